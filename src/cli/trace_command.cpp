@@ -1,0 +1,168 @@
+#include "cli/trace_command.h"
+
+#include <unistd.h>
+
+#include <CLI/CLI.hpp>
+#include <chrono>
+#include <fstream>
+#include <iostream>
+
+#include "core/error.h"
+#include "core/io/export.h"
+#include "core/io/report.h"
+#include "core/io/safe_file.h"
+#include "core/picture/load.h"
+
+namespace rim::cli {
+namespace {
+
+struct TraceOptions {
+  std::string picture;
+  std::string out;
+  std::string threshold = "auto";
+  std::string report;
+  TraceSettings trace;
+  ExportSettings files;
+  double widthMm = 0;
+  double heightMm = 0;
+  double dpi = 0;
+  bool quiet = false;
+};
+
+std::string checkThreshold(const std::string& text) {
+  if (text == "auto") return {};
+  return CLI::Range(0, 255)(text).empty() ? std::string{} : "--threshold takes auto or a number from 0 to 255";
+}
+
+void addShape(CLI::App& command, TraceOptions& o) {
+  command.add_option("--threshold", o.threshold, "what is darker than this is ink: auto or 0..255")
+      ->check(checkThreshold)
+      ->capture_default_str();
+  command.add_flag("--invert", o.trace.lightIsInk, "the light part is the ink");
+  command.add_option("--tolerance", o.trace.tolerancePx, "how far an outline may leave the measured border, px")
+      ->check(CLI::Range(0.05, 10.0))
+      ->capture_default_str();
+  command.add_option("--corners", o.trace.cornerReadiness, "0 rounds everything, 100 keeps every kink")
+      ->check(CLI::Range(0.0, 100.0))
+      ->capture_default_str();
+  command.add_option("--min-area", o.trace.minAreaPx2, "smaller islands and holes are left out, px2")
+      ->check(CLI::Range(0.0, 1e9))
+      ->capture_default_str();
+}
+
+void addFile(CLI::App& command, TraceOptions& o) {
+  const std::map<std::string, CurveForm> forms{
+      {"beziers", CurveForm::Beziers}, {"arcs", CurveForm::Arcs}, {"lines", CurveForm::Lines}};
+  const std::map<std::string, DxfVersion> versions{{"r12", DxfVersion::R12}, {"2000", DxfVersion::Dxf2000}};
+  command.add_option("--curves", o.files.curves, "beziers, arcs or lines (default: beziers in SVG, arcs in DXF)")
+      ->transform(CLI::CheckedTransformer(forms, CLI::ignore_case))
+      ->type_name("KIND");
+  command.add_option("--dxf", o.files.dxf, "r12 or 2000 (default: 2000)")
+      ->transform(CLI::CheckedTransformer(versions, CLI::ignore_case))
+      ->type_name("VERSION");
+  const auto size = CLI::Range(kSmallestSizeMm, kLargestSizeMm);
+  auto* width = command.add_option("--width-mm", o.widthMm, "width of the whole picture")->check(size);
+  auto* height = command.add_option("--height-mm", o.heightMm, "height of the whole picture")->check(size);
+  command.add_option("--dpi", o.dpi, "resolution (default: the picture's own, else 96)")
+      ->check(CLI::Range(1.0, 100'000.0))
+      ->excludes(width)
+      ->excludes(height);
+}
+
+SizeWish sizeWish(const TraceOptions& o, const Picture& picture) {
+  if (o.widthMm > 0 && o.heightMm > 0) {
+    // Both may be said when they agree to a pixel; stretching would turn circles into ellipses.
+    const double heightPx = o.heightMm / o.widthMm * picture.width();
+    if (std::abs(heightPx - picture.height()) > 1) {
+      throw InputError("--width-mm and --height-mm together would stretch the picture of " +
+                       std::to_string(picture.width()) + " x " + std::to_string(picture.height()) +
+                       " px. Give one of them.");
+    }
+  }
+  if (o.widthMm > 0) return {SizeWish::Of::PictureWidth, o.widthMm};
+  if (o.heightMm > 0) return {SizeWish::Of::PictureHeight, o.heightMm};
+  return {SizeWish::Of::Resolution, o.dpi};
+}
+
+WorkControl progressOnTerminal(bool quiet) {
+  WorkControl control;
+  if (!quiet && isatty(STDERR_FILENO) != 0) {
+    control.progress = [shown = -1](double done) mutable {
+      const int percent = static_cast<int>(done * 100);
+      if (percent != shown) std::cerr << "\rtracing " << percent << " %" << (percent == 100 ? "\n" : "") << std::flush;
+      shown = percent;
+    };
+  }
+  return control;
+}
+
+void writeReport(const std::string& where, const std::string& text) {
+  if (where == "-") {
+    std::cout << text << std::flush;
+    return;
+  }
+  writeBeside(where, [&text](const std::filesystem::path& beside) {
+    std::ofstream out(beside, std::ios::binary);
+    if (!(out << text << std::flush)) throw WriteError("the report could not be written: the disk may be full.");
+  });
+}
+
+/// Runs one step and puts the name of its file before whatever it has to say.
+template <typename Step>
+auto about(const std::string& file, Step step) {
+  try {
+    return step();
+  } catch (const std::runtime_error& error) {
+    throw InputError(file + ": " + error.what());
+  }
+}
+
+void run(TraceOptions& o) {
+  const auto begin = std::chrono::steady_clock::now();
+  const FileKind kind = about(o.out, [&] { return fileKindOf(o.out); });
+  if (o.threshold != "auto") o.trace.threshold = std::stoi(o.threshold);
+  Job job = about(o.picture, [&] { return jobOn(loadPicture(std::filesystem::path(o.picture))); });
+  job.trace = o.trace;
+  job.size = about(o.picture, [&] { return sizeWish(o, job.picture); });
+  job = traced(std::move(job), progressOnTerminal(o.quiet));
+  if (job.tracing->outlines.empty() && !o.quiet) {
+    std::cerr << "snugrim-cli: " << o.picture
+              << ": nothing is darker than the threshold; the drawing has no outlines.\n";
+  }
+  about(o.out, [&] {
+    exportJob(job, o.out, o.files);
+    return 0;
+  });
+  const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;
+  if (!o.report.empty()) {
+    const std::string text = reportJson(drawingFor(job, kind, o.files), o.picture, seconds.count());
+    about(o.report, [&] {
+      writeReport(o.report, text);
+      return 0;
+    });
+  }
+}
+
+}  // namespace
+
+void addTraceCommand(CLI::App& app, int& result) {
+  auto options = std::make_shared<TraceOptions>();
+  CLI::App* command = app.add_subcommand("trace", "a picture becomes closed outlines in SVG or DXF");
+  command->add_option("picture", options->picture, "PNG, JPEG, BMP, GIF, TIFF or WebP")->required();
+  command->add_option("-o,--out", options->out, "the file to write, .svg or .dxf")->required();
+  addShape(*command, *options);
+  addFile(*command, *options);
+  command->add_option("--report", options->report, "write a JSON report here (- is standard output)");
+  command->add_flag("--quiet", options->quiet, "say nothing on standard error but errors");
+  command->callback([options, &result] {
+    try {
+      run(*options);
+      result = 0;
+    } catch (const std::exception& error) {
+      std::cerr << "snugrim-cli: " << error.what() << '\n';
+      result = 2;
+    }
+  });
+}
+
+}  // namespace rim::cli

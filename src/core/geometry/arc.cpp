@@ -1,0 +1,42 @@
+#include "core/geometry/arc.h"
+
+#include <numbers>
+
+namespace rim {
+
+Arc arcFromBulge(Point start, Point end, double bulge) {
+  const Point chord = end - start;
+  // The centre lies on the chord's perpendicular bisector, (1 - b^2) / (4 b) chords to its left.
+  const Point centre = lerp(start, end, 0.5) + leftNormal(chord) * ((1 - bulge * bulge) / (4 * bulge));
+  const Point spoke = start - centre;
+  return {centre, length(spoke), std::atan2(spoke.y, spoke.x), 4 * std::atan(bulge)};
+}
+
+Point pointOn(const Arc& arc, double t) {
+  const double angle = arc.startAngle + arc.sweep * t;
+  return arc.centre + Point{std::cos(angle), std::sin(angle)} * arc.radius;
+}
+
+double bulgeFromSweep(double sweepRadians) { return std::tan(sweepRadians / 4); }
+
+double bulgeFromTangent(Point start, Point tangent, Point end) {
+  // The angle between tangent and chord is half the sweep.
+  return std::tan(angleBetween(tangent, end - start) / 2);
+}
+
+std::vector<Segment> cubicsFromArc(Point start, const Segment& arc) {
+  const Arc a = arcFromBulge(start, arc.end, arc.bulge);
+  const int pieces = std::max(1, static_cast<int>(std::ceil(std::abs(a.sweep) / (std::numbers::pi / 2) - 1e-9)));
+  const double handle = 4.0 / 3.0 * std::tan(a.sweep / pieces / 4);
+  std::vector<Segment> cubics;
+  Point from = start;
+  for (int i = 1; i <= pieces; ++i) {
+    const Point to = i == pieces ? arc.end : pointOn(a, static_cast<double>(i) / pieces);
+    cubics.push_back(
+        Segment::cubic(from + leftNormal(from - a.centre) * handle, to - leftNormal(to - a.centre) * handle, to));
+    from = to;
+  }
+  return cubics;
+}
+
+}  // namespace rim

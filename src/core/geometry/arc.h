@@ -1,0 +1,37 @@
+#pragma once
+
+#include <vector>
+
+#include "core/geometry/path.h"
+
+namespace rim {
+
+/// A circular arc with its centre, as the bulge of a segment describes it.
+/// Formulas: DXF reference, group code 42 ("bulge is the tangent of one fourth the included
+/// angle, negative if the arc goes clockwise from start to end point").
+struct Arc {
+  Point centre;
+  double radius = 0;
+  double startAngle = 0;  ///< radians
+  double sweep = 0;       ///< radians, positive counter-clockwise, -2 pi to 2 pi
+};
+
+/// The circle that a bulge between two points means. `bulge` must not be 0 and the points not
+/// equal; nearly straight arcs give a very large radius.
+Arc arcFromBulge(Point start, Point end, double bulge);
+
+/// The point after the fraction t (0..1) of the sweep.
+Point pointOn(const Arc& arc, double t);
+
+/// tan(sweep / 4); `sweep` in radians, magnitude below 2 pi.
+double bulgeFromSweep(double sweepRadians);
+
+/// The bulge of the arc from start to end that leaves start along the unit vector `tangent`.
+/// Zero when the tangent points straight at the end.
+double bulgeFromTangent(Point start, Point tangent, Point end);
+
+/// The arc as cubics of at most 90 degrees each; the largest distance from the circle is below
+/// 2.8e-4 of the radius for 90 degrees (handle length 4/3 tan(sweep / 4)).
+std::vector<Segment> cubicsFromArc(Point start, const Segment& arc);
+
+}  // namespace rim

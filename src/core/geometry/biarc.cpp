@@ -1,0 +1,90 @@
+#include "core/geometry/biarc.h"
+
+#include "core/geometry/arc.h"
+
+namespace rim {
+namespace {
+
+constexpr double kStraightBulge = 1e-7;
+constexpr int kDeepestHalving = 12;
+
+Segment arcOrLine(Point start, Point tangent, Point end) {
+  const double bulge = bulgeFromTangent(start, tangent, end);
+  return std::abs(bulge) < kStraightBulge ? Segment::line(end) : Segment::arc(end, bulge);
+}
+
+/// How far the piece from `start` lies from the point p, along the piece's radius.
+double distanceFrom(Point p, Point start, const Segment& piece) {
+  if (piece.kind == SegmentKind::Arc) {
+    const Arc a = arcFromBulge(start, piece.end, piece.bulge);
+    return std::abs(distance(a.centre, p) - a.radius);
+  }
+  return std::abs(cross(unit(piece.end - start), p - start));
+}
+
+bool follows(const std::vector<Segment>& pieces, const Cubic& c, double tolerance) {
+  constexpr int kSamples = 16;
+  if (pieces.size() == 1) {
+    for (int i = 1; i < kSamples; ++i) {
+      if (distanceFrom(pointOn(c, i / double{kSamples}), c.p0, pieces[0]) > tolerance) return false;
+    }
+    return true;
+  }
+  // A point of the curve belongs to the first arc as long as it lies before the joint's normal.
+  const Point joint = pieces[0].end;
+  const Point across = endTangent(c.p0, pieces[0]);
+  for (int i = 1; i < kSamples; ++i) {
+    const Point p = pointOn(c, i / double{kSamples});
+    const bool first = dot(p - joint, across) < 0;
+    const double d = first ? distanceFrom(p, c.p0, pieces[0]) : distanceFrom(p, joint, pieces[1]);
+    if (d > tolerance) return false;
+  }
+  return true;
+}
+
+void addArcs(const Cubic& c, double tolerance, int depth, std::vector<Segment>& out) {
+  if (distance(c.p0, c.p3) == 0 && depth < kDeepestHalving) {
+    const auto [first, second] = split(c, 0.5);
+    addArcs(first, tolerance, depth + 1, out);
+    addArcs(second, tolerance, depth + 1, out);
+    return;
+  }
+  const std::vector<Segment> pieces = biarc(c.p0, tangent(c, 0), c.p3, tangent(c, 1));
+  if (depth >= kDeepestHalving || follows(pieces, c, tolerance)) {
+    out.insert(out.end(), pieces.begin(), pieces.end());
+    return;
+  }
+  const auto [first, second] = split(c, 0.5);
+  addArcs(first, tolerance, depth + 1, out);
+  addArcs(second, tolerance, depth + 1, out);
+}
+
+}  // namespace
+
+std::vector<Segment> biarc(Point start, Point startTangent, Point end, Point endTangent) {
+  const Point chord = end - start;
+  const double square = dot(chord, chord);
+  if (square == 0) return {Segment::line(end)};
+  const double straight = std::max(std::abs(cross(startTangent, chord)), std::abs(cross(endTangent, chord)));
+  if (straight < 1e-9 * std::sqrt(square) && dot(startTangent, chord) > 0 && dot(endTangent, chord) > 0) {
+    return {Segment::line(end)};
+  }
+  // The tangent length d solves 2 d^2 (1 - t0.t1) + 2 d chord.(t0 + t1) - chord.chord = 0.
+  const double a = 2 * (1 - dot(startTangent, endTangent));
+  const double b = 2 * dot(chord, startTangent + endTangent);
+  const double root = std::sqrt(std::max(0.0, b * b + 4 * a * square));
+  const double d = b + root > 0 ? 2 * square / (b + root) : -1;
+  if (!(d > 0) || d > 1e3 * std::sqrt(square)) return {Segment::line(end)};
+  const Point joint = lerp(start + startTangent * d, end - endTangent * d, 0.5);
+  const Segment first = arcOrLine(start, startTangent, joint);
+  const Point jointTangent = rim::endTangent(start, first);
+  return {first, arcOrLine(joint, jointTangent, end)};
+}
+
+std::vector<Segment> arcsFromCubic(const Cubic& cubic, double tolerance) {
+  std::vector<Segment> out;
+  addArcs(cubic, tolerance, 0, out);
+  return out;
+}
+
+}  // namespace rim

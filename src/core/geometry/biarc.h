@@ -1,0 +1,22 @@
+#pragma once
+
+#include <vector>
+
+#include "core/geometry/cubic.h"
+#include "core/geometry/path.h"
+
+namespace rim {
+
+/// Two arcs (or lines) from `start` to `end` that leave along the unit vector `startTangent`,
+/// arrive along `endTangent` and share a tangent where they meet.
+///
+/// Of the family of such pairs the one with equal tangent lengths is taken. Source: K. M. Bolton,
+/// "Biarc curves", Computer-Aided Design 7 (1975), 89-92. Where no such pair bends by less than a
+/// half turn in each part, the straight line is returned; the caller sees that by its distance.
+std::vector<Segment> biarc(Point start, Point startTangent, Point end, Point endTangent);
+
+/// Arcs and lines that follow the cubic within `tolerance` (> 0), tangent to each other.
+/// The curve is halved until a biarc fits; at most 2^12 pieces.
+std::vector<Segment> arcsFromCubic(const Cubic& cubic, double tolerance);
+
+}  // namespace rim

@@ -1,0 +1,85 @@
+#include "core/geometry/cubic.h"
+
+namespace rim {
+
+Point pointOn(const Cubic& c, double t) {
+  const double s = 1 - t;
+  return c.p0 * (s * s * s) + c.p1 * (3 * s * s * t) + c.p2 * (3 * s * t * t) + c.p3 * (t * t * t);
+}
+
+Point derivative(const Cubic& c, double t) {
+  const double s = 1 - t;
+  return (c.p1 - c.p0) * (3 * s * s) + (c.p2 - c.p1) * (6 * s * t) + (c.p3 - c.p2) * (3 * t * t);
+}
+
+Point secondDerivative(const Cubic& c, double t) {
+  return (c.p2 - c.p1 * 2 + c.p0) * (6 * (1 - t)) + (c.p3 - c.p2 * 2 + c.p1) * (6 * t);
+}
+
+Point tangent(const Cubic& c, double t) {
+  const Point d = derivative(c, t);
+  const double scale = length(c.p1 - c.p0) + length(c.p2 - c.p1) + length(c.p3 - c.p2);
+  if (length(d) > 1e-9 * scale) return unit(d);
+  // With a handle of length 0 the curve leaves towards the next handle.
+  const Point next = t < 0.5 ? c.p2 - c.p0 : c.p3 - c.p1;
+  return unit(length(next) > 1e-9 * scale ? next : c.p3 - c.p0);
+}
+
+std::pair<Cubic, Cubic> split(const Cubic& c, double t) {
+  const Point a = lerp(c.p0, c.p1, t);
+  const Point b = lerp(c.p1, c.p2, t);
+  const Point d = lerp(c.p2, c.p3, t);
+  const Point ab = lerp(a, b, t);
+  const Point bd = lerp(b, d, t);
+  const Point middle = lerp(ab, bd, t);
+  return {{c.p0, a, ab, middle}, {middle, bd, d, c.p3}};
+}
+
+namespace {
+
+void addRoots(double a, double b, double c, std::vector<double>& roots) {
+  const auto keep = [&roots](double t) {
+    if (t > 1e-9 && t < 1 - 1e-9) roots.push_back(t);
+  };
+  if (std::abs(a) < 1e-12 * (std::abs(b) + std::abs(c))) {
+    if (b != 0) keep(-c / b);
+    return;
+  }
+  const double under = b * b - 4 * a * c;
+  if (under < 0) return;
+  // The form that does not cancel; Numerical Recipes 5.6.
+  const double q = -0.5 * (b + std::copysign(std::sqrt(under), b));
+  keep(q / a);
+  if (q != 0) keep(c / q);
+}
+
+double lengthOf(const Cubic& c, double relativeError, int depth) {
+  const double chord = distance(c.p0, c.p3);
+  const double polygon = distance(c.p0, c.p1) + distance(c.p1, c.p2) + distance(c.p2, c.p3);
+  if (depth == 0 || polygon - chord <= relativeError * polygon) return (2 * chord + 2 * polygon) / 4;
+  const auto [first, second] = split(c, 0.5);
+  return lengthOf(first, relativeError, depth - 1) + lengthOf(second, relativeError, depth - 1);
+}
+
+}  // namespace
+
+std::vector<double> extremes(const Cubic& c) {
+  std::vector<double> roots;
+  const Point a = c.p3 - c.p2 * 3 + c.p1 * 3 - c.p0;
+  const Point b = (c.p2 - c.p1 * 2 + c.p0) * 2;
+  const Point d = c.p1 - c.p0;
+  addRoots(a.x, b.x, d.x, roots);
+  addRoots(a.y, b.y, d.y, roots);
+  std::sort(roots.begin(), roots.end());
+  return roots;
+}
+
+double lengthOf(const Cubic& c, double relativeError) { return lengthOf(c, relativeError, 16); }
+
+int chordSteps(const Cubic& c, double chordError) {
+  const double bend = std::max(length(c.p2 - c.p1 * 2 + c.p0), length(c.p3 - c.p2 * 2 + c.p1));
+  const double steps = std::ceil(std::sqrt(6 * bend / (8 * chordError)));
+  return static_cast<int>(std::clamp(steps, 1.0, 10000.0));
+}
+
+}  // namespace rim

@@ -1,0 +1,55 @@
+#include "core/geometry/curve_form.h"
+
+#include "core/geometry/arc.h"
+#include "core/geometry/biarc.h"
+#include "core/geometry/cubic.h"
+#include "core/geometry/flatten.h"
+
+namespace rim {
+namespace {
+
+void addAsArcs(Point start, const Segment& s, double tolerance, std::vector<Segment>& out) {
+  Cubic rest{start, s.handle1, s.handle2, s.end};
+  double done = 0;
+  const auto add = [&out, tolerance](const Cubic& part) {
+    const std::vector<Segment> arcs = arcsFromCubic(part, tolerance);
+    out.insert(out.end(), arcs.begin(), arcs.end());
+  };
+  for (const double t : extremes(rest)) {
+    const auto [part, after] = split(rest, (t - done) / (1 - done));
+    add(part);
+    rest = after;
+    done = t;
+  }
+  add(rest);
+}
+
+Path asLines(const Path& path, double tolerance) {
+  const std::vector<Point> points = flatten(path, tolerance);
+  Path out{points.front(), {}, path.closed};
+  for (std::size_t i = 1; i < points.size(); ++i) out.segments.push_back(Segment::line(points[i]));
+  if (path.closed && points.size() > 1) out.segments.push_back(Segment::line(points.front()));
+  return out;
+}
+
+}  // namespace
+
+Path inForm(const Path& path, CurveForm form, double tolerance) {
+  if (form == CurveForm::Lines) return asLines(path, tolerance);
+  Path out{path.start, {}, path.closed};
+  Point from = path.start;
+  for (const Segment& s : path.segments) {
+    if (form == CurveForm::Beziers && s.kind == SegmentKind::Arc) {
+      const std::vector<Segment> cubics = cubicsFromArc(from, s);
+      out.segments.insert(out.segments.end(), cubics.begin(), cubics.end());
+    } else if (form == CurveForm::Arcs && s.kind == SegmentKind::Cubic) {
+      addAsArcs(from, s, tolerance, out.segments);
+    } else {
+      out.segments.push_back(s);
+    }
+    from = s.end;
+  }
+  return out;
+}
+
+}  // namespace rim

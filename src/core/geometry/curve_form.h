@@ -1,0 +1,24 @@
+#pragma once
+
+#include <string>
+
+#include "core/geometry/path.h"
+
+namespace rim {
+
+/// What the outlines of a file are made of (`--curves`).
+enum class CurveForm {
+  Beziers,  ///< lines and cubic curves
+  Arcs,     ///< lines and circular arcs
+  Lines,    ///< straight lines only
+};
+
+/// The same path made of the wanted kinds of segment only.
+///
+/// Arcs become cubics to 2.8e-4 of their radius. Cubics become pairs of arcs that share a tangent
+/// (biarcs) within `tolerance`; they are first cut where they run level or upright, so the box of
+/// the path stays what it was. Chords leave the curve by at most `tolerance`.
+/// `tolerance` > 0 is in the path's unit. Nodes of the path stay nodes.
+Path inForm(const Path& path, CurveForm form, double tolerance);
+
+}  // namespace rim

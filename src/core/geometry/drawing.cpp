@@ -1,0 +1,32 @@
+#include "core/geometry/drawing.h"
+
+namespace rim {
+
+Counts countsOf(const std::vector<Path>& paths) {
+  Counts counts;
+  counts.outlines = paths.size();
+  for (const Path& path : paths) {
+    (path.closed ? counts.closed : counts.open)++;
+    counts.nodes += nodeCount(path);
+    for (const Segment& s : path.segments) {
+      if (s.kind == SegmentKind::Line) ++counts.lines;
+      if (s.kind == SegmentKind::Arc) ++counts.arcs;
+      if (s.kind == SegmentKind::Cubic) ++counts.curves;
+    }
+  }
+  return counts;
+}
+
+Box boxOf(const std::vector<Path>& paths) {
+  Box box;
+  for (const Path& path : paths) box.include(boxOf(path));
+  return box;
+}
+
+double totalLength(const std::vector<Path>& paths) {
+  double sum = 0;
+  for (const Path& path : paths) sum += pathLength(path);
+  return sum;
+}
+
+}  // namespace rim

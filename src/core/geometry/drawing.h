@@ -1,0 +1,37 @@
+#pragma once
+
+#include <cstddef>
+#include <vector>
+
+#include "core/geometry/path.h"
+
+namespace rim {
+
+/// Outlines on a page. Millimetres, y up, the page's lower left corner at the origin.
+/// Outer borders run counter-clockwise, holes clockwise.
+struct Drawing {
+  std::vector<Path> paths;
+  double pageWidth = 0;
+  double pageHeight = 0;
+};
+
+/// What the gauge and the report say about a drawing.
+struct Counts {
+  std::size_t outlines = 0;
+  std::size_t closed = 0;
+  std::size_t open = 0;
+  std::size_t nodes = 0;
+  std::size_t lines = 0;
+  std::size_t arcs = 0;
+  std::size_t curves = 0;
+};
+
+Counts countsOf(const std::vector<Path>& paths);
+
+/// The tight box round all paths; empty when there are none.
+Box boxOf(const std::vector<Path>& paths);
+
+/// The summed length of all paths.
+double totalLength(const std::vector<Path>& paths);
+
+}  // namespace rim

@@ -1,0 +1,132 @@
+#include "core/geometry/path.h"
+
+#include "core/geometry/arc.h"
+#include "core/geometry/cubic.h"
+
+namespace rim {
+namespace {
+
+Cubic cubicOf(Point start, const Segment& s) { return {start, s.handle1, s.handle2, s.end}; }
+
+/// Green's theorem: the part of 1/2 (x dy - y dx) that the segment adds.
+double areaUnder(Point start, const Segment& s) {
+  const double chordPart = cross(start, s.end) / 2;
+  if (s.kind == SegmentKind::Arc) {
+    const Arc a = arcFromBulge(start, s.end, s.bulge);
+    return chordPart + a.radius * a.radius * (a.sweep - std::sin(a.sweep)) / 2;
+  }
+  if (s.kind == SegmentKind::Cubic) {
+    const Point a = s.handle1 - start;
+    const Point b = s.handle2 - start;
+    const Point c = s.end - start;
+    return chordPart + (3 * cross(a, b) + 3 * cross(a, c) + 6 * cross(b, c)) / 20;
+  }
+  return chordPart;
+}
+
+double lengthOf(Point start, const Segment& s) {
+  if (s.kind == SegmentKind::Arc) {
+    const Arc a = arcFromBulge(start, s.end, s.bulge);
+    return a.radius * std::abs(a.sweep);
+  }
+  if (s.kind == SegmentKind::Cubic) return lengthOf(cubicOf(start, s));
+  return distance(start, s.end);
+}
+
+void includeArc(Point start, const Segment& s, Box& box) {
+  const Arc a = arcFromBulge(start, s.end, s.bulge);
+  const double quarter = std::acos(-1.0) / 2;
+  const double from = std::min(a.startAngle, a.startAngle + a.sweep);
+  const double to = std::max(a.startAngle, a.startAngle + a.sweep);
+  for (double k = std::ceil(from / quarter); k * quarter <= to; ++k) {
+    box.include(a.centre + Point{std::cos(k * quarter), std::sin(k * quarter)} * a.radius);
+  }
+}
+
+}  // namespace
+
+Point segmentStart(const Path& path, std::size_t i) { return i == 0 ? path.start : path.segments[i - 1].end; }
+
+Point startTangent(Point start, const Segment& s) {
+  if (s.kind == SegmentKind::Cubic) return tangent(cubicOf(start, s), 0);
+  const Point chord = unit(s.end - start);
+  if (s.kind == SegmentKind::Line) return chord;
+  const double half = -2 * std::atan(s.bulge);
+  return chord * std::cos(half) + leftNormal(chord) * std::sin(half);
+}
+
+Point endTangent(Point start, const Segment& s) {
+  if (s.kind == SegmentKind::Cubic) return tangent(cubicOf(start, s), 1);
+  const Point chord = unit(s.end - start);
+  if (s.kind == SegmentKind::Line) return chord;
+  const double half = 2 * std::atan(s.bulge);
+  return chord * std::cos(half) + leftNormal(chord) * std::sin(half);
+}
+
+std::size_t nodeCount(const Path& path) { return path.segments.size() + (path.closed ? 0 : 1); }
+
+double signedArea(const Path& path) {
+  // Measured from the start, so that places far from the origin do not cost digits.
+  double area = 0;
+  const Path near = scaled(path, 1, -path.start);
+  Point from = near.start;
+  for (const Segment& s : near.segments) {
+    area += areaUnder(from, s);
+    from = s.end;
+  }
+  return area + cross(from, near.start) / 2;
+}
+
+double pathLength(const Path& path) {
+  double sum = 0;
+  for (std::size_t i = 0; i < path.segments.size(); ++i) {
+    sum += lengthOf(segmentStart(path, i), path.segments[i]);
+  }
+  return sum;
+}
+
+Box boxOf(const Path& path) {
+  Box box;
+  box.include(path.start);
+  for (std::size_t i = 0; i < path.segments.size(); ++i) {
+    const Segment& s = path.segments[i];
+    const Point start = segmentStart(path, i);
+    box.include(s.end);
+    if (s.kind == SegmentKind::Arc) includeArc(start, s, box);
+    if (s.kind == SegmentKind::Cubic) {
+      const Cubic c = cubicOf(start, s);
+      for (const double t : extremes(c)) box.include(pointOn(c, t));
+    }
+  }
+  return box;
+}
+
+Path reversed(const Path& path) {
+  Path back;
+  back.closed = path.closed;
+  back.start = path.segments.empty() ? path.start : path.segments.back().end;
+  for (std::size_t i = path.segments.size(); i-- > 0;) {
+    const Segment& s = path.segments[i];
+    back.segments.push_back(
+        {s.kind, segmentStart(path, i), s.kind == SegmentKind::Arc ? -s.bulge : 0.0, s.handle2, s.handle1});
+  }
+  return back;
+}
+
+Path scaled(const Path& path, double factor, Point offset) {
+  const auto map = [factor, offset](Point p) { return p * factor + offset; };
+  Path out{map(path.start), {}, path.closed};
+  out.segments.reserve(path.segments.size());
+  for (const Segment& s : path.segments) {
+    Segment t = s;
+    t.end = map(s.end);
+    if (s.kind == SegmentKind::Cubic) {
+      t.handle1 = map(s.handle1);
+      t.handle2 = map(s.handle2);
+    }
+    out.segments.push_back(t);
+  }
+  return out;
+}
+
+}  // namespace rim

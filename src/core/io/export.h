@@ -1,0 +1,31 @@
+#pragma once
+
+#include <filesystem>
+#include <optional>
+
+#include "core/geometry/curve_form.h"
+#include "core/io/write_dxf.h"
+#include "core/job.h"
+
+namespace rim {
+
+struct ExportSettings {
+  std::optional<CurveForm> curves;  ///< none: Beziers in SVG, arcs in DXF (lines and arcs in R12)
+  DxfVersion dxf = DxfVersion::Dxf2000;
+
+  friend bool operator==(const ExportSettings&, const ExportSettings&) = default;
+};
+
+enum class FileKind { Svg, Dxf };
+
+/// The kind of file that the ending means, capital letters or not. Throws InputError for others.
+FileKind fileKindOf(const std::filesystem::path& file);
+
+/// The outlines of the job as they will stand in such a file, in mm. Curves that become arcs or
+/// lines stay within a seventh of the trace's tolerance of what was fitted.
+Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings);
+
+/// Writes what drawingFor() gives. Throws InputError (unknown ending, curves in R12) or WriteError.
+void exportJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings);
+
+}  // namespace rim

@@ -1,0 +1,13 @@
+#pragma once
+
+#include <string>
+
+#include "core/geometry/drawing.h"
+
+namespace rim {
+
+/// The report of the command line (docs/guide/command-line.md) as JSON text: counts of the outlines and the size in mm
+/// of the box round them, as the gauge shows it. `source` is the input's name, `seconds` what it took.
+std::string reportJson(const Drawing& drawing, const std::string& source, double seconds);
+
+}  // namespace rim

@@ -1,0 +1,20 @@
+#pragma once
+
+#include <filesystem>
+
+#include "core/geometry/drawing.h"
+
+namespace rim {
+
+enum class DxfVersion {
+  R12,      ///< AC1009: POLYLINE with vertices, for old controllers
+  Dxf2000,  ///< AC1015: LWPOLYLINE, and SPLINE for curves
+};
+
+/// Writes the drawing as DXF in millimetres, y up, with $INSUNITS 4, $MEASUREMENT 1 and the
+/// extents of the outlines. Every path of lines and arcs becomes one polyline with bulges; a path
+/// that holds a cubic becomes one SPLINE of degree 3 through all its nodes (DXF 2000 only).
+/// Throws WriteError; InputError when cubics are to be written as R12, which has no curves.
+void writeDxf(const Drawing& drawing, const std::filesystem::path& file, DxfVersion version);
+
+}  // namespace rim

@@ -1,0 +1,115 @@
+#include "core/io/write_svg.h"
+
+#include <libxml/xmlwriter.h>
+
+#include <charconv>
+#include <memory>
+#include <string>
+
+#include "core/error.h"
+#include "core/geometry/arc.h"
+#include "core/io/safe_file.h"
+
+namespace rim {
+namespace {
+
+/// Fixed notation without needless zeros, the same in every language.
+std::string number(double value) {
+  char text[64];
+  const auto end = std::to_chars(text, text + sizeof text, value, std::chars_format::fixed, 6).ptr;
+  std::string out(text, end);
+  out.erase(out.find_last_not_of('0') + 1);
+  if (out.back() == '.') out.pop_back();
+  return out == "-0" ? "0" : out;
+}
+
+class PathData {
+ public:
+  explicit PathData(double pageHeight) : pageHeight_(pageHeight) {}
+
+  void add(const Path& path) {
+    text_ += text_.empty() ? "M" : " M";
+    place(path.start);
+    Point from = path.start;
+    for (std::size_t i = 0; i < path.segments.size(); ++i) {
+      const Segment& s = path.segments[i];
+      const bool last = i + 1 == path.segments.size();
+      // Z draws the closing line itself.
+      if (!(path.closed && last && s.kind == SegmentKind::Line)) segment(from, s);
+      from = s.end;
+    }
+    if (path.closed) text_ += " Z";
+  }
+  const std::string& text() const { return text_; }
+
+ private:
+  void place(Point p) { text_ += number(p.x) + "," + number(pageHeight_ - p.y); }
+
+  void segment(Point from, const Segment& s) {
+    if (s.kind == SegmentKind::Line) {
+      text_ += " L";
+    } else if (s.kind == SegmentKind::Cubic) {
+      text_ += " C";
+      place(s.handle1);
+      text_ += " ";
+      place(s.handle2);
+      text_ += " ";
+    } else {
+      const Arc arc = arcFromBulge(from, s.end, s.bulge);
+      const std::string radius = number(arc.radius);
+      // Counter-clockwise with y up is the direction that SVG's sweep flag calls 0.
+      text_ += " A" + radius + "," + radius + " 0 " + (std::abs(s.bulge) > 1 ? "1" : "0") + "," +
+               (s.bulge > 0 ? "0" : "1") + " ";
+    }
+    place(s.end);
+  }
+
+  double pageHeight_;
+  std::string text_;
+};
+
+const xmlChar* xml(const char* text) { return reinterpret_cast<const xmlChar*>(text); }
+
+void attribute(xmlTextWriter* writer, const char* name, const std::string& value) {
+  if (xmlTextWriterWriteAttribute(writer, xml(name), xml(value.c_str())) < 0) {
+    throw WriteError("the drawing could not be written: the disk may be full.");
+  }
+}
+
+void writeDocument(xmlTextWriter* writer, const Drawing& drawing) {
+  xmlTextWriterSetIndent(writer, 1);
+  xmlTextWriterStartDocument(writer, "1.0", "UTF-8", nullptr);
+  xmlTextWriterStartElement(writer, xml("svg"));
+  attribute(writer, "xmlns", "http://www.w3.org/2000/svg");
+  attribute(writer, "version", "1.1");
+  attribute(writer, "width", number(drawing.pageWidth) + "mm");
+  attribute(writer, "height", number(drawing.pageHeight) + "mm");
+  attribute(writer, "viewBox", "0 0 " + number(drawing.pageWidth) + " " + number(drawing.pageHeight));
+  if (!drawing.paths.empty()) {
+    PathData data(drawing.pageHeight);
+    for (const Path& path : drawing.paths) data.add(path);
+    xmlTextWriterStartElement(writer, xml("path"));
+    attribute(writer, "fill", "#000000");
+    attribute(writer, "fill-rule", "evenodd");
+    attribute(writer, "stroke", "none");
+    attribute(writer, "d", data.text());
+    xmlTextWriterEndElement(writer);
+  }
+  xmlTextWriterEndElement(writer);
+  if (xmlTextWriterEndDocument(writer) < 0 || xmlTextWriterFlush(writer) < 0) {
+    throw WriteError("the drawing could not be written: the disk may be full.");
+  }
+}
+
+}  // namespace
+
+void writeSvg(const Drawing& drawing, const std::filesystem::path& file) {
+  writeBeside(file, [&drawing](const std::filesystem::path& beside) {
+    const std::unique_ptr<xmlTextWriter, void (*)(xmlTextWriter*)> writer(xmlNewTextWriterFilename(beside.c_str(), 0),
+                                                                          &xmlFreeTextWriter);
+    if (!writer) throw WriteError("the file cannot be opened for writing.");
+    writeDocument(writer.get(), drawing);
+  });
+}
+
+}  // namespace rim

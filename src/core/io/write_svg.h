@@ -1,0 +1,16 @@
+#pragma once
+
+#include <filesystem>
+
+#include "core/geometry/drawing.h"
+
+namespace rim {
+
+/// Writes the drawing as SVG 1.1: width and height in mm, a viewBox in the same millimetres, y
+/// turned downwards, nothing but paths. All outlines share one path element, so that holes stay
+/// open when it is filled (even-odd). Arcs are written as A, cubics
+/// as C; coordinates to 1e-6 mm.
+/// The file is written beside and renamed (io/safe_file.h). Throws WriteError.
+void writeSvg(const Drawing& drawing, const std::filesystem::path& file);
+
+}  // namespace rim

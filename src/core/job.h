@@ -1,0 +1,57 @@
+#pragma once
+
+#include <memory>
+#include <string>
+
+#include "core/geometry/drawing.h"
+#include "core/picture/picture.h"
+#include "core/trace/trace.h"
+
+namespace rim {
+
+/// The size that was asked for. Proportions are always kept, so one number says it.
+struct SizeWish {
+  enum class Of {
+    Resolution,      ///< value: dots per inch; 0: the picture's own, else kDefaultDotsPerInch
+    PictureWidth,    ///< value: mm, of the whole picture
+    PictureHeight,   ///< value: mm, of the whole picture
+    OutlinesWidth,   ///< value: mm, of the box round all outlines, whatever the trace finds
+    OutlinesHeight,  ///< value: mm, of the box round all outlines
+  };
+  Of of = Of::Resolution;
+  double value = 0;
+
+  friend bool operator==(const SizeWish&, const SizeWish&) = default;
+};
+
+/// The sizes that may be asked for, in mm.
+inline constexpr double kSmallestSizeMm = 0.1;
+inline constexpr double kLargestSizeMm = 100'000;
+
+/// All that belongs to one piece of work, as a value: copied freely (pixels and outlines are
+/// shared and never changed), kept in the undo list, given to a worker and given back by it.
+struct Job {
+  Picture picture;
+  TraceSettings trace;
+  SizeWish size;
+  /// What tracing gave; null as long as it is not traced with these settings.
+  std::shared_ptr<const Tracing> tracing;
+};
+
+/// A fresh job on a picture.
+Job jobOn(Picture picture);
+
+/// The same job with its outlines traced. Throws Cancelled when a stop is requested.
+Job traced(Job job, const WorkControl& control = {});
+
+/// Millimetres per picture pixel, > 0. A wish for the size of outlines that are not there
+/// falls back to the picture's resolution.
+double mmPerPixel(const Job& job);
+
+/// The outlines in millimetres on a page as large as the picture. Empty when not traced.
+Drawing drawingOf(const Job& job);
+
+/// A fresh job starts with light ink when the picture's edge is mostly dark: paper surrounds ink.
+bool looksLightOnDark(const Picture& picture);
+
+}  // namespace rim

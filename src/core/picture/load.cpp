@@ -1,0 +1,133 @@
+#include "core/picture/load.h"
+
+#include <cerrno>
+#include <cstring>
+#include <fstream>
+#include <mutex>
+#include <opencv2/imgproc.hpp>
+#include <string_view>
+#include <vector>
+#include <vips/vips8>
+
+#include "core/error.h"
+
+namespace rim {
+namespace {
+
+void startLibrary() {
+  static std::once_flag once;
+  std::call_once(once, [] {
+    if (VIPS_INIT("snugrim") != 0) throw InputError("the picture library could not be started.");
+    // Every picture is decoded once: keeping results would only hold memory.
+    vips_cache_set_max(0);
+    vips_concurrency_set(2);
+  });
+}
+
+bool startsWith(std::span<const std::byte> bytes, std::string_view magic, std::size_t at = 0) {
+  return bytes.size() >= at + magic.size() && std::memcmp(bytes.data() + at, magic.data(), magic.size()) == 0;
+}
+
+/// Only the kinds that the contract names; the library alone would also take PDF, video and more.
+bool isKnownKind(std::span<const std::byte> bytes) {
+  using namespace std::string_view_literals;
+  return startsWith(bytes, "\x89PNG"sv) || startsWith(bytes, "\xFF\xD8\xFF"sv) || startsWith(bytes, "BM"sv) ||
+         startsWith(bytes, "GIF8"sv) || startsWith(bytes, "II*\0"sv) || startsWith(bytes, "MM\0*"sv) ||
+         startsWith(bytes, "II+\0"sv) || startsWith(bytes, "MM\0+"sv) ||
+         (startsWith(bytes, "RIFF"sv) && startsWith(bytes, "WEBP"sv, 8));
+}
+
+std::string firstLine(const char* text) {
+  const std::string_view all(text);
+  return std::string(all.substr(0, all.find('\n')));
+}
+
+vips::VImage openHeader(std::span<const std::byte> bytes) {
+  const auto image = vips::VImage::new_from_buffer(bytes.data(), bytes.size(), "",
+                                                   vips::VImage::option()->set("fail_on", VIPS_FAIL_ON_TRUNCATED));
+  const auto pixels = static_cast<std::size_t>(image.width()) * static_cast<std::size_t>(image.height());
+  if (pixels > kMostPixels) {
+    throw InputError("the picture has " + std::to_string(image.width()) + " x " + std::to_string(image.height()) +
+                     " pixels, more than the " + std::to_string(kMostPixels / 1'000'000) +
+                     " megapixels that can be opened. Make it smaller first.");
+  }
+  return image;
+}
+
+/// 16-bit grey and 16-bit colour keep their range; anything else goes through the colour tables.
+vips::VImage toRgb8(vips::VImage image) {
+  image = image.autorot();
+  if (image.has_alpha()) {
+    const double white = image.format() == VIPS_FORMAT_USHORT ? 65535.0 : 255.0;
+    const auto bands = static_cast<std::size_t>(image.bands() - 1);
+    image = image.flatten(vips::VImage::option()->set("background", std::vector<double>(bands, white)));
+  }
+  return image.colourspace(VIPS_INTERPRETATION_sRGB).cast(VIPS_FORMAT_UCHAR);
+}
+
+cv::Mat toBgrMat(const vips::VImage& rgb) {
+  std::size_t size = 0;
+  const std::unique_ptr<void, void (*)(void*)> pixels(rgb.write_to_memory(&size), &g_free);
+  const bool colour = rgb.bands() == 3;
+  const cv::Mat view(rgb.height(), rgb.width(), colour ? CV_8UC3 : CV_8UC1, pixels.get());
+  cv::Mat bgr;
+  cv::cvtColor(view, bgr, colour ? cv::COLOR_RGB2BGR : cv::COLOR_GRAY2BGR);
+  return bgr;
+}
+
+/// Resolution along a row, where the file really names one.
+double dotsPerInchOf(const vips::VImage& image) {
+  constexpr double kMmPerInch = 25.4;
+  // The library reports 1 px per mm when the file says nothing; no scanner has 25.4 dpi.
+  if (image.get_typeof("resolution-unit") == 0 && image.xres() == 1.0) return 0;
+  const double dpi = image.xres() * kMmPerInch;
+  return dpi >= 1 && dpi <= 100'000 ? dpi : 0;
+}
+
+std::vector<std::byte> readFile(const std::filesystem::path& file) {
+  std::error_code failed;
+  const auto status = std::filesystem::status(file, failed);
+  if (status.type() == std::filesystem::file_type::not_found) throw InputError("there is no such file.");
+  if (std::filesystem::is_directory(status)) throw InputError("this is a folder, not a picture.");
+  if (!failed && !std::filesystem::is_regular_file(status)) throw InputError("this is not a regular file.");
+  std::ifstream in(file, std::ios::binary | std::ios::ate);
+  if (!in) {
+    throw InputError(errno == EACCES ? "you have no permission to read this file."
+                                     : std::string("the file cannot be opened: ") + std::strerror(errno) + ".");
+  }
+  const auto size = static_cast<std::size_t>(in.tellg());
+  if (size == 0) throw InputError("the file is empty (0 bytes).");
+  if (size > kMostFileBytes) {
+    throw InputError("the file is larger than " + std::to_string(kMostFileBytes / 1'000'000) +
+                     " MB, the most that is read.");
+  }
+  std::vector<std::byte> bytes(size);
+  in.seekg(0);
+  in.read(reinterpret_cast<char*>(bytes.data()), static_cast<std::streamsize>(size));
+  if (!in) throw InputError("the file could not be read to its end.");
+  return bytes;
+}
+
+}  // namespace
+
+Picture loadPicture(std::span<const std::byte> bytes, const std::string& name) {
+  startLibrary();
+  if (!isKnownKind(bytes)) {
+    throw InputError("this is not a picture that can be read. Use PNG, JPEG, BMP, GIF, TIFF or WebP.");
+  }
+  try {
+    const vips::VImage header = openHeader(bytes);
+    return makePicture(toBgrMat(toRgb8(header)), dotsPerInchOf(header), name);
+  } catch (const vips::VError& error) {
+    const std::string reason = firstLine(error.what());
+    vips_error_clear();
+    throw InputError("the picture is damaged or cut short (" + reason + "). Open another copy of it.");
+  }
+}
+
+Picture loadPicture(const std::filesystem::path& file) {
+  const std::vector<std::byte> bytes = readFile(file);
+  return loadPicture(bytes, file.filename().string());
+}
+
+}  // namespace rim

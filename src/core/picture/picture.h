@@ -1,0 +1,35 @@
+#pragma once
+
+#include <array>
+#include <cstdint>
+#include <memory>
+#include <opencv2/core.hpp>
+#include <string>
+
+namespace rim {
+
+/// How many pixels have each of the 256 grey levels.
+using Histogram = std::array<std::uint64_t, 256>;
+
+/// A picture as it was opened: upright, 8 bits a channel, transparency laid on white.
+/// Copying is cheap; the pixels are shared and never changed. Make one with makePicture().
+struct Picture {
+  std::shared_ptr<const cv::Mat> bgr;   ///< CV_8UC3 in OpenCV's channel order; null: no picture
+  std::shared_ptr<const cv::Mat> grey;  ///< its grey levels, CV_8UC1
+  Histogram histogram{};                ///< of the grey levels
+  double dotsPerInch = 0;               ///< the file's own resolution along a row; 0: it names none
+  std::string name;                     ///< the file's name without folders, or "clipboard"
+
+  bool empty() const { return !bgr; }
+  int width() const { return bgr ? bgr->cols : 0; }
+  int height() const { return bgr ? bgr->rows : 0; }
+};
+
+/// A picture from its pixels (CV_8UC3, not empty); grey levels and histogram are worked out.
+Picture makePicture(cv::Mat bgr, double dotsPerInch, std::string name);
+
+/// The resolution taken for pictures that name none: one CSS pixel is 1/96 inch
+/// (W3C CSS Values and Units Level 3, section 6.2).
+inline constexpr double kDefaultDotsPerInch = 96;
+
+}  // namespace rim

@@ -1,0 +1,190 @@
+#include "core/trace/border.h"
+
+#include <cstring>
+#include <opencv2/imgproc.hpp>
+
+#include "core/error.h"
+
+namespace rim {
+namespace {
+
+// The samples are surrounded by a copy of the outermost pixels and then by a rim of paper, and
+// both lie exactly on the edge of the picture. Ink that reaches the edge closes along it by that.
+constexpr int kRim = 2;
+constexpr std::uint8_t kInk = 1;
+constexpr std::uint8_t kSeen = 2;
+
+enum Side { kTop, kRight, kBottom, kLeft };
+
+class Lattice {
+ public:
+  Lattice(const cv::Mat& grey, TwoTone tone) : grey_(grey), level_(tone.threshold - 0.5) {
+    cv::Mat ink;
+    // OpenCV's threshold is "greater than".
+    cv::threshold(grey, ink, tone.threshold - 1, kInk, tone.lightIsInk ? cv::THRESH_BINARY : cv::THRESH_BINARY_INV);
+    cv::Mat widened;
+    cv::copyMakeBorder(ink, widened, 1, 1, 1, 1, cv::BORDER_REPLICATE);
+    cv::copyMakeBorder(widened, mask_, 1, 1, 1, 1, cv::BORDER_CONSTANT, cv::Scalar(0));
+  }
+
+  int columns() const { return mask_.cols; }
+  int rows() const { return mask_.rows; }
+  std::uint8_t* row(int y) { return mask_.ptr<std::uint8_t>(y); }
+  bool ink(int x, int y) const { return (mask_.ptr<std::uint8_t>(y)[x] & kInk) != 0; }
+  void markSeen(int x, int y) { row(y)[x] |= kSeen; }
+
+  double value(int x, int y) const {
+    return grey_.ptr<std::uint8_t>(std::clamp(y - kRim, 0, grey_.rows - 1))[std::clamp(x - kRim, 0, grey_.cols - 1)];
+  }
+
+  /// Whether the bilinear surface over the cell is ink at its saddle.
+  bool saddleIsInk(int x, int y) const {
+    const double a = value(x, y);
+    const double b = value(x + 1, y);
+    const double c = value(x + 1, y + 1);
+    const double d = value(x, y + 1);
+    const double bend = a + c - b - d;
+    const double saddle = bend == 0 ? (a + b + c + d) / 4 : (a * c - b * d) / bend;
+    // Ink at the saddle means: on the same side of the level as the ink sample of the cell.
+    const bool aLow = a < level_;
+    return (saddle < level_) == (ink(x, y) ? aLow : !aLow);
+  }
+
+  Point crossing(int x0, int y0, int x1, int y1) const {
+    const double v0 = value(x0, y0);
+    const double v1 = value(x1, y1);
+    const double t = v0 == v1 ? 0.5 : (level_ - v0) / (v1 - v0);
+    const Point p0 = place(x0, y0);
+    const Point p1 = place(x1, y1);
+    return lerp(p0, p1, t);
+  }
+
+ private:
+  Point place(int x, int y) const {
+    return {std::clamp(x - kRim + 0.5, 0.0, static_cast<double>(grey_.cols)),
+            grey_.rows - std::clamp(y - kRim + 0.5, 0.0, static_cast<double>(grey_.rows))};
+  }
+
+  const cv::Mat& grey_;
+  double level_;
+  cv::Mat mask_;
+};
+
+/// A cell of four samples, its upper left one at (x, y), and the side the border comes in by.
+struct Step {
+  int x, y;
+  Side from;
+};
+
+/// The side by which a border with ink on its left leaves the cell.
+Side exitSide(const Lattice& lattice, const Step& s) {
+  const bool a = lattice.ink(s.x, s.y);
+  const bool b = lattice.ink(s.x + 1, s.y);
+  const bool c = lattice.ink(s.x + 1, s.y + 1);
+  const bool d = lattice.ink(s.x, s.y + 1);
+  if (a == c && b == d && a != b) {
+    // Two borders share this cell. They cut off the two paper corners when the ink is connected
+    // through the middle, and the two ink corners when it is not.
+    const bool cutPaper = lattice.saddleIsInk(s.x, s.y);
+    if (a) return (s.from == kRight) == cutPaper ? kTop : kBottom;
+    return (s.from == kTop) == cutPaper ? kLeft : kRight;
+  }
+  if (a && !b) return kTop;
+  if (b && !c) return kRight;
+  if (c && !d) return kBottom;
+  return kLeft;
+}
+
+Point exitPoint(const Lattice& lattice, const Step& s, Side side) {
+  switch (side) {
+    case kTop:
+      return lattice.crossing(s.x, s.y, s.x + 1, s.y);
+    case kRight:
+      return lattice.crossing(s.x + 1, s.y, s.x + 1, s.y + 1);
+    case kBottom:
+      return lattice.crossing(s.x, s.y + 1, s.x + 1, s.y + 1);
+    case kLeft:
+      break;
+  }
+  return lattice.crossing(s.x, s.y, s.x, s.y + 1);
+}
+
+Step stepOver(const Step& s, Side side) {
+  switch (side) {
+    case kTop:
+      return {s.x, s.y - 1, kBottom};
+    case kRight:
+      return {s.x + 1, s.y, kLeft};
+    case kBottom:
+      return {s.x, s.y + 1, kTop};
+    case kLeft:
+      break;
+  }
+  return {s.x - 1, s.y, kRight};
+}
+
+/// Follows the border that goes up between the ink sample (x, y) and the paper at its right.
+Border follow(Lattice& lattice, int x, int y) {
+  Border border;
+  const auto add = [&border](Point p) {
+    if (border.empty() || border.back() != p) border.push_back(p);
+  };
+  lattice.markSeen(x, y);
+  add(lattice.crossing(x, y, x + 1, y));
+  Step step{x, y - 1, kBottom};
+  while (true) {
+    const Side side = exitSide(lattice, step);
+    if (side == kTop) {
+      if (step.x == x && step.y == y) break;
+      lattice.markSeen(step.x, step.y);
+    }
+    add(exitPoint(lattice, step, side));
+    step = stepOver(step, side);
+  }
+  while (border.size() > 1 && border.front() == border.back()) border.pop_back();
+  return border;
+}
+
+/// The next x in [x, end) where ink has paper at its right, or end. Eight samples at a time.
+int nextEdge(const std::uint8_t* row, int x, int end) {
+  constexpr std::uint64_t kInkOfEach = 0x0101010101010101ULL;
+  for (; x + 8 < end; x += 8) {
+    std::uint64_t here = 0;
+    std::uint64_t right = 0;
+    std::memcpy(&here, row + x, sizeof here);
+    std::memcpy(&right, row + x + 1, sizeof right);
+    if ((here & ~right & kInkOfEach) != 0) break;
+  }
+  while (x < end && ((row[x] & kInk) == 0 || (row[x + 1] & kInk) != 0)) ++x;
+  return x;
+}
+
+}  // namespace
+
+double borderArea(const Border& border) {
+  double twice = 0;
+  const Point origin = border.empty() ? Point{} : border.front();
+  for (std::size_t i = 0; i < border.size(); ++i) {
+    twice += cross(border[i] - origin, border[(i + 1) % border.size()] - origin);
+  }
+  return twice / 2;
+}
+
+std::vector<Border> followBorders(const cv::Mat& grey, TwoTone tone, double minAreaPx2, std::stop_token stop) {
+  std::vector<Border> borders;
+  if (grey.empty()) return borders;
+  Lattice lattice(grey, tone);
+  const int end = lattice.columns() - 1;
+  for (int y = 1; y < lattice.rows(); ++y) {
+    if (y % 64 == 0 && stop.stop_requested()) throw Cancelled();
+    const std::uint8_t* row = lattice.row(y);
+    for (int x = nextEdge(row, 0, end); x < end; x = nextEdge(row, x + 1, end)) {
+      if ((row[x] & kSeen) != 0) continue;
+      Border border = follow(lattice, x, y);
+      if (border.size() >= 3 && std::abs(borderArea(border)) >= minAreaPx2) borders.push_back(std::move(border));
+    }
+  }
+  return borders;
+}
+
+}  // namespace rim

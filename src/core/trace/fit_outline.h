@@ -1,0 +1,28 @@
+#pragma once
+
+#include <stop_token>
+
+#include "core/geometry/path.h"
+#include "core/trace/border.h"
+
+namespace rim {
+
+struct FitSettings {
+  double tolerancePx = 0.35;    ///< how far the outline may leave the border, > 0
+  double cornerReadiness = 50;  ///< 0 rounds everything, 100 keeps every kink
+  double roundingPx = 1.2;      ///< how wide pixels and blur smear an edge
+};
+
+/// The border as a closed path of lines, arcs and cubics, in upright pixels, running the same way.
+///
+/// Lines where the border is straight, arcs where it is round, cubics through smooth runs of
+/// several arcs, one sharp node at a corner: there the path leaves the border for the
+/// point where both sides meet, by at most what pixels round off. A border that one circle follows
+/// within the tolerance becomes that circle, as two half circles.
+/// Needs three points or more. Throws Cancelled when `stop` is requested.
+Path fitOutline(const Border& border, const FitSettings& settings, std::stop_token stop = {});
+
+/// The border itself as a path of lines: what is left when nothing simpler may be used.
+Path borderAsPath(const Border& border);
+
+}  // namespace rim

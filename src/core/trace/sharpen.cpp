@@ -1,0 +1,105 @@
+#include "core/trace/sharpen.h"
+
+#include <optional>
+
+namespace rim {
+namespace {
+
+constexpr int kLongestRise = 4;         // samples on either side of the crossing
+constexpr double kPlateauShare = 0.04;  // a step below this share of the contrast ends the rise
+constexpr double kLeastContrast = 12;   // grey levels
+constexpr double kFarthestMove = 0.6;   // px
+
+/// A row or a column of samples. Index 0 is at the left or, for a column, at the bottom.
+class Samples {
+ public:
+  Samples(const cv::Mat& grey, bool alongX, int line) : grey_(grey), alongX_(alongX), line_(line) {}
+  int count() const { return alongX_ ? grey_.cols : grey_.rows; }
+  double operator[](int i) const {
+    return alongX_ ? grey_.at<std::uint8_t>(line_, i) : grey_.at<std::uint8_t>(grey_.rows - 1 - i, line_);
+  }
+
+ private:
+  const cv::Mat& grey_;
+  bool alongX_;
+  int line_;
+};
+
+/// Goes from sample i in steps of `step` as long as the values keep rising (sign 1) or falling
+/// (sign -1). The sample where they level out, or nothing when they turn back before.
+std::optional<int> plateau(const Samples& samples, int i, int step, double sign, double contrast) {
+  for (int k = 0; k < kLongestRise; ++k) {
+    const int next = i + step;
+    if (next < 0 || next >= samples.count()) return i;
+    const double change = sign * (samples[next] - samples[i]);
+    if (change < -kPlateauShare * contrast) return std::nullopt;
+    if (change < kPlateauShare * contrast) return change > 0 ? next : i;
+    i = next;
+  }
+  return i;
+}
+
+/// The place between samples where the straight joins of the samples cross the level.
+double interpolated(const Samples& samples, int from, int to, double level) {
+  for (int i = from; i < to; ++i) {
+    const double a = samples[i];
+    const double b = samples[i + 1];
+    if (a != b && (a - level) * (b - level) <= 0) return i + 0.5 + (level - a) / (b - a);
+  }
+  return (from + to + 1) / 2.0;
+}
+
+/// The edge between samples i and i + 1, as a coordinate along them.
+std::optional<double> edgePlace(const Samples& samples, int i, EdgeLevel level, double thresholdLevel) {
+  const double sign = samples[i + 1] > samples[i] ? 1 : -1;
+  const double contrast = std::abs(samples[i + 1] - samples[i]);
+  const auto low = plateau(samples, i, -1, -sign, contrast);
+  const auto high = plateau(samples, i + 1, 1, sign, contrast);
+  if (!low || !high) return std::nullopt;
+  const double first = samples[*low];
+  const double last = samples[*high];
+  if (std::abs(last - first) < kLeastContrast) return std::nullopt;
+  double covered = 0;
+  for (int k = *low; k <= *high; ++k) covered += (last - samples[k]) / (last - first);
+  const double edge = *low + covered;
+  if (level == EdgeLevel::Coverage) return edge;
+  // Keeps the threshold's own place and takes away only the fault of the interpolation.
+  const double fault = interpolated(samples, *low, *high, (first + last) / 2) - edge;
+  return interpolated(samples, *low, *high, thresholdLevel) - fault;
+}
+
+bool isSampleMiddle(double coordinate) { return std::abs(coordinate - std::floor(coordinate) - 0.5) < 1e-9; }
+
+/// The moved point; the same one when it cannot be moved; nothing when it lies along the edge.
+std::optional<Point> moved(const cv::Mat& grey, Point p, Point along, EdgeLevel level, double thresholdLevel) {
+  const bool inRow = isSampleMiddle(p.y);
+  const bool inColumn = isSampleMiddle(p.x);
+  if (inRow == inColumn) return p;
+  if (inRow != (std::abs(along.y) >= std::abs(along.x))) return std::nullopt;
+  const int line = static_cast<int>(inRow ? grey.rows - p.y : p.x);
+  const Samples samples(grey, inRow, line);
+  const double place = inRow ? p.x : p.y;
+  const int i = static_cast<int>(std::floor(place - 0.5));
+  if (i < 0 || i + 1 >= samples.count()) return p;
+  const auto edge = edgePlace(samples, i, level, thresholdLevel);
+  if (!edge || std::abs(*edge - place) > kFarthestMove) return p;
+  return inRow ? Point{*edge, p.y} : Point{p.x, *edge};
+}
+
+}  // namespace
+
+Border sharpenBorder(const cv::Mat& grey, TwoTone tone, EdgeLevel level, const Border& border) {
+  const std::size_t n = border.size();
+  const std::size_t reach = std::min<std::size_t>(2, (n - 1) / 2);
+  Border sharp;
+  sharp.reserve(n);
+  for (std::size_t i = 0; i < n; ++i) {
+    const Point along = border[(i + reach) % n] - border[(i + n - reach) % n];
+    const auto p = moved(grey, border[i], along, level, tone.threshold - 0.5);
+    if (p && (sharp.empty() || sharp.back() != *p)) sharp.push_back(*p);
+  }
+  while (sharp.size() > 1 && sharp.front() == sharp.back()) sharp.pop_back();
+  return sharp.size() >= 3 ? sharp : border;
+}
+
+}  // namespace rim

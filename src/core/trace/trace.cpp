@@ -1,0 +1,105 @@
+#include "core/trace/trace.h"
+
+#include <atomic>
+#include <thread>
+
+#include "core/error.h"
+#include "core/geometry/crossing.h"
+#include "core/geometry/flatten.h"
+#include "core/picture/tone.h"
+#include "core/trace/fit_outline.h"
+#include "core/trace/sharpen.h"
+
+namespace rim {
+namespace {
+
+// Outlines that cross are fitted again at these shares of the tolerance, then left as measured.
+constexpr double kShares[] = {1.0, 0.3};
+constexpr double kChordErrorPx = 0.02;
+
+Path fitAt(const Picture& picture, const Border& border, std::size_t attempt, const TraceSettings& settings,
+           std::stop_token stop) {
+  if (attempt >= std::size(kShares)) return borderAsPath(border);
+  FitSettings fit;
+  fit.tolerancePx = settings.tolerancePx * kShares[attempt];
+  fit.cornerReadiness = settings.cornerReadiness;
+  // Who sets a threshold wants the outline to follow it; the automatic one wants the true edge.
+  const EdgeLevel level = settings.threshold ? EdgeLevel::Threshold : EdgeLevel::Coverage;
+  const TwoTone tone{thresholdFor(picture, settings), settings.lightIsInk};
+  return fitOutline(sharpenBorder(*picture.grey, tone, level, border), fit, stop);
+}
+
+/// Runs work(i) for all i below count on all processors; progress comes from this thread.
+void forAll(std::size_t count, const WorkControl& control, const std::function<void(std::size_t)>& work) {
+  std::atomic<std::size_t> next = 0;
+  std::atomic<std::size_t> done = 0;
+  std::atomic<bool> failed = false;
+  std::exception_ptr failure;
+  const auto run = [&](bool reports) {
+    try {
+      for (std::size_t i = next++; i < count && !failed; i = next++) {
+        if (control.stop.stop_requested()) throw Cancelled();
+        work(i);
+        ++done;
+        if (reports && control.progress) control.progress(static_cast<double>(done) / static_cast<double>(count));
+      }
+    } catch (...) {
+      if (!failed.exchange(true)) failure = std::current_exception();
+    }
+  };
+  {
+    std::vector<std::jthread> helpers;
+    const std::size_t threads = std::min<std::size_t>(std::max(1U, std::thread::hardware_concurrency()), count);
+    for (std::size_t t = 1; t < threads; ++t) helpers.emplace_back([&run] { run(false); });
+    run(true);
+  }
+  if (failure) std::rethrow_exception(failure);
+}
+
+void refitCrossings(Tracing& tracing, const Picture& picture, const std::vector<Border>& borders,
+                    const TraceSettings& settings, const WorkControl& control) {
+  std::vector<std::size_t> attempts(borders.size(), 0);
+  std::vector<Polyline> polylines(borders.size());
+  for (std::size_t i = 0; i < borders.size(); ++i) polylines[i] = flatten(tracing.outlines[i], kChordErrorPx);
+  while (true) {
+    bool changed = false;
+    for (const std::size_t i : crossingPolylines(polylines, control.stop)) {
+      if (attempts[i] >= std::size(kShares)) continue;
+      tracing.outlines[i] = fitAt(picture, borders[i], ++attempts[i], settings, control.stop);
+      polylines[i] = flatten(tracing.outlines[i], kChordErrorPx);
+      changed = true;
+    }
+    if (!changed) return;
+  }
+}
+
+}  // namespace
+
+int thresholdFor(const Picture& picture, const TraceSettings& settings) {
+  if (settings.threshold) return *settings.threshold;
+  constexpr int kNoInk = 0;
+  constexpr int kNoLightInk = 256;
+  return otsuThreshold(picture.histogram).value_or(settings.lightIsInk ? kNoLightInk : kNoInk);
+}
+
+std::vector<Border> traceBorders(const Picture& picture, const TraceSettings& settings, std::stop_token stop) {
+  const TwoTone tone{thresholdFor(picture, settings), settings.lightIsInk};
+  return followBorders(*picture.grey, tone, settings.minAreaPx2, stop);
+}
+
+Tracing fitBorders(const Picture& picture, const std::vector<Border>& borders, const TraceSettings& settings,
+                   const WorkControl& control) {
+  Tracing tracing;
+  tracing.threshold = thresholdFor(picture, settings);
+  tracing.outlines.resize(borders.size());
+  forAll(borders.size(), control,
+         [&](std::size_t i) { tracing.outlines[i] = fitAt(picture, borders[i], 0, settings, control.stop); });
+  refitCrossings(tracing, picture, borders, settings, control);
+  return tracing;
+}
+
+Tracing trace(const Picture& picture, const TraceSettings& settings, const WorkControl& control) {
+  return fitBorders(picture, traceBorders(picture, settings, control.stop), settings, control);
+}
+
+}  // namespace rim

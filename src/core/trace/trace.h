@@ -1,0 +1,54 @@
+#pragma once
+
+#include <functional>
+#include <optional>
+#include <stop_token>
+#include <vector>
+
+#include "core/geometry/path.h"
+#include "core/picture/picture.h"
+#include "core/trace/border.h"
+
+namespace rim {
+
+struct TraceSettings {
+  std::optional<int> threshold;  ///< 0..255, darker is ink; none: Otsu's
+  bool lightIsInk = false;       ///< the light part is the ink
+  double tolerancePx = 0.35;     ///< how far an outline may leave the measured border, 0.05..10
+  double minAreaPx2 = 4;         ///< smaller islands and holes are left out, >= 0
+  double cornerReadiness = 50;   ///< 0..100
+
+  friend bool operator==(const TraceSettings&, const TraceSettings&) = default;
+};
+
+/// Outlines of a picture in upright pixels. All are closed; none crosses itself or another;
+/// islands run counter-clockwise and their holes clockwise.
+struct Tracing {
+  std::vector<Path> outlines;
+  int threshold = 0;  ///< the one that was used
+};
+
+/// Ways to follow and to stop long work. `progress`, when given, is called with 0..1, from the
+/// thread that called the work.
+struct WorkControl {
+  std::stop_token stop;
+  std::function<void(double)> progress;
+};
+
+/// The threshold that the settings mean for this picture. A picture of one tone has no ink:
+/// automatic gives 0 then (and 256 for light ink), below which nothing lies.
+int thresholdFor(const Picture& picture, const TraceSettings& settings);
+
+/// The measured borders before anything is fitted: what can be shown at once while a setting moves.
+std::vector<Border> traceBorders(const Picture& picture, const TraceSettings& settings, std::stop_token stop = {});
+
+/// Borders followed and fitted. An outline that comes to cross another after fitting is fitted
+/// again closer, in the last resort it keeps its border's points.
+/// Throws Cancelled when a stop is requested.
+Tracing trace(const Picture& picture, const TraceSettings& settings, const WorkControl& control = {});
+
+/// The same from borders that were followed already with these settings.
+Tracing fitBorders(const Picture& picture, const std::vector<Border>& borders, const TraceSettings& settings,
+                   const WorkControl& control);
+
+}  // namespace rim

@@ -1,0 +1,76 @@
+#include "core/trace/track.h"
+
+namespace rim {
+
+Track::Track(const Border& border, std::size_t start) {
+  const std::size_t n = border.size();
+  points_.reserve(n + 1);
+  way_.reserve(n + 1);
+  double way = 0;
+  for (std::size_t i = 0; i <= n; ++i) {
+    const Point p = border[(start + i) % n];
+    if (i > 0) way += distance(points_.back(), p);
+    points_.push_back(p);
+    way_.push_back(way);
+  }
+}
+
+std::size_t Track::indexAt(double way) const {
+  const auto found = std::lower_bound(way_.begin(), way_.end(), way);
+  return std::min(static_cast<std::size_t>(found - way_.begin()), last());
+}
+
+double Track::distanceNear(std::size_t i, double reachPx, Point p) const {
+  double least = distance(points_[i], p);
+  // Point 0 and the last one are the same place: the search goes on round the end.
+  const auto search = [&](std::size_t from, double offset) {
+    const std::size_t end = indexAt(way_[from] + offset + reachPx);
+    for (std::size_t k = indexAt(way_[from] + offset - reachPx); k <= end; ++k)
+      least = std::min(least, distance(points_[k], p));
+  };
+  search(i, 0);
+  if (way_[i] < reachPx) search(i, length());
+  if (length() - way_[i] < reachPx) search(i, -length());
+  return least;
+}
+
+void Track::sample(std::size_t i, std::size_t j, double trimPx, std::size_t most, std::vector<Point>& out) const {
+  out.clear();
+  std::size_t from = i;
+  std::size_t to = j;
+  for (double trim = std::min(trimPx, (way_[j] - way_[i]) / 2.5); trim > 0.05; trim /= 2) {
+    from = indexAt(way_[i] + trim);
+    to = indexAt(way_[j] - trim);
+    if (way_[to] > way_[j] - trim && to > 0) --to;
+    if (from + 2 <= to) break;
+    from = i;
+    to = j;
+  }
+  const std::size_t count = to - from + 1;
+  if (count <= most) {
+    out.assign(points_.begin() + static_cast<std::ptrdiff_t>(from),
+               points_.begin() + static_cast<std::ptrdiff_t>(to + 1));
+    return;
+  }
+  for (std::size_t k = 0; k < most; ++k) out.push_back(points_[from + k * (count - 1) / (most - 1)]);
+}
+
+std::size_t sharpestPoint(const Border& border, double reachPx) {
+  const std::size_t n = border.size();
+  const double spacing = Track(border, 0).length() / static_cast<double>(n);
+  const auto steps = std::clamp<std::size_t>(static_cast<std::size_t>(reachPx / spacing), 1, (n - 1) / 2);
+  std::size_t best = 0;
+  double sharpest = -1;
+  for (std::size_t i = 0; i < n; ++i) {
+    const Point before = border[(i + n - steps) % n];
+    const Point after = border[(i + steps) % n];
+    const double turn = std::abs(angleBetween(border[i] - before, after - border[i]));
+    if (turn > sharpest) {
+      sharpest = turn;
+      best = i;
+    }
+  }
+  return best;
+}
+
+}  // namespace rim

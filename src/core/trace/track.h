@@ -1,0 +1,45 @@
+#pragma once
+
+#include <cstddef>
+#include <vector>
+
+#include "core/trace/border.h"
+
+namespace rim {
+
+/// A closed border with the length of the way to each of its points. It starts wherever it is
+/// told to; its last point is its first once more, so ranges never have to wrap round.
+class Track {
+ public:
+  /// `border` needs three points or more; `start` is the index that becomes 0.
+  Track(const Border& border, std::size_t start);
+
+  /// The index of the last point, which equals point 0.
+  std::size_t last() const { return points_.size() - 1; }
+  Point point(std::size_t i) const { return points_[i]; }
+
+  /// Pixels along the border from point 0 to point i.
+  double way(std::size_t i) const { return way_[i]; }
+  double length() const { return way_.back(); }
+
+  /// The first index at least `way` pixels along; last() when there is none.
+  std::size_t indexAt(double way) const;
+
+  /// The least distance from p to a point of the border at most `reachPx` of the way off index i.
+  double distanceNear(std::size_t i, double reachPx, Point p) const;
+
+  /// At most `most` points spread evenly over the points from index i to j, both included where
+  /// possible, after leaving out `trimPx` of the way at each end. When less than two points are
+  /// left, the trim is given up bit by bit. `out` is overwritten.
+  void sample(std::size_t i, std::size_t j, double trimPx, std::size_t most, std::vector<Point>& out) const;
+
+ private:
+  std::vector<Point> points_;
+  std::vector<double> way_;
+};
+
+/// The index of the border's point where it turns most sharply, comparing the directions over
+/// `reachPx` before and after; a good place to start from.
+std::size_t sharpestPoint(const Border& border, double reachPx);
+
+}  // namespace rim
