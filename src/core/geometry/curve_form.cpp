@@ -8,22 +8,6 @@
 namespace rim {
 namespace {
 
-void addAsArcs(Point start, const Segment& s, double tolerance, std::vector<Segment>& out) {
-  Cubic rest{start, s.handle1, s.handle2, s.end};
-  double done = 0;
-  const auto add = [&out, tolerance](const Cubic& part) {
-    const std::vector<Segment> arcs = arcsFromCubic(part, tolerance);
-    out.insert(out.end(), arcs.begin(), arcs.end());
-  };
-  for (const double t : extremes(rest)) {
-    const auto [part, after] = split(rest, (t - done) / (1 - done));
-    add(part);
-    rest = after;
-    done = t;
-  }
-  add(rest);
-}
-
 Path asLines(const Path& path, double tolerance) {
   const std::vector<Point> points = flatten(path, tolerance);
   Path out{points.front(), {}, path.closed};
@@ -43,7 +27,8 @@ Path inForm(const Path& path, CurveForm form, double tolerance) {
       const std::vector<Segment> cubics = cubicsFromArc(from, s);
       out.segments.insert(out.segments.end(), cubics.begin(), cubics.end());
     } else if (form == CurveForm::Arcs && s.kind == SegmentKind::Cubic) {
-      addAsArcs(from, s, tolerance, out.segments);
+      const std::vector<Segment> arcs = arcsFromCubic({from, s.handle1, s.handle2, s.end}, tolerance);
+      out.segments.insert(out.segments.end(), arcs.begin(), arcs.end());
     } else {
       out.segments.push_back(s);
     }

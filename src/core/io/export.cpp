@@ -4,6 +4,7 @@
 #include <cctype>
 
 #include "core/error.h"
+#include "core/geometry/outermost.h"
 #include "core/io/write_svg.h"
 
 namespace rim {
@@ -21,7 +22,8 @@ Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings
   const double toleranceMm = job.trace.tolerancePx * kShareOfTolerance * mmPerPixel(job);
   const CurveForm form = settings.curves.value_or(kind == FileKind::Svg ? CurveForm::Beziers : CurveForm::Arcs);
   Drawing drawing = drawingOf(job);
-  for (Path& path : drawing.paths) path = inForm(path, form, toleranceMm);
+  const Box box = boxOf(drawing.paths);
+  for (Path& path : drawing.paths) path = inForm(withOutermostNodes(path, box, toleranceMm), form, toleranceMm);
   return drawing;
 }
 

@@ -22,7 +22,8 @@ enum class FileKind { Svg, Dxf };
 FileKind fileKindOf(const std::filesystem::path& file);
 
 /// The outlines of the job as they will stand in such a file, in mm. Curves that become arcs or
-/// lines stay within a seventh of the trace's tolerance of what was fitted.
+/// lines stay within a seventh of the trace's tolerance of what was fitted; the box round all
+/// outlines stays exactly the same, whatever they are made of.
 Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings);
 
 /// Writes what drawingFor() gives. Throws InputError (unknown ending, curves in R12) or WriteError.

@@ -1,0 +1,77 @@
+#include "app/actions.h"
+
+#include <QCoreApplication>
+
+namespace rim::app {
+namespace {
+
+constexpr const char* kTip = "tip";
+
+QString text(const char* source) { return QCoreApplication::translate("Actions", source); }
+
+QAction* make(QObject* owner, const QString& name, const QString& tip, const QList<QKeySequence>& keys = {}) {
+  auto* action = new QAction(name, owner);
+  action->setShortcuts(keys);
+  QString whole = tip;
+  if (!keys.isEmpty()) whole += " (" + keys.first().toString(QKeySequence::NativeText) + ")";
+  action->setToolTip(whole);
+  action->setStatusTip(tip);
+  action->setProperty(kTip, whole);
+  return action;
+}
+
+QAction* checkable(QAction* action) {
+  action->setCheckable(true);
+  return action;
+}
+
+}  // namespace
+
+Actions::Actions(QObject* owner) {
+  const auto key = [](const char* keys) { return QList<QKeySequence>{QKeySequence(QString::fromLatin1(keys))}; };
+  open = make(owner, text("&Open picture…"), text("Open a picture file"), key("Ctrl+O"));
+  paste = make(owner, text("&Paste picture"), text("Take the picture that was copied elsewhere"), key("Ctrl+V"));
+  exportFile = make(owner, text("&Export…"), text("Write the outlines to a file"), key("Ctrl+E"));
+  quit = make(owner, text("&Quit"), text("Close Snug Rim"), key("Ctrl+Q"));
+  undo = make(owner, text("&Undo"), text("Take back the last change"), key("Ctrl+Z"));
+  redo = make(owner, text("&Redo"), text("Do again what was taken back"),
+              {QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")});
+  automatic =
+      checkable(make(owner, text("&Automatic threshold"), text("Part dark and light by Otsu's method"), key("A")));
+  lightIsInk = checkable(
+      make(owner, text("&Light ink on dark"), text("Take the light part of the picture as the ink"), key("L")));
+  darker = make(owner, text("&Darker threshold"), text("Less is ink, when the ink is dark"), key("["));
+  lighter = make(owner, text("Li&ghter threshold"), text("More is ink, when the ink is dark"), key("]"));
+
+  compare = new QActionGroup(owner);
+  compare->addAction(checkable(make(owner, text("Over&lay"), text("Outlines laid over the picture"), key("1"))));
+  compare->addAction(checkable(
+      make(owner, text("&Seam"), text("Picture left, outlines right of a seam that can be dragged"), key("2"))));
+  compare->addAction(
+      checkable(make(owner, text("Out&lines"), text("Outlines alone, filled where they are closed"), key("3"))));
+  nodes =
+      checkable(make(owner, text("&Nodes"), text("Show every node as what it is: corner, smooth, start"), key("N")));
+  weaker = make(owner, text("Picture &weaker"), text("Let the picture show less under the outlines"), key(","));
+  stronger = make(owner, text("Picture s&tronger"), text("Let the picture show more under the outlines"), key("."));
+  fit = make(owner, text("&Fit"), text("Show the whole picture"), key("F"));
+  trueSize = make(owner, text("&True size"), text("As large on the screen as it will be cut"), key("T"));
+  zoomIn = make(owner, text("Zoom &in"), text("Nearer, towards the pointer"), {QKeySequence("+"), QKeySequence("=")});
+  zoomOut = make(owner, text("Zoom &out"), text("Farther away"), key("-"));
+  zoomIn->setIconText("+");
+  zoomOut->setIconText(QStringLiteral("\u2212"));
+  unit = make(owner, text("Change &unit"), text("Change between millimetres and inches"), key("U"));
+
+  appearance = new QActionGroup(owner);
+  appearance->addAction(checkable(make(owner, text("As the &desktop"), text("Light or dark as the desktop is"))));
+  appearance->addAction(checkable(make(owner, text("&Light"), text("Dark letters on light"))));
+  appearance->addAction(checkable(make(owner, text("&Dark"), text("Light letters on dark"))));
+  about = make(owner, text("&About Snug Rim"), text("Version and licence"));
+}
+
+void allow(QAction* action, bool allowed, const QString& whyNot) {
+  const QString tip = action->property(kTip).toString();
+  action->setEnabled(allowed);
+  action->setToolTip(allowed ? tip : tip + "\n" + whyNot);
+}
+
+}  // namespace rim::app

@@ -1,0 +1,40 @@
+#pragma once
+
+#include <QAction>
+#include <QActionGroup>
+#include <QList>
+
+namespace rim::app {
+
+/// Everything that can be done in the window, each thing once: menus, buttons and keys all
+/// trigger these. What they do is connected by the window.
+struct Actions {
+  explicit Actions(QObject* owner);
+
+  QAction* open;
+  QAction* paste;
+  QAction* exportFile;
+  QAction* quit;
+  QAction* undo;
+  QAction* redo;
+  QAction* automatic;
+  QAction* lightIsInk;
+  QAction* darker;
+  QAction* lighter;
+  QActionGroup* compare;  ///< overlay, seam, outlines; in the order of enum Compare
+  QAction* nodes;
+  QAction* weaker;
+  QAction* stronger;
+  QAction* fit;
+  QAction* trueSize;
+  QAction* zoomIn;
+  QAction* zoomOut;
+  QAction* unit;
+  QActionGroup* appearance;  ///< in the order of enum Appearance
+  QAction* about;
+};
+
+/// Enables the action, or disables it and lets its tooltip say why.
+void allow(QAction* action, bool allowed, const QString& whyNot);
+
+}  // namespace rim::app

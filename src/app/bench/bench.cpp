@@ -1,0 +1,198 @@
+#include "app/bench/bench.h"
+
+#include <QMimeData>
+#include <QPainter>
+#include <QScreen>
+#include <cmath>
+
+#include "app/bench/furniture.h"
+#include "app/look.h"
+#include "app/widgets/length_text.h"
+
+namespace rim::app {
+namespace {
+
+constexpr double kMarginPx = 26;
+constexpr double kFootPx = 40;  // room for legend and scale bar
+
+}  // namespace
+
+Bench::Bench(QWidget* parent) : QWidget(parent) {
+  setFocusPolicy(Qt::StrongFocus);
+  setMouseTracking(true);
+  setAcceptDrops(true);
+  setMinimumSize(320, 240);
+  setAccessibleName(tr("Bench"));
+  setAccessibleDescription(tr("The picture and its outlines. Arrow keys move the view, plus and minus zoom."));
+}
+
+void Bench::setPicture(const Picture& picture) {
+  picture_.setPicture(picture);
+  outlines_ = {};
+  known_ = false;
+  seam_ = 0.5;
+  fit();
+}
+
+void Bench::setOutlines(const std::shared_ptr<const Tracing>& tracing) {
+  outlines_ = tracing ? OutlineLayer(tracing->outlines) : OutlineLayer();
+  known_ = tracing != nullptr;
+  update();
+}
+
+void Bench::setBorders(const std::vector<Border>& borders) {
+  constexpr double kStepOnScreen = 0.7;
+  outlines_ = OutlineLayer(borders, kStepOnScreen / viewport_.scale);
+  known_ = true;
+  update();
+}
+
+void Bench::setMeasure(double mmPerPixel, Unit unit) {
+  mmPerPixel_ = mmPerPixel;
+  unit_ = unit;
+  update();
+}
+
+void Bench::setCompare(Compare compare) {
+  if (compare == compare_) return;
+  compare_ = compare;
+  emit compareChanged(compare);
+  update();
+}
+
+void Bench::setStrength(double strength) {
+  strength_ = strength;
+  update();
+}
+
+void Bench::setNodes(bool shown) {
+  nodes_ = shown;
+  update();
+}
+
+void Bench::setPeek(bool on) {
+  peek_ = on;
+  update();
+}
+
+void Bench::fit() {
+  const QRectF area = QRectF(rect()).adjusted(kMarginPx, kMarginPx, -kMarginPx, -kMarginPx - kFootPx);
+  setViewport(Viewport::fitting(pictureBox(), area));
+  fitted_ = true;
+}
+
+void Bench::showAtTrueSize() {
+  if (picture_.empty()) return;
+  const double screenPxPerMm = screen()->physicalDotsPerInch() / kMmPerInch;
+  setViewport(viewport_.zoomedAt(QRectF(rect()).center(), screenPxPerMm * mmPerPixel_ / viewport_.scale));
+}
+
+void Bench::zoom(double factor) {
+  const QPointF fixed = pointerInside_ ? pointer_ : QRectF(rect()).center();
+  setViewport(viewport_.zoomedAt(fixed, factor));
+}
+
+void Bench::setViewport(const Viewport& viewport) {
+  viewport_ = viewport;
+  fitted_ = false;
+  emit zoomChanged(viewport.scale * 100);
+  update();
+}
+
+Box Bench::pictureBox() const {
+  Box box;
+  if (picture_.empty()) return box;
+  box.include(Point{0, 0});
+  box.include(Point{static_cast<double>(picture_.width()), static_cast<double>(picture_.height())});
+  return box;
+}
+
+QRectF Bench::sheet() const {
+  return {viewport_.toScreen({0, static_cast<double>(picture_.height())}),
+          QSizeF(picture_.width() * viewport_.scale, picture_.height() * viewport_.scale)};
+}
+
+double Bench::seamX() const { return sheet().left() + sheet().width() * seam_; }
+
+bool Bench::overSeam(QPointF place) const {
+  constexpr double kReach = 7;
+  return compare_ == Compare::Seam && !picture_.empty() && std::abs(place.x() - seamX()) < kReach;
+}
+
+void Bench::paintEvent(QPaintEvent*) {
+  QPainter painter(this);
+  painter.fillRect(rect(), look().bench);
+  if (picture_.empty()) {
+    paintSentence(
+        painter, rect(), tr("The bench is empty"),
+        tr("Drop a picture here, paste one, or open one with Ctrl+O. PNG, JPEG, BMP, GIF, TIFF and WebP can be read."));
+    return;
+  }
+  painter.fillRect(sheet(), look().sheet);
+  if (peek_) {
+    paintPicture(painter, 1);
+  } else if (compare_ == Compare::Seam) {
+    paintSeam(painter);
+  } else {
+    paintPicture(painter, compare_ == Compare::Overlay ? strength_ : 0);
+    paintOutlines(painter);
+  }
+  painter.setPen(QPen(look().sheetEdge, 1));
+  painter.setBrush(Qt::NoBrush);
+  painter.drawRect(sheet());
+  paintFurniture(painter);
+}
+
+void Bench::paintPicture(QPainter& painter, double strength) { picture_.paint(painter, viewport_, rect(), strength); }
+
+void Bench::paintOutlines(QPainter& painter) {
+  outlines_.paint(painter, viewport_);
+  if (nodes_ && !outlines_.paintNodes(painter, viewport_, rect())) {
+    painter.setPen(look().text);
+    painter.setFont(fontLike(0));
+    painter.drawText(rect().adjusted(0, 10, 0, 0), Qt::AlignHCenter | Qt::AlignTop,
+                     tr("Too many nodes in sight to show them: zoom in."));
+  }
+}
+
+void Bench::paintSeam(QPainter& painter) {
+  const double x = seamX();
+  painter.save();
+  painter.setClipRect(QRectF(0, 0, x, height()));
+  paintPicture(painter, 1);
+  painter.setClipRect(QRectF(x, 0, width() - x, height()));
+  paintOutlines(painter);
+  painter.restore();
+  painter.setRenderHint(QPainter::Antialiasing);
+  painter.setPen(QPen(look().text, 1.5));
+  painter.drawLine(QPointF(x, 0), QPointF(x, height()));
+  // Stitches across the seam are its handle.
+  for (int k = -2; k <= 2; ++k) {
+    const double y = height() / 2.0 + k * 9;
+    painter.setPen(QPen(look().panel, 5));
+    painter.drawLine(QPointF(x - 8, y), QPointF(x + 8, y));
+    painter.setPen(QPen(look().text, 2.5));
+    painter.drawLine(QPointF(x - 7, y), QPointF(x + 7, y));
+  }
+}
+
+void Bench::paintFurniture(QPainter& painter) {
+  if (known_ && outlines_.empty() && !peek_) {
+    paintSentence(
+        painter, rect(), tr("No outlines"),
+        tr("Nothing is ink at this threshold. Move it, choose the automatic one, or change which part is the ink."));
+  }
+  constexpr double kScaleBarPx = 130;
+  paintLegend(painter, rect());
+  paintScale(painter, rect(), scaleBarFor(viewport_.scale / mmPerPixel_, kScaleBarPx, unit_), pointerText());
+}
+
+QString Bench::pointerText() const {
+  if (!pointerInside_) return {};
+  const Point p = viewport_.toPicture(pointer_) * mmPerPixel_;
+  const int decimals = unit_ == Unit::Inch ? 3 : 2;
+  const double k = unit_ == Unit::Inch ? 1 / kMmPerInch : 1;
+  return tr("x %1  y %2").arg(p.x * k, 0, 'f', decimals).arg(p.y * k, 0, 'f', decimals);
+}
+
+}  // namespace rim::app

@@ -1,0 +1,98 @@
+#pragma once
+
+#include <QWidget>
+#include <memory>
+
+#include "app/bench/outline_layer.h"
+#include "app/bench/picture_layer.h"
+#include "app/preferences.h"
+#include "core/trace/trace.h"
+
+class QMimeData;
+
+namespace rim::app {
+
+/// How picture and outlines are compared.
+enum class Compare {
+  Overlay,   ///< outlines over the picture
+  Seam,      ///< the picture at the left of a movable border, the outlines at its right
+  Outlines,  ///< outlines alone
+};
+
+/// The work surface: picture and outlines, looked at from near and far. It changes nothing; what
+/// it shows is set by the window.
+class Bench : public QWidget {
+  Q_OBJECT
+
+ public:
+  explicit Bench(QWidget* parent = nullptr);
+
+  /// Puts another picture on the bench, without outlines, and shows all of it.
+  void setPicture(const Picture& picture);
+  void setOutlines(const std::shared_ptr<const Tracing>& tracing);
+  /// Borders that show until setOutlines() comes.
+  void setBorders(const std::vector<Border>& borders);
+  void setMeasure(double mmPerPixel, Unit unit);
+
+  Compare compare() const { return compare_; }
+  void setCompare(Compare compare);
+  void setStrength(double strength);
+  void setNodes(bool shown);
+  /// Shows the picture alone as long as it is on.
+  void setPeek(bool on);
+  bool peeks() const { return peek_; }
+
+  const Viewport& viewport() const { return viewport_; }
+  void fit();
+  /// The outlines at the size they will have, as far as the screen knows its own resolution.
+  void showAtTrueSize();
+  void zoom(double factor);
+
+ signals:
+  void compareChanged(rim::app::Compare compare);
+  void dropped(const QMimeData* data);
+  void zoomChanged(double percent);
+
+ protected:
+  void paintEvent(QPaintEvent* event) override;
+  void resizeEvent(QResizeEvent* event) override;
+  void wheelEvent(QWheelEvent* event) override;
+  void mousePressEvent(QMouseEvent* event) override;
+  void mouseMoveEvent(QMouseEvent* event) override;
+  void mouseReleaseEvent(QMouseEvent* event) override;
+  void leaveEvent(QEvent* event) override;
+  void keyPressEvent(QKeyEvent* event) override;
+  void dragEnterEvent(QDragEnterEvent* event) override;
+  void dropEvent(QDropEvent* event) override;
+
+ private:
+  enum class Drag { None, Pan, Seam };
+  Box pictureBox() const;
+  QRectF sheet() const;
+  double seamX() const;
+  bool overSeam(QPointF place) const;
+  void setViewport(const Viewport& viewport);
+  void paintPicture(QPainter& painter, double strength);
+  void paintOutlines(QPainter& painter);
+  void paintSeam(QPainter& painter);
+  void paintFurniture(QPainter& painter);
+  QString pointerText() const;
+
+  PictureLayer picture_;
+  OutlineLayer outlines_;
+  bool known_ = false;  ///< outlines have been measured; there may be none
+  Viewport viewport_;
+  bool fitted_ = true;  ///< the view follows the size of the window until it is moved by hand
+  Compare compare_ = Compare::Overlay;
+  double strength_ = 0.55;
+  double seam_ = 0.5;  ///< share of the picture's width
+  bool nodes_ = false;
+  bool peek_ = false;
+  Drag drag_ = Drag::None;
+  QPointF pointer_;
+  bool pointerInside_ = false;
+  double mmPerPixel_ = 1;
+  Unit unit_ = Unit::Millimetre;
+};
+
+}  // namespace rim::app

@@ -1,0 +1,95 @@
+// What the bench does with the pointer and the keys.
+
+#include <QApplication>
+#include <QDragEnterEvent>
+#include <QMimeData>
+#include <QMouseEvent>
+#include <QWheelEvent>
+#include <cmath>
+
+#include "app/bench/bench.h"
+
+namespace rim::app {
+
+void Bench::resizeEvent(QResizeEvent*) {
+  if (fitted_) fit();
+}
+
+void Bench::wheelEvent(QWheelEvent* event) {
+  if (picture_.empty()) return;
+  constexpr double kFactorPerNotch = 1.25;
+  constexpr double kNotch = 120;
+  setViewport(viewport_.zoomedAt(event->position(), std::pow(kFactorPerNotch, event->angleDelta().y() / kNotch)));
+  event->accept();
+}
+
+void Bench::mousePressEvent(QMouseEvent* event) {
+  pointer_ = event->position();
+  if (picture_.empty()) return;
+  if (event->button() == Qt::LeftButton && overSeam(pointer_)) {
+    drag_ = Drag::Seam;
+  } else if (event->button() == Qt::LeftButton || event->button() == Qt::MiddleButton) {
+    drag_ = Drag::Pan;
+    setCursor(Qt::ClosedHandCursor);
+  }
+}
+
+void Bench::mouseMoveEvent(QMouseEvent* event) {
+  const QPointF before = pointer_;
+  pointer_ = event->position();
+  pointerInside_ = true;
+  if (drag_ == Drag::Pan) {
+    setViewport(viewport_.movedBy(pointer_ - before));
+  } else if (drag_ == Drag::Seam && sheet().width() > 0) {
+    seam_ = std::clamp((pointer_.x() - sheet().left()) / sheet().width(), 0.0, 1.0);
+  } else {
+    setCursor(overSeam(pointer_) ? Qt::SplitHCursor : Qt::ArrowCursor);
+  }
+  update();
+}
+
+void Bench::mouseReleaseEvent(QMouseEvent*) {
+  drag_ = Drag::None;
+  setCursor(Qt::ArrowCursor);
+}
+
+void Bench::leaveEvent(QEvent*) {
+  pointerInside_ = false;
+  update();
+}
+
+void Bench::keyPressEvent(QKeyEvent* event) {
+  constexpr double kStepPx = 40;
+  constexpr double kSeamStep = 0.02;
+  const bool moveSeam = compare_ == Compare::Seam && event->modifiers() == Qt::ShiftModifier;
+  switch (event->key()) {
+    case Qt::Key_Left:
+    case Qt::Key_Right: {
+      const double direction = event->key() == Qt::Key_Left ? -1 : 1;
+      if (moveSeam) {
+        seam_ = std::clamp(seam_ + direction * kSeamStep, 0.0, 1.0);
+        update();
+      } else {
+        setViewport(viewport_.movedBy({-direction * kStepPx, 0}));
+      }
+      return;
+    }
+    case Qt::Key_Up:
+    case Qt::Key_Down:
+      setViewport(viewport_.movedBy({0, event->key() == Qt::Key_Up ? kStepPx : -kStepPx}));
+      return;
+    default:
+      QWidget::keyPressEvent(event);
+  }
+}
+
+void Bench::dragEnterEvent(QDragEnterEvent* event) {
+  if (event->mimeData()->hasUrls() || event->mimeData()->hasImage()) event->acceptProposedAction();
+}
+
+void Bench::dropEvent(QDropEvent* event) {
+  event->acceptProposedAction();
+  emit dropped(event->mimeData());
+}
+
+}  // namespace rim::app

@@ -1,0 +1,30 @@
+#pragma once
+
+#include <QString>
+
+#include "app/bench/viewport.h"
+#include "app/preferences.h"
+
+class QPainter;
+
+namespace rim::app {
+
+/// A length on the scale bar: round in the unit, and as long on the screen as fits.
+struct ScaleBar {
+  double screenPx = 0;
+  QString text;
+};
+
+/// The longest round length (1, 2 or 5 times a power of ten) of at most `mostPx` screen pixels.
+ScaleBar scaleBarFor(double screenPxPerMm, double mostPx, Unit unit);
+
+/// The legend of stroke patterns, at the lower left of the bench.
+void paintLegend(QPainter& painter, const QRectF& bench);
+
+/// The scale bar and, above it, where the pointer is; at the lower right of the bench.
+void paintScale(QPainter& painter, const QRectF& bench, const ScaleBar& bar, const QString& pointer);
+
+/// A sentence in the middle of the bench.
+void paintSentence(QPainter& painter, const QRectF& bench, const QString& title, const QString& text);
+
+}  // namespace rim::app

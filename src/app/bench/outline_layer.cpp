@@ -1,0 +1,148 @@
+#include "app/bench/outline_layer.h"
+
+#include <QPainter>
+#include <numbers>
+
+#include "app/look.h"
+#include "core/geometry/curve_form.h"
+
+namespace rim::app {
+namespace {
+
+constexpr double kArmPx = 9;  // screen length of a chevron's arm
+constexpr double kBarPx = 6;  // half the screen length of a smooth node's bar
+constexpr double kTickPx = 7;
+constexpr std::size_t kMostNodesInSight = 6000;
+constexpr double kSmoothDegrees = 2;
+
+QPen pen(const QColor& colour, double width, const QList<qreal>& pattern) {
+  QPen p(colour, width);
+  p.setCosmetic(true);
+  p.setCapStyle(Qt::FlatCap);
+  p.setJoinStyle(Qt::MiterJoin);
+  if (!pattern.isEmpty()) p.setDashPattern(pattern);
+  return p;
+}
+
+QPointF at(Point p) { return {p.x, p.y}; }
+
+/// Screen direction of an upright one.
+QPointF onScreen(Point direction) { return {direction.x, -direction.y}; }
+
+bool isSmooth(Point in, Point out) { return std::abs(angleBetween(in, out)) < kSmoothDegrees * std::numbers::pi / 180; }
+
+}  // namespace
+
+QPen borderPen() { return pen(look().border, 2.0, {}); }
+QPen holePen() { return pen(look().hole, 2.0, {5, 2}); }
+QPen openPen() { return pen(look().open, 2.4, {1, 1.5}); }
+
+OutlineLayer::OutlineLayer(const std::vector<Path>& outlines) {
+  for (const Path& path : outlines) {
+    if (path.segments.empty()) continue;
+    add(path);
+    addNodes(path);
+  }
+  fill_.setFillRule(Qt::OddEvenFill);
+}
+
+OutlineLayer::OutlineLayer(const std::vector<Border>& borders, double stepPx) {
+  for (const Border& border : borders) {
+    QPainterPath path(at(border.front()));
+    Point last = border.front();
+    for (const Point p : border) {
+      if (distance(last, p) < stepPx) continue;
+      path.lineTo(at(p));
+      last = p;
+    }
+    path.closeSubpath();
+    fill_.addPath(path);
+    strokes_[borderArea(border) < 0 ? kHole : kBorder].addPath(path);
+  }
+  fill_.setFillRule(Qt::OddEvenFill);
+}
+
+void OutlineLayer::add(const Path& path) {
+  const Path cubic = inForm(path, CurveForm::Beziers, 1);
+  QPainterPath drawn(at(cubic.start));
+  for (const Segment& s : cubic.segments) {
+    if (s.kind == SegmentKind::Cubic) {
+      drawn.cubicTo(at(s.handle1), at(s.handle2), at(s.end));
+    } else {
+      drawn.lineTo(at(s.end));
+    }
+  }
+  if (!path.closed) {
+    strokes_[kOpen].addPath(drawn);
+    return;
+  }
+  drawn.closeSubpath();
+  fill_.addPath(drawn);
+  strokes_[signedArea(path) < 0 ? kHole : kBorder].addPath(drawn);
+}
+
+void OutlineLayer::addNodes(const Path& path) {
+  const std::size_t n = path.segments.size();
+  for (std::size_t i = 0; i < n; ++i) {
+    const Point place = segmentStart(path, i);
+    Point in;
+    if (i > 0 || path.closed) {
+      const std::size_t before = (i + n - 1) % n;
+      in = endTangent(segmentStart(path, before), path.segments[before]);
+    }
+    nodes_.push_back({place, in, startTangent(place, path.segments[i]), i == 0});
+  }
+  if (!path.closed) {
+    nodes_.push_back(
+        {path.segments.back().end, endTangent(segmentStart(path, n - 1), path.segments.back()), {}, false});
+  }
+}
+
+void OutlineLayer::paint(QPainter& painter, const Viewport& viewport) const {
+  painter.save();
+  painter.setTransform(viewport.transform(), true);
+  painter.setRenderHint(QPainter::Antialiasing);
+  painter.fillPath(fill_, look().fill);
+  const QPen pens[kRoles] = {borderPen(), holePen(), openPen()};
+  for (int role = 0; role < kRoles; ++role) painter.strokePath(strokes_[role], pens[role]);
+  painter.restore();
+}
+
+bool OutlineLayer::paintNodes(QPainter& painter, const Viewport& viewport, const QRectF& visible) const {
+  std::vector<const Node*> inSight;
+  for (const Node& node : nodes_) {
+    if (visible.contains(viewport.toScreen(node.place))) inSight.push_back(&node);
+    if (inSight.size() > kMostNodesInSight) return false;
+  }
+  QPainterPath marks;
+  for (const Node* node : inSight) {
+    const QPointF place = viewport.toScreen(node->place);
+    const QPointF in = onScreen(node->in);
+    const QPointF out = onScreen(node->out);
+    if (isSmooth(node->in, node->out)) {
+      marks.moveTo(place - out * kBarPx);
+      marks.lineTo(place + out * kBarPx);
+    } else {
+      marks.moveTo(place - in * kArmPx);
+      marks.lineTo(place);
+      marks.lineTo(place + out * kArmPx);
+    }
+    if (node->start) {
+      const QPointF across(-out.y(), out.x());
+      marks.moveTo(place - across * kTickPx);
+      marks.lineTo(place + across * kTickPx);
+    }
+  }
+  painter.save();
+  painter.setRenderHint(QPainter::Antialiasing);
+  QPen halo(QColor(255, 255, 255, 220), 5.5);
+  halo.setCapStyle(Qt::FlatCap);
+  painter.strokePath(marks, halo);
+  QPen ink(look().node, 3);
+  ink.setCapStyle(Qt::FlatCap);
+  painter.strokePath(marks, ink);
+  painter.restore();
+  return true;
+}
+
+}  // namespace rim::app

@@ -1,0 +1,53 @@
+#pragma once
+
+#include <QPainterPath>
+#include <vector>
+
+#include "app/bench/viewport.h"
+#include "core/geometry/path.h"
+#include "core/trace/border.h"
+
+class QPainter;
+
+namespace rim::app {
+
+/// Outlines as they are drawn on the bench, in upright pixels: closed ones softly filled, outer
+/// borders, holes and open outlines each with their own colour and stroke pattern.
+class OutlineLayer {
+ public:
+  OutlineLayer() = default;
+  /// Fitted outlines.
+  explicit OutlineLayer(const std::vector<Path>& outlines);
+  /// Borders that are not fitted yet; points closer than `stepPx` picture pixels are left out.
+  OutlineLayer(const std::vector<Border>& borders, double stepPx);
+
+  bool empty() const { return fill_.isEmpty() && strokes_[kOpen].isEmpty(); }
+  void paint(QPainter& painter, const Viewport& viewport) const;
+
+  /// Nodes in sight: a chevron along both sides of a corner, a bar along the tangent of a smooth
+  /// node, a tick across where an outline starts. Returns false, and draws none, when there are
+  /// more in sight than could be told apart.
+  bool paintNodes(QPainter& painter, const Viewport& viewport, const QRectF& visible) const;
+
+ private:
+  enum Role { kBorder, kHole, kOpen, kRoles };
+  struct Node {
+    Point place;
+    Point in;   ///< unit tangent arriving; (0, 0) at the start of an open outline
+    Point out;  ///< unit tangent leaving; (0, 0) at the end of an open outline
+    bool start;
+  };
+  void add(const Path& path);
+  void addNodes(const Path& path);
+
+  QPainterPath fill_;
+  QPainterPath strokes_[kRoles];
+  std::vector<Node> nodes_;
+};
+
+/// How outer borders, holes and open outlines are drawn; for the legend too.
+QPen borderPen();
+QPen holePen();
+QPen openPen();
+
+}  // namespace rim::app

@@ -1,0 +1,96 @@
+#include "app/demo_run.h"
+
+#include <QApplication>
+#include <QDir>
+#include <QElapsedTimer>
+#include <QTextStream>
+#include <functional>
+
+#include "app/bench/bench.h"
+#include "app/look.h"
+#include "app/main_window.h"
+
+namespace rim::app {
+namespace {
+
+constexpr int kMostMs = 60'000;
+constexpr int kTrouble = 2;
+
+bool waitFor(const std::function<bool()>& done) {
+  QElapsedTimer clock;
+  clock.start();
+  while (!done() && clock.elapsed() < kMostMs)
+    QApplication::processEvents(QEventLoop::WaitForMoreEvents | QEventLoop::AllEvents, 50);
+  return done();
+}
+
+bool openBadge(MainWindow& window) {
+  window.openDemo("badge.jpg");
+  return waitFor([&window] { return window.session().hasPicture() && window.session().upToDate(); });
+}
+
+int trouble(const QString& sentence) {
+  QTextStream(stderr) << "snugrim: " << sentence << '\n';
+  return kTrouble;
+}
+
+bool savePicture(MainWindow& window, const QString& file) {
+  QApplication::processEvents();
+  return window.grab().save(file);
+}
+
+const QHash<QString, std::function<void(MainWindow&)>>& views() {
+  static const QHash<QString, std::function<void(MainWindow&)>> all{
+      {"picture", [](MainWindow& w) { w.showStep(MainWindow::kPicture); }},
+      {"trace", [](MainWindow& w) { w.showStep(MainWindow::kTrace); }},
+      {"export",
+       [](MainWindow& w) {
+         w.actions().compare->actions()[static_cast<int>(Compare::Outlines)]->trigger();
+         w.showStep(MainWindow::kExport);
+       }},
+      {"seam", [](MainWindow& w) { w.actions().compare->actions()[static_cast<int>(Compare::Seam)]->trigger(); }},
+      {"nodes",
+       [](MainWindow& w) {
+         w.actions().nodes->setChecked(true);
+         for (int i = 0; i < 8; ++i) w.actions().zoomIn->trigger();
+       }},
+      {"dark", [](MainWindow& w) { w.actions().appearance->actions()[static_cast<int>(Appearance::Dark)]->trigger(); }},
+      {"empty", [](MainWindow&) {}},
+  };
+  return all;
+}
+
+}  // namespace
+
+int takeShot(MainWindow& window, const QString& view, const QString& file) {
+  if (!views().contains(view)) {
+    return trouble(QStringLiteral("there is no view \"%1\" to show. Use one of: %2.")
+                       .arg(view, QStringList(views().keys()).join(", ")));
+  }
+  window.preferences() = {};
+  window.resize(1280, 800);
+  window.show();
+  if (view != "empty" && !openBadge(window)) return trouble("the demo badge could not be traced: " + window.sentence());
+  window.bench().fit();
+  views()[view](window);
+  if (!savePicture(window, file)) return trouble(file + ": the picture could not be written.");
+  return 0;
+}
+
+int runDemoJob(MainWindow& window, const QString& folder) {
+  if (!QDir().mkpath(folder)) return trouble(folder + ": the folder cannot be made.");
+  window.resize(1280, 800);
+  window.show();
+  if (!openBadge(window)) return trouble("the demo badge could not be traced: " + window.sentence());
+  int written = 0;
+  QObject::connect(&window.session(), &Session::exported, &window, [&written] { ++written; });
+  for (const char* name : {"badge.dxf", "badge.svg"}) {
+    window.session().exportTo(folder + "/" + name, {});
+    if (!waitFor([&window] { return !window.session().busy(); })) return trouble("writing took too long.");
+  }
+  if (written != 2) return trouble(window.sentence());
+  if (!savePicture(window, folder + "/window.png")) return trouble(folder + ": the picture could not be written.");
+  return 0;
+}
+
+}  // namespace rim::app

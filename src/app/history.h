@@ -1,0 +1,50 @@
+#pragma once
+
+#include <QString>
+#include <deque>
+
+#include "core/job.h"
+
+namespace rim::app {
+
+/// Undo as a list of Jobs. Entry 0 is the beginning; every entry knows what made it of the one before.
+class History {
+ public:
+  /// The most steps that are kept, and the most bytes that the pictures of all steps together hold;
+  /// past either the oldest steps are forgotten.
+  static constexpr std::size_t kMostSteps = 300;
+  static constexpr std::size_t kMostPictureBytes = 1'500'000'000;
+
+  const Job& job() const { return steps_[at_].job; }
+
+  /// Makes `job` the current one, as a step called `name`. What could be redone is forgotten.
+  /// Steps with the same non-empty `mergeKey` become one until seal() is called: one drag of a
+  /// slider is one step.
+  void edit(Job job, const QString& name, const QString& mergeKey = {});
+
+  /// Ends the merging of steps.
+  void seal() { mergeKey_.clear(); }
+
+  /// Gives the current job its outlines without making a step.
+  void complete(Job job) { steps_[at_].job = std::move(job); }
+
+  bool canUndo() const { return at_ > 0; }
+  bool canRedo() const { return at_ + 1 < steps_.size(); }
+  QString undoName() const { return canUndo() ? steps_[at_].name : QString(); }
+  QString redoName() const { return canRedo() ? steps_[at_ + 1].name : QString(); }
+  void undo();
+  void redo();
+
+ private:
+  struct Step {
+    Job job;
+    QString name;
+  };
+  void forgetOldest();
+
+  std::deque<Step> steps_{Step{}};
+  std::size_t at_ = 0;
+  QString mergeKey_;
+};
+
+}  // namespace rim::app

@@ -1,0 +1,198 @@
+#include "app/main_window.h"
+
+#include <QApplication>
+#include <QCloseEvent>
+#include <QFile>
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QLineEdit>
+#include <QScrollArea>
+#include <QStackedWidget>
+#include <QVBoxLayout>
+
+#include "app/bench/bench.h"
+#include "app/look.h"
+#include "app/steps/export/export_panel.h"
+#include "app/steps/picture/picture_panel.h"
+#include "app/steps/trace/trace_panel.h"
+#include "app/widgets/busy_line.h"
+#include "app/widgets/gauge.h"
+#include "app/widgets/job_card.h"
+#include "app/widgets/notice.h"
+#include "app/widgets/view_strip.h"
+
+namespace rim::app {
+namespace {
+
+constexpr int kPanelWidth = 304;
+
+QWidget* scrolled(QWidget* panel) {
+  auto* area = new QScrollArea;
+  area->setWidgetResizable(true);
+  area->setFrameShape(QFrame::NoFrame);
+  area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  area->setWidget(panel);
+  return area;
+}
+
+}  // namespace
+
+MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), preferences_(loadPreferences()), actions_(this) {
+  setWindowTitle(tr("Snug Rim"));
+  build();
+  buildMenus();
+  connectActions();
+  connectView();
+  connectSession();
+  resize(1280, 800);
+  if (!preferences_.windowGeometry.isEmpty()) restoreGeometry(preferences_.windowGeometry);
+  qApp->installEventFilter(this);
+  showStep(kTrace);
+  showJob();
+  bench_->setFocus();
+}
+
+MainWindow::~MainWindow() { qApp->removeEventFilter(this); }
+
+void MainWindow::build() {
+  auto* centre = new QWidget;
+  auto* rows = new QVBoxLayout(centre);
+  rows->setContentsMargins(0, 0, 0, 0);
+  rows->setSpacing(0);
+  auto* middle = new QHBoxLayout;
+  middle->setSpacing(0);
+  rows->addLayout(middle, 1);
+
+  card_ = new JobCard;
+  card_->addStep(tr("Picture"), tr("The picture that is traced (Alt+1)"));
+  card_->addStep(tr("Trace"), tr("From grey levels to outlines (Alt+2)"));
+  card_->addStep(tr("Export"), tr("Outlines into a DXF or SVG file (Alt+3)"));
+  for (int i = 0; i < card_->count(); ++i)
+    card_->step(i)->setShortcut(QKeySequence(QStringLiteral("Alt+%1").arg(i + 1)));
+  middle->addWidget(card_);
+
+  auto* table = new QVBoxLayout;
+  table->setSpacing(0);
+  strip_ = new ViewStrip(actions_.compare->actions() << actions_.nodes,
+                         {actions_.zoomOut, actions_.zoomIn, actions_.fit, actions_.trueSize});
+  bench_ = new Bench;
+  notice_ = new Notice(bench_);
+  busy_ = new BusyLine;
+  auto* floating = new QVBoxLayout(bench_);
+  floating->addWidget(notice_, 0, Qt::AlignTop);
+  floating->addStretch(1);
+  table->addWidget(strip_);
+  table->addWidget(bench_, 1);
+  middle->addLayout(table, 1);
+
+  picturePanel_ = new PicturePanel(actions_.open, actions_.paste);
+  tracePanel_ = new TracePanel(session_);
+  exportPanel_ = new ExportPanel(actions_.exportFile, preferences_);
+  panels_ = new QStackedWidget;
+  panels_->setObjectName("panel");
+  panels_->setFixedWidth(kPanelWidth);
+  for (QWidget* panel : std::initializer_list<QWidget*>{picturePanel_, tracePanel_, exportPanel_}) {
+    panels_->addWidget(scrolled(panel));
+  }
+  middle->addWidget(panels_);
+
+  gauge_ = new Gauge;
+  auto* foot = new QHBoxLayout;
+  foot->setSpacing(0);
+  foot->addWidget(gauge_, 1);
+  rows->addLayout(foot);
+  static_cast<QHBoxLayout*>(gauge_->layout())->insertWidget(gauge_->layout()->count() - 6, busy_);
+  setCentralWidget(centre);
+}
+
+void MainWindow::openDemo(const QString& name) {
+  QFile file(":/demo/" + name);
+  if (file.open(QIODevice::ReadOnly)) session_.openBytes(file.readAll(), name);
+}
+
+void MainWindow::showStep(Step step) { card_->choose(step); }
+
+QString MainWindow::sentence() const { return notice_->sentence(); }
+
+void MainWindow::showJob() {
+  setWindowTitle(session_.hasPicture() ? tr("%1 – Snug Rim").arg(QString::fromStdString(session_.job().picture.name))
+                                       : tr("Snug Rim"));
+  if (session_.upToDate() || !session_.hasPicture()) {
+    provisional_.reset();
+    bench_->setOutlines(session_.job().tracing);
+  }
+  picturePanel_->show(session_);
+  tracePanel_->show();
+  exportPanel_->show(session_, preferences_.unit);
+  showMeasures();
+  showAllowed();
+}
+
+void MainWindow::showMeasures() {
+  const Job& shown = session_.shown();
+  std::optional<Measures> measures;
+  if (session_.hasPicture() && shown.tracing) {
+    const Drawing drawing = drawingOf(shown);
+    measures = Measures{countsOf(drawing.paths), boxOf(drawing.paths), false};
+  }
+  if (provisional_) {
+    if (!measures) measures = Measures{};
+    measures->counts = *provisional_;
+    measures->provisional = true;
+  }
+  gauge_->show(measures, preferences_.unit);
+  const bool outlines = session_.upToDate() && !session_.job().tracing->outlines.empty();
+  card_->step(kPicture)->setState(PicturePanel::stateLine(session_), session_.hasPicture());
+  card_->step(kTrace)->setState(TracePanel::stateLine(session_), outlines);
+  card_->step(kExport)->setState(exportPanel_->stateLine(session_, preferences_.unit), outlines);
+  bench_->setMeasure(session_.hasPicture() ? mmPerPixel(session_.upToDate() ? session_.job() : shown) : 1,
+                     preferences_.unit);
+}
+
+void MainWindow::showAllowed() {
+  const bool picture = session_.hasPicture();
+  const QString needsPicture = tr("Open a picture first.");
+  const History& history = session_.history();
+  actions_.undo->setText(history.canUndo() ? tr("&Undo: %1").arg(history.undoName()) : tr("&Undo"));
+  actions_.redo->setText(history.canRedo() ? tr("&Redo: %1").arg(history.redoName()) : tr("&Redo"));
+  allow(actions_.undo, history.canUndo(), tr("Nothing has been changed yet."));
+  allow(actions_.redo, history.canRedo(), tr("Nothing has been taken back."));
+  for (QAction* action : {actions_.automatic, actions_.lightIsInk, actions_.darker, actions_.lighter, actions_.fit,
+                          actions_.trueSize, actions_.zoomIn, actions_.zoomOut}) {
+    allow(action, picture, needsPicture);
+  }
+  actions_.automatic->setChecked(picture && !session_.job().trace.threshold);
+  actions_.lightIsInk->setChecked(picture && session_.job().trace.lightIsInk);
+  const bool outlines = session_.upToDate() && !session_.job().tracing->outlines.empty();
+  allow(actions_.exportFile, outlines,
+        !picture              ? needsPicture
+        : session_.upToDate() ? tr("There are no outlines to write.")
+                              : tr("Tracing is not done yet."));
+}
+
+/// Peeking is held, not pressed, so it is no action. It works wherever the keys go, except into text.
+bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
+  if (event->type() == QEvent::ApplicationDeactivate) bench_->setPeek(false);
+  if (event->type() != QEvent::KeyPress && event->type() != QEvent::KeyRelease) return false;
+  auto* widget = qobject_cast<QWidget*>(watched);
+  const auto* key = static_cast<QKeyEvent*>(event);
+  if (widget == nullptr || widget->window() != this) return false;
+  const bool typing = qobject_cast<QLineEdit*>(widget) != nullptr || widget->inherits("QAbstractSpinBox");
+  if (key->key() == Qt::Key_P && key->modifiers() == Qt::NoModifier && !typing) {
+    if (!key->isAutoRepeat()) bench_->setPeek(event->type() == QEvent::KeyPress);
+    return true;
+  }
+  if (key->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress && !typing && session_.busy()) {
+    session_.cancel();
+    return true;
+  }
+  return false;
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+  preferences_.windowGeometry = saveGeometry();
+  savePreferences(preferences_);
+  event->accept();
+}
+
+}  // namespace rim::app

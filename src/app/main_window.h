@@ -1,0 +1,90 @@
+#pragma once
+
+#include <QMainWindow>
+
+#include "app/actions.h"
+#include "app/preferences.h"
+#include "app/session.h"
+
+class QMenu;
+class QMimeData;
+class QStackedWidget;
+
+namespace rim::app {
+
+class Bench;
+class BusyLine;
+class ExportPanel;
+class Gauge;
+class JobCard;
+class Notice;
+class PicturePanel;
+class TracePanel;
+class ViewStrip;
+
+/// The window: job card, bench, panel and gauge round one Session.
+class MainWindow : public QMainWindow {
+  Q_OBJECT
+
+ public:
+  /// The steps of the job that work so far, in their order on the job card.
+  enum Step { kPicture, kTrace, kExport };
+
+  explicit MainWindow(QWidget* parent = nullptr);
+  ~MainWindow() override;
+
+  Session& session() { return session_; }
+  Actions& actions() { return actions_; }
+  Bench& bench() { return *bench_; }
+  Preferences& preferences() { return preferences_; }
+
+  void openFile(const QString& file) { session_.open(file); }
+  /// The picture of a demo that ships inside the application.
+  void openDemo(const QString& name);
+  void showStep(Step step);
+  /// The sentence that the window shows at this moment; empty when there is none.
+  QString sentence() const;
+
+ public slots:
+  void pasteFrom(const QMimeData* content);
+
+ protected:
+  bool eventFilter(QObject* watched, QEvent* event) override;
+  void closeEvent(QCloseEvent* event) override;
+
+ private:
+  void build();
+  void buildMenus();
+  void fillRecent(QMenu* menu);
+  void connectActions();
+  void connectView();
+  void connectSession();
+  void showJob();
+  void showMeasures();
+  void showAllowed();
+
+  void askForPicture();
+  void askForExport();
+  void setStrength(double strength);
+  void setSize(SizeWish::Of of, double millimetres);
+  void toggleUnit();
+  void setAppearance(Appearance appearance);
+  void showAbout();
+
+  Preferences preferences_;
+  Session session_;
+  Actions actions_;
+  Notice* notice_ = nullptr;
+  BusyLine* busy_ = nullptr;
+  JobCard* card_ = nullptr;
+  ViewStrip* strip_ = nullptr;
+  Bench* bench_ = nullptr;
+  QStackedWidget* panels_ = nullptr;
+  PicturePanel* picturePanel_ = nullptr;
+  TracePanel* tracePanel_ = nullptr;
+  ExportPanel* exportPanel_ = nullptr;
+  Gauge* gauge_ = nullptr;
+  std::optional<Counts> provisional_;  ///< of borders that are not fitted yet
+};
+
+}  // namespace rim::app

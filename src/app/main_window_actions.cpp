@@ -1,0 +1,243 @@
+// Menus, and what the window's actions do.
+
+#include <QApplication>
+#include <QBuffer>
+#include <QClipboard>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QImage>
+#include <QMenuBar>
+#include <QMessageBox>
+#include <QMimeData>
+#include <QStackedWidget>
+#include <QStandardPaths>
+#include <QStyle>
+
+#include "app/bench/bench.h"
+#include "app/look.h"
+#include "app/main_window.h"
+#include "app/steps/export/export_panel.h"
+#include "app/steps/trace/trace_panel.h"
+#include "app/widgets/busy_line.h"
+#include "app/widgets/counted.h"
+#include "app/widgets/gauge.h"
+#include "app/widgets/job_card.h"
+#include "app/widgets/length_text.h"
+#include "app/widgets/notice.h"
+#include "app/widgets/view_strip.h"
+
+namespace rim::app {
+
+void MainWindow::buildMenus() {
+  QMenu* file = menuBar()->addMenu(tr("&File"));
+  file->addAction(actions_.open);
+  QMenu* recent = file->addMenu(tr("Open &recent"));
+  connect(recent, &QMenu::aboutToShow, this, [this, recent] { fillRecent(recent); });
+  QMenu* demo = file->addMenu(tr("Open a &demo"));
+  demo->addAction(tr("Badge of the kite loft"), this, [this] { openDemo("badge.jpg"); });
+  demo->addAction(tr("Weather vane"), this, [this] { openDemo("weather-vane.png"); });
+  file->addSeparator();
+  file->addAction(actions_.exportFile);
+  file->addSeparator();
+  file->addAction(actions_.quit);
+
+  QMenu* edit = menuBar()->addMenu(tr("&Edit"));
+  edit->addActions({actions_.undo, actions_.redo});
+  edit->addSeparator();
+  edit->addAction(actions_.paste);
+
+  QMenu* trace = menuBar()->addMenu(tr("&Trace"));
+  trace->addActions({actions_.automatic, actions_.lightIsInk, actions_.darker, actions_.lighter});
+
+  QMenu* look = menuBar()->addMenu(tr("&Look"));
+  look->addActions(actions_.compare->actions());
+  look->addSeparator();
+  look->addActions({actions_.nodes, actions_.weaker, actions_.stronger});
+  look->addSeparator();
+  look->addActions({actions_.zoomIn, actions_.zoomOut, actions_.fit, actions_.trueSize});
+  look->addSeparator();
+  look->addAction(actions_.unit);
+  look->addMenu(tr("&Appearance"))->addActions(actions_.appearance->actions());
+
+  menuBar()->addMenu(tr("&Help"))->addAction(actions_.about);
+  for (QMenu* menu : findChildren<QMenu*>()) menu->setToolTipsVisible(true);
+}
+
+void MainWindow::fillRecent(QMenu* menu) {
+  menu->clear();
+  for (const QString& name : preferences_.recentFiles) {
+    // A file name may hold an ampersand, which a menu would take for a mnemonic.
+    menu->addAction(QString(name).replace('&', "&&"), this, [this, name] { openFile(name); });
+  }
+  if (menu->isEmpty()) menu->addAction(tr("Nothing was opened yet"))->setEnabled(false);
+}
+
+void MainWindow::connectActions() {
+  connect(actions_.open, &QAction::triggered, this, &MainWindow::askForPicture);
+  connect(actions_.paste, &QAction::triggered, this, [this] { pasteFrom(QApplication::clipboard()->mimeData()); });
+  connect(actions_.exportFile, &QAction::triggered, this, &MainWindow::askForExport);
+  connect(actions_.quit, &QAction::triggered, this, &QWidget::close);
+  connect(actions_.undo, &QAction::triggered, &session_, &Session::undo);
+  connect(actions_.redo, &QAction::triggered, &session_, &Session::redo);
+  connect(actions_.automatic, &QAction::triggered, tracePanel_, &TracePanel::setAutomatic);
+  connect(actions_.lightIsInk, &QAction::triggered, tracePanel_, &TracePanel::setLightIsInk);
+  connect(actions_.darker, &QAction::triggered, this, [this] { tracePanel_->moveThreshold(-1); });
+  connect(actions_.lighter, &QAction::triggered, this, [this] { tracePanel_->moveThreshold(1); });
+  connect(actions_.about, &QAction::triggered, this, &MainWindow::showAbout);
+}
+
+void MainWindow::connectView() {
+  connect(card_, &JobCard::chosen, panels_, &QStackedWidget::setCurrentIndex);
+  for (const auto compare : {Compare::Overlay, Compare::Seam, Compare::Outlines}) {
+    connect(actions_.compare->actions()[static_cast<int>(compare)], &QAction::triggered, bench_,
+            [this, compare] { bench_->setCompare(compare); });
+  }
+  actions_.compare->actions().first()->setChecked(true);
+  connect(actions_.nodes, &QAction::toggled, this, [this](bool shown) {
+    preferences_.nodes = shown;
+    bench_->setNodes(shown);
+  });
+  actions_.nodes->setChecked(preferences_.nodes);
+  connect(actions_.weaker, &QAction::triggered, this, [this] { setStrength(preferences_.pictureStrength - 0.1); });
+  connect(actions_.stronger, &QAction::triggered, this, [this] { setStrength(preferences_.pictureStrength + 0.1); });
+  connect(strip_, &ViewStrip::strengthChanged, this, &MainWindow::setStrength);
+  setStrength(preferences_.pictureStrength);
+  connect(strip_, &ViewStrip::peek, bench_, &Bench::setPeek);
+  connect(bench_, &Bench::zoomChanged, strip_, &ViewStrip::setZoom);
+  connect(bench_, &Bench::dropped, this, &MainWindow::pasteFrom);
+  constexpr double kZoomStep = 1.25;
+  connect(actions_.zoomIn, &QAction::triggered, bench_, [this] { bench_->zoom(kZoomStep); });
+  connect(actions_.zoomOut, &QAction::triggered, bench_, [this] { bench_->zoom(1 / kZoomStep); });
+  connect(actions_.fit, &QAction::triggered, bench_, &Bench::fit);
+  connect(actions_.trueSize, &QAction::triggered, bench_, &Bench::showAtTrueSize);
+  connect(actions_.unit, &QAction::triggered, this, &MainWindow::toggleUnit);
+  connect(gauge_, &Gauge::unitToggled, this, &MainWindow::toggleUnit);
+  connect(gauge_, &Gauge::refused, notice_, &Notice::warn);
+  connect(gauge_, &Gauge::widthEntered, this, [this](double mm) { setSize(SizeWish::Of::OutlinesWidth, mm); });
+  connect(gauge_, &Gauge::heightEntered, this, [this](double mm) { setSize(SizeWish::Of::OutlinesHeight, mm); });
+  const QList<QAction*> appearances = actions_.appearance->actions();
+  appearances[static_cast<int>(preferences_.appearance)]->setChecked(true);
+  for (const auto appearance : {Appearance::System, Appearance::Light, Appearance::Dark}) {
+    connect(appearances[static_cast<int>(appearance)], &QAction::triggered, this,
+            [this, appearance] { setAppearance(appearance); });
+  }
+}
+
+void MainWindow::connectSession() {
+  connect(&session_, &Session::changed, this, &MainWindow::showJob);
+  connect(&session_, &Session::pictureChanged, this, [this] {
+    bench_->setPicture(session_.job().picture);
+    notice_->hide();
+  });
+  connect(&session_, &Session::bordersFollowed, this, [this](const std::shared_ptr<const Borders>& borders, int) {
+    bench_->setBorders(*borders);
+    provisional_ = Counts{borders->size(), borders->size()};
+    showMeasures();
+  });
+  connect(&session_, &Session::busyChanged, busy_, &BusyLine::report);
+  connect(busy_, &BusyLine::cancelled, &session_, &Session::cancel);
+  connect(&session_, &Session::failed, notice_, &Notice::warn);
+  connect(&session_, &Session::opened, this, [this](const QString& file) {
+    const QFileInfo info(file);
+    preferences_.recentFiles = withRecentFile(preferences_.recentFiles, info.absoluteFilePath());
+    preferences_.pictureFolder = info.absolutePath();
+    savePreferences(preferences_);
+  });
+  connect(&session_, &Session::exported, this, [this](const QString& file, const Counts& counts, const Box& box) {
+    notice_->tell(
+        tr("%1 is written: %2, %3 × %4.")
+            .arg(QFileInfo(file).fileName(), counted(counts.closed, tr("1 closed outline"), tr("%1 closed outlines")),
+                 lengthText(box.width(), preferences_.unit), lengthWithUnit(box.height(), preferences_.unit)));
+  });
+  connect(exportPanel_, &ExportPanel::settingsChanged, this, [this] {
+    preferences_.exportEnding = exportPanel_->kind() == FileKind::Svg ? "svg" : "dxf";
+    preferences_.dxfR12 = exportPanel_->settings().dxf == DxfVersion::R12;
+    exportPanel_->show(session_, preferences_.unit);
+  });
+}
+
+void MainWindow::askForPicture() {
+  const QString folder = preferences_.pictureFolder.isEmpty()
+                             ? QStandardPaths::writableLocation(QStandardPaths::PicturesLocation)
+                             : preferences_.pictureFolder;
+  const QString file =
+      QFileDialog::getOpenFileName(this, tr("Open picture"), folder,
+                                   tr("Pictures (*.png *.jpg *.jpeg *.bmp *.gif *.tif *.tiff *.webp);;All files (*)"));
+  if (!file.isEmpty()) openFile(file);
+}
+
+void MainWindow::askForExport() {
+  showStep(kExport);
+  const QString ending = preferences_.exportEnding;
+  const QString folder = preferences_.exportFolder.isEmpty()
+                             ? QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation)
+                             : preferences_.exportFolder;
+  const QString base = QFileInfo(QString::fromStdString(session_.job().picture.name)).completeBaseName();
+  QFileDialog dialog(this, tr("Export outlines"), folder + "/" + base + "." + ending,
+                     ending == "svg" ? tr("SVG (*.svg)") : tr("DXF (*.dxf)"));
+  dialog.setObjectName("exportDialog");
+  dialog.setAcceptMode(QFileDialog::AcceptSave);
+  dialog.setDefaultSuffix(ending);
+  dialog.selectFile(base + "." + ending);
+  if (dialog.exec() != QDialog::Accepted) return;
+  const QString file = dialog.selectedFiles().value(0);
+  preferences_.exportFolder = QFileInfo(file).absolutePath();
+  session_.exportTo(file, exportPanel_->settings());
+}
+
+void MainWindow::pasteFrom(const QMimeData* content) {
+  if (content == nullptr) return;
+  for (const QUrl& url : content->urls()) {
+    if (url.isLocalFile()) {
+      openFile(url.toLocalFile());
+      return;
+    }
+  }
+  if (content->hasImage()) {
+    QByteArray bytes;
+    QBuffer buffer(&bytes);
+    constexpr int kQuickly = 100;  // PNG: hardly compressed, it is only handed on
+    const auto image = qvariant_cast<QImage>(content->imageData());
+    if (!image.isNull() && image.save(&buffer, "PNG", kQuickly)) {
+      session_.openBytes(bytes, tr("clipboard"));
+      return;
+    }
+  }
+  notice_->warn(content->hasUrls()
+                    ? tr("Only files on this computer can be opened. Save the picture first, then open it.")
+                    : tr("There is no picture on the clipboard. Copy one first."));
+}
+
+void MainWindow::setStrength(double strength) {
+  preferences_.pictureStrength = std::clamp(strength, 0.0, 1.0);
+  bench_->setStrength(preferences_.pictureStrength);
+  strip_->setStrength(preferences_.pictureStrength);
+}
+
+void MainWindow::setSize(SizeWish::Of of, double millimetres) {
+  const QString name = of == SizeWish::Of::OutlinesWidth ? tr("Set width") : tr("Set height");
+  session_.edit(name, {}, [of, millimetres](Job& job) { job.size = {of, millimetres}; });
+}
+
+void MainWindow::toggleUnit() {
+  preferences_.unit = preferences_.unit == Unit::Inch ? Unit::Millimetre : Unit::Inch;
+  showJob();
+}
+
+void MainWindow::setAppearance(Appearance appearance) {
+  preferences_.appearance = appearance;
+  applyLook(*qApp, appearance);
+  bench_->setOutlines(session_.shown().tracing);
+  for (QWidget* widget : findChildren<QWidget*>()) widget->update();
+}
+
+void MainWindow::showAbout() {
+  QMessageBox::about(
+      this, tr("About Snug Rim"),
+      tr("Snug Rim %1\n\nTurns a picture into closed outlines of a known size.\n\nFree software under the "
+         "GNU General Public License, version 3 or later, without any warranty. The typeface Karla is "
+         "used under the SIL Open Font License.")
+          .arg(SNUGRIM_VERSION));
+}
+
+}  // namespace rim::app

@@ -1,0 +1,33 @@
+#pragma once
+
+#include <QStringList>
+
+namespace rim::app {
+
+enum class Unit { Millimetre, Inch };
+enum class Appearance { System, Light, Dark };
+
+/// What the window remembers from one day to the next. Read and written as one value.
+struct Preferences {
+  Unit unit = Unit::Millimetre;
+  Appearance appearance = Appearance::System;
+  double pictureStrength = 0.55;  ///< 0..1
+  bool nodes = false;
+  QStringList recentFiles;  ///< newest first, at most kMostRecent
+  QString pictureFolder;
+  QString exportFolder;
+  QString exportEnding = QStringLiteral("dxf");
+  bool dxfR12 = false;
+  QByteArray windowGeometry;
+
+  static constexpr qsizetype kMostRecent = 8;
+};
+
+/// From the user's settings file; what is missing or makes no sense there has its default.
+Preferences loadPreferences();
+void savePreferences(const Preferences& preferences);
+
+/// The list with `file` put first and not twice.
+QStringList withRecentFile(QStringList files, const QString& file);
+
+}  // namespace rim::app

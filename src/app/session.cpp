@@ -1,0 +1,186 @@
+#include "app/session.h"
+
+#include <QFileInfo>
+#include <QThreadPool>
+#include <QtConcurrent>
+#include <span>
+
+#include "core/error.h"
+#include "core/picture/load.h"
+
+namespace rim::app {
+namespace {
+
+/// What a piece of work beside the window came to: a result, or the sentence that says why not.
+template <typename T>
+struct Outcome {
+  T result{};
+  QString trouble;
+};
+
+template <typename Work>
+auto outcomeOf(Work work) -> Outcome<decltype(work())> {
+  try {
+    return {work(), {}};
+  } catch (const std::bad_alloc&) {
+    return {{}, Session::tr("there is not enough memory for it.")};
+  } catch (const std::exception& error) {
+    return {{}, QString::fromUtf8(error.what())};
+  }
+}
+
+}  // namespace
+
+Session::Session(QObject* parent) : QObject(parent) {
+  connect(&tracer_, &Tracer::bordersFollowed, this,
+          [this](quint64, const std::shared_ptr<const Borders>& borders, int threshold) {
+            if (tracing_) emit bordersFollowed(borders, threshold);
+          });
+  connect(&tracer_, &Tracer::progressed, this, [this](quint64 request, double done) {
+    if (request != request_ || !tracing_) return;
+    done_ = done;
+    reportBusy();
+  });
+  connect(&tracer_, &Tracer::traced, this, [this](quint64 request, const std::shared_ptr<const Job>& job) {
+    if (request != request_ || !tracing_) return;
+    tracing_ = false;
+    history_.complete(*job);
+    shown_ = *job;
+    reportBusy();
+    emit changed();
+  });
+  connect(&tracer_, &Tracer::failed, this, [this](quint64 request, const QString& sentence) {
+    if (request != request_) return;
+    tracing_ = false;
+    reportBusy();
+    emit failed(sentence);
+  });
+}
+
+Session::~Session() { QThreadPool::globalInstance()->waitForDone(); }
+
+void Session::edit(const QString& name, const QString& mergeKey, const std::function<void(Job&)>& change) {
+  Job next = job();
+  change(next);
+  const bool sameOutlines = next.trace == job().trace && next.picture.bgr == job().picture.bgr;
+  if (sameOutlines && next.size == job().size) return;
+  if (!sameOutlines) next.tracing.reset();
+  history_.edit(std::move(next), name, mergeKey);
+  follow();
+}
+
+void Session::undo() {
+  const auto before = job().picture.bgr;
+  history_.undo();
+  if (job().picture.bgr != before) emit pictureChanged();
+  follow();
+}
+
+void Session::redo() {
+  const auto before = job().picture.bgr;
+  history_.redo();
+  if (job().picture.bgr != before) emit pictureChanged();
+  follow();
+}
+
+void Session::open(const QString& file) {
+  load(QFileInfo(file).fileName(), file,
+       [path = std::filesystem::path(file.toStdString())] { return loadPicture(path); });
+}
+
+void Session::openBytes(const QByteArray& bytes, const QString& name) {
+  load(name, {}, [bytes, called = name.toStdString()] {
+    return loadPicture(std::as_bytes(std::span(bytes.constData(), static_cast<std::size_t>(bytes.size()))), called);
+  });
+}
+
+void Session::load(const QString& name, const QString& file, const std::function<Picture()>& load) {
+  const quint64 number = ++lastOpening_;
+  opening_ = number;
+  done_ = -1;
+  reportBusy();
+  QtConcurrent::run([load] { return outcomeOf(load); }).then(this, [this, number, name, file](Outcome<Picture> got) {
+    if (number != opening_) return;
+    opening_ = 0;
+    reportBusy();
+    if (got.trouble.isEmpty()) {
+      take(std::move(got.result), file);
+    } else {
+      emit failed(tr("%1: %2").arg(name, got.trouble));
+    }
+  });
+}
+
+void Session::take(Picture picture, const QString& file) {
+  Job fresh = jobOn(std::move(picture));
+  fresh.trace.lightIsInk = looksLightOnDark(fresh.picture);
+  history_.edit(std::move(fresh), tr("Open picture"));
+  emit pictureChanged();
+  if (!file.isEmpty()) emit opened(file);
+  follow();
+}
+
+void Session::exportTo(const QString& file, const ExportSettings& settings) {
+  if (exporting_ || !upToDate()) return;
+  exporting_ = true;
+  done_ = -1;
+  reportBusy();
+  struct Written {
+    Counts counts;
+    Box box;
+  };
+  const auto write = [job = job(), path = std::filesystem::path(file.toStdString()), settings] {
+    exportJob(job, path, settings);
+    const Drawing drawing = drawingFor(job, fileKindOf(path), settings);
+    return Written{countsOf(drawing.paths), boxOf(drawing.paths)};
+  };
+  QtConcurrent::run([write] { return outcomeOf(write); }).then(this, [this, file](const Outcome<Written>& got) {
+    exporting_ = false;
+    reportBusy();
+    if (got.trouble.isEmpty()) {
+      emit exported(file, got.result.counts, got.result.box);
+    } else {
+      emit failed(tr("%1: %2").arg(QFileInfo(file).fileName(), got.trouble));
+    }
+  });
+}
+
+void Session::cancel() {
+  opening_ = 0;
+  if (tracing_) {
+    tracer_.cancel();
+    tracing_ = false;
+    while (!upToDate() && history_.canUndo()) history_.undo();
+    emit pictureChanged();
+    follow();
+  }
+  reportBusy();
+}
+
+void Session::follow() {
+  if (hasPicture() && !upToDate()) {
+    request_ = tracer_.request(job());
+    tracing_ = true;
+    done_ = -1;
+  } else {
+    if (tracing_) tracer_.cancel();
+    tracing_ = false;
+    shown_ = job();
+  }
+  reportBusy();
+  emit changed();
+}
+
+void Session::reportBusy() {
+  if (opening_ != 0) {
+    emit busyChanged(tr("Opening the picture"), -1);
+  } else if (tracing_) {
+    emit busyChanged(tr("Tracing"), done_);
+  } else if (exporting_) {
+    emit busyChanged(tr("Writing the file"), -1);
+  } else {
+    emit busyChanged({}, 0);
+  }
+}
+
+}  // namespace rim::app

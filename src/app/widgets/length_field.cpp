@@ -1,0 +1,51 @@
+#include "app/widgets/length_field.h"
+
+#include <QKeyEvent>
+
+#include "app/widgets/length_text.h"
+#include "core/job.h"
+
+namespace rim::app {
+
+LengthField::LengthField(QWidget* parent) : QLineEdit(parent) {
+  setAlignment(Qt::AlignRight);
+  connect(this, &QLineEdit::editingFinished, this, &LengthField::finish);
+}
+
+void LengthField::show(double millimetres, Unit unit) {
+  millimetres_ = millimetres;
+  unit_ = unit;
+  if (!(hasFocus() && isModified())) restore();
+}
+
+void LengthField::keyPressEvent(QKeyEvent* event) {
+  if (event->key() == Qt::Key_Escape && isModified()) {
+    restore();
+    return;
+  }
+  QLineEdit::keyPressEvent(event);
+}
+
+void LengthField::finish() {
+  if (!isModified()) return;
+  const QString typed = text();
+  const auto wanted = millimetresFrom(typed, unit_);
+  restore();
+  if (!wanted) {
+    emit refused(tr("\"%1\" is no length. Type a number, with mm, cm or in behind it if you like: 80, 3 1/2 in.")
+                     .arg(typed.trimmed()));
+  } else if (*wanted < kSmallestSizeMm || *wanted > kLargestSizeMm) {
+    emit refused(tr("%1 is out of range. A size may be from %2 to %3.")
+                     .arg(lengthWithUnit(*wanted, unit_), lengthWithUnit(kSmallestSizeMm, unit_),
+                          lengthWithUnit(kLargestSizeMm, unit_)));
+  } else {
+    emit entered(*wanted);
+  }
+}
+
+void LengthField::restore() {
+  setText(millimetres_ < 0 ? QString() : lengthText(millimetres_, unit_));
+  setModified(false);
+}
+
+}  // namespace rim::app

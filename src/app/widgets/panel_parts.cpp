@@ -1,0 +1,50 @@
+#include "app/widgets/panel_parts.h"
+
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QVBoxLayout>
+
+namespace rim::app {
+
+QVBoxLayout* panelLayout(QWidget* panel, const QString& title) {
+  auto* layout = new QVBoxLayout(panel);
+  layout->setContentsMargins(18, 14, 18, 16);
+  layout->setSpacing(8);
+  auto* label = new QLabel(title);
+  label->setProperty("role", "title");
+  layout->addWidget(label);
+  layout->addSpacing(4);
+  return layout;
+}
+
+QLabel* addHeading(QVBoxLayout* layout, const QString& text) {
+  auto* label = new QLabel(text);
+  label->setProperty("role", "heading");
+  layout->addSpacing(6);
+  layout->addWidget(label);
+  return label;
+}
+
+QLabel* addText(QVBoxLayout* layout, const QString& text) {
+  auto* label = new QLabel(text);
+  label->setProperty("role", "quiet");
+  label->setTextFormat(Qt::PlainText);
+  label->setWordWrap(true);
+  layout->addWidget(label);
+  return label;
+}
+
+void addRow(QVBoxLayout* layout, const QString& name, QWidget* control, const QString& tip) {
+  auto* row = new QHBoxLayout;
+  auto* label = new QLabel(name);
+  label->setBuddy(control);
+  label->setToolTip(tip);
+  control->setToolTip(tip);
+  control->setAccessibleName(QString(name).remove('&'));
+  row->addWidget(label);
+  row->addStretch(1);
+  row->addWidget(control);
+  layout->addLayout(row);
+}
+
+}  // namespace rim::app

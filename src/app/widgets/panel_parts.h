@@ -1,0 +1,18 @@
+#pragma once
+
+#include <QString>
+
+class QLabel;
+class QVBoxLayout;
+class QWidget;
+
+namespace rim::app {
+
+/// The pieces that the step panels at the right are put together from.
+QVBoxLayout* panelLayout(QWidget* panel, const QString& title);
+QLabel* addHeading(QVBoxLayout* layout, const QString& text);
+QLabel* addText(QVBoxLayout* layout, const QString& text = {});
+/// A name at the left and a control at the right; the name's mnemonic moves to the control.
+void addRow(QVBoxLayout* layout, const QString& name, QWidget* control, const QString& tip);
+
+}  // namespace rim::app
