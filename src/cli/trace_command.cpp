@@ -6,6 +6,7 @@
 #include <chrono>
 #include <fstream>
 #include <iostream>
+#include <sstream>
 
 #include "core/error.h"
 #include "core/io/export.h"
@@ -34,19 +35,31 @@ std::string checkThreshold(const std::string& text) {
   return CLI::Range(0, 255)(text).empty() ? std::string{} : "--threshold takes auto or a number from 0 to 255";
 }
 
+/// A number from `low` to `high`; unlike the library's own check it refuses "nan".
+CLI::Validator between(double low, double high) {
+  std::ostringstream range;
+  range << low << " to " << high;
+  return {[low, high, text = range.str()](const std::string& typed) {
+            double value = 0;
+            const bool number = CLI::detail::lexical_cast(typed, value);
+            return number && value >= low && value <= high ? std::string{} : typed + " is not a number from " + text;
+          },
+          range.str()};
+}
+
 void addShape(CLI::App& command, TraceOptions& o) {
   command.add_option("--threshold", o.threshold, "what is darker than this is ink: auto or 0..255")
       ->check(checkThreshold)
       ->capture_default_str();
   command.add_flag("--invert", o.trace.lightIsInk, "the light part is the ink");
   command.add_option("--tolerance", o.trace.tolerancePx, "how far an outline may leave the measured border, px")
-      ->check(CLI::Range(0.05, 10.0))
+      ->check(between(0.05, 10.0))
       ->capture_default_str();
   command.add_option("--corners", o.trace.cornerReadiness, "0 rounds everything, 100 keeps every kink")
-      ->check(CLI::Range(0.0, 100.0))
+      ->check(between(0.0, 100.0))
       ->capture_default_str();
   command.add_option("--min-area", o.trace.minAreaPx2, "smaller islands and holes are left out, px2")
-      ->check(CLI::Range(0.0, 1e9))
+      ->check(between(0.0, 1e9))
       ->capture_default_str();
 }
 
@@ -60,11 +73,11 @@ void addFile(CLI::App& command, TraceOptions& o) {
   command.add_option("--dxf", o.files.dxf, "r12 or 2000 (default: 2000)")
       ->transform(CLI::CheckedTransformer(versions, CLI::ignore_case))
       ->type_name("VERSION");
-  const auto size = CLI::Range(kSmallestSizeMm, kLargestSizeMm);
+  const auto size = between(kSmallestSizeMm, kLargestSizeMm);
   auto* width = command.add_option("--width-mm", o.widthMm, "width of the whole picture")->check(size);
   auto* height = command.add_option("--height-mm", o.heightMm, "height of the whole picture")->check(size);
   command.add_option("--dpi", o.dpi, "resolution (default: the picture's own, else 96)")
-      ->check(CLI::Range(1.0, 100'000.0))
+      ->check(between(1.0, 100'000.0))
       ->excludes(width)
       ->excludes(height);
 }

@@ -28,7 +28,7 @@ bool holdsCubic(const Path& path) {
 class Writer {
  public:
   Writer(const std::string& file, DxfVersion version)
-      : r12_(version == DxfVersion::R12), out_(dxf_.out(file.c_str(), r12_ ? DL_Codes::AC1009_MIN : DL_Codes::AC1015)) {
+      : r12_(version == DxfVersion::R12), out_(dxf_.out(file.c_str(), r12_ ? DL_Codes::AC1009 : DL_Codes::AC1015)) {
     if (!out_) throw WriteError("the file cannot be opened for writing.");
   }
 

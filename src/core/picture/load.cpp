@@ -1,5 +1,6 @@
 #include "core/picture/load.h"
 
+#include <algorithm>
 #include <cerrno>
 #include <cstring>
 #include <fstream>
@@ -14,6 +15,8 @@
 namespace rim {
 namespace {
 
+constexpr double kMmPerInch = 25.4;
+
 void startLibrary() {
   static std::once_flag once;
   std::call_once(once, [] {
@@ -21,6 +24,9 @@ void startLibrary() {
     // Every picture is decoded once: keeping results would only hold memory.
     vips_cache_set_max(0);
     vips_concurrency_set(2);
+    // What is wrong with a picture is told by the exception, in our words.
+    g_log_set_handler(
+        "VIPS", G_LOG_LEVEL_WARNING, [](const char*, GLogLevelFlags, const char*, void*) {}, nullptr);
   });
 }
 
@@ -75,11 +81,25 @@ cv::Mat toBgrMat(const vips::VImage& rgb) {
   return bgr;
 }
 
-/// Resolution along a row, where the file really names one.
-double dotsPerInchOf(const vips::VImage& image) {
-  constexpr double kMmPerInch = 25.4;
-  // The library reports 1 px per mm when the file says nothing; no scanner has 25.4 dpi.
-  if (image.get_typeof("resolution-unit") == 0 && image.xres() == 1.0) return 0;
+/// Whether the file itself names a resolution. The library fills in one of its own when it does not.
+bool namesResolution(const vips::VImage& image, std::span<const std::byte> bytes) {
+  using namespace std::string_view_literals;
+  if (startsWith(bytes, "\xFF\xD8"sv)) {
+    // JFIF (ITU-T T.871, 10.1): a unit of 0 says that the densities only give the pixels' shape.
+    constexpr std::size_t kJfif = 6;
+    constexpr std::size_t kUnit = 13;
+    if (startsWith(bytes, "JFIF\0"sv, kJfif) && bytes.size() > kUnit) return bytes[kUnit] != std::byte{0};
+    constexpr double kFilledInDpi = 72;
+    return std::abs(image.xres() * kMmPerInch - kFilledInDpi) > 0.01;
+  }
+  constexpr double kFilledIn[] = {1.0, 2.834};  // px per mm
+  return std::find(std::begin(kFilledIn), std::end(kFilledIn), image.xres()) == std::end(kFilledIn) ||
+         image.get_typeof("resolution-unit") != 0;
+}
+
+/// Resolution along a row, where the file names one that makes sense.
+double dotsPerInchOf(const vips::VImage& image, std::span<const std::byte> bytes) {
+  if (!namesResolution(image, bytes)) return 0;
   const double dpi = image.xres() * kMmPerInch;
   return dpi >= 1 && dpi <= 100'000 ? dpi : 0;
 }
@@ -117,7 +137,7 @@ Picture loadPicture(std::span<const std::byte> bytes, const std::string& name) {
   }
   try {
     const vips::VImage header = openHeader(bytes);
-    return makePicture(toBgrMat(toRgb8(header)), dotsPerInchOf(header), name);
+    return makePicture(toBgrMat(toRgb8(header)), dotsPerInchOf(header, bytes), name);
   } catch (const vips::VError& error) {
     const std::string reason = firstLine(error.what());
     vips_error_clear();

@@ -1,0 +1,104 @@
+#include <QTest>
+
+#include "app/history.h"
+#include "support/pictures.h"
+
+using namespace rim;
+using rim::app::History;
+
+namespace {
+
+Job jobWith(int threshold) {
+  Job job;
+  job.trace.threshold = threshold;
+  return job;
+}
+
+int thresholdOf(const History& history) { return history.job().trace.threshold.value_or(-1); }
+
+}  // namespace
+
+class TestHistory : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void stepsAreTakenBackAndDoneAgain() {
+    History h;
+    h.edit(jobWith(1), "one");
+    h.edit(jobWith(2), "two");
+    QCOMPARE(h.undoName(), "two");
+    h.undo();
+    QCOMPARE(thresholdOf(h), 1);
+    QCOMPARE(h.undoName(), "one");
+    QCOMPARE(h.redoName(), "two");
+    h.redo();
+    QCOMPARE(thresholdOf(h), 2);
+    QVERIFY(!h.canRedo());
+    h.undo();
+    h.undo();
+    QCOMPARE(thresholdOf(h), -1);
+    QVERIFY(!h.canUndo());
+    h.undo();
+    QCOMPARE(thresholdOf(h), -1);
+  }
+
+  void aDragIsOneStep() {
+    History h;
+    for (int level = 1; level < 50; ++level) h.edit(jobWith(level), "Move threshold", "threshold");
+    h.undo();
+    QCOMPARE(thresholdOf(h), -1);
+  }
+
+  void sealingBeginsANewStep() {
+    History h;
+    h.edit(jobWith(1), "Move threshold", "threshold");
+    h.seal();
+    h.edit(jobWith(2), "Move threshold", "threshold");
+    h.undo();
+    QCOMPARE(thresholdOf(h), 1);
+  }
+
+  void anotherSettingBeginsANewStep() {
+    History h;
+    h.edit(jobWith(1), "a", "a");
+    h.edit(jobWith(2), "b", "b");
+    h.edit(jobWith(3), "a", "a");
+    h.undo();
+    QCOMPARE(thresholdOf(h), 2);
+  }
+
+  void aNewStepForgetsWhatCouldBeRedone() {
+    History h;
+    h.edit(jobWith(1), "a", "k");
+    h.edit(jobWith(2), "b");
+    h.undo();
+    h.edit(jobWith(3), "c", "k");
+    QVERIFY(!h.canRedo());
+    h.undo();
+    QCOMPARE(thresholdOf(h), 1);
+  }
+
+  void completingIsNoStep() {
+    History h;
+    h.edit(jobWith(1), "a");
+    Job done = h.job();
+    done.tracing = std::make_shared<const Tracing>();
+    h.complete(done);
+    QVERIFY(h.job().tracing);
+    h.undo();
+    QVERIFY(!h.job().tracing);
+    h.redo();
+    QVERIFY(h.job().tracing);
+  }
+
+  void onlySoManyStepsAreKept() {
+    History h;
+    for (int i = 0; i < 1000; ++i) h.edit(jobWith(i), "a");
+    int steps = 0;
+    for (; h.canUndo(); h.undo()) ++steps;
+    QCOMPARE(steps, int(History::kMostSteps) - 1);
+  }
+};
+
+QTEST_APPLESS_MAIN(TestHistory)
+#include "tst_history.moc"

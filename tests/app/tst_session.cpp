@@ -1,0 +1,101 @@
+// Work beside the window: overtaking, cancelling, closing in the middle of it.
+
+#include <random>
+
+#include "window_fixture.h"
+
+using namespace rim;
+using namespace rim::app;
+using namespace rim::test;
+
+namespace {
+
+/// Takes seconds to trace: noise everywhere.
+QString slowPicture(const QTemporaryDir& folder) {
+  QImage image(1500, 1500, QImage::Format_Grayscale8);
+  std::mt19937 random(5);
+  for (int y = 0; y < image.height(); ++y) {
+    for (int x = 0; x < image.width(); ++x) image.scanLine(y)[x] = static_cast<uchar>(random() % 256);
+  }
+  const QString file = folder.filePath("slow.png");
+  image.save(file);
+  return file;
+}
+
+}  // namespace
+
+class TestSession : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void aNewerSettingOvertakes() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    for (int level = 60; level < 160; ++level) {
+      f.session().edit("t", "t", [level](Job& job) { job.trace.threshold = level; });
+    }
+    QVERIFY(f.settle());
+    QCOMPARE(f.job().tracing->threshold, 159);
+    QCOMPARE(f.session().shown().tracing, f.job().tracing);
+  }
+
+  void cancellingKeepsWhatWasThere() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    const auto tracing = f.job().tracing;
+    QSignalSpy borders(&f.session(), &Session::bordersFollowed);
+    f.window->openFile(slowPicture(f.folder));
+    QVERIFY(borders.wait(60'000));
+    QTest::keyClick(&f.window->bench(), Qt::Key_Escape);
+    QVERIFY(!f.session().busy());
+    QCOMPARE(f.job().picture.name, std::string("badge.png"));
+    QCOMPARE(f.job().tracing, tracing);
+  }
+
+  void theNewestPictureWins() {
+    WindowFixture f;
+    f.window->openFile(slowPicture(f.folder));
+    f.window->openFile(demoFile("badge.png"));
+    QVERIFY(f.settle());
+    QCOMPARE(f.job().picture.name, std::string("badge.png"));
+    QVERIFY(f.session().upToDate());
+  }
+
+  void closingInTheMiddleOfWorkEndsAtOnce() {
+    auto f = std::make_unique<WindowFixture>();
+    QSignalSpy borders(&f->session(), &Session::bordersFollowed);
+    f->window->openFile(slowPicture(f->folder));
+    QVERIFY(borders.wait(60'000));
+    QElapsedTimer clock;
+    clock.start();
+    f->window.reset();
+    QVERIFY2(clock.elapsed() < 10'000, qPrintable(QString::number(clock.elapsed())));
+  }
+
+  void undoDuringATraceShowsTheOlderOutlinesAtOnce() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    const auto tracing = f.job().tracing;
+    f.session().edit("t", {}, [](Job& job) { job.trace.threshold = 90; });
+    QVERIFY(!f.session().upToDate());
+    f.session().undo();
+    QVERIFY(!f.session().busy());
+    QCOMPARE(f.job().tracing, tracing);
+    QTest::qWait(100);  // what was overtaken does not come back
+    QCOMPARE(f.job().tracing, tracing);
+    f.session().redo();
+    QVERIFY(f.settle());
+    QCOMPARE(f.job().tracing->threshold, 90);
+  }
+
+  void aChangeThatChangesNothingIsNoStep() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    const QString name = f.session().history().undoName();
+    f.session().edit("nothing", {}, [](Job&) {});
+    QCOMPARE(f.session().history().undoName(), name);
+  }
+};
+
+QTEST_MAIN(TestSession)
+#include "tst_session.moc"

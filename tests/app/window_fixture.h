@@ -1,0 +1,55 @@
+#pragma once
+
+#include <QApplication>
+#include <QSettings>
+#include <QSignalSpy>
+#include <QTemporaryDir>
+#include <QTest>
+#include <memory>
+
+#include "app/bench/bench.h"
+#include "app/look.h"
+#include "app/main_window.h"
+
+namespace rim::test {
+
+inline QString demoFile(const char* name) { return QStringLiteral(SOURCE_FOLDER "/demo/") + name; }
+inline QString testPicture(const char* name) { return QStringLiteral(TEST_DATA "/pictures/") + name; }
+
+/// A real window with settings of its own, for one test function.
+struct WindowFixture {
+  WindowFixture() {
+    QCoreApplication::setOrganizationName("snugrim-test");
+    QSettings::setDefaultFormat(QSettings::IniFormat);
+    QSettings::setPath(QSettings::IniFormat, QSettings::UserScope, folder.path());
+    app::applyLook(*qApp, app::Appearance::Light);
+    window = std::make_unique<app::MainWindow>();
+    window->show();
+    QVERIFY(QTest::qWaitForWindowExposed(window.get()));
+    window->activateWindow();
+  }
+
+  app::Session& session() { return window->session(); }
+  const Job& job() { return session().job(); }
+
+  bool open(const QString& file) {
+    const auto before = job().picture.bgr;
+    window->openFile(file);
+    return settle() && job().picture.bgr != before;
+  }
+
+  /// Waits until nothing runs beside the window.
+  bool settle() {
+    return QTest::qWaitFor([this] { return !session().busy(); }, 60'000);
+  }
+
+  template <typename Widget>
+  Widget* find(const char* name) {
+    return window->findChild<Widget*>(name);
+  }
+
+  QTemporaryDir folder;
+  std::unique_ptr<app::MainWindow> window;
+};
+
+}  // namespace rim::test

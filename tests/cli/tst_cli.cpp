@@ -1,0 +1,158 @@
+#include <QFile>
+#include <QJsonDocument>
+#include <QJsonObject>
+#include <QProcess>
+#include <QRegularExpression>
+#include <QTemporaryDir>
+#include <QTest>
+
+namespace {
+
+struct Run {
+  int code = -1;
+  QString out;
+  QString err;
+};
+
+Run cli(const QStringList& arguments) {
+  QProcess process;
+  process.start(CLI_PROGRAM, arguments);
+  if (!process.waitForFinished(60'000)) return {};
+  return {process.exitStatus() == QProcess::NormalExit ? process.exitCode() : -1,
+          QString::fromUtf8(process.readAllStandardOutput()), QString::fromUtf8(process.readAllStandardError())};
+}
+
+QString picture(const char* name) { return QStringLiteral(TEST_DATA "/pictures/") + name; }
+QString badge() { return QStringLiteral(SOURCE_FOLDER "/demo/badge.png"); }
+
+QJsonObject report(const QStringList& arguments) {
+  const Run run = cli(QStringList(arguments) << "--report"
+                                             << "-");
+  return QJsonDocument::fromJson(run.out.toUtf8()).object();
+}
+
+}  // namespace
+
+class TestCli : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void aTraceReportsWhatItWrote() {
+    const QJsonObject r = report({"trace", badge(), "-o", at("a.svg"), "--width-mm", "80"});
+    QCOMPARE(r["source"].toString(), badge());
+    QVERIFY(r["outlines"].toInt() > 20);
+    QCOMPARE(r["closed"], r["outlines"]);
+    QCOMPARE(r["open"].toInt(), 0);
+    QCOMPARE(r["nodes"].toInt(), r["lines"].toInt() + r["arcs"].toInt() + r["curves"].toInt());
+    QVERIFY(qAbs(r["width_mm"].toDouble() - 75) < 0.3);  // the ring takes 300 of 320 px
+    QVERIFY(r["length_mm"].toDouble() > 500);
+    QVERIFY(r["seconds"].toDouble() > 0);
+    QVERIFY(r["findings"].isArray() && r["repairs"].isArray());
+    QVERIFY(QFile::exists(at("a.svg")));
+  }
+
+  void sizesMeanTheWholePicture_data() {
+    QTest::addColumn<QStringList>("size");
+    QTest::addColumn<double>("pageMm");
+    QTest::newRow("width") << QStringList{"--width-mm", "100"} << 100.0;
+    QTest::newRow("height") << QStringList{"--height-mm", "50"} << 50.0;
+    QTest::newRow("dpi") << QStringList{"--dpi", "25.4"} << 320.0;
+    QTest::newRow("nothing") << QStringList{} << 320 / 96.0 * 25.4;
+    QTest::newRow("both, agreeing") << QStringList{"--width-mm", "64", "--height-mm", "64"} << 64.0;
+  }
+  void sizesMeanTheWholePicture() {
+    QFETCH(QStringList, size);
+    QFETCH(double, pageMm);
+    QCOMPARE(cli(QStringList{"trace", badge(), "-o", at("p.svg"), "--quiet"} + size).code, 0);
+    QFile file(at("p.svg"));
+    QVERIFY(file.open(QIODevice::ReadOnly));
+    const QString text = QString::fromUtf8(file.readAll());
+    const auto width = QRegularExpression("width=\"([0-9.]+)mm\"").match(text).captured(1).toDouble();
+    QVERIFY2(qAbs(width - pageMm) < 1e-3, qPrintable(QString::number(width)));
+  }
+
+  void curvesSayWhatTheOutlinesAreMadeOf() {
+    QCOMPARE(report({"trace", badge(), "-o", at("c.svg")})["arcs"].toInt(), 0);
+    QCOMPARE(report({"trace", badge(), "-o", at("c.dxf")})["curves"].toInt(), 0);
+    const QJsonObject lines = report({"trace", badge(), "-o", at("c.dxf"), "--curves", "lines"});
+    QCOMPARE(lines["arcs"].toInt() + lines["curves"].toInt(), 0);
+    QVERIFY(report({"trace", badge(), "-o", at("c.dxf"), "--curves", "beziers"})["curves"].toInt() > 0);
+  }
+
+  void thresholdInvertAndSmallestPartChangeTheResult() {
+    const int plain = report({"trace", badge(), "-o", at("t.svg")})["outlines"].toInt();
+    QVERIFY(report({"trace", badge(), "-o", at("t.svg"), "--threshold", "40"})["outlines"].toInt() != plain);
+    QVERIFY(report({"trace", badge(), "-o", at("t.svg"), "--invert"})["outlines"].toInt() != plain);
+    QVERIFY(report({"trace", badge(), "-o", at("t.svg"), "--min-area", "500"})["outlines"].toInt() < plain);
+  }
+
+  void aBlankPictureIsAResult() {
+    const Run run = cli({"trace", picture("all-white.png"), "-o", at("blank.dxf")});
+    QCOMPARE(run.code, 0);
+    QVERIFY(run.err.contains("no outlines"));
+    QCOMPARE(run.err.count('\n'), 1);
+    QVERIFY(QFile::exists(at("blank.dxf")));
+    QVERIFY(cli({"trace", picture("all-white.png"), "-o", at("blank.svg"), "--quiet"}).err.isEmpty());
+  }
+
+  void badInputIsOneLineAndExit2_data() {
+    QTest::addColumn<QStringList>("arguments");
+    QTest::addColumn<QString>("says");
+    const auto trace = [this](const QString& name, const QString& out) {
+      return QStringList{"trace", name, "-o", at(qPrintable(out))};
+    };
+    QTest::newRow("no picture") << trace("/nowhere/none.png", "x.svg") << "no such file";
+    QTest::newRow("cut short") << trace(picture("truncated.png"), "x.svg") << "truncated.png: ";
+    QTest::newRow("a letter") << trace(picture("not-a-picture.png"), "x.svg") << "not a picture";
+    QTest::newRow("too large") << trace(picture("claims-60000.png"), "x.svg") << "megapixels";
+    QTest::newRow("unknown ending") << trace(badge(), "x.pdf") << "ending";
+    QTest::newRow("no folder") << trace(badge(), "none/x.svg") << "x.svg: ";
+    QTest::newRow("no command") << QStringList{} << "--help";
+    QTest::newRow("no out") << QStringList{"trace", badge()} << "--help";
+    QTest::newRow("threshold") << trace(badge(), "x.svg") + QStringList{"--threshold", "300"} << "--threshold";
+    QTest::newRow("threshold word") << trace(badge(), "x.svg") + QStringList{"--threshold", "1e2"} << "--threshold";
+    QTest::newRow("tolerance") << trace(badge(), "x.svg") + QStringList{"--tolerance", "-1"} << "--tolerance";
+    QTest::newRow("not a number") << trace(badge(), "x.svg") + QStringList{"--min-area", "nan"} << "--min-area";
+    QTest::newRow("unknown option") << trace(badge(), "x.svg") + QStringList{"--sparkle"} << "--sparkle";
+    QTest::newRow("stretching") << trace(badge(), "x.svg") + QStringList{"--width-mm", "10", "--height-mm", "30"}
+                                << "stretch";
+    QTest::newRow("curves in R12") << trace(badge(), "x.dxf") + QStringList{"--dxf", "r12", "--curves", "beziers"}
+                                   << "R12";
+  }
+  void badInputIsOneLineAndExit2() {
+    QFETCH(QStringList, arguments);
+    QFETCH(QString, says);
+    const Run run = cli(arguments);
+    QCOMPARE(run.code, 2);
+    QVERIFY2(run.err.startsWith("snugrim-cli: ") && run.err.count('\n') == 1, qPrintable(run.err));
+    QVERIFY2(run.err.contains(says), qPrintable(run.err));
+    QVERIFY(!QFile::exists(at("x.svg")) && !QFile::exists(at("x.dxf")));
+  }
+
+  void aFailureLeavesTheOlderFile() {
+    QFile old(at("old.svg"));
+    QVERIFY(old.open(QIODevice::WriteOnly));
+    old.write("old");
+    old.close();
+    QCOMPARE(cli({"trace", picture("truncated.png"), "-o", at("old.svg")}).code, 2);
+    QVERIFY(old.open(QIODevice::ReadOnly));
+    QCOMPARE(old.readAll(), QByteArray("old"));
+  }
+
+  void helpAndVersionEndWell() {
+    QCOMPARE(cli({"--help"}).code, 0);
+    QCOMPARE(cli({"--version"}).code, 0);
+    const Run help = cli({"trace", "--help"});
+    for (const char* option : {"--threshold", "--invert", "--tolerance", "--min-area", "--width-mm", "--height-mm",
+                               "--dpi", "--report", "--curves", "--corners", "--quiet"}) {
+      QVERIFY2(help.out.contains(option), option);
+    }
+  }
+
+ private:
+  QString at(const char* name) const { return folder_.filePath(name); }
+  QTemporaryDir folder_;
+};
+
+QTEST_APPLESS_MAIN(TestCli)
+#include "tst_cli.moc"

@@ -1,0 +1,118 @@
+#include <QTest>
+#include <numbers>
+
+#include "core/geometry/arc.h"
+#include "core/geometry/cubic.h"
+#include "core/geometry/drawing.h"
+#include "core/geometry/flatten.h"
+#include "core/geometry/path.h"
+
+using namespace rim;
+
+namespace {
+
+constexpr double kPi = std::numbers::pi;
+
+Path circle(Point centre, double radius) {
+  const Point right{radius, 0};
+  return {centre + right, {Segment::arc(centre - right, 1), Segment::arc(centre + right, 1)}, true};
+}
+
+/// A drop: one cubic loop closed by a line.
+Path drop() { return {{0, 0}, {Segment::cubic({4, 6}, {9, -3}, {10, 2}), Segment::line({0, 0})}, true}; }
+
+}  // namespace
+
+class TestPath : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void circleHasTheAreaOfTheFormula() {
+    QVERIFY(qAbs(signedArea(circle({1000, -500}, 3)) - kPi * 9) < 1e-9);
+    QVERIFY(qAbs(signedArea(reversed(circle({0, 0}, 3))) + kPi * 9) < 1e-9);
+  }
+
+  void circleHasTheLengthOfTheFormula() { QVERIFY(qAbs(pathLength(circle({5, 5}, 2)) - 4 * kPi) < 1e-9); }
+
+  void areaOfACubicAgreesWithItsPolyline() {
+    const std::vector<Point> points = flatten(drop(), 1e-6);
+    double polygon = 0;
+    for (std::size_t i = 0; i < points.size(); ++i) polygon += cross(points[i], points[(i + 1) % points.size()]) / 2;
+    QVERIFY2(qAbs(signedArea(drop()) - polygon) < 1e-4, qPrintable(QString::number(signedArea(drop()) - polygon)));
+  }
+
+  void lengthOfACubicAgreesWithItsPolyline() {
+    const Path open{{0, 0}, {Segment::cubic({4, 6}, {9, -3}, {10, 2})}, false};
+    const std::vector<Point> points = flatten(open, 1e-7);
+    double sum = 0;
+    for (std::size_t i = 1; i < points.size(); ++i) sum += distance(points[i - 1], points[i]);
+    QVERIFY(qAbs(pathLength(open) - sum) < 1e-4);
+  }
+
+  void boxHoldsTheBulgeOfArcsAndCubics() {
+    const Box round = boxOf(circle({1, 2}, 3));
+    QCOMPARE(round.low.x, -2.0);
+    QCOMPARE(round.high.y, 5.0);
+    Box sampled;
+    for (const Point p : flatten(drop(), 1e-7)) sampled.include(p);
+    const Box box = boxOf(drop());
+    QVERIFY(qAbs(box.high.y - sampled.high.y) < 1e-5 && qAbs(box.low.y - sampled.low.y) < 1e-5);
+  }
+
+  void reversedTwiceIsTheSamePath() { QVERIFY(reversed(reversed(drop())) == drop()); }
+
+  void reversedRunsThroughTheSamePlaces() {
+    const Path back = reversed(drop());
+    QVERIFY(qAbs(signedArea(back) + signedArea(drop())) < 1e-12);
+    QCOMPARE(pathLength(back), pathLength(drop()));
+  }
+
+  void tangentsOfAnArcStandOnItsSpokes() {
+    const Segment quarter = Segment::arc({0, 1}, bulgeFromSweep(kPi / 2));
+    const Point leaves = startTangent({1, 0}, quarter);
+    const Point arrives = endTangent({1, 0}, quarter);
+    QVERIFY(distance(leaves, {0, 1}) < 1e-12);
+    QVERIFY(distance(arrives, {-1, 0}) < 1e-12);
+  }
+
+  void bulgeIsTheTangentOfAQuarterOfTheAngle() {
+    // Source: DXF reference (Autodesk), LWPOLYLINE, group code 42; a quarter circle has 0.41421.
+    QVERIFY(qAbs(bulgeFromSweep(kPi / 2) - 0.41421356) < 1e-8);
+    const Arc arc = arcFromBulge({1, 0}, {0, 1}, bulgeFromSweep(kPi / 2));
+    QVERIFY(distance(arc.centre, {0, 0}) < 1e-12);
+    QVERIFY(qAbs(arc.radius - 1) < 1e-12);
+  }
+
+  void anArcAsCubicsLeavesTheCircleByNoMoreThanItsHeaderSays() {
+    Point from{10, 0};
+    for (const Segment& s : cubicsFromArc(from, Segment::arc({-10, 0}, 1))) {
+      const Cubic c{from, s.handle1, s.handle2, s.end};
+      for (int i = 0; i <= 50; ++i) QVERIFY(qAbs(length(pointOn(c, i / 50.0)) - 10) < 2.8e-4 * 10);
+      from = s.end;
+    }
+    QCOMPARE(from.x, -10.0);
+  }
+
+  void flatteningStaysWithinItsChordError() {
+    const std::vector<Point> points = flatten(circle({0, 0}, 50), 0.1);
+    for (std::size_t i = 0; i < points.size(); ++i) {
+      const Point middle = lerp(points[i], points[(i + 1) % points.size()], 0.5);
+      QVERIFY(50 - length(middle) <= 0.1 + 1e-9);
+    }
+  }
+
+  void countsTellSegmentsApart() {
+    const Path open{{0, 0}, {Segment::line({1, 0}), Segment::arc({2, 0}, 0.5)}, false};
+    const Counts counts = countsOf({circle({0, 0}, 1), drop(), open});
+    QCOMPARE(counts.outlines, 3U);
+    QCOMPARE(counts.closed, 2U);
+    QCOMPARE(counts.open, 1U);
+    QCOMPARE(counts.nodes, 7U);
+    QCOMPARE(counts.lines, 2U);
+    QCOMPARE(counts.arcs, 3U);
+    QCOMPARE(counts.curves, 1U);
+  }
+};
+
+QTEST_APPLESS_MAIN(TestPath)
+#include "tst_path.moc"

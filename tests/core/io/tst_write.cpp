@@ -1,0 +1,79 @@
+#include <QRegularExpression>
+#include <QTemporaryDir>
+#include <QTest>
+#include <fstream>
+
+#include "core/error.h"
+#include "core/io/export.h"
+#include "core/io/report.h"
+#include "core/io/write_svg.h"
+
+using namespace rim;
+
+namespace {
+
+Drawing halfDisc() {
+  Drawing drawing;
+  drawing.pageWidth = 20;
+  drawing.pageHeight = 10;
+  drawing.paths = {{{5, 2}, {Segment::line({15, 2}), Segment::arc({5, 2}, 1)}, true}};
+  return drawing;
+}
+
+std::string get(const std::filesystem::path& file) {
+  std::ifstream in(file, std::ios::binary);
+  return {std::istreambuf_iterator<char>(in), {}};
+}
+
+}  // namespace
+
+class TestWrite : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void svgIsWrittenToTheLetter() {
+    writeSvg(halfDisc(), at("half.svg"));
+    const QString text = QString::fromStdString(get(at("half.svg")));
+    QVERIFY(text.contains("width=\"20mm\" height=\"10mm\" viewBox=\"0 0 20 10\""));
+    // Counter-clockwise with y up is sweep 0 with y down (SVG 1.1, 8.3.8).
+    QVERIFY2(text.contains("d=\"M5,8 L15,8 A5,5 0 0,0 5,8 Z\""), qPrintable(text));
+  }
+
+  void dxfHoldsTheBulge() {
+    writeDxf(halfDisc(), at("half.dxf"), DxfVersion::Dxf2000);
+    const QString text = QString::fromStdString(get(at("half.dxf")));
+    QVERIFY(text.contains("LWPOLYLINE"));
+    QVERIFY(text.contains(QRegularExpression("\\n *42\\n1(\\.0+)?\\n")));
+    QVERIFY(text.trimmed().endsWith("EOF"));
+  }
+
+  void r12RefusesCurves() {
+    Drawing drawing = halfDisc();
+    drawing.paths[0].segments[0] = Segment::cubic({7, 3}, {12, 3}, {15, 2});
+    QVERIFY_THROWS_EXCEPTION(InputError, writeDxf(drawing, at("r12.dxf"), DxfVersion::R12));
+    QVERIFY(!std::filesystem::exists(at("r12.dxf")));
+  }
+
+  void theEndingPicksTheKind() {
+    QVERIFY(fileKindOf("a/b.SVG") == FileKind::Svg);
+    QVERIFY(fileKindOf("b.dxf") == FileKind::Dxf);
+    QVERIFY_THROWS_EXCEPTION(InputError, fileKindOf("b"));
+    QVERIFY_THROWS_EXCEPTION(InputError, fileKindOf("b.ngc"));
+  }
+
+  void theReportSaysWhatIsThere() {
+    const std::string report = reportJson(halfDisc(), "half\xff.png", 0.5);
+    QVERIFY(report.find("\"outlines\": 1") != std::string::npos);
+    QVERIFY(report.find("\"lines\": 1") != std::string::npos);
+    QVERIFY(report.find("\"width_mm\": 10.0") != std::string::npos);
+    QVERIFY(report.find("\"height_mm\": 5.0") != std::string::npos);
+    QVERIFY(report.find("\"seconds\": 0.5") != std::string::npos);
+  }
+
+ private:
+  std::filesystem::path at(const char* name) const { return folder_.filePath(name).toStdString(); }
+  QTemporaryDir folder_;
+};
+
+QTEST_APPLESS_MAIN(TestWrite)
+#include "tst_write.moc"

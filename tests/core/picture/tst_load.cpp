@@ -1,0 +1,138 @@
+#include <unistd.h>
+
+#include <QTemporaryDir>
+#include <QTest>
+#include <filesystem>
+#include <fstream>
+
+#include "core/error.h"
+#include "core/picture/load.h"
+
+using namespace rim;
+
+namespace {
+
+Picture load(const char* name) { return loadPicture(std::filesystem::path(TEST_DATA) / "pictures" / name); }
+
+int greyAt(const Picture& picture, int x, int y) { return picture.grey->at<std::uint8_t>(y, x); }
+
+/// The sentence with which a file is refused; empty when it is opened.
+QString refusal(const std::filesystem::path& file) {
+  try {
+    loadPicture(file);
+    return {};
+  } catch (const InputError& error) {
+    return QString::fromUtf8(error.what());
+  }
+}
+
+}  // namespace
+
+class TestLoad : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void everyKindOpensUprightWithItsTones_data() {
+    QTest::addColumn<QString>("name");
+    for (const char* name :
+         {"plain.png", "plain.jpg", "plain.bmp", "plain.gif", "plain.webp", "resolution-150.tif", "one-bit.png",
+          "sixteen-bit.png", "cmyk.jpg", "transparent.png", "palette-with-alpha.png", "two-frames.gif"}) {
+      QTest::newRow(name) << QString(name);
+    }
+  }
+  void everyKindOpensUprightWithItsTones() {
+    QFETCH(QString, name);
+    const Picture picture = load(qPrintable(name));
+    QCOMPARE(picture.width(), 40);
+    QCOMPARE(picture.height(), 24);
+    QVERIFY2(greyAt(picture, 4, 4) < 45, qPrintable(QString::number(greyAt(picture, 4, 4))));
+    QVERIFY2(greyAt(picture, 35, 4) > 235, qPrintable(QString::number(greyAt(picture, 35, 4))));
+    QVERIFY2(greyAt(picture, 4, 20) > 235, qPrintable(QString::number(greyAt(picture, 4, 20))));
+    QCOMPARE(picture.name, name.toStdString());
+  }
+
+  void sixteenBitsKeepTheirMiddle() {
+    const int grey = greyAt(load("sixteen-bit.png"), 35, 20);
+    QVERIFY2(qAbs(grey - 128) <= 2, qPrintable(QString::number(grey)));
+  }
+
+  void aTurnedPhotoIsTurnedUpright() {
+    // EXIF 2.32 (JEITA CP-3451), tag 0x0112: value 6 is "row 0 at the right side".
+    const Picture picture = load("turned-by-exif.jpg");
+    QCOMPARE(picture.width(), 24);
+    QCOMPARE(picture.height(), 40);
+    QVERIFY(greyAt(picture, 20, 4) < 45);
+    QVERIFY(greyAt(picture, 4, 4) > 235);
+  }
+
+  void transparencyLiesOnWhite() { QCOMPARE(greyAt(load("fully-transparent.png"), 3, 3), 255); }
+
+  void onePixelIsAPicture() {
+    const Picture picture = load("one-pixel.png");
+    QCOMPARE(picture.width() * picture.height(), 1);
+  }
+
+  void theFilesOwnResolutionIsKept() {
+    QVERIFY(qAbs(load("resolution-150.tif").dotsPerInch - 150) < 0.1);
+    QVERIFY(qAbs(load("plain.png").dotsPerInch - 300) < 0.1);
+    for (const char* silent : {"all-white.png", "plain.jpg", "turned-by-exif.jpg", "plain.gif", "plain.webp"}) {
+      QCOMPARE(load(silent).dotsPerInch, 0.0);
+    }
+    QVERIFY(qAbs(load("resolution-72.jpg").dotsPerInch - 72) < 0.1);
+  }
+
+  void badFilesAreRefusedInOneSentence_data() {
+    QTest::addColumn<QString>("name");
+    QTest::addColumn<QString>("says");
+    QTest::newRow("cut short") << "truncated.png"
+                               << "damaged or cut short";
+    QTest::newRow("JPEG cut short") << "truncated.jpg"
+                                    << "damaged or cut short";
+    QTest::newRow("no bytes") << "no-bytes.png"
+                              << "empty";
+    QTest::newRow("a letter") << "not-a-picture.png"
+                              << "not a picture";
+    QTest::newRow("too many pixels") << "claims-60000.png"
+                                     << "60000 x 60000";
+    QTest::newRow("missing") << "there-is-none.png"
+                             << "no such file";
+    QTest::newRow("a folder") << "."
+                              << "folder";
+  }
+  void badFilesAreRefusedInOneSentence() {
+    QFETCH(QString, name);
+    QFETCH(QString, says);
+    const QString sentence = refusal(std::filesystem::path(TEST_DATA) / "pictures" / name.toStdString());
+    QVERIFY2(sentence.contains(says), qPrintable(sentence));
+    QVERIFY(!sentence.contains('\n'));
+    QVERIFY(sentence.endsWith('.'));
+  }
+
+  void aFileWithoutPermissionIsRefused() {
+    if (geteuid() == 0) QSKIP("root may read everything");
+    const QTemporaryDir folder;
+    const std::filesystem::path file = folder.filePath("secret.png").toStdString();
+    std::ofstream(file) << "x";
+    std::filesystem::permissions(file, std::filesystem::perms::none);
+    QVERIFY(refusal(file).contains("permission"));
+  }
+
+  void everyCutOfAPictureIsRefusedOrOpened() {
+    // Whatever is cut off, there is a picture or a sentence; never a crash.
+    const std::filesystem::path source = std::filesystem::path(TEST_DATA) / "pictures" / "turned-by-exif.jpg";
+    std::ifstream in(source, std::ios::binary);
+    const std::string all((std::istreambuf_iterator<char>(in)), {});
+    int refused = 0;
+    for (std::size_t length = 0; length < all.size(); length += 7) {
+      try {
+        loadPicture(std::as_bytes(std::span(all.data(), length)), "cut");
+      } catch (const InputError&) {
+        ++refused;
+      }
+    }
+    QVERIFY(refused > 90);
+  }
+};
+
+QTEST_APPLESS_MAIN(TestLoad)
+#include "tst_load.moc"

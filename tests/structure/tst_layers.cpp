@@ -1,0 +1,81 @@
+#include <QDirIterator>
+#include <QFile>
+#include <QRegularExpression>
+#include <QTest>
+
+/// Dependencies point one way. A room may include itself and what stands at its left.
+static const QStringList kRooms{"geometry", "picture", "colour", "trace", "mend", "refine", "plan", "job", "io"};
+
+namespace {
+
+/// The room of a file below src/: "geometry", ..., "job" for core/job.*, "cli", "app", or "" for
+/// what every room may use (core/error.h).
+QString roomOf(const QString& path) {
+  const QStringList parts = path.split('/');
+  if (parts.value(0) != "core") return parts.value(0);
+  if (parts.size() == 2) return parts[1].startsWith("job.") ? "job" : "";
+  return parts[1];
+}
+
+/// Why this include must not stand in this file; empty when it may.
+QString fault(const QString& file, const QString& included) {
+  const QString from = roomOf(file);
+  const bool own = included.startsWith("core/") || included.startsWith("cli/") || included.startsWith("app/");
+  const bool core = file.startsWith("core/");
+  if (core && !own) {
+    static const QRegularExpression qt("^(Q[A-Z]|Qt)");
+    return qt.match(included).hasMatch() ? "the core knows no Qt" : "";
+  }
+  if (!own) return {};
+  const QString to = roomOf(included);
+  if (core && !included.startsWith("core/")) return "the core knows no interface";
+  if (core && kRooms.indexOf(to) > kRooms.indexOf(from) && !from.isEmpty()) return "the arrow points backwards";
+  if (core && from.isEmpty() && !to.isEmpty()) return "what all rooms use may use none of them";
+  if ((from == "cli" && to == "app") || (from == "app" && to == "cli"))
+    return "command line and window know nothing of each other";
+  return {};
+}
+
+}  // namespace
+
+class TestLayers : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void everyIncludeFollowsTheArrows() {
+    const QString root = QStringLiteral(SOURCE_FOLDER) + "/src/";
+    static const QRegularExpression include("^#include [<\"]([^>\"]+)[>\"]");
+    QStringList faults;
+    int files = 0;
+    QDirIterator it(root, {"*.h", "*.cpp"}, QDir::Files, QDirIterator::Subdirectories);
+    while (it.hasNext()) {
+      QFile file(it.next());
+      QVERIFY(file.open(QIODevice::ReadOnly));
+      ++files;
+      const QString name = file.fileName().mid(root.size());
+      for (const QString& line : QString::fromUtf8(file.readAll()).split('\n')) {
+        const auto match = include.match(line);
+        if (!match.hasMatch()) continue;
+        const QString why = fault(name, match.captured(1));
+        if (!why.isEmpty()) faults << name + " includes " + match.captured(1) + ": " + why;
+      }
+    }
+    QVERIFY(files > 50);
+    QVERIFY2(faults.isEmpty(), qPrintable(faults.join("\n")));
+  }
+
+  void theCheckItselfSeesFaults() {
+    QVERIFY(!fault("core/geometry/path.h", "QPointF").isEmpty());
+    QVERIFY(!fault("core/geometry/path.h", "QtGui/QColor").isEmpty());
+    QVERIFY(!fault("core/geometry/path.h", "core/trace/border.h").isEmpty());
+    QVERIFY(!fault("core/trace/trace.h", "core/io/export.h").isEmpty());
+    QVERIFY(!fault("core/io/export.h", "app/session.h").isEmpty());
+    QVERIFY(!fault("core/error.h", "core/job.h").isEmpty());
+    QVERIFY(fault("core/trace/trace.h", "core/picture/tone.h").isEmpty());
+    QVERIFY(fault("core/io/export.h", "core/job.h").isEmpty());
+    QVERIFY(fault("app/session.h", "QObject").isEmpty());
+  }
+};
+
+QTEST_APPLESS_MAIN(TestLayers)
+#include "tst_layers.moc"
