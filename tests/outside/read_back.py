@@ -93,29 +93,31 @@ def read_svg(file):
     }
 
 
-def dense(polylines, step=0.02):
-    """Places along the lines no more than `step` mm apart, and the direction of the line at each."""
-    places, directions = [], []
+def steps_of(polylines, step=0.02):
+    """The lines cut into steps of at most `step` mm: where each starts, and the way to its end."""
+    starts, steps = [], []
     for line in polylines:
         points = np.array(line)
         sides = np.diff(points, axis=0)
         for start, side, length in zip(points, sides, np.hypot(*sides.T)):
             if length > 0:
-                t = np.linspace(0, 1, int(length / step) + 2)[:, None]
-                places.append(start + side * t)
-                directions.append(np.repeat([side / length], len(t), axis=0))
-    return np.vstack(places), np.vstack(directions)
+                count = int(length / step) + 1
+                starts.append(start + side * (np.arange(count)[:, None] / count))
+                steps.append(np.repeat([side / count], count, axis=0))
+    return np.vstack(starts), np.vstack(steps)
 
 
 def largest_distance(a, b):
-    """The farthest that a place on lines a lies from lines b: across b's direction where it is nearest."""
-    places, directions = dense(b)
-    of, _ = dense(a)
-    _, nearest = cKDTree(places).query(of)
-    off = of - places[nearest]
-    along = directions[nearest]
-    across = np.abs(off[:, 0] * along[:, 1] - off[:, 1] * along[:, 0])
-    return float(across.max())
+    """The farthest that a place on lines a lies from lines b."""
+    of, _ = steps_of(a)
+    starts, steps = steps_of(b)
+    _, nearest = cKDTree(starts).query(of, k=4)
+    least = np.full(len(of), np.inf)
+    for column in nearest.T:
+        off, step = of - starts[column], steps[column]
+        t = np.clip((off * step).sum(axis=1) / (step * step).sum(axis=1), 0, 1)[:, None]
+        least = np.minimum(least, np.hypot(*(off - step * t).T))
+    return float(least.max())
 
 
 def read(file):

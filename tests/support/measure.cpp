@@ -59,7 +59,7 @@ double distanceToPolygon(Point p, const std::vector<Point>& corners) {
 bool anyCrossing(const std::vector<Path>& paths, double chordError) {
   std::vector<Polyline> polylines;
   for (const Path& path : paths) polylines.push_back(flatten(path, chordError));
-  return !crossingPolylines(polylines, {}).empty();
+  return !findCrossings(polylines, {}).empty();
 }
 
 }  // namespace rim::test

@@ -24,9 +24,15 @@ double bulgeFromTangent(Point start, Point tangent, Point end) {
   return std::tan(angleBetween(tangent, end - start) / 2);
 }
 
+namespace {
+
+constexpr double kWidestPiece = 95 * std::numbers::pi / 180;
+
+}  // namespace
+
 std::vector<Segment> cubicsFromArc(Point start, const Segment& arc) {
   const Arc a = arcFromBulge(start, arc.end, arc.bulge);
-  const int pieces = std::max(1, static_cast<int>(std::ceil(std::abs(a.sweep) / (std::numbers::pi / 2) - 1e-9)));
+  const int pieces = std::max(1, static_cast<int>(std::ceil(std::abs(a.sweep) / kWidestPiece - 1e-9)));
   const double handle = 4.0 / 3.0 * std::tan(a.sweep / pieces / 4);
   std::vector<Segment> cubics;
   Point from = start;

@@ -30,8 +30,9 @@ double bulgeFromSweep(double sweepRadians);
 /// Zero when the tangent points straight at the end.
 double bulgeFromTangent(Point start, Point tangent, Point end);
 
-/// The arc as cubics of at most 90 degrees each; the largest distance from the circle is below
-/// 2.8e-4 of the radius for 90 degrees (handle length 4/3 tan(sweep / 4)).
+/// The arc as equal cubics of at most 95 degrees each (a fitted quarter turn may be a little more
+/// than one); the largest distance from the circle is below 2.8e-4 of the radius for 90 degrees
+/// and 4e-4 for 95 (handle length 4/3 tan(sweep / 4)).
 std::vector<Segment> cubicsFromArc(Point start, const Segment& arc);
 
 }  // namespace rim

@@ -1,12 +1,14 @@
 #include "core/geometry/crossing.h"
 
 #include <cstdint>
-#include <set>
+#include <map>
 
 #include "core/error.h"
 
 namespace rim {
 namespace {
+
+constexpr std::size_t kMostPlaces = 32;
 
 struct Edge {
   Point a, b;
@@ -36,6 +38,18 @@ bool touch(const Edge& p, const Edge& q) {
   // Colinear edges meet only where their boxes do.
   return std::max(p.a.x, p.b.x) >= std::min(q.a.x, q.b.x) && std::max(q.a.x, q.b.x) >= std::min(p.a.x, p.b.x) &&
          std::max(p.a.y, p.b.y) >= std::min(q.a.y, q.b.y) && std::max(q.a.y, q.b.y) >= std::min(p.a.y, p.b.y);
+}
+
+/// The point that two touching edges share; of parallel ones a point where they overlap.
+Point commonPoint(const Edge& p, const Edge& q) {
+  const Point u = p.b - p.a;
+  const Point v = q.b - q.a;
+  const double bend = cross(u, v);
+  if (std::abs(bend) > 1e-12 * length(u) * length(v)) {
+    return p.a + u * std::clamp(cross(q.a - p.a, v) / bend, 0.0, 1.0);
+  }
+  const double t = dot(q.a - p.a, u) / std::max(dot(u, u), 1e-300);
+  return t >= 0 && t <= 1 ? q.a : q.b;
 }
 
 /// Neighbours share a node by right; they are at fault only when one folds back onto the other.
@@ -97,7 +111,7 @@ std::vector<Edge> edgesOf(const std::vector<Polyline>& closed) {
 
 }  // namespace
 
-std::vector<std::size_t> crossingPolylines(const std::vector<Polyline>& closed, std::stop_token stop) {
+std::vector<Crossing> findCrossings(const std::vector<Polyline>& closed, std::stop_token stop) {
   const std::vector<Edge> edges = edgesOf(closed);
   if (edges.empty()) return {};
   const Grid grid = gridFor(edges);
@@ -110,20 +124,26 @@ std::vector<std::size_t> crossingPolylines(const std::vector<Polyline>& closed, 
   for (std::uint32_t i = 0; i < edges.size(); ++i) {
     forEachCell(grid, edges[i], [&](std::size_t cell) { held[next[cell]++] = i; });
   }
-  std::set<std::size_t> found;
+  std::map<std::uint32_t, std::vector<Point>> found;
+  const auto full = [&found](std::uint32_t polyline) { return found[polyline].size() >= kMostPlaces; };
   for (std::size_t cell = 0; cell + 1 < begin.size(); ++cell) {
     if (cell % 4096 == 0 && stop.stop_requested()) throw Cancelled();
     for (std::uint32_t i = begin[cell]; i < begin[cell + 1]; ++i) {
       for (std::uint32_t j = i + 1; j < begin[cell + 1]; ++j) {
-        if (held[i] == held[j]) continue;
         const Edge& p = edges[held[i]];
         const Edge& q = edges[held[j]];
-        if (found.contains(p.polyline) && found.contains(q.polyline)) continue;
-        if (inConflict(p, q, closed)) found.insert({p.polyline, q.polyline});
+        if (held[i] == held[j] || !inConflict(p, q, closed)) continue;
+        const Point place = commonPoint(p, q);
+        if (!full(p.polyline)) found[p.polyline].push_back(place);
+        if (p.polyline != q.polyline && !full(q.polyline)) found[q.polyline].push_back(place);
       }
     }
   }
-  return {found.begin(), found.end()};
+  std::vector<Crossing> crossings;
+  for (const auto& [polyline, places] : found) {
+    for (const Point place : places) crossings.push_back({polyline, place});
+  }
+  return crossings;
 }
 
 }  // namespace rim

@@ -8,8 +8,15 @@
 namespace rim {
 namespace {
 
-constexpr double kCubicOffArc = 3e-4;
+constexpr double kCubicOffArc = 4e-4;
 constexpr double kLeastShare = 1e-6;  // of a segment: a nearer extreme is its end
+
+/// Whether the curve goes on beyond its ends at p by so little that p needs no node.
+bool hardlyBeyond(Point p, Point start, Point end, double reach) {
+  constexpr double kShareOfReach = 0.01;
+  const auto beyond = [p](Point q) { return std::min(std::abs(p.x - q.x), std::abs(p.y - q.y)); };
+  return std::min(beyond(start), beyond(end)) < kShareOfReach * reach;
+}
 
 bool touches(const Box& box, Point p, double reach) {
   return p.x < box.low.x + reach || p.x > box.high.x - reach || p.y < box.low.y + reach || p.y > box.high.y - reach;
@@ -26,6 +33,7 @@ void addArc(Point start, const Segment& s, const Box& box, double reach, std::ve
     if (share >= 1 - kLeastShare) break;
     const Point p = pointOn(arc, share);
     if (share < kLeastShare || !touches(box, p, reach + kCubicOffArc * arc.radius)) continue;
+    if (hardlyBeyond(p, start, s.end, reach)) continue;
     out.push_back(Segment::arc(p, bulgeFromSweep(arc.sweep * (share - done))));
     done = share;
   }
@@ -38,7 +46,7 @@ void addCubic(Point start, const Segment& s, const Box& box, double reach, std::
   for (const double t : extremes(rest)) {
     if (t < done + kLeastShare || t > 1 - kLeastShare) continue;
     const auto [part, after] = split(rest, (t - done) / (1 - done));
-    if (!touches(box, part.p3, reach)) continue;
+    if (!touches(box, part.p3, reach) || hardlyBeyond(part.p3, start, s.end, reach)) continue;
     out.push_back(Segment::cubic(part.p1, part.p2, part.p3));
     rest = after;
     done = t;

@@ -9,7 +9,7 @@ namespace rim {
 ///
 /// Curves that are turned into another kind keep their nodes and tangents but may bulge a little
 /// more or less between them. With nodes at the outermost places the box, and so the size of a
-/// drawing, stays exactly what it was. `reach` >= 0, in the path's unit; for arcs 3e-4 of the
+/// drawing, stays exactly what it was. `reach` >= 0, in the path's unit; for arcs 4e-4 of the
 /// radius is added, the most that a cubic may leave an arc by (cubicsFromArc).
 Path withOutermostNodes(const Path& path, const Box& box, double reach);
 

@@ -24,6 +24,8 @@ std::string number(double value) {
 }
 
 class PathData {
+  static constexpr double kNearlyHalfTurn = 0.8;  // bulge; 155 degrees
+
  public:
   explicit PathData(double pageHeight) : pageHeight_(pageHeight) {}
 
@@ -55,12 +57,25 @@ class PathData {
       place(s.handle2);
       text_ += " ";
     } else {
-      const Arc arc = arcFromBulge(from, s.end, s.bulge);
-      const std::string radius = number(arc.radius);
-      // Counter-clockwise with y up is the direction that SVG's sweep flag calls 0.
-      text_ += " A" + radius + "," + radius + " 0 " + (std::abs(s.bulge) > 1 ? "1" : "0") + "," +
-               (s.bulge > 0 ? "0" : "1") + " ";
+      arc(from, s);
+      return;
     }
+    place(s.end);
+  }
+
+  /// Near a half turn the centre hangs on the last digit of the radius: such arcs are halved.
+  void arc(Point from, const Segment& s) {
+    const Arc whole = arcFromBulge(from, s.end, s.bulge);
+    if (std::abs(s.bulge) > kNearlyHalfTurn) {
+      const Point middle = pointOn(whole, 0.5);
+      const double half = bulgeFromSweep(whole.sweep / 2);
+      arc(from, Segment::arc(middle, half));
+      arc(middle, Segment::arc(s.end, half));
+      return;
+    }
+    const std::string radius = number(whole.radius);
+    // Counter-clockwise with y up is the direction that SVG's sweep flag calls 0.
+    text_ += " A" + radius + "," + radius + " 0 0," + (s.bulge > 0 ? "0" : "1") + " ";
     place(s.end);
   }
 

@@ -8,8 +8,8 @@ namespace rim {
 
 /// Writes the drawing as SVG 1.1: width and height in mm, a viewBox in the same millimetres, y
 /// turned downwards, nothing but paths. All outlines share one path element, so that holes stay
-/// open when it is filled (even-odd). Arcs are written as A, cubics
-/// as C; coordinates to 1e-6 mm.
+/// open when it is filled (even-odd). Arcs are written as A (in two halves when
+/// they turn by 155 degrees or more), cubics as C; coordinates to 1e-6 mm.
 /// The file is written beside and renamed (io/safe_file.h). Throws WriteError.
 void writeSvg(const Drawing& drawing, const std::filesystem::path& file);
 

@@ -79,14 +79,16 @@ CurveFit fitCubic(Point start, Point startTangent, Point end, Point endTangent, 
   }
   way = std::max(way, along + distance(from, end));
   std::vector<double> parameters = chordParameters(start, end, points);
-  CurveFit fit{leastSquares(ends, points, parameters, way), 0};
+  CurveFit fit{leastSquares(ends, points, parameters, way), 0, 0};
   for (int round = 0; round < kRounds; ++round) {
     improve(fit.cubic, points, parameters);
     fit.cubic = leastSquares(ends, points, parameters, way);
   }
   improve(fit.cubic, points, parameters);
   for (std::size_t i = 0; i < points.size(); ++i) {
-    fit.largest = std::max(fit.largest, distance(pointOn(fit.cubic, parameters[i]), points[i]));
+    const double off = distance(pointOn(fit.cubic, parameters[i]), points[i]);
+    fit.largest = std::max(fit.largest, off);
+    fit.meanSquare += off * off / static_cast<double>(points.size());
   }
   return fit;
 }

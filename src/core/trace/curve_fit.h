@@ -7,10 +7,11 @@
 
 namespace rim {
 
-/// A cubic and its largest distance from the points, measured at their parameters.
+/// A cubic and its distances from the points, measured at their parameters.
 struct CurveFit {
   Cubic cubic;
   double largest = 0;
+  double meanSquare = 0;
 };
 
 /// The cubic from `start` to `end` that leaves along `startTangent` and arrives along

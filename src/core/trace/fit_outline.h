@@ -1,6 +1,7 @@
 #pragma once
 
 #include <stop_token>
+#include <vector>
 
 #include "core/geometry/path.h"
 #include "core/trace/border.h"
@@ -11,15 +12,21 @@ struct FitSettings {
   double tolerancePx = 0.35;    ///< how far the outline may leave the border, > 0
   double cornerReadiness = 50;  ///< 0 rounds everything, 100 keeps every kink
   double roundingPx = 1.2;      ///< how wide pixels and blur smear an edge
+  /// Corners are not put beyond the border near these places.
+  std::vector<Point> blunt;
+  /// Pieces that pass these places within `measuredReachPx` are left as the border's own points.
+  std::vector<Point> measured;
+  double measuredReachPx = 4;
 };
 
 /// The border as a closed path of lines, arcs and cubics, in upright pixels, running the same way.
 ///
 /// Lines where the border is straight, arcs where it is round, cubics through smooth runs of
-/// several arcs, one sharp node at a corner: there the path leaves the border for the
-/// point where both sides meet, by at most what pixels round off. A border that one circle follows
-/// within the tolerance becomes that circle, as two half circles.
-/// Needs three points or more. Throws Cancelled when `stop` is requested.
+/// several pieces, one sharp node at a corner: there the path leaves the border for the
+/// point where both sides meet, by at most what pixels round off. How closely it follows the rest
+/// is weighed against the number of segments by the border's own noise (trace/noise.h) and a
+/// share of the tolerance. A border that one circle follows becomes that circle, as two half
+/// circles. Needs three points or more. Throws Cancelled when `stop` is requested.
 Path fitOutline(const Border& border, const FitSettings& settings, std::stop_token stop = {});
 
 /// The border itself as a path of lines: what is left when nothing simpler may be used.

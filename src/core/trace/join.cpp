@@ -5,13 +5,23 @@
 namespace rim {
 namespace {
 
+constexpr double kBluntReachPx = 6;
+/// A gap shorter than this is shared by its neighbours.
+constexpr double kShortGapPx = 2.5;
+/// A touching place is taken when it lies so near the break; breaks between smooth pieces are vague.
+constexpr double kVagueBreakPx = 6;
+/// Two pieces touch when they come as close as this.
+constexpr double kTouchPx = 0.08;
+
 double degrees(double radians) { return radians * 180 / std::numbers::pi; }
+
+bool isLine(const Primitive& p) { return p.kind == Primitive::Kind::Line; }
 
 /// How far the tip of a corner may lie beyond the border that is seen of it: pixels and blur eat
 /// a wedge away up to where it is about as wide as they smear.
 double mostRetreat(double turnRadians, double roundingPx) {
   const double halfOpening = (std::numbers::pi - std::abs(turnRadians)) / 2;
-  return 0.5 + roundingPx / (2 * std::tan(std::max(halfOpening, 0.05)));
+  return 0.75 + 0.6 * roundingPx / std::tan(std::max(halfOpening, 0.05));
 }
 
 struct Meeting {
@@ -19,84 +29,130 @@ struct Meeting {
   double turn = 0;  ///< radians
 };
 
-/// The corner that two pieces make near the border's point `index`, if the border comes close
-/// enough to it. The break itself may lie anywhere on the rounded-off tip.
-std::optional<Meeting> cornerOf(const Primitive& a, const Primitive& b, const Track& track, std::size_t index,
+/// The stretch of the border between the end of one piece and the start of the next.
+struct Gap {
+  std::size_t middle = 0;  ///< index into the track
+  double way = 0;          ///< px
+};
+
+Gap gapBetween(const Track& track, const Piece& a, const Piece& b) {
+  const bool wraps = b.from < a.to;
+  const double way = track.way(b.from) - track.way(a.to) + (wraps ? track.length() : 0);
+  double middle = track.way(a.to) + way / 2;
+  if (middle >= track.length()) middle -= track.length();
+  return {track.indexAt(middle), way};
+}
+
+/// The corner that two pieces make across a gap, if the border comes close enough to it.
+std::optional<Meeting> cornerOf(const Primitive& a, const Primitive& b, const Track& track, const Gap& gap,
                                 double roundingPx) {
-  const auto meet = meetingPoint(a, b, track.point(index));
+  const auto meet = meetingPoint(a, b, track.point(gap.middle));
   if (!meet) return std::nullopt;
   const double turn = angleBetween(tangentAt(a, *meet), tangentAt(b, *meet));
   const double reach = mostRetreat(turn, roundingPx);
-  if (track.distanceNear(index, reach + 4 * roundingPx, *meet) > reach) return std::nullopt;
+  if (track.distanceNear(gap.middle, reach + gap.way / 2 + 4 * roundingPx, *meet) > reach) return std::nullopt;
   return Meeting{*meet, turn};
 }
 
-Node smoothNode(const Primitive& a, const Primitive& b, Point near) {
-  const bool lineA = a.kind == Primitive::Kind::Line;
-  const bool lineB = b.kind == Primitive::Kind::Line;
-  const Point onA = project(a, near);
-  const Point onB = project(b, near);
-  if (lineA && !lineB) return {onA, false, a.direction};
-  if (lineB && !lineA) return {onB, false, b.direction};
-  return {lerp(onA, onB, 0.5), false, unit(tangentAt(a, near) + tangentAt(b, near))};
+/// Where a line and a circle, or two circles, come closest to touching.
+std::optional<Point> touchingPlace(const Primitive& a, const Primitive& b) {
+  if (isLine(a) && isLine(b)) return std::nullopt;
+  if (isLine(a)) return project(a, b.place);
+  if (isLine(b)) return project(b, a.place);
+  const Point axis = b.place - a.place;
+  if (length(axis) < 1e-6) return std::nullopt;
+  // One inside the other: the place lies beyond the smaller circle's centre; else between both.
+  const bool sameTurn = a.radius * b.radius > 0;
+  const bool aLarger = std::abs(a.radius) > std::abs(b.radius);
+  const Point towards = unit(sameTurn && !aLarger ? -axis : axis);
+  const Point onA = a.place + towards * std::abs(a.radius);
+  return lerp(onA, project(b, onA), 0.5);
 }
 
-Node nodeBetween(const Primitive& a, const Primitive& b, const Track& track, std::size_t index,
-                 const JoinLimits& limits) {
-  const Point near = track.point(index);
+Node smoothNode(const Primitive& a, const Primitive& b, Point near) {
+  Point place = near;
+  const auto touching = touchingPlace(a, b);
+  if (touching && distance(*touching, near) < kVagueBreakPx &&
+      distance(project(a, *touching), project(b, *touching)) < kTouchPx) {
+    place = *touching;
+  }
+  const Point onA = project(a, place);
+  const Point onB = project(b, place);
+  if (isLine(a) && !isLine(b)) return {onA, false, a.direction};
+  if (isLine(b) && !isLine(a)) return {onB, false, b.direction};
+  return {lerp(onA, onB, 0.5), false, unit(tangentAt(a, place) + tangentAt(b, place))};
+}
+
+bool isBlunt(const JoinLimits& limits, Point place) {
+  return std::any_of(limits.blunt.begin(), limits.blunt.end(),
+                     [place](Point p) { return distance(p, place) < kBluntReachPx; });
+}
+
+Node nodeBetween(const Piece& before, const Piece& after, const Track& track, const JoinLimits& limits) {
+  const Primitive& a = before.primitive;
+  const Primitive& b = after.primitive;
+  const Gap gap = gapBetween(track, before, after);
+  const Point near = track.point(gap.middle);
+  if (isBlunt(limits, near)) return {near, true, {}};
   const double turn = angleBetween(tangentAt(a, near), tangentAt(b, near));
-  const bool linesOnly = a.kind == Primitive::Kind::Line && b.kind == Primitive::Kind::Line;
-  if (std::abs(degrees(turn)) < limits.cornerDegrees && !linesOnly) return smoothNode(a, b, near);
-  const auto corner = cornerOf(a, b, track, index, limits.roundingPx);
+  const bool lines = isLine(a) && isLine(b);
+  if (std::abs(degrees(turn)) < limits.cornerDegrees && !lines) return smoothNode(a, b, near);
+  const auto corner = cornerOf(a, b, track, gap, limits.roundingPx);
   const Point place = corner ? corner->place : lerp(project(a, near), project(b, near), 0.5);
   return {place, true, {}};
 }
 
-/// The index of the border's point in the middle of a piece.
-std::size_t middleOf(const Track& track, const Piece& piece) {
-  return track.indexAt((track.way(piece.from) + track.way(piece.to)) / 2);
-}
+double distanceFrom(const Primitive& primitive, Point p) { return distance(p, project(primitive, p)); }
 
-/// Whether the piece only follows the rounded-off tip of the corner between its neighbours.
-bool isRounding(const Track& track, const Piece& before, const Piece& piece, const Piece& after,
-                const JoinLimits& limits) {
-  const double way = track.way(piece.to) - track.way(piece.from);
-  const auto longer = [&](const Piece& p) { return track.way(p.to) - track.way(p.from) > std::max(1.2 * way, 3.0); };
-  if (way > 12 * limits.roundingPx || !longer(before) || !longer(after)) return false;
-  const auto corner = cornerOf(before.primitive, after.primitive, track, middleOf(track, piece), limits.roundingPx);
-  if (!corner || std::abs(degrees(corner->turn)) < limits.cornerDegrees) return false;
-  // The border goes round inside the corner, and not farther from it than the rounding explains.
-  const double reach = mostRetreat(corner->turn, limits.roundingPx) + limits.roundingPx + 1.0;
-  return distance(track.point(piece.from), corner->place) < reach &&
-         distance(track.point(piece.to), corner->place) < reach;
-}
-
-void dropRoundings(const Track& track, std::vector<Piece>& pieces, const JoinLimits& limits) {
-  for (std::size_t k = 0; k < pieces.size() && pieces.size() > 2;) {
-    const std::size_t n = pieces.size();
-    Piece& before = pieces[(k + n - 1) % n];
-    Piece& after = pieces[(k + 1) % n];
-    if (!isRounding(track, before, pieces[k], after, limits)) {
-      ++k;
-      continue;
-    }
-    const std::size_t middle = middleOf(track, pieces[k]);
-    if (k > 0) before.to = middle;
-    if (k + 1 < n) after.from = middle;
-    pieces.erase(pieces.begin() + static_cast<std::ptrdiff_t>(k));
+/// Whether the border in the gap keeps as near to the two pieces, prolonged, as a rounded-off
+/// corner does. Else something else lies in the gap.
+bool hidesCornerOnly(const Track& track, const Piece& a, const Piece& b, double roundingPx) {
+  const double most = 0.3 + 0.3 * roundingPx;
+  for (std::size_t i = a.to; i <= b.from; ++i) {
+    const Point p = track.point(i);
+    if (std::min(distanceFrom(a.primitive, p), distanceFrom(b.primitive, p)) > most) return false;
   }
+  return true;
+}
+
+/// Whether the gap may stay a gap, for the corner that it hides.
+bool staysOpen(const Track& track, const Piece& a, const Piece& b, const Gap& gap, const JoinLimits& limits) {
+  const auto corner = cornerOf(a.primitive, b.primitive, track, gap, limits.roundingPx);
+  const bool sharp = corner && std::abs(degrees(corner->turn)) >= limits.cornerDegrees;
+  return sharp && hidesCornerOnly(track, a, b, limits.roundingPx);
+}
+
+/// Gaps that hide no corner are followed by a piece of their own or, when short, shared. At blunt
+/// places no point of the border is left out.
+std::vector<Piece> withGapsClosed(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits,
+                                  const SplitLimits& split) {
+  std::vector<Piece> closed;
+  const std::size_t n = pieces.size();
+  // The gap at the track's ends has no range of indexes: its two parts go to their neighbours.
+  const Gap around = gapBetween(track, pieces.back(), pieces.front());
+  if (around.way > 0 && isBlunt(limits, track.point(around.middle))) {
+    pieces.back().to = track.last();
+    pieces.front().from = 0;
+  }
+  for (std::size_t k = 0; k < n; ++k) {
+    closed.push_back(pieces[k]);
+    if (k + 1 == n) break;
+    const Piece& after = pieces[k + 1];
+    const Gap gap = gapBetween(track, pieces[k], after);
+    const bool blunt = isBlunt(limits, track.point(gap.middle));
+    if (blunt ? gap.way == 0 : gap.way < kShortGapPx || staysOpen(track, pieces[k], after, gap, limits)) continue;
+    closed.push_back({pieces[k].to, after.from, fitRange(track, pieces[k].to, after.from, split)});
+  }
+  return closed;
 }
 
 }  // namespace
 
-Chain joinPieces(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits) {
-  dropRoundings(track, pieces, limits);
-  Chain chain{std::move(pieces), {}};
+Chain joinPieces(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits, const SplitLimits& split) {
+  Chain chain{withGapsClosed(track, pieces, limits, split), {}};
   const std::size_t n = chain.pieces.size();
   for (std::size_t k = 0; k < n; ++k) {
-    const Piece& before = chain.pieces[(k + n - 1) % n];
-    const Piece& after = chain.pieces[k];
-    chain.nodes.push_back(nodeBetween(before.primitive, after.primitive, track, after.from, limits));
+    chain.nodes.push_back(nodeBetween(chain.pieces[(k + n - 1) % n], chain.pieces[k], track, limits));
   }
   return chain;
 }

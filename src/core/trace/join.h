@@ -1,5 +1,6 @@
 #pragma once
 
+#include <span>
 #include <vector>
 
 #include "core/trace/split.h"
@@ -23,12 +24,14 @@ struct JoinLimits {
   double cornerDegrees = 20;  ///< a turn of this much or more is a corner
   double roundingPx = 1.2;    ///< how wide pixels and blur smear an edge; bounds how far a corner
                               ///< may lie beyond the rounded-off border
+  /// Corners are not put beyond the border near these places: what lies opposite is too close.
+  std::span<const Point> blunt;
 };
 
 /// Puts the nodes. Where two pieces turn by a corner's angle, the node is where both, prolonged,
-/// meet. A short piece that only follows the rounding of a corner is dropped for the
-/// corner that its neighbours make. Elsewhere the node is smooth.
-Chain joinPieces(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits);
+/// meet. Where a gap between two pieces hides no corner, a piece of its own follows it.
+/// Elsewhere the node is smooth: where a line touches a circle, or two circles each other.
+Chain joinPieces(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits, const SplitLimits& split);
 
 /// The corner angle for a readiness of 0 (never a corner) to 100 (every kink): 180 degrees at 0,
 /// 20 at 50, 5 at 100.

@@ -27,10 +27,7 @@ struct Deviation {
 /// the first to the last. Needs two different points.
 Primitive fitLine(std::span<const Point> points);
 
-/// The circle that fits the points, or nothing when they are fewer than three or straight to
-/// within rounding. Source: G. Taubin, "Estimation of planar curves, surfaces and nonplanar
-/// space curves defined by implicit equations", IEEE PAMI 13 (1991), 1115-1138, in the
-/// form with Newton's method of N. Chernov, "Circular and Linear Regression" (2010), 5.10.
+/// The circle that fits the points (trace/moments.h), or nothing when there is none.
 std::optional<Primitive> fitCircle(std::span<const Point> points);
 
 Deviation deviationOf(const Primitive& primitive, std::span<const Point> points);

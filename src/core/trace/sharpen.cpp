@@ -88,14 +88,17 @@ std::optional<Point> moved(const cv::Mat& grey, Point p, Point along, EdgeLevel 
 
 }  // namespace
 
-Border sharpenBorder(const cv::Mat& grey, TwoTone tone, EdgeLevel level, const Border& border) {
+Border sharpenBorder(const cv::Mat& grey, TwoTone tone, EdgeLevel level, const Border& border,
+                     std::span<const Point> keep, double keepPx) {
   const std::size_t n = border.size();
   const std::size_t reach = std::min<std::size_t>(2, (n - 1) / 2);
   Border sharp;
   sharp.reserve(n);
   for (std::size_t i = 0; i < n; ++i) {
     const Point along = border[(i + reach) % n] - border[(i + n - reach) % n];
-    const auto p = moved(grey, border[i], along, level, tone.threshold - 0.5);
+    const bool kept =
+        std::any_of(keep.begin(), keep.end(), [&](Point place) { return distance(place, border[i]) < keepPx; });
+    const auto p = kept ? border[i] : moved(grey, border[i], along, level, tone.threshold - 0.5);
     if (p && (sharp.empty() || sharp.back() != *p)) sharp.push_back(*p);
   }
   while (sharp.size() > 1 && sharp.front() == sharp.back()) sharp.pop_back();

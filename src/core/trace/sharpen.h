@@ -1,6 +1,7 @@
 #pragma once
 
 #include <opencv2/core.hpp>
+#include <span>
 
 #include "core/trace/border.h"
 
@@ -24,6 +25,8 @@ enum class EdgeLevel {
 /// Points where ink or paper is too thin to show its own level, and points on the rim of the
 /// picture, stay where they are; no point moves by more than 0.6 px. Of the crossings with rows
 /// and columns those are kept that lie across the edge, so there are fewer points than before.
-Border sharpenBorder(const cv::Mat& grey, TwoTone tone, EdgeLevel level, const Border& border);
+/// Within `keepPx` of the places `keep` the border is left as it is.
+Border sharpenBorder(const cv::Mat& grey, TwoTone tone, EdgeLevel level, const Border& border,
+                     std::span<const Point> keep = {}, double keepPx = 0);
 
 }  // namespace rim

@@ -4,196 +4,170 @@
 #include <numbers>
 
 #include "core/error.h"
+#include "core/trace/moments.h"
 
 namespace rim {
 namespace {
 
-constexpr std::size_t kSamples = 40;
-constexpr std::size_t kPlacesPerBreak = 13;
+constexpr double kNever = std::numeric_limits<double>::infinity();
+constexpr double kPriceOfSkippedPoint = 1;
+constexpr double kPriceOfGap = 1;
 constexpr double kWidestSweep = 300 * std::numbers::pi / 180;
-constexpr double kSmallestRadiusPx = 0.7;
+constexpr double kSmallestRadiusPx = 0.8;
+constexpr double kShortestWayPx = 1.5;
+/// A start is given up when the misfit has been this dear over this many places.
+constexpr double kHopeless = 200;
+constexpr int kHopelessPlaces = 6;
+/// Fits need some points after trimming, else less is trimmed.
+constexpr double kLeastFittedPx = 2.5;
+constexpr double kShareSpared = 0.15;
+constexpr double kMostTrims = 3.5;
 
-// The price of a piece in units of squared noise, as in a description-length criterion. Points of
-// a border are not independent of each other, so it is dearer than the textbook's.
-constexpr double kPriceOfLine = 16;
-constexpr double kPriceOfArc = 24;
-
-/// A primitive and how it follows its range.
-struct Fit {
-  Primitive primitive;
-  Deviation deviation;
-  double price = std::numeric_limits<double>::infinity();
+struct Rated {
+  double price = kNever;
+  bool arc = false;
 };
 
-class Fitter {
- public:
-  Fitter(const Track& track, const SplitLimits& limits) : track_(track), limits_(limits) {}
+/// How a place of the track is reached at the least price.
+struct Reached {
+  double price = kNever;
+  std::size_t from = 0;  ///< place where the piece that ends here starts
+};
 
-  /// The cheaper one of line and arc; a price past the deviation limit rises steeply.
-  Fit best(std::size_t from, std::size_t to) {
-    track_.sample(from, to, limits_.trimPx, kSamples, points_);
-    const double way = track_.way(to) - track_.way(from);
-    const Fit line = rated(fitLine(points_), way, kPriceOfLine);
-    if (line.deviation.largest < limits_.noisePx) return line;
-    const auto circle = arc(way);
-    if (!circle) return line;
-    const Fit round = rated(*circle, way, kPriceOfArc);
-    return round.price < line.price ? round : line;
+/// Where the next piece may start: at the end of one, or after a gap.
+struct Start {
+  double price = kNever;
+  std::size_t end = 0;  ///< place where the piece before ended
+};
+
+/// The cheaper one of line and arc for points with these moments, `along` px of the border long.
+Rated rate(const Moments& m, double along, const SplitLimits& limits) {
+  const double perSquare = 1 / (limits.deviationPx * limits.deviationPx * kPointsPerFact);
+  Rated best{kPriceOfLine + m.count * lineMeanSquare(m) * perSquare, false};
+  if (best.price <= kPriceOfArc) return best;
+  const auto circle = circleFrom(m);
+  if (!circle || circle->radius < kSmallestRadiusPx || along > circle->radius * kWidestSweep) return best;
+  const double arc = kPriceOfArc + m.count * circle->meanSquare * perSquare;
+  if (arc < best.price) best = {arc, true};
+  return best;
+}
+
+class Splitter {
+ public:
+  Splitter(const Track& track, const SplitLimits& limits) : track_(track), limits_(limits) {
+    const std::size_t n = track.last();
+    const std::size_t stride = n < 1500 ? 1 : n < 12000 ? 2 : 3;
+    for (std::size_t i = 0; i < n; i += stride) places_.push_back(i);
+    places_.push_back(n);
   }
 
-  bool follows(std::size_t from, std::size_t to) {
-    track_.sample(from, to, limits_.trimPx, kSamples, points_);
-    if (points_.size() <= 2) return true;
-    if (deviationOf(fitLine(points_), points_).largest <= limits_.deviationPx) return true;
-    const auto circle = arc(track_.way(to) - track_.way(from));
-    return circle && deviationOf(*circle, points_).largest <= limits_.deviationPx;
+  std::vector<Piece> pieces(const std::stop_token& stop) {
+    const std::size_t count = places_.size();
+    reached_.assign(count, {});
+    starts_.assign(count, {});
+    openFrom(0, 0, 0);
+    for (std::size_t k = 0; k + 1 < count; ++k) {
+      if (k % 64 == 0 && stop.stop_requested()) throw Cancelled();
+      if (k > 0 && reached_[k].price < kNever) openFrom(k, reached_[k].price, k);
+      if (starts_[k].price < kNever) extend(k);
+    }
+    return collect();
   }
 
  private:
-  std::optional<Primitive> arc(double way) const {
-    auto circle = fitCircle(points_);
-    if (!circle || std::abs(circle->radius) < kSmallestRadiusPx) return std::nullopt;
-    if (way > std::abs(circle->radius) * kWidestSweep) return std::nullopt;
-    return circle;
+  double way(std::size_t place) const { return track_.way(places_[place]); }
+
+  double gapPrice(std::size_t from, std::size_t to) const {
+    return from == to ? 0 : kPriceOfGap + kPriceOfSkippedPoint * static_cast<double>(places_[to] - places_[from]);
   }
 
-  Fit rated(const Primitive& primitive, double way, double price) const {
-    const Deviation d = deviationOf(primitive, points_);
-    const double excess = std::max(0.0, d.largest / limits_.deviationPx - 1);
-    const double misfit = d.meanSquare * way / (limits_.noisePx * limits_.noisePx);
-    return {primitive, d, price + misfit + 1000 * excess};
+  /// Lets pieces start at place k or, after a gap, a little later.
+  void openFrom(std::size_t k, double price, std::size_t end) {
+    for (std::size_t next = k; next + 1 < places_.size() && way(next) - way(k) <= limits_.gapPx; ++next) {
+      const double total = price + gapPrice(k, next);
+      if (total < starts_[next].price) starts_[next] = {total, end};
+    }
+  }
+
+  /// Tries pieces that start at place k with every end they can reach.
+  void extend(std::size_t k) {
+    const std::size_t first = track_.indexAt(way(k) + limits_.trimPx);
+    MomentSums sums(track_.point(places_[k]));
+    std::size_t added = first;
+    int hopeless = 0;
+    for (std::size_t e = k + 1; e < places_.size(); ++e) {
+      const double along = way(e) - way(k);
+      if (along < kShortestWayPx) continue;
+      double price = 0;
+      if (along < 2 * limits_.trimPx + kLeastFittedPx) {
+        price = shortPrice(k, e, along);
+      } else {
+        while (added < places_[e] && track_.way(added) <= way(e) - limits_.trimPx) sums.add(track_.point(added++));
+        const Moments m = sums.central();
+        const auto skipped = static_cast<double>(places_[e] - places_[k] - (added - first));
+        price = rate(m, along, limits_).price + skipped * kPriceOfSkippedPoint;
+      }
+      const double total = starts_[k].price + price;
+      if (total < reached_[e].price) reached_[e] = {total, k};
+      hopeless = price > kHopeless ? hopeless + 1 : 0;
+      if (hopeless > kHopelessPlaces) break;
+    }
+  }
+
+  /// A piece too short for the usual trim keeps some points in its middle.
+  double shortPrice(std::size_t k, std::size_t e, double along) const {
+    const double trim = std::clamp((along - kLeastFittedPx) / 2, 0.0, limits_.trimPx);
+    const auto [from, to] = track_.within(places_[k], places_[e], trim);
+    const auto skipped = static_cast<double>(places_[e] - places_[k] - (to - from));
+    return rate(momentsOf(track_.points(from, to)), along, limits_).price + skipped * kPriceOfSkippedPoint;
+  }
+
+  std::vector<Piece> collect() const {
+    std::size_t last = places_.size() - 1;
+    double least = reached_[last].price;
+    for (std::size_t k = last; k-- > 1 && way(places_.size() - 1) - way(k) <= limits_.gapPx;) {
+      const double total = reached_[k].price + gapPrice(k, places_.size() - 1);
+      if (total < least) {
+        least = total;
+        last = k;
+      }
+    }
+    std::vector<Piece> pieces;
+    for (std::size_t end = last; reached_[end].price < kNever;) {
+      const std::size_t start = reached_[end].from;
+      pieces.push_back({places_[start], places_[end], {}});
+      end = starts_[start].end;
+      if (end == 0) break;
+    }
+    std::reverse(pieces.begin(), pieces.end());
+    for (Piece& piece : pieces) piece.primitive = fitRange(track_, piece.from, piece.to, limits_);
+    return pieces;
   }
 
   const Track& track_;
   const SplitLimits& limits_;
-  std::vector<Point> points_;
+  std::vector<std::size_t> places_;
+  std::vector<Reached> reached_;
+  std::vector<Start> starts_;
 };
-
-/// The furthest index after `from` that one primitive reaches: doubling, then halving.
-std::size_t reachForwards(Fitter& fitter, std::size_t from, std::size_t last) {
-  std::size_t good = std::min(from + 4, last);
-  std::size_t step = 4;
-  std::size_t bad = last + 1;
-  while (good < last) {
-    const std::size_t next = std::min(good + step, last);
-    if (!fitter.follows(from, next)) {
-      bad = next;
-      break;
-    }
-    good = next;
-    step *= 2;
-  }
-  while (good + 1 < bad) {
-    const std::size_t middle = (good + bad) / 2;
-    (fitter.follows(from, middle) ? good : bad) = middle;
-  }
-  return good;
-}
-
-std::size_t reachBackwards(Fitter& fitter, std::size_t to) {
-  std::size_t good = to < 4 ? 0 : to - 4;
-  std::size_t step = 4;
-  std::size_t bad = 0;
-  bool blocked = false;
-  while (good > 0) {
-    const std::size_t next = good < step ? 0 : good - step;
-    if (!fitter.follows(next, to)) {
-      bad = next;
-      blocked = true;
-      break;
-    }
-    good = next;
-    step *= 2;
-  }
-  while (blocked && bad + 1 < good) {
-    const std::size_t middle = (good + bad) / 2;
-    (fitter.follows(middle, to) ? good : bad) = middle;
-  }
-  return good;
-}
-
-std::vector<std::size_t> latestBreaks(Fitter& fitter, std::size_t last, std::stop_token stop) {
-  std::vector<std::size_t> breaks{0};
-  while (breaks.back() < last) {
-    if (stop.stop_requested()) throw Cancelled();
-    breaks.push_back(reachForwards(fitter, breaks.back(), last));
-  }
-  return breaks;
-}
-
-std::vector<std::size_t> earliestBreaks(Fitter& fitter, std::size_t last, std::stop_token stop) {
-  std::vector<std::size_t> breaks{last};
-  while (breaks.back() > 0) {
-    if (stop.stop_requested()) throw Cancelled();
-    breaks.push_back(reachBackwards(fitter, breaks.back()));
-  }
-  std::reverse(breaks.begin(), breaks.end());
-  return breaks;
-}
-
-/// Where each break may lie. Both ends of the track are fixed.
-std::vector<std::vector<std::size_t>> placesFor(const std::vector<std::size_t>& early,
-                                                const std::vector<std::size_t>& late) {
-  std::vector<std::vector<std::size_t>> places;
-  for (std::size_t k = 0; k < late.size(); ++k) {
-    std::size_t from = late[k];
-    std::size_t to = late[k];
-    if (k > 0 && k + 1 < late.size() && early.size() == late.size()) {
-      from = std::min(early[k], late[k]);
-      to = std::max(early[k], late[k]);
-    }
-    const std::size_t count = std::min(kPlacesPerBreak, to - from + 1);
-    std::vector<std::size_t> row;
-    for (std::size_t i = 0; i < count; ++i) row.push_back(count == 1 ? from : from + i * (to - from) / (count - 1));
-    places.push_back(std::move(row));
-  }
-  return places;
-}
-
-std::vector<std::size_t> cheapestBreaks(Fitter& fitter, const std::vector<std::vector<std::size_t>>& places,
-                                        std::stop_token stop) {
-  std::vector<std::vector<double>> price{{0.0}};
-  std::vector<std::vector<std::size_t>> cameFrom{{0}};
-  for (std::size_t k = 1; k < places.size(); ++k) {
-    if (stop.stop_requested()) throw Cancelled();
-    price.emplace_back(places[k].size(), std::numeric_limits<double>::infinity());
-    cameFrom.emplace_back(places[k].size(), 0);
-    for (std::size_t i = 0; i < places[k].size(); ++i) {
-      for (std::size_t j = 0; j < places[k - 1].size(); ++j) {
-        if (places[k - 1][j] >= places[k][i]) continue;
-        const double total = price[k - 1][j] + fitter.best(places[k - 1][j], places[k][i]).price;
-        if (total < price[k][i]) {
-          price[k][i] = total;
-          cameFrom[k][i] = j;
-        }
-      }
-    }
-  }
-  std::vector<std::size_t> breaks(places.size());
-  std::size_t at = 0;
-  for (std::size_t k = places.size(); k-- > 0;) {
-    breaks[k] = places[k][at];
-    at = cameFrom[k][at];
-  }
-  return breaks;
-}
 
 }  // namespace
 
 Primitive fitRange(const Track& track, std::size_t from, std::size_t to, const SplitLimits& limits) {
-  return Fitter(track, limits).best(from, to).primitive;
+  const double along = track.way(to) - track.way(from);
+  // Long pieces can spare more of their ends, which corners bend a little even beyond the trim.
+  const double spare = std::clamp(along * kShareSpared, limits.trimPx, kMostTrims * limits.trimPx);
+  const double trim = std::clamp((along - kLeastFittedPx) / 2, 0.0, spare);
+  const auto [first, end] = track.within(from, to, trim);
+  const std::span<const Point> points = track.points(first, end);
+  if (rate(momentsOf(points), along, limits).arc) {
+    if (auto circle = fitCircle(points)) return *circle;
+  }
+  return fitLine(points);
 }
 
 std::vector<Piece> splitTrack(const Track& track, const SplitLimits& limits, std::stop_token stop) {
-  Fitter fitter(track, limits);
-  const std::vector<std::size_t> late = latestBreaks(fitter, track.last(), stop);
-  const std::vector<std::size_t> early = earliestBreaks(fitter, track.last(), stop);
-  const std::vector<std::size_t> breaks = cheapestBreaks(fitter, placesFor(early, late), stop);
-  std::vector<Piece> pieces;
-  for (std::size_t k = 1; k < breaks.size(); ++k) {
-    pieces.push_back({breaks[k - 1], breaks[k], fitter.best(breaks[k - 1], breaks[k]).primitive});
-  }
-  return pieces;
+  return Splitter(track, limits).pieces(stop);
 }
 
 }  // namespace rim

@@ -8,30 +8,39 @@
 
 namespace rim {
 
-/// A range of the track and the line or circle that follows it.
+/// A range of the track and the line or circle that follows it. Where a corner's rounded-off tip
+/// lies between two pieces, the next one's `from` comes after this one's `to`.
 struct Piece {
   std::size_t from = 0;  ///< index into the track
-  std::size_t to = 0;    ///< index into the track; the next piece's `from`
+  std::size_t to = 0;    ///< index into the track
   Primitive primitive;
 };
 
 struct SplitLimits {
-  double deviationPx = 0.15;  ///< a piece leaves the border by no more than this
-  double noisePx = 0.05;      ///< what the border itself may be off by; weighs error against pieces
-  double trimPx = 1.0;        ///< left out at both ends of a piece: pixels round a corner off
+  double deviationPx = 0.05;  ///< standard deviation that is taken for noise; weighs error against pieces
+  double trimPx = 1.2;        ///< left out at both ends of a piece: pixels round a corner off
+  double gapPx = 7;           ///< the longest stretch between two pieces that neither must follow
 };
 
-/// The track as the fewest lines and arcs within the limits, and of all such splittings one with
-/// the least error.
+/// What a piece costs beside its misfit, in units of squared deviation. As in a description length
+/// (J. Rissanen, "Modeling by shortest data description", Automatica 14 (1978), 465-471), but
+/// dearer: neighbouring points of a border are not independent.
+inline constexpr double kPriceOfLine = 9;
+inline constexpr double kPriceOfArc = 13;
+/// So many neighbouring points say no more than one.
+inline constexpr double kPointsPerFact = 4;
+
+/// The track as lines and arcs with the least sum of misfit and prices over all ways of splitting
+/// it: dynamic programming over the places of breaks, each range fitted by least squares.
 ///
-/// Greedy steps as far as possible, forwards and backwards, give the fewest pieces and for every
-/// break the range it must lie in; dynamic programming over places in these ranges then picks the
-/// breaks. Deviation is measured at up to 40 points a piece. Cost: some hundred small fits a
-/// piece, whatever its length.
+/// Points within `trimPx` of a break, or in a gap, cost a fixed price each instead of their misfit.
+/// Cost: each place is tried as a start and reaches until neither line nor arc follows any more,
+/// in constant time a point. Long tracks take every second or third point for a possible break.
 /// Throws Cancelled when `stop` is requested.
 std::vector<Piece> splitTrack(const Track& track, const SplitLimits& limits, std::stop_token stop);
 
-/// The best primitive for the points from index `from` to `to`, by the weighing of the limits.
+/// The better one of line and arc for the points from index `from` to `to`, ends included, as
+/// splitTrack() weighs them.
 Primitive fitRange(const Track& track, std::size_t from, std::size_t to, const SplitLimits& limits);
 
 }  // namespace rim

@@ -1,6 +1,7 @@
 #include "core/trace/trace.h"
 
 #include <atomic>
+#include <set>
 #include <thread>
 
 #include "core/error.h"
@@ -13,20 +14,35 @@
 namespace rim {
 namespace {
 
-// Outlines that cross are fitted again at these shares of the tolerance, then left as measured.
-constexpr double kShares[] = {1.0, 0.3};
-constexpr double kChordErrorPx = 0.02;
+constexpr double kChordErrorPx = 0.01;
+// An outline that crosses is fitted again: first with its corners there kept to the border, then
+// with whole pieces there left as measured, farther round each time, at last all of it.
+constexpr std::size_t kBluntAttempts = 3;
+constexpr std::size_t kMostAttempts = 7;
+constexpr double kMeasuredReachPx = 4;
 
-Path fitAt(const Picture& picture, const Border& border, std::size_t attempt, const TraceSettings& settings,
+/// What is known of one outline that is on its way to being fitted.
+struct Attempt {
+  std::size_t number = 0;
+  std::vector<Point> places;  ///< where it crossed
+};
+
+Path fitAt(const Picture& picture, const Border& border, const Attempt& attempt, const TraceSettings& settings,
            std::stop_token stop) {
-  if (attempt >= std::size(kShares)) return borderAsPath(border);
-  FitSettings fit;
-  fit.tolerancePx = settings.tolerancePx * kShares[attempt];
-  fit.cornerReadiness = settings.cornerReadiness;
   // Who sets a threshold wants the outline to follow it; the automatic one wants the true edge.
   const EdgeLevel level = settings.threshold ? EdgeLevel::Threshold : EdgeLevel::Coverage;
   const TwoTone tone{thresholdFor(picture, settings), settings.lightIsInk};
-  return fitOutline(sharpenBorder(*picture.grey, tone, level, border), fit, stop);
+  if (attempt.number > kMostAttempts) return borderAsPath(border);
+  FitSettings fit;
+  fit.tolerancePx = settings.tolerancePx;
+  fit.cornerReadiness = settings.cornerReadiness;
+  fit.blunt = attempt.places;
+  if (attempt.number > kBluntAttempts) {
+    fit.measured = attempt.places;
+    fit.measuredReachPx = std::ldexp(kMeasuredReachPx, static_cast<int>(attempt.number - kBluntAttempts - 1));
+  }
+  return fitOutline(sharpenBorder(*picture.grey, tone, level, border, fit.measured, 2 * fit.measuredReachPx), fit,
+                    stop);
 }
 
 /// Runs work(i) for all i below count on all processors; progress comes from this thread.
@@ -58,18 +74,23 @@ void forAll(std::size_t count, const WorkControl& control, const std::function<v
 
 void refitCrossings(Tracing& tracing, const Picture& picture, const std::vector<Border>& borders,
                     const TraceSettings& settings, const WorkControl& control) {
-  std::vector<std::size_t> attempts(borders.size(), 0);
+  std::vector<Attempt> attempts(borders.size());
   std::vector<Polyline> polylines(borders.size());
   for (std::size_t i = 0; i < borders.size(); ++i) polylines[i] = flatten(tracing.outlines[i], kChordErrorPx);
   while (true) {
-    bool changed = false;
-    for (const std::size_t i : crossingPolylines(polylines, control.stop)) {
-      if (attempts[i] >= std::size(kShares)) continue;
-      tracing.outlines[i] = fitAt(picture, borders[i], ++attempts[i], settings, control.stop);
-      polylines[i] = flatten(tracing.outlines[i], kChordErrorPx);
-      changed = true;
+    std::set<std::size_t> again;
+    for (const Crossing& crossing : findCrossings(polylines, control.stop)) {
+      Attempt& attempt = attempts[crossing.polyline];
+      if (attempt.number > kMostAttempts) continue;
+      attempt.places.push_back(crossing.place);
+      again.insert(crossing.polyline);
     }
-    if (!changed) return;
+    if (again.empty()) return;
+    for (const std::size_t i : again) {
+      ++attempts[i].number;
+      tracing.outlines[i] = fitAt(picture, borders[i], attempts[i], settings, control.stop);
+      polylines[i] = flatten(tracing.outlines[i], kChordErrorPx);
+    }
   }
 }
 
@@ -93,7 +114,7 @@ Tracing fitBorders(const Picture& picture, const std::vector<Border>& borders, c
   tracing.threshold = thresholdFor(picture, settings);
   tracing.outlines.resize(borders.size());
   forAll(borders.size(), control,
-         [&](std::size_t i) { tracing.outlines[i] = fitAt(picture, borders[i], 0, settings, control.stop); });
+         [&](std::size_t i) { tracing.outlines[i] = fitAt(picture, borders[i], {}, settings, control.stop); });
   refitCrossings(tracing, picture, borders, settings, control);
   return tracing;
 }

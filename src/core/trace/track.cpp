@@ -20,6 +20,14 @@ std::size_t Track::indexAt(double way) const {
   return std::min(static_cast<std::size_t>(found - way_.begin()), last());
 }
 
+std::pair<std::size_t, std::size_t> Track::within(std::size_t i, std::size_t j, double trimPx) const {
+  const std::size_t from = indexAt(way_[i] + trimPx);
+  std::size_t end = indexAt(way_[j] - trimPx);
+  if (way_[end] <= way_[j] - trimPx) ++end;
+  if (from + 2 <= end && end <= j + 1) return {from, end};
+  return {i, j + 1};
+}
+
 double Track::distanceNear(std::size_t i, double reachPx, Point p) const {
   double least = distance(points_[i], p);
   // Point 0 and the last one are the same place: the search goes on round the end.

@@ -1,6 +1,8 @@
 #pragma once
 
 #include <cstddef>
+#include <span>
+#include <utility>
 #include <vector>
 
 #include "core/trace/border.h"
@@ -24,6 +26,13 @@ class Track {
 
   /// The first index at least `way` pixels along; last() when there is none.
   std::size_t indexAt(double way) const;
+
+  /// The points from index `from` up to, not including, `end`.
+  std::span<const Point> points(std::size_t from, std::size_t end) const { return {&points_[from], end - from}; }
+
+  /// The range of indexes, its end not included, of the points from i to j that lie `trimPx` of
+  /// the way or more from both; at least two points, if need be i and j themselves.
+  std::pair<std::size_t, std::size_t> within(std::size_t i, std::size_t j, double trimPx) const;
 
   /// The least distance from p to a point of the border at most `reachPx` of the way off index i.
   double distanceNear(std::size_t i, double reachPx, Point p) const;

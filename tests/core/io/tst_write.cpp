@@ -36,7 +36,7 @@ class TestWrite : public QObject {
     const QString text = QString::fromStdString(get(at("half.svg")));
     QVERIFY(text.contains("width=\"20mm\" height=\"10mm\" viewBox=\"0 0 20 10\""));
     // Counter-clockwise with y up is sweep 0 with y down (SVG 1.1, 8.3.8).
-    QVERIFY2(text.contains("d=\"M5,8 L15,8 A5,5 0 0,0 5,8 Z\""), qPrintable(text));
+    QVERIFY2(text.contains("d=\"M5,8 L15,8 A5,5 0 0,0 10,3 A5,5 0 0,0 5,8 Z\""), qPrintable(text));
   }
 
   void dxfHoldsTheBulge() {

@@ -83,7 +83,7 @@ class TestBorder : public QObject {
     for (const bool light : {false, true}) {
       const std::vector<Border> borders = followBorders(grey, {100 + seed, light}, 0);
       QVERIFY(borders.size() > 20);
-      QVERIFY(crossingPolylines(borders, {}).empty());
+      QVERIFY(findCrossings(borders, {}).empty());
     }
   }
 

@@ -1,0 +1,96 @@
+#include "core/trace/moments.h"
+
+namespace rim {
+namespace {
+
+/// The smallest root of Taubin's characteristic polynomial, by Newton's method from 0.
+double taubinRoot(const Moments& m) {
+  const double mz = m.xx + m.yy;
+  const double covariance = m.xx * m.yy - m.xy * m.xy;
+  const double varianceZ = m.zz - mz * mz;
+  const double a3 = 4 * mz;
+  const double a2 = -3 * mz * mz - m.zz;
+  const double a1 = varianceZ * mz + 4 * covariance * mz - m.xz * m.xz - m.yz * m.yz;
+  const double a0 = m.xz * (m.xz * m.yy - m.yz * m.xy) + m.yz * (m.yz * m.xx - m.xz * m.xy) - varianceZ * covariance;
+  double x = 0;
+  double y = a0;
+  for (int i = 0; i < 20; ++i) {
+    const double slope = a1 + x * (2 * a2 + 3 * a3 * x);
+    const double next = x - y / slope;
+    if (next == x || !std::isfinite(next)) break;
+    const double value = a0 + next * (a1 + next * (a2 + next * a3));
+    if (std::abs(value) >= std::abs(y)) break;
+    x = next;
+    y = value;
+  }
+  return x;
+}
+
+}  // namespace
+
+Moments momentsOf(std::span<const Point> points) {
+  MomentSums sums(points.front());
+  for (const Point p : points) sums.add(p);
+  return sums.central();
+}
+
+void MomentSums::add(Point p) {
+  const Point q = p - origin_;
+  const double z = dot(q, q);
+  ++n_;
+  x_ += q.x;
+  y_ += q.y;
+  xx_ += q.x * q.x;
+  yy_ += q.y * q.y;
+  xy_ += q.x * q.y;
+  xz_ += q.x * z;
+  yz_ += q.y * z;
+  zz_ += z * z;
+}
+
+Moments MomentSums::central() const {
+  const double k = 1 / n_;
+  const double mx = x_ * k;
+  const double my = y_ * k;
+  const double mm = mx * mx + my * my;
+  const double xx = xx_ * k;
+  const double yy = yy_ * k;
+  const double xy = xy_ * k;
+  const double z = xx + yy;
+  Moments m;
+  m.count = n_;
+  m.mean = origin_ + Point{mx, my};
+  m.xx = xx - mx * mx;
+  m.yy = yy - my * my;
+  m.xy = xy - mx * my;
+  // z about the mean is z - 2 (mx x + my y) + mm; products with it are multiplied out.
+  m.xz = xz_ * k - mx * z - 2 * mx * m.xx - 2 * my * m.xy;
+  m.yz = yz_ * k - my * z - 2 * mx * m.xy - 2 * my * m.yy;
+  const double linear = 4 * (mx * mx * xx + 2 * mx * my * xy + my * my * yy);
+  m.zz = zz_ * k + linear + mm * mm - 4 * (mx * xz_ + my * yz_) * k + 2 * mm * z - 4 * mm * mm;
+  return m;
+}
+
+double lineMeanSquare(const Moments& m) {
+  const double half = (m.xx - m.yy) / 2;
+  return std::max(0.0, (m.xx + m.yy) / 2 - std::hypot(half, m.xy));
+}
+
+std::optional<CircleFit> circleFrom(const Moments& m) {
+  if (m.count < 3) return std::nullopt;
+  const double mz = m.xx + m.yy;
+  const double x = taubinRoot(m);
+  const double determinant = x * x - x * mz + m.xx * m.yy - m.xy * m.xy;
+  if (std::abs(determinant) < 1e-12 * mz * mz) return std::nullopt;
+  const Point centre{(m.xz * (m.yy - x) - m.yz * m.xy) / determinant / 2,
+                     (m.yz * (m.xx - x) - m.xz * m.xy) / determinant / 2};
+  const double radius = std::sqrt(dot(centre, centre) + mz);
+  if (!std::isfinite(radius) || radius > 1e6) return std::nullopt;
+  // d = (|p - c|^2 - r^2) / (2 r) to first order.
+  const double square = m.zz - mz * mz +
+                        4 * (centre.x * centre.x * m.xx + 2 * centre.x * centre.y * m.xy + centre.y * centre.y * m.yy) -
+                        4 * (centre.x * m.xz + centre.y * m.yz);
+  return CircleFit{m.mean + centre, radius, std::max(0.0, square) / (4 * radius * radius)};
+}
+
+}  // namespace rim
