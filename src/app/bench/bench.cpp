@@ -41,7 +41,7 @@ void Bench::setOutlines(const std::shared_ptr<const Tracing>& tracing) {
 }
 
 void Bench::setBorders(const std::vector<Border>& borders) {
-  constexpr double kStepOnScreen = 0.7;
+  constexpr double kStepOnScreen = 1.2;
   outlines_ = OutlineLayer(borders, kStepOnScreen / viewport_.scale);
   known_ = true;
   update();
@@ -146,7 +146,7 @@ void Bench::paintEvent(QPaintEvent*) {
 void Bench::paintPicture(QPainter& painter, double strength) { picture_.paint(painter, viewport_, rect(), strength); }
 
 void Bench::paintOutlines(QPainter& painter) {
-  outlines_.paint(painter, viewport_);
+  outlines_.paint(painter, viewport_, rect());
   if (nodes_ && !outlines_.paintNodes(painter, viewport_, rect())) {
     painter.setPen(look().text);
     painter.setFont(fontLike(0));

@@ -43,7 +43,6 @@ OutlineLayer::OutlineLayer(const std::vector<Path>& outlines) {
     add(path);
     addNodes(path);
   }
-  fill_.setFillRule(Qt::OddEvenFill);
 }
 
 OutlineLayer::OutlineLayer(const std::vector<Border>& borders, double stepPx) {
@@ -56,10 +55,24 @@ OutlineLayer::OutlineLayer(const std::vector<Border>& borders, double stepPx) {
       last = p;
     }
     path.closeSubpath();
-    fill_.addPath(path);
-    strokes_[borderArea(border) < 0 ? kHole : kBorder].addPath(path);
+    addClosed(std::move(path), borderArea(border) < 0);
   }
-  fill_.setFillRule(Qt::OddEvenFill);
+}
+
+void OutlineLayer::addClosed(QPainterPath path, bool hole) {
+  constexpr std::size_t kMostFills = 2000;
+  const QRectF box = path.boundingRect();
+  // An island comes before what lies in it, so looking backwards finds the nearest one round it.
+  auto round = std::find_if(fills_.rbegin(), fills_.rend(), [&box](const Fill& f) { return f.box.contains(box); });
+  if (round == fills_.rend() && fills_.size() >= kMostFills) round = fills_.rbegin();
+  if (round == fills_.rend()) {
+    fills_.push_back({path, box});
+    fills_.back().path.setFillRule(Qt::OddEvenFill);
+  } else {
+    round->path.addPath(path);
+    round->box |= box;
+  }
+  strokes_.push_back({std::move(path), box, hole ? kHole : kBorder});
 }
 
 void OutlineLayer::add(const Path& path) {
@@ -73,12 +86,11 @@ void OutlineLayer::add(const Path& path) {
     }
   }
   if (!path.closed) {
-    strokes_[kOpen].addPath(drawn);
+    strokes_.push_back({drawn, drawn.boundingRect(), kOpen});
     return;
   }
   drawn.closeSubpath();
-  fill_.addPath(drawn);
-  strokes_[signedArea(path) < 0 ? kHole : kBorder].addPath(drawn);
+  addClosed(std::move(drawn), signedArea(path) < 0);
 }
 
 void OutlineLayer::addNodes(const Path& path) {
@@ -98,13 +110,21 @@ void OutlineLayer::addNodes(const Path& path) {
   }
 }
 
-void OutlineLayer::paint(QPainter& painter, const Viewport& viewport) const {
+void OutlineLayer::paint(QPainter& painter, const Viewport& viewport, const QRectF& visible) const {
+  const Point low = viewport.toPicture(visible.bottomLeft());
+  const Point high = viewport.toPicture(visible.topRight());
+  const QRectF inSight = QRectF(at(low), at(high)).normalized();
   painter.save();
   painter.setTransform(viewport.transform(), true);
   painter.setRenderHint(QPainter::Antialiasing);
-  painter.fillPath(fill_, look().fill);
+  for (const Fill& fill : fills_) {
+    if (fill.box.intersects(inSight)) painter.fillPath(fill.path, look().fill);
+  }
   const QPen pens[kRoles] = {borderPen(), holePen(), openPen()};
-  for (int role = 0; role < kRoles; ++role) painter.strokePath(strokes_[role], pens[role]);
+  for (const Stroke& stroke : strokes_) {
+    // Grown a little: the box of a straight outline has no width.
+    if (stroke.box.adjusted(-1, -1, 1, 1).intersects(inSight)) painter.strokePath(stroke.path, pens[stroke.role]);
+  }
   painter.restore();
 }
 

@@ -21,8 +21,8 @@ class OutlineLayer {
   /// Borders that are not fitted yet; points closer than `stepPx` picture pixels are left out.
   OutlineLayer(const std::vector<Border>& borders, double stepPx);
 
-  bool empty() const { return fill_.isEmpty() && strokes_[kOpen].isEmpty(); }
-  void paint(QPainter& painter, const Viewport& viewport) const;
+  bool empty() const { return strokes_.empty(); }
+  void paint(QPainter& painter, const Viewport& viewport, const QRectF& visible) const;
 
   /// Nodes in sight: a chevron along both sides of a corner, a bar along the tangent of a smooth
   /// node, a tick across where an outline starts. Returns false, and draws none, when there are
@@ -37,11 +37,23 @@ class OutlineLayer {
     Point out;  ///< unit tangent leaving; (0, 0) at the end of an open outline
     bool start;
   };
+  struct Stroke {
+    QPainterPath path;
+    QRectF box;
+    Role role;
+  };
+  /// Outlines that lie within each other, filled together even-odd. Filling all outlines of a
+  /// drawing as one path takes several times as long.
+  struct Fill {
+    QPainterPath path;
+    QRectF box;
+  };
   void add(const Path& path);
   void addNodes(const Path& path);
+  void addClosed(QPainterPath path, bool hole);
 
-  QPainterPath fill_;
-  QPainterPath strokes_[kRoles];
+  std::vector<Stroke> strokes_;
+  std::vector<Fill> fills_;
   std::vector<Node> nodes_;
 };
 
