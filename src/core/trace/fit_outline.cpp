@@ -12,6 +12,8 @@ constexpr double kBorderErrorPx = 0.012;
 /// The share of the tolerance that counts as noise: 95 of 100 places then lie within the tolerance
 /// several times over, and the farthest within it.
 constexpr double kShareOfTolerance = 0.05;
+/// More than this share of the tolerance is never taken for noise.
+constexpr double kMostNoiseShare = 0.4;
 
 std::optional<Path> asCircle(const Border& border, double deviationPx) {
   const auto circle = circleFrom(momentsOf(border));
@@ -36,36 +38,49 @@ bool usable(const Path& path) {
   return path.segments.size() > 1;
 }
 
-/// A place to start at again: a corner that a first round found, else the middle of its longest
-/// piece's neighbourhood of breaks, any break but the arbitrary first one.
-std::optional<std::size_t> betterStart(const Chain& chain) {
-  if (chain.nodes[0].corner || chain.pieces.size() < 3) return std::nullopt;
-  for (std::size_t k = 1; k < chain.pieces.size(); ++k) {
-    if (chain.nodes[k].corner) return (chain.pieces[k - 1].to + chain.pieces[k].from) / 2;
+/// The middle of the longest piece, an index into the track: a break there is no real one, but all
+/// real breaks have their surroundings on one side of the track's ends.
+std::size_t middleOfLongest(const Track& track, const std::vector<Piece>& pieces) {
+  const auto way = [&track](const Piece& p) { return track.way(p.to) - track.way(p.from); };
+  const auto longest = std::max_element(pieces.begin(), pieces.end(),
+                                        [&way](const Piece& a, const Piece& b) { return way(a) < way(b); });
+  return track.indexAt(track.way(longest->from) + way(*longest) / 2);
+}
+
+/// The pieces on a track that starts where piece 1 starts: piece 0 and the last one, the two parts
+/// of one, become one again. Needs three pieces or more.
+std::vector<Piece> joinedAtEnds(const Track& track, const std::vector<Piece>& pieces, const Track& turned,
+                                const SplitLimits& split) {
+  const std::size_t shift = pieces[1].from;
+  std::vector<Piece> joined;
+  for (std::size_t k = 1; k + 1 < pieces.size(); ++k) {
+    joined.push_back({pieces[k].from - shift, pieces[k].to - shift, pieces[k].primitive});
   }
-  return chain.pieces[1].from;
+  const std::size_t from = pieces.back().from - shift;
+  const std::size_t to = track.last() + pieces.front().to - shift;
+  joined.push_back({from, to, fitRange(turned, from, to, split)});
+  return joined;
 }
 
 /// Lines, arcs and cubics with corners and smooth nodes; nothing when they come to no usable path.
 std::optional<Path> fitPieces(const Border& border, const FitSettings& settings, const SplitLimits& split,
                               const std::stop_token& stop) {
   const JoinLimits join{cornerDegreesFor(settings.cornerReadiness), settings.roundingPx, settings.blunt};
-  std::size_t start = sharpestPoint(border, 4);
-  for (int round = 0;; ++round) {
-    const Track track(border, start);
-    std::vector<Piece> pieces = splitTrack(track, split, stop);
-    if (pieces.size() < 2) return std::nullopt;
-    const Chain chain = joinPieces(track, std::move(pieces), join, split);
-    // The first start may lie anywhere on a smooth border; a second round starts at a break.
-    const auto better = round == 0 ? betterStart(chain) : std::nullopt;
-    if (better) {
-      start = (start + *better) % border.size();
-      continue;
-    }
-    Path path = assemble(track, chain, split, {settings.measured, settings.measuredReachPx});
-    if (!usable(path)) return std::nullopt;
-    return path;
-  }
+  const std::size_t anywhere = sharpestPoint(border, 4);
+  const Track first(border, anywhere);
+  const std::vector<Piece> rough = splitTrack(first, split, stop);
+  if (rough.size() < 2) return std::nullopt;
+  const std::size_t start = (anywhere + middleOfLongest(first, rough)) % border.size();
+  const Track track(border, start);
+  std::vector<Piece> pieces = settlePieces(track, splitTrack(track, split, stop), join, split);
+  if (pieces.size() < 3) return std::nullopt;
+  const Track turned(border, start + pieces[1].from);
+  pieces = joinedAtEnds(track, pieces, turned, split);
+  if (pieces.size() < 2) return std::nullopt;
+  Path path = assemble(turned, joinPieces(turned, std::move(pieces), join), split,
+                       {settings.measured, settings.measuredReachPx});
+  if (!usable(path)) return std::nullopt;
+  return path;
 }
 
 }  // namespace
@@ -78,7 +93,7 @@ Path borderAsPath(const Border& border) {
 }
 
 Path fitOutline(const Border& border, const FitSettings& settings, std::stop_token stop) {
-  const double noise = std::min(noiseOf(border), settings.tolerancePx);
+  const double noise = std::min(noiseOf(border), settings.tolerancePx * kMostNoiseShare);
   const double deviation = std::hypot(std::max(noise, kBorderErrorPx), settings.tolerancePx * kShareOfTolerance);
   if (settings.measured.empty()) {
     if (auto circle = asCircle(border, deviation)) return *circle;

@@ -12,6 +12,8 @@ constexpr double kShortGapPx = 2.5;
 constexpr double kVagueBreakPx = 6;
 /// Two pieces touch when they come as close as this.
 constexpr double kTouchPx = 0.08;
+/// A piece longer than this many smears of an edge is no rounding.
+constexpr double kLongestRounding = 8;
 
 double degrees(double radians) { return radians * 180 / std::numbers::pi; }
 
@@ -104,52 +106,89 @@ Node nodeBetween(const Piece& before, const Piece& after, const Track& track, co
 
 double distanceFrom(const Primitive& primitive, Point p) { return distance(p, project(primitive, p)); }
 
-/// Whether the border in the gap keeps as near to the two pieces, prolonged, as a rounded-off
-/// corner does. Else something else lies in the gap.
-bool hidesCornerOnly(const Track& track, const Piece& a, const Piece& b, double roundingPx) {
-  const double most = 0.3 + 0.3 * roundingPx;
-  for (std::size_t i = a.to; i <= b.from; ++i) {
+/// The stretch between two pieces with the ends that neither was fitted to.
+Piece stretchBetween(const Track& track, const Piece& a, const Piece& b, double trimPx) {
+  return {track.indexAt(track.way(a.to) - trimPx), track.indexAt(track.way(b.from) + trimPx), {}};
+}
+
+/// Whether the border between two pieces keeps as near to them, prolonged, as a rounded-off corner
+/// does. Else something else lies there.
+bool hidesCornerOnly(const Track& track, const Piece& a, const Piece& b, const JoinLimits& limits, double trimPx) {
+  const double most = 0.3 + 0.3 * limits.roundingPx;
+  const Piece stretch = stretchBetween(track, a, b, trimPx);
+  for (std::size_t i = stretch.from; i <= stretch.to; ++i) {
     const Point p = track.point(i);
     if (std::min(distanceFrom(a.primitive, p), distanceFrom(b.primitive, p)) > most) return false;
   }
   return true;
 }
 
-/// Whether the gap may stay a gap, for the corner that it hides.
-bool staysOpen(const Track& track, const Piece& a, const Piece& b, const Gap& gap, const JoinLimits& limits) {
-  const auto corner = cornerOf(a.primitive, b.primitive, track, gap, limits.roundingPx);
-  const bool sharp = corner && std::abs(degrees(corner->turn)) >= limits.cornerDegrees;
-  return sharp && hidesCornerOnly(track, a, b, limits.roundingPx);
+/// Whether two pieces make a corner, and nothing but it lies between them.
+bool makeCorner(const Track& track, const Piece& a, const Piece& b, const JoinLimits& limits, double trimPx) {
+  const auto corner = cornerOf(a.primitive, b.primitive, track, gapBetween(track, a, b), limits.roundingPx);
+  return corner && std::abs(degrees(corner->turn)) >= limits.cornerDegrees &&
+         hidesCornerOnly(track, a, b, limits, trimPx);
 }
 
-/// Gaps that hide no corner are followed by a piece of their own or, when short, shared. At blunt
-/// places no point of the border is left out.
+double wayOf(const Track& track, const Piece& piece) { return track.way(piece.to) - track.way(piece.from); }
+
+/// Drops short pieces that only follow the rounded-off tip of a corner.
+std::vector<Piece> withoutRoundings(const Track& track, const std::vector<Piece>& pieces, const JoinLimits& limits,
+                                    double trimPx) {
+  std::vector<Piece> kept;
+  for (std::size_t k = 0; k < pieces.size(); ++k) {
+    const double way = wayOf(track, pieces[k]);
+    const bool inner = !kept.empty() && k + 1 < pieces.size();
+    if (inner && way < kLongestRounding * limits.roundingPx) {
+      const Piece& before = kept.back();
+      const Piece& after = pieces[k + 1];
+      const double least = std::min(wayOf(track, before), wayOf(track, after));
+      if (least > way && !isBlunt(limits, track.point(pieces[k].from)) &&
+          makeCorner(track, before, after, limits, trimPx)) {
+        continue;
+      }
+    }
+    kept.push_back(pieces[k]);
+  }
+  return kept;
+}
+
+/// Between pieces that make no corner a piece of its own follows what lies there, or, when that is
+/// short, they share it. At blunt places no point of the border is left out.
 std::vector<Piece> withGapsClosed(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits,
                                   const SplitLimits& split) {
   std::vector<Piece> closed;
   const std::size_t n = pieces.size();
-  // The gap at the track's ends has no range of indexes: its two parts go to their neighbours.
-  const Gap around = gapBetween(track, pieces.back(), pieces.front());
-  if (around.way > 0 && isBlunt(limits, track.point(around.middle))) {
-    pieces.back().to = track.last();
-    pieces.front().from = 0;
-  }
   for (std::size_t k = 0; k < n; ++k) {
     closed.push_back(pieces[k]);
     if (k + 1 == n) break;
-    const Piece& after = pieces[k + 1];
+    Piece& after = pieces[k + 1];
     const Gap gap = gapBetween(track, pieces[k], after);
-    const bool blunt = isBlunt(limits, track.point(gap.middle));
-    if (blunt ? gap.way == 0 : gap.way < kShortGapPx || staysOpen(track, pieces[k], after, gap, limits)) continue;
-    closed.push_back({pieces[k].to, after.from, fitRange(track, pieces[k].to, after.from, split)});
+    if (isBlunt(limits, track.point(gap.middle))) {
+      if (gap.way > 0) closed.push_back({pieces[k].to, after.from, fitRange(track, pieces[k].to, after.from, split)});
+      continue;
+    }
+    const bool followed = hidesCornerOnly(track, pieces[k], after, limits, split.trimPx);
+    if (followed && (gap.way < kShortGapPx || makeCorner(track, pieces[k], after, limits, split.trimPx))) continue;
+    Piece between = stretchBetween(track, pieces[k], after, split.trimPx);
+    if (between.to <= between.from + 1) continue;
+    between.primitive = fitRange(track, between.from, between.to, split);
+    closed.back().to = std::max(closed.back().from, between.from);
+    after.from = std::min(after.to, between.to);
+    closed.push_back(between);
   }
   return closed;
 }
 
 }  // namespace
 
-Chain joinPieces(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits, const SplitLimits& split) {
-  Chain chain{withGapsClosed(track, pieces, limits, split), {}};
+std::vector<Piece> settlePieces(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits,
+                                const SplitLimits& split) {
+  return withoutRoundings(track, withGapsClosed(track, std::move(pieces), limits, split), limits, split.trimPx);
+}
+
+Chain joinPieces(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits) {
+  Chain chain{std::move(pieces), {}};
   const std::size_t n = chain.pieces.size();
   for (std::size_t k = 0; k < n; ++k) {
     chain.nodes.push_back(nodeBetween(chain.pieces[(k + n - 1) % n], chain.pieces[k], track, limits));

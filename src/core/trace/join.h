@@ -28,10 +28,15 @@ struct JoinLimits {
   std::span<const Point> blunt;
 };
 
+/// Looks into what lies between the pieces of a track, save at the track's ends: where it is more
+/// than the rounded-off tip of a corner a piece of its own follows it; a piece that follows nothing
+/// but such a tip is dropped.
+std::vector<Piece> settlePieces(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits,
+                                const SplitLimits& split);
+
 /// Puts the nodes. Where two pieces turn by a corner's angle, the node is where both, prolonged,
-/// meet. Where a gap between two pieces hides no corner, a piece of its own follows it.
-/// Elsewhere the node is smooth: where a line touches a circle, or two circles each other.
-Chain joinPieces(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits, const SplitLimits& split);
+/// meet. Elsewhere the node is smooth: where a line touches a circle, or two circles each other.
+Chain joinPieces(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits);
 
 /// The corner angle for a readiness of 0 (never a corner) to 100 (every kink): 180 degrees at 0,
 /// 20 at 50, 5 at 100.

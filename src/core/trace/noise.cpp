@@ -1,22 +1,20 @@
 #include "core/trace/noise.h"
 
-#include <span>
-
 #include "core/trace/moments.h"
 
 namespace rim {
 namespace {
 
-constexpr std::size_t kWindow = 16;
+constexpr std::size_t kLongWindow = 16;
+constexpr std::size_t kShortWindow = 8;
 constexpr std::size_t kMostWindows = 500;
 constexpr double kParameters = 3;  // of a circle
+/// Slow waves make long windows see more than short ones, but hardly more than this many times.
+constexpr double kMostWaves = 2;
 
-}  // namespace
-
-double noiseOf(const Border& border) {
+/// What the best circles or lines of all windows leave over, at its median.
+double medianLeftOver(const Border& border, std::size_t window) {
   const std::size_t n = border.size();
-  const std::size_t window = std::min(kWindow, n);
-  if (window < 6) return 0;
   const std::size_t step = std::max<std::size_t>(1, n / kMostWindows);
   std::vector<double> variances;
   for (std::size_t i = 0; i < n; i += step) {
@@ -30,6 +28,15 @@ double noiseOf(const Border& border) {
   const auto middle = variances.begin() + static_cast<std::ptrdiff_t>(variances.size() / 2);
   std::nth_element(variances.begin(), middle, variances.end());
   return std::sqrt(*middle);
+}
+
+}  // namespace
+
+double noiseOf(const Border& border) {
+  if (border.size() < kShortWindow) return 0;
+  const double seenShort = kMostWaves * medianLeftOver(border, kShortWindow);
+  if (border.size() < kLongWindow) return seenShort;
+  return std::min(seenShort, medianLeftOver(border, kLongWindow));
 }
 
 }  // namespace rim

@@ -12,6 +12,7 @@ namespace {
 constexpr double kNever = std::numeric_limits<double>::infinity();
 constexpr double kPriceOfSkippedPoint = 1;
 constexpr double kPriceOfGap = 1;
+constexpr double kPriceOfPointInGap = 3;
 constexpr double kWidestSweep = 300 * std::numbers::pi / 180;
 constexpr double kSmallestRadiusPx = 0.8;
 constexpr double kShortestWayPx = 1.5;
@@ -78,7 +79,7 @@ class Splitter {
   double way(std::size_t place) const { return track_.way(places_[place]); }
 
   double gapPrice(std::size_t from, std::size_t to) const {
-    return from == to ? 0 : kPriceOfGap + kPriceOfSkippedPoint * static_cast<double>(places_[to] - places_[from]);
+    return from == to ? 0 : kPriceOfGap + kPriceOfPointInGap * static_cast<double>(places_[to] - places_[from]);
   }
 
   /// Lets pieces start at place k or, after a gap, a little later.
