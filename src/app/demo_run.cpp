@@ -52,7 +52,7 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
       {"nodes",
        [](MainWindow& w) {
          w.actions().nodes->setChecked(true);
-         for (int i = 0; i < 8; ++i) w.actions().zoomIn->trigger();
+         w.bench().lookAt({112, 265}, 10);
        }},
       {"dark", [](MainWindow& w) { w.actions().appearance->actions()[static_cast<int>(Appearance::Dark)]->trigger(); }},
       {"empty", [](MainWindow&) {}},

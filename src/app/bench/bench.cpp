@@ -92,6 +92,13 @@ void Bench::zoom(double factor) {
   setViewport(viewport_.zoomedAt(fixed, factor));
 }
 
+void Bench::lookAt(Point place, double scale) {
+  Box spot;
+  spot.include(place);
+  setViewport(Viewport::fitting(spot, rect()));
+  setViewport(viewport_.zoomedAt(QRectF(rect()).center(), scale / viewport_.scale));
+}
+
 void Bench::setViewport(const Viewport& viewport) {
   viewport_ = viewport;
   fitted_ = false;

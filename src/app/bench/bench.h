@@ -47,6 +47,8 @@ class Bench : public QWidget {
   /// The outlines at the size they will have, as far as the screen knows its own resolution.
   void showAtTrueSize();
   void zoom(double factor);
+  /// Puts a place (upright pixels) in the middle, at `scale` screen pixels per picture pixel.
+  void lookAt(Point place, double scale);
 
  signals:
   void compareChanged(rim::app::Compare compare);
