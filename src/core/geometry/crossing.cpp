@@ -8,8 +8,6 @@
 namespace rim {
 namespace {
 
-constexpr std::size_t kMostPlaces = 32;
-
 struct Edge {
   Point a, b;
   std::uint32_t polyline;
@@ -125,7 +123,7 @@ std::vector<Crossing> findCrossings(const std::vector<Polyline>& closed, std::st
     forEachCell(grid, edges[i], [&](std::size_t cell) { held[next[cell]++] = i; });
   }
   std::map<std::uint32_t, std::vector<Point>> found;
-  const auto full = [&found](std::uint32_t polyline) { return found[polyline].size() >= kMostPlaces; };
+  const auto full = [&found](std::uint32_t polyline) { return found[polyline].size() >= kMostCrossingPlaces; };
   for (std::size_t cell = 0; cell + 1 < begin.size(); ++cell) {
     if (cell % 4096 == 0 && stop.stop_requested()) throw Cancelled();
     for (std::uint32_t i = begin[cell]; i < begin[cell + 1]; ++i) {

@@ -10,6 +10,8 @@ namespace rim {
 
 using Polyline = std::vector<Point>;
 
+inline constexpr std::size_t kMostCrossingPlaces = 32;
+
 /// A closed polyline that crosses or touches itself or another one, and where.
 struct Crossing {
   std::size_t polyline = 0;  ///< index
@@ -17,7 +19,7 @@ struct Crossing {
 };
 
 /// Where closed polylines cross or touch, by ascending index; a crossing of two is listed for both.
-/// Of each polyline up to 32 places.
+/// Of each polyline up to kMostCrossingPlaces.
 ///
 /// Needs closed polylines without repeated neighbouring points. Two edges count when they share a
 /// point, except neighbours sharing their common node. Edges are sorted into a grid with

@@ -33,7 +33,8 @@ constexpr double dot(Point a, Point b) { return a.x * b.x + a.y * b.y; }
 /// The z part of the cross product: positive when b lies counter-clockwise of a.
 constexpr double cross(Point a, Point b) { return a.x * b.y - a.y * b.x; }
 
-inline double length(Point a) { return std::hypot(a.x, a.y); }
+/// Not std::hypot: coordinates are far from where their squares overflow, and it takes much longer.
+inline double length(Point a) { return std::sqrt(dot(a, a)); }
 inline double distance(Point a, Point b) { return length(b - a); }
 
 /// a turned by +90 degrees.

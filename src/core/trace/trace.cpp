@@ -1,7 +1,7 @@
 #include "core/trace/trace.h"
 
 #include <atomic>
-#include <set>
+#include <map>
 #include <thread>
 
 #include "core/error.h"
@@ -78,19 +78,25 @@ void refitCrossings(Tracing& tracing, const Picture& picture, const std::vector<
   std::vector<Polyline> polylines(borders.size());
   for (std::size_t i = 0; i < borders.size(); ++i) polylines[i] = flatten(tracing.outlines[i], kChordErrorPx);
   while (true) {
-    std::set<std::size_t> again;
+    std::map<std::size_t, std::size_t> again;  // how often each outline crosses
     for (const Crossing& crossing : findCrossings(polylines, control.stop)) {
       Attempt& attempt = attempts[crossing.polyline];
       if (attempt.number > kMostAttempts) continue;
       attempt.places.push_back(crossing.place);
-      again.insert(crossing.polyline);
+      ++again[crossing.polyline];
     }
     if (again.empty()) return;
-    for (const std::size_t i : again) {
-      ++attempts[i].number;
+    std::vector<std::size_t> which;
+    for (const auto& [i, count] : again) {
+      which.push_back(i);
+      // So many crossings come from noise; mending them one by one would take minutes.
+      attempts[i].number = count < kMostCrossingPlaces ? attempts[i].number + 1 : kMostAttempts + 1;
+    }
+    forAll(which.size(), {control.stop, {}}, [&](std::size_t k) {
+      const std::size_t i = which[k];
       tracing.outlines[i] = fitAt(picture, borders[i], attempts[i], settings, control.stop);
       polylines[i] = flatten(tracing.outlines[i], kChordErrorPx);
-    }
+    });
   }
 }
 
