@@ -1,15 +1,18 @@
 #!/usr/bin/python3
 """Draws the demo files of the Puddlewick Kite Loft, an invented workshop.
 
-    demo/make_demo.py            writes badge.png, badge.jpg and weather-vane.png beside itself
+    demo/make_demo.py            writes all of them beside itself
 
-Needs python3-cairo, python3-fonttools and python3-pil. The same run gives the same pictures.
+Needs python3-cairo, python3-fonttools, python3-pil, python3-numpy and python3-opencv. The same run
+gives the same pictures.
 """
 import io
 import math
 import pathlib
 
 import cairo
+import cv2
+import numpy as np
 from fontTools.pens.recordingPen import RecordingPen
 from fontTools.ttLib import TTFont
 from PIL import Image
@@ -178,6 +181,89 @@ def draw_weather_vane(width):
     return to_image(surface)
 
 
+def wobbly(rng, points, steps=14, wobble=0.8):
+    """A line by hand through the points."""
+    out = []
+    for (x0, y0), (x1, y1) in zip(points, points[1:]):
+        for k in range(steps):
+            t = k / steps
+            out.append((x0 + (x1 - x0) * t + rng.normal(0, wobble), y0 + (y1 - y0) * t + rng.normal(0, wobble)))
+    return out + [points[-1]]
+
+
+def stroke_by_hand(cr, rng, points, closed=False):
+    line = wobbly(rng, points + points[:1] if closed else points)
+    n = len(line)
+    cr.move_to(*line[0])
+    for i in range(1, n - 1):  # smooth through the middles
+        cr.curve_to(*line[i], *line[i], (line[i][0] + line[i + 1][0]) / 2, (line[i][1] + line[i + 1][1]) / 2)
+    if closed:
+        cr.close_path()
+    cr.stroke()
+
+
+def draw_window_card(width):
+    """A card for the workshop's window, drawn by hand with a thick pen; 4 by 3."""
+    height = width * 3 // 4
+    rng = np.random.default_rng(11)
+    surface = cairo.ImageSurface(cairo.FORMAT_RGB24, width, height)
+    cr = cairo.Context(surface)
+    cr.set_antialias(cairo.ANTIALIAS_BEST)
+    cr.scale(width / 800, width / 800)
+    cr.set_source_rgb(1, 1, 1)
+    cr.paint()
+    cr.set_source_rgb(0.08, 0.08, 0.1)
+    cr.set_line_width(9)
+    cr.set_line_cap(cairo.LINE_CAP_ROUND)
+    cr.set_line_join(cairo.LINE_JOIN_ROUND)
+    stroke_by_hand(cr, rng, [(60, 60), (740, 60), (740, 540), (60, 540)], closed=True)
+    stroke_by_hand(cr, rng, [(150, 120), (235, 200), (170, 330), (100, 210)], closed=True)
+    stroke_by_hand(cr, rng, [(170, 360), (150, 400), (190, 440), (160, 490)])
+    for x in (560, 640):
+        stroke_by_hand(cr, rng, [(x, 430), (x + 25, 400), (x + 50, 430)])
+    stroke_by_hand(cr, rng, [(630, 150), (670, 130), (700, 165), (680, 205), (640, 205), (620, 180)], closed=True)
+    for text, x, y in (("KITES", 270, 250), ("MENDED HERE", 270, 350)):
+        cr.save()
+        cr.translate(x, y)
+        for char in text:
+            cr.save()
+            cr.rotate(rng.normal(0, 0.03))
+            advance = add_glyph(cr, char, 58)
+            cr.fill()
+            cr.restore()
+            cr.translate(advance + 4, 0)
+        cr.restore()
+    return to_image(surface)
+
+
+def photograph(card, width, height):
+    """The card slanted on a dark table, the light falling off by half, a little soft and noisy."""
+    rng = np.random.default_rng(5)
+    table = np.full((height, width, 3), (58, 66, 78), np.uint8)
+    sheet = np.asarray(card)[:, :, ::-1]
+    h, w = sheet.shape[:2]
+    # A pinhole camera of 1.2 picture widths focal length looks at a sheet 4 wide and 3 high.
+    focal = 1.2 * width
+    tilt, pan, roll = math.radians(28), math.radians(-17), math.radians(5)
+    rx = np.array([[1, 0, 0], [0, math.cos(tilt), -math.sin(tilt)], [0, math.sin(tilt), math.cos(tilt)]])
+    ry = np.array([[math.cos(pan), 0, math.sin(pan)], [0, 1, 0], [-math.sin(pan), 0, math.cos(pan)]])
+    rz = np.array([[math.cos(roll), -math.sin(roll), 0], [math.sin(roll), math.cos(roll), 0], [0, 0, 1]])
+    turn = rz @ ry @ rx
+    corners = []
+    for x, y in ((-2, -1.5), (2, -1.5), (2, 1.5), (-2, 1.5)):
+        p = turn @ np.array([x, y, 0]) + np.array([0.05, -0.05, 6.2])
+        corners.append((focal * p[0] / p[2] + width / 2, focal * p[1] / p[2] + height / 2))
+    to = np.array(corners, np.float32) - 0.5
+    src = np.array([(0, 0), (w, 0), (w, h), (0, h)], np.float32) - 0.5
+    homography = cv2.getPerspectiveTransform(src, to)
+    photo = cv2.warpPerspective(sheet, homography, (width, height), table, cv2.INTER_AREA, cv2.BORDER_TRANSPARENT)
+    photo = cv2.GaussianBlur(photo, (0, 0), 0.8).astype(np.float32)
+    yy, xx = np.mgrid[0:height, 0:width]
+    photo *= (1.0 - 0.5 * (0.7 * xx / width + 0.3 * yy / height))[:, :, None] * np.array([0.9, 0.97, 1.0])
+    photo += rng.normal(0, 3, photo.shape)
+    return Image.fromarray(np.clip(photo, 0, 255).astype(np.uint8)[:, :, ::-1].copy())
+
+
 def to_image(surface):
     stride, height = surface.get_stride(), surface.get_height()
     return Image.frombuffer("RGB", (surface.get_width(), height), bytes(surface.get_data()), "raw", "BGRX", stride, 1)
@@ -190,6 +276,9 @@ def main():
     spoilt = io.BytesIO()
     badge.save(spoilt, "JPEG", quality=55, subsampling=2)
     (HERE / "badge.jpg").write_bytes(spoilt.getvalue())
+    card = draw_window_card(1200)
+    card.convert("L").save(HERE / "window-card.png", optimize=True)
+    photograph(card, 1600, 1200).save(HERE / "window-card-photo.jpg", "JPEG", quality=88)
     draw_weather_vane(2400).convert("L").save(HERE / "weather-vane.png", optimize=True)
 
 

@@ -36,6 +36,8 @@ Actions::Actions(QObject* owner) {
   undo = make(owner, text("&Undo"), text("Take back the last change"), key("Ctrl+Z"));
   redo = make(owner, text("&Redo"), text("Do again what was taken back"),
               {QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")});
+  traceable = make(owner, text("&Make it traceable"),
+                   text("Straighten, even the light, calm noise: what the picture needs"), key("M"));
   automatic =
       checkable(make(owner, text("&Automatic threshold"), text("Part dark and light by Otsu's method"), key("A")));
   lightIsInk = checkable(

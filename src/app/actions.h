@@ -17,6 +17,7 @@ struct Actions {
   QAction* quit;
   QAction* undo;
   QAction* redo;
+  QAction* traceable;
   QAction* automatic;
   QAction* lightIsInk;
   QAction* darker;

@@ -4,6 +4,7 @@
 #include <QDir>
 #include <QElapsedTimer>
 #include <QTextStream>
+#include <QThreadPool>
 #include <functional>
 
 #include "app/bench/bench.h"
@@ -24,8 +25,14 @@ bool waitFor(const std::function<bool()>& done) {
   return done();
 }
 
-bool openBadge(MainWindow& window) {
-  window.openDemo("badge.jpg");
+/// Measuring the picture runs in the thread pool and has no signal of its own.
+void waitForQuiet() {
+  QThreadPool::globalInstance()->waitForDone();
+  QApplication::processEvents();
+}
+
+bool openAndTrace(MainWindow& window, const QString& demo) {
+  window.openDemo(demo);
   return waitFor([&window] { return window.session().hasPicture() && window.session().upToDate(); });
 }
 
@@ -41,7 +48,18 @@ bool savePicture(MainWindow& window, const QString& file) {
 
 const QHash<QString, std::function<void(MainWindow&)>>& views() {
   static const QHash<QString, std::function<void(MainWindow&)>> all{
-      {"picture", [](MainWindow& w) { w.showStep(MainWindow::kPicture); }},
+      {"picture",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kPicture);
+         waitForQuiet();
+       }},
+      {"picture-done",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kPicture);
+         w.actions().traceable->trigger();
+         waitFor([&w] { return !w.session().job().preparation.empty() && w.session().upToDate(); });
+         waitForQuiet();
+       }},
       {"trace", [](MainWindow& w) { w.showStep(MainWindow::kTrace); }},
       {"export",
        [](MainWindow& w) {
@@ -70,7 +88,9 @@ int takeShot(MainWindow& window, const QString& view, const QString& file) {
   window.preferences() = {};
   window.resize(1280, 800);
   window.show();
-  if (view != "empty" && !openBadge(window)) return trouble("the demo badge could not be traced: " + window.sentence());
+  const QString demo = view.startsWith("picture") ? "window-card-photo.jpg" : "badge.jpg";
+  if (view != "empty" && !openAndTrace(window, demo))
+    return trouble("the demo picture could not be traced: " + window.sentence());
   window.bench().fit();
   views()[view](window);
   if (!savePicture(window, file)) return trouble(file + ": the picture could not be written.");
@@ -81,7 +101,7 @@ int runDemoJob(MainWindow& window, const QString& folder) {
   if (!QDir().mkpath(folder)) return trouble(folder + ": the folder cannot be made.");
   window.resize(1280, 800);
   window.show();
-  if (!openBadge(window)) return trouble("the demo badge could not be traced: " + window.sentence());
+  if (!openAndTrace(window, "badge.jpg")) return trouble("the demo picture could not be traced: " + window.sentence());
   int written = 0;
   QObject::connect(&window.session(), &Session::exported, &window, [&written] { ++written; });
   for (const char* name : {"badge.dxf", "badge.svg"}) {

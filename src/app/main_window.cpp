@@ -85,7 +85,7 @@ void MainWindow::build() {
   table->addWidget(bench_, 1);
   middle->addLayout(table, 1);
 
-  picturePanel_ = new PicturePanel(actions_.open, actions_.paste);
+  picturePanel_ = new PicturePanel(session_, actions_.open, actions_.paste);
   tracePanel_ = new TracePanel(session_);
   exportPanel_ = new ExportPanel(actions_.exportFile, preferences_);
   panels_ = new QStackedWidget;
@@ -115,13 +115,13 @@ void MainWindow::showStep(Step step) { card_->choose(step); }
 QString MainWindow::sentence() const { return notice_->sentence(); }
 
 void MainWindow::showJob() {
-  setWindowTitle(session_.hasPicture() ? tr("%1 – Snug Rim").arg(QString::fromStdString(session_.job().picture.name))
+  setWindowTitle(session_.hasPicture() ? tr("%1 – Snug Rim").arg(QString::fromStdString(session_.job().original.name))
                                        : tr("Snug Rim"));
   if (session_.upToDate() || !session_.hasPicture()) {
     provisional_.reset();
     bench_->setOutlines(session_.job().tracing);
   }
-  picturePanel_->show(session_);
+  picturePanel_->show();
   tracePanel_->show();
   exportPanel_->show(session_, preferences_.unit);
   showMeasures();
@@ -145,8 +145,9 @@ void MainWindow::showMeasures() {
   card_->step(kPicture)->setState(PicturePanel::stateLine(session_), session_.hasPicture());
   card_->step(kTrace)->setState(TracePanel::stateLine(session_), outlines);
   card_->step(kExport)->setState(exportPanel_->stateLine(session_, preferences_.unit), outlines);
-  bench_->setMeasure(session_.hasPicture() ? mmPerPixel(session_.upToDate() ? session_.job() : shown) : 1,
-                     preferences_.unit);
+  bench_->setMeasure(
+      session_.hasPicture() && !shown.picture.empty() ? mmPerPixel(session_.upToDate() ? session_.job() : shown) : 1,
+      preferences_.unit);
 }
 
 void MainWindow::showAllowed() {
@@ -161,6 +162,7 @@ void MainWindow::showAllowed() {
                           actions_.trueSize, actions_.zoomIn, actions_.zoomOut}) {
     allow(action, picture, needsPicture);
   }
+  allow(actions_.traceable, picture, needsPicture);
   actions_.automatic->setChecked(picture && !session_.job().trace.threshold);
   actions_.lightIsInk->setChecked(picture && session_.job().trace.lightIsInk);
   const bool outlines = session_.upToDate() && !session_.job().tracing->outlines.empty();
@@ -172,12 +174,19 @@ void MainWindow::showAllowed() {
 
 /// Peeking is held, not pressed, so it is no action. It works wherever the keys go, except into text.
 bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
-  if (event->type() == QEvent::ApplicationDeactivate) bench_->setPeek(false);
+  if (event->type() == QEvent::ApplicationDeactivate) {
+    bench_->setPeek(false);
+    bench_->setPeekOriginal(false);
+  }
   if (event->type() != QEvent::KeyPress && event->type() != QEvent::KeyRelease) return false;
   auto* widget = qobject_cast<QWidget*>(watched);
   const auto* key = static_cast<QKeyEvent*>(event);
   if (widget == nullptr || widget->window() != this) return false;
   const bool typing = qobject_cast<QLineEdit*>(widget) != nullptr || widget->inherits("QAbstractSpinBox");
+  if (key->key() == Qt::Key_O && key->modifiers() == Qt::NoModifier && !typing) {
+    if (!key->isAutoRepeat()) bench_->setPeekOriginal(event->type() == QEvent::KeyPress);
+    return true;
+  }
   if (key->key() == Qt::Key_P && key->modifiers() == Qt::NoModifier && !typing) {
     if (!key->isAutoRepeat()) bench_->setPeek(event->type() == QEvent::KeyPress);
     return true;

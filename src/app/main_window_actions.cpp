@@ -17,6 +17,7 @@
 #include "app/look.h"
 #include "app/main_window.h"
 #include "app/steps/export/export_panel.h"
+#include "app/steps/picture/picture_panel.h"
 #include "app/steps/trace/trace_panel.h"
 #include "app/widgets/busy_line.h"
 #include "app/widgets/counted.h"
@@ -35,6 +36,7 @@ void MainWindow::buildMenus() {
   connect(recent, &QMenu::aboutToShow, this, [this, recent] { fillRecent(recent); });
   QMenu* demo = file->addMenu(tr("Open a &demo"));
   demo->addAction(tr("Badge of the kite loft"), this, [this] { openDemo("badge.jpg"); });
+  demo->addAction(tr("Photo of the window card"), this, [this] { openDemo("window-card-photo.jpg"); });
   demo->addAction(tr("Weather vane"), this, [this] { openDemo("weather-vane.png"); });
   file->addSeparator();
   file->addAction(actions_.exportFile);
@@ -45,6 +47,8 @@ void MainWindow::buildMenus() {
   edit->addActions({actions_.undo, actions_.redo});
   edit->addSeparator();
   edit->addAction(actions_.paste);
+
+  menuBar()->addMenu(tr("&Picture"))->addAction(actions_.traceable);
 
   QMenu* trace = menuBar()->addMenu(tr("&Trace"));
   trace->addActions({actions_.automatic, actions_.lightIsInk, actions_.darker, actions_.lighter});
@@ -79,6 +83,9 @@ void MainWindow::connectActions() {
   connect(actions_.quit, &QAction::triggered, this, &QWidget::close);
   connect(actions_.undo, &QAction::triggered, &session_, &Session::undo);
   connect(actions_.redo, &QAction::triggered, &session_, &Session::redo);
+  connect(actions_.traceable, &QAction::triggered, picturePanel_, &PicturePanel::makeTraceable);
+  connect(picturePanel_, &PicturePanel::refused, notice_, &Notice::warn);
+  connect(picturePanel_, &PicturePanel::said, notice_, &Notice::tell);
   connect(actions_.automatic, &QAction::triggered, tracePanel_, &TracePanel::setAutomatic);
   connect(actions_.lightIsInk, &QAction::triggered, tracePanel_, &TracePanel::setLightIsInk);
   connect(actions_.darker, &QAction::triggered, this, [this] { tracePanel_->moveThreshold(-1); });
@@ -127,6 +134,7 @@ void MainWindow::connectSession() {
   connect(&session_, &Session::changed, this, &MainWindow::showJob);
   connect(&session_, &Session::pictureChanged, this, [this] {
     bench_->setPicture(session_.job().picture);
+    bench_->setOriginal(session_.job().original);
     notice_->hide();
   });
   connect(&session_, &Session::bordersFollowed, this, [this](const std::shared_ptr<const Borders>& borders, int) {
@@ -172,7 +180,7 @@ void MainWindow::askForExport() {
   const QString folder = preferences_.exportFolder.isEmpty()
                              ? QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation)
                              : preferences_.exportFolder;
-  const QString base = QFileInfo(QString::fromStdString(session_.job().picture.name)).completeBaseName();
+  const QString base = QFileInfo(QString::fromStdString(session_.job().original.name)).completeBaseName();
   QFileDialog dialog(this, tr("Export outlines"), folder + "/" + base + "." + ending,
                      ending == "svg" ? tr("SVG (*.svg)") : tr("DXF (*.dxf)"));
   dialog.setObjectName("exportDialog");

@@ -36,6 +36,12 @@ Session::Session(QObject* parent) : QObject(parent) {
           [this](quint64, const std::shared_ptr<const Borders>& borders, int threshold) {
             if (tracing_) emit bordersFollowed(borders, threshold);
           });
+  connect(&tracer_, &Tracer::prepared, this, [this](quint64 request, const std::shared_ptr<const Job>& job) {
+    if (request != request_ || !tracing_) return;
+    history_.complete(*job);
+    emit pictureChanged();
+    emit changed();
+  });
   connect(&tracer_, &Tracer::progressed, this, [this](quint64 request, double done) {
     if (request != request_ || !tracing_) return;
     done_ = done;
@@ -50,9 +56,9 @@ Session::Session(QObject* parent) : QObject(parent) {
     emit changed();
   });
   connect(&tracer_, &Tracer::failed, this, [this](quint64 request, const QString& sentence) {
-    if (request != request_) return;
+    if (request != request_ || !tracing_) return;
     tracing_ = false;
-    reportBusy();
+    fallBack();
     emit failed(sentence);
   });
 }
@@ -62,8 +68,10 @@ Session::~Session() { QThreadPool::globalInstance()->waitForDone(); }
 void Session::edit(const QString& name, const QString& mergeKey, const std::function<void(Job&)>& change) {
   Job next = job();
   change(next);
-  const bool sameOutlines = next.trace == job().trace && next.picture.bgr == job().picture.bgr;
+  const bool samePicture = next.original.bgr == job().original.bgr && next.preparation == job().preparation;
+  const bool sameOutlines = samePicture && next.trace == job().trace;
   if (sameOutlines && next.size == job().size) return;
+  if (!samePicture) next.picture = {};
   if (!sameOutlines) next.tracing.reset();
   history_.edit(std::move(next), name, mergeKey);
   follow();
@@ -72,14 +80,14 @@ void Session::edit(const QString& name, const QString& mergeKey, const std::func
 void Session::undo() {
   const auto before = job().picture.bgr;
   history_.undo();
-  if (job().picture.bgr != before) emit pictureChanged();
+  if (job().picture.bgr != before && !job().picture.empty()) emit pictureChanged();
   follow();
 }
 
 void Session::redo() {
   const auto before = job().picture.bgr;
   history_.redo();
-  if (job().picture.bgr != before) emit pictureChanged();
+  if (job().picture.bgr != before && !job().picture.empty()) emit pictureChanged();
   follow();
 }
 
@@ -150,11 +158,15 @@ void Session::cancel() {
   if (tracing_) {
     tracer_.cancel();
     tracing_ = false;
-    while (!upToDate() && history_.canUndo()) history_.undo();
-    emit pictureChanged();
-    follow();
+    fallBack();
   }
   reportBusy();
+}
+
+void Session::fallBack() {
+  while (!upToDate() && history_.canUndo()) history_.undo();
+  emit pictureChanged();
+  follow();
 }
 
 void Session::follow() {

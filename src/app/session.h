@@ -23,7 +23,7 @@ class Session : public QObject {
   const Job& job() const { return history_.job(); }
   /// The last job whose outlines are known; what is measured and shown until job() has its own.
   const Job& shown() const { return shown_; }
-  bool hasPicture() const { return !job().picture.empty(); }
+  bool hasPicture() const { return !job().original.empty(); }
   /// Whether outlines for job() are there.
   bool upToDate() const { return job().tracing != nullptr; }
   bool busy() const { return opening_ || tracing_ || exporting_; }
@@ -59,6 +59,7 @@ class Session : public QObject {
  private:
   void load(const QString& name, const QString& file, const std::function<Picture()>& load);
   void take(Picture picture, const QString& file);
+  void fallBack();
   void follow();
   void reportBusy();
 

@@ -45,6 +45,10 @@ void Tracer::trace(Request request, const std::stop_token& overtaken, const std:
   const quint64 number = request.number;
   Job& job = request.job;
   try {
+    if (job.picture.empty()) {
+      job = withPreparedPicture(std::move(job), overtaken);
+      emit prepared(number, std::make_shared<const Job>(job));
+    }
     // Following is quick and not stopped by a newer request: in a long drag every turn shows something.
     const auto borders = std::make_shared<const Borders>(traceBorders(job.picture, job.trace, closing));
     emit bordersFollowed(number, borders, thresholdFor(job.picture, job.trace));
@@ -53,6 +57,8 @@ void Tracer::trace(Request request, const std::stop_token& overtaken, const std:
     emit traced(number, std::make_shared<const Job>(std::move(job)));
   } catch (const Cancelled&) {
     return;
+  } catch (const InputError& error) {
+    emit failed(number, tr("This cannot be done: %1").arg(QString::fromUtf8(error.what())));
   } catch (const std::bad_alloc&) {
     emit failed(number, tr("There is not enough memory to trace this picture. Make it smaller first."));
   } catch (const std::exception& error) {

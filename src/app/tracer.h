@@ -35,8 +35,11 @@ class Tracer : public QObject {
 
  signals:
   void bordersFollowed(quint64 request, std::shared_ptr<const rim::app::Borders> borders, int threshold);
+  /// The preparation of the picture is worked out; the job has no outlines yet.
+  void prepared(quint64 request, std::shared_ptr<const rim::Job> job);
   void progressed(quint64 request, double done);
   void traced(quint64 request, std::shared_ptr<const rim::Job> job);
+  /// The picture cannot be prepared or traced like this.
   void failed(quint64 request, const QString& sentence);
 
  private:

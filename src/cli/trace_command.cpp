@@ -6,8 +6,9 @@
 #include <chrono>
 #include <fstream>
 #include <iostream>
-#include <sstream>
 
+#include "cli/between.h"
+#include "cli/preparation_options.h"
 #include "core/error.h"
 #include "core/io/export.h"
 #include "core/io/report.h"
@@ -24,6 +25,7 @@ struct TraceOptions {
   std::string report;
   TraceSettings trace;
   ExportSettings files;
+  PreparationOptions preparation;
   double widthMm = 0;
   double heightMm = 0;
   double dpi = 0;
@@ -33,18 +35,6 @@ struct TraceOptions {
 std::string checkThreshold(const std::string& text) {
   if (text == "auto") return {};
   return CLI::Range(0, 255)(text).empty() ? std::string{} : "--threshold takes auto or a number from 0 to 255";
-}
-
-/// A number from `low` to `high`; unlike the library's own check it refuses "nan".
-CLI::Validator between(double low, double high) {
-  std::ostringstream range;
-  range << low << " to " << high;
-  return {[low, high, text = range.str()](const std::string& typed) {
-            double value = 0;
-            const bool number = CLI::detail::lexical_cast(typed, value);
-            return number && value >= low && value <= high ? std::string{} : typed + " is not a number from " + text;
-          },
-          range.str()};
 }
 
 void addShape(CLI::App& command, TraceOptions& o) {
@@ -135,6 +125,8 @@ void run(TraceOptions& o) {
   const FileKind kind = about(o.out, [&] { return fileKindOf(o.out); });
   if (o.threshold != "auto") o.trace.threshold = std::stoi(o.threshold);
   Job job = about(o.picture, [&] { return jobOn(loadPicture(std::filesystem::path(o.picture))); });
+  job.preparation = stepsOf(o.preparation);
+  job = about(o.picture, [&] { return withPreparedPicture(std::move(job)); });
   job.trace = o.trace;
   job.size = about(o.picture, [&] { return sizeWish(o, job.picture); });
   job = traced(std::move(job), progressOnTerminal(o.quiet));
@@ -163,6 +155,7 @@ void addTraceCommand(CLI::App& app, int& result) {
   CLI::App* command = app.add_subcommand("trace", "a picture becomes closed outlines in SVG or DXF");
   command->add_option("picture", options->picture, "PNG, JPEG, BMP, GIF, TIFF or WebP")->required();
   command->add_option("-o,--out", options->out, "the file to write, .svg or .dxf")->required();
+  addPreparation(*command, options->preparation);
   addShape(*command, *options);
   addFile(*command, *options);
   command->add_option("--report", options->report, "write a JSON report here (- is standard output)");

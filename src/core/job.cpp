@@ -15,7 +15,13 @@ double ownResolution(const Picture& picture) {
 
 Job jobOn(Picture picture) {
   Job job;
-  job.picture = std::move(picture);
+  job.picture = picture;
+  job.original = std::move(picture);
+  return job;
+}
+
+Job withPreparedPicture(Job job, std::stop_token stop) {
+  job.picture = prepared(job.original, job.preparation, std::move(stop));
   return job;
 }
 

@@ -5,6 +5,7 @@
 
 #include "core/geometry/drawing.h"
 #include "core/picture/picture.h"
+#include "core/picture/preparation.h"
 #include "core/trace/trace.h"
 
 namespace rim {
@@ -31,6 +32,9 @@ inline constexpr double kLargestSizeMm = 100'000;
 /// All that belongs to one piece of work, as a value: copied freely (pixels and outlines are
 /// shared and never changed), kept in the undo list, given to a worker and given back by it.
 struct Job {
+  Picture original;  ///< as it was opened
+  std::vector<PreparationStep> preparation;
+  /// The original after its preparation; empty as long as that is not worked out.
   Picture picture;
   TraceSettings trace;
   SizeWish size;
@@ -41,7 +45,11 @@ struct Job {
 /// A fresh job on a picture.
 Job jobOn(Picture picture);
 
-/// The same job with its outlines traced. Throws Cancelled when a stop is requested.
+/// The same job with its picture worked out anew from original and preparation.
+/// Throws InputError as prepared() does, and Cancelled.
+Job withPreparedPicture(Job job, std::stop_token stop = {});
+
+/// The same job with its outlines traced; needs the prepared picture. Throws Cancelled when a stop is requested.
 Job traced(Job job, const WorkControl& control = {});
 
 /// Millimetres per picture pixel, > 0. A wish for the size of outlines that are not there

@@ -86,6 +86,25 @@ class TestCli : public QObject {
     QVERIFY(report({"trace", badge(), "-o", at("t.svg"), "--min-area", "500"})["outlines"].toInt() < plain);
   }
 
+  void thePictureIsPreparedInTheOrderOfTheHelp() {
+    const QString photo = QStringLiteral(SOURCE_FOLDER "/demo/window-card-photo.jpg");
+    const QJsonObject clean =
+        report({"trace", SOURCE_FOLDER "/demo/window-card.png", "-o", at("c.svg"), "--width-mm", "100"});
+    const QJsonObject flat =
+        report({"trace", photo, "-o", at("f.svg"), "--width-mm", "100", "--straighten", "--even-light"});
+    QCOMPARE(flat["outlines"], clean["outlines"]);
+    QVERIFY(qAbs(flat["width_mm"].toDouble() - clean["width_mm"].toDouble()) < 0.6);
+    QVERIFY(qAbs(flat["height_mm"].toDouble() - clean["height_mm"].toDouble()) < 0.6);
+    // Crop comes before enlarge, wherever they stand.
+    const QJsonObject part =
+        report({"trace", badge(), "-o", at("p.svg"), "--dpi", "25.4", "--enlarge", "2", "--crop", "100,70,120,100"});
+    QVERIFY(part["width_mm"].toDouble() <= 240 && part["outlines"].toInt() > 0);
+    QVERIFY(report({"trace", badge(), "-o", at("t.svg"), "--thicken", "4"})["outlines"].toInt() !=
+            report({"trace", badge(), "-o", at("t.svg")})["outlines"].toInt());
+    QVERIFY(report({"trace", badge(), "-o", at("t.svg"), "--auto-crop", "--denoise", "--fill-gaps", "2"})["outlines"]
+                .toInt() > 0);
+  }
+
   void aBlankPictureIsAResult() {
     const Run run = cli({"trace", picture("all-white.png"), "-o", at("blank.dxf")});
     QCOMPARE(run.code, 0);
@@ -116,6 +135,14 @@ class TestCli : public QObject {
     QTest::newRow("unknown option") << trace(badge(), "x.svg") + QStringList{"--sparkle"} << "--sparkle";
     QTest::newRow("stretching") << trace(badge(), "x.svg") + QStringList{"--width-mm", "10", "--height-mm", "30"}
                                 << "stretch";
+    QTest::newRow("crop outside") << trace(badge(), "x.svg") + QStringList{"--crop", "300,0,50,50"}
+                                  << "leaves the picture";
+    QTest::newRow("crop of three") << trace(badge(), "x.svg") + QStringList{"--crop", "1,2,3"} << "--crop";
+    QTest::newRow("no sheet") << trace(badge(), "x.svg") + QStringList{"--straighten"} << "no light sheet";
+    QTest::newRow("enlarged too far") << trace(picture("one-pixel.png"), "x.svg") + QStringList{"--enlarge", "9"}
+                                      << "--enlarge";
+    QTest::newRow("nothing to thicken") << trace(picture("all-white.png"), "x.svg") + QStringList{"--thicken", "2"}
+                                        << "one tone";
     QTest::newRow("curves in R12") << trace(badge(), "x.dxf") + QStringList{"--dxf", "r12", "--curves", "beziers"}
                                    << "R12";
   }

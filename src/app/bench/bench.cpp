@@ -27,11 +27,23 @@ Bench::Bench(QWidget* parent) : QWidget(parent) {
 }
 
 void Bench::setPicture(const Picture& picture) {
+  const bool sameSize = picture.width() == picture_.width() && picture.height() == picture_.height();
   picture_.setPicture(picture);
   outlines_ = {};
   known_ = false;
+  if (sameSize) {
+    update();
+    return;
+  }
   seam_ = 0.5;
   fit();
+}
+
+void Bench::setOriginal(const Picture& picture) { original_.setPicture(picture); }
+
+void Bench::setPeekOriginal(bool on) {
+  peekOriginal_ = on;
+  update();
 }
 
 void Bench::setOutlines(const std::shared_ptr<const Tracing>& tracing) {
@@ -133,6 +145,15 @@ void Bench::paintEvent(QPaintEvent*) {
     paintSentence(
         painter, rect(), tr("The bench is empty"),
         tr("Drop a picture here, paste one, or open one with Ctrl+O. PNG, JPEG, BMP, GIF, TIFF and WebP can be read."));
+    return;
+  }
+  if (peekOriginal_) {
+    Box whole;
+    whole.include(Point{0, 0});
+    whole.include(Point{static_cast<double>(original_.width()), static_cast<double>(original_.height())});
+    original_.paint(painter,
+                    Viewport::fitting(whole, QRectF(rect()).adjusted(kMarginPx, kMarginPx, -kMarginPx, -kMarginPx)),
+                    rect(), 1);
     return;
   }
   painter.fillRect(sheet(), look().sheet);

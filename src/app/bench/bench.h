@@ -27,8 +27,12 @@ class Bench : public QWidget {
  public:
   explicit Bench(QWidget* parent = nullptr);
 
-  /// Puts another picture on the bench, without outlines, and shows all of it.
+  /// Puts another picture on the bench, without outlines; shows all of it unless it is as large as
+  /// the one before.
   void setPicture(const Picture& picture);
+  /// The picture as it was opened, for setPeekOriginal().
+  void setOriginal(const Picture& picture);
+  void setPeekOriginal(bool on);
   void setOutlines(const std::shared_ptr<const Tracing>& tracing);
   /// Borders that show until setOutlines() comes.
   void setBorders(const std::vector<Border>& borders);
@@ -81,6 +85,7 @@ class Bench : public QWidget {
   QString pointerText() const;
 
   PictureLayer picture_;
+  PictureLayer original_;
   OutlineLayer outlines_;
   bool known_ = false;  ///< outlines have been measured; there may be none
   Viewport viewport_;
@@ -90,6 +95,7 @@ class Bench : public QWidget {
   double seam_ = 0.5;  ///< share of the picture's width
   bool nodes_ = false;
   bool peek_ = false;
+  bool peekOriginal_ = false;
   Drag drag_ = Drag::None;
   QPointF pointer_;
   bool pointerInside_ = false;

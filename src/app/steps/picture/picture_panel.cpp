@@ -2,10 +2,14 @@
 
 #include <QAction>
 #include <QLabel>
+#include <QMenu>
 #include <QPushButton>
 #include <QVBoxLayout>
+#include <QtConcurrent>
 
 #include "app/session.h"
+#include "app/steps/picture/step_list.h"
+#include "app/steps/picture/step_text.h"
 #include "app/widgets/panel_parts.h"
 
 namespace rim::app {
@@ -25,42 +29,199 @@ QPushButton* buttonFor(QAction* action) {
 
 }  // namespace
 
-PicturePanel::PicturePanel(QAction* open, QAction* paste, QWidget* parent) : QWidget(parent) {
-  QVBoxLayout* layout = panelLayout(this, tr("Picture"));
-  name_ = addHeading(layout, {});
+PicturePanel::PicturePanel(Session& session, QAction* open, QAction* paste, QWidget* parent)
+    : QWidget(parent), session_(session) {
+  QVBoxLayout* column = panelLayout(this, tr("Picture"));
+  name_ = addHeading(column, {});
   name_->setTextFormat(Qt::PlainText);
   name_->setWordWrap(true);
-  pixels_ = addText(layout);
-  resolution_ = addText(layout);
-  layout->addSpacing(10);
-  layout->addWidget(buttonFor(open));
-  layout->addWidget(buttonFor(paste));
-  layout->addSpacing(10);
-  addText(layout, tr("A picture can also be dropped on the bench. Its file is only read, never changed."));
-  layout->addStretch(1);
+  pixels_ = addText(column);
+  resolution_ = addText(column);
+  auto* buttons = new QHBoxLayout;
+  buttons->addWidget(buttonFor(open));
+  buttons->addWidget(buttonFor(paste));
+  column->addLayout(buttons);
+  buildWorth();
+  buildList();
+  column->addStretch(1);
 }
 
-void PicturePanel::show(const Session& session) {
-  const Picture& picture = session.job().picture;
-  if (picture.empty()) {
+void PicturePanel::buildWorth() {
+  auto* column = static_cast<QVBoxLayout*>(layout());
+  addHeading(column, tr("What it is worth"));
+  worth_ = addText(column);
+  worth_->setObjectName("worth");
+  remarks_ = new QVBoxLayout;
+  column->addLayout(remarks_);
+  traceable_ = new QPushButton(tr("&Make it traceable"));
+  traceable_->setObjectName("makeTraceable");
+  traceable_->setProperty("role", "main");
+  traceable_->setToolTip(tr("Straighten, even out the light, calm noise and enlarge: whatever this picture needs"));
+  connect(traceable_, &QPushButton::clicked, this, &PicturePanel::makeTraceable);
+  column->addWidget(traceable_);
+}
+
+void PicturePanel::buildList() {
+  auto* column = static_cast<QVBoxLayout*>(layout());
+  addHeading(column, tr("What was done"));
+  list_ = new StepList;
+  list_->setObjectName("stepList");
+  connect(list_, &StepList::changed, this, &PicturePanel::change);
+  connect(list_, &StepList::refused, this, &PicturePanel::refused);
+  column->addWidget(list_);
+  add_ = new QPushButton(tr("A&dd"));
+  add_->setObjectName("addStep");
+  add_->setToolTip(tr("Do something more to the picture. The file itself is never changed."));
+  auto* menu = new QMenu(add_);
+  const auto offer = [this, menu](const QString& text, const std::function<Preparation()>& make) {
+    menu->addAction(text, this, [this, make] { addStep(make()); });
+  };
+  offer(tr("Straighten a photographed sheet"), [] { return Straighten{}; });
+  offer(tr("Even out the light"), [] { return EvenLight{}; });
+  offer(tr("Denoise"), [] { return Denoise{}; });
+  menu->addSeparator();
+  offer(tr("Crop to the ink"), [] { return CropToInk{}; });
+  offer(tr("Crop by numbers"), [this] {
+    const Picture& picture = session_.job().picture;
+    return Crop{0, 0, picture.width(), picture.height()};
+  });
+  offer(tr("Turn left"), [] { return Turn{90}; });
+  offer(tr("Turn right"), [] { return Turn{-90}; });
+  offer(tr("Mirror"), [] { return Mirror{}; });
+  menu->addSeparator();
+  offer(tr("Thicken strokes"), [] { return Thicken{1}; });
+  offer(tr("Thin strokes"), [] { return Thicken{-1}; });
+  offer(tr("Close small gaps"), [] { return FillGaps{}; });
+  offer(tr("Fill pinholes"), [] { return FillPinholes{}; });
+  offer(tr("Drop specks"), [] { return DropSpecks{}; });
+  offer(tr("Enlarge"), [] { return Enlarge{}; });
+  add_->setMenu(menu);
+  column->addWidget(add_);
+  addText(column, tr("Hold O to see the picture as it was opened."));
+}
+
+void PicturePanel::addStep(const Preparation& what) {
+  std::vector<PreparationStep> steps = session_.job().preparation;
+  steps.push_back({what});
+  session_.edit(stepName(what), {}, [&](Job& job) {
+    job.preparation = steps;
+    // The dark table round a sheet may have looked like the paper of a light drawing.
+    if (std::holds_alternative<Straighten>(what)) job.trace.lightIsInk = false;
+  });
+}
+
+void PicturePanel::change(const std::vector<PreparationStep>& steps, const QString& name, const QString& mergeKey) {
+  session_.edit(name, mergeKey, [&steps](Job& job) { job.preparation = steps; });
+}
+
+void PicturePanel::makeTraceable() {
+  if (!session_.hasPicture()) return;
+  traceable_->setEnabled(false);
+  const Picture original = session_.job().original;
+  QtConcurrent::run([original] {
+    Plan plan;
+    try {
+      plan.steps = stepsToMakeTraceable(original);
+      plan.lightIsInk = looksLightOnDark(prepared(original, plan.steps));
+    } catch (const std::exception& error) {
+      plan.trouble = QString::fromUtf8(error.what());
+    }
+    return plan;
+  }).then(this, [this, original](const Plan& plan) {
+    traceable_->setEnabled(true);
+    if (session_.job().original.bgr == original.bgr) follow(plan);
+  });
+}
+
+void PicturePanel::follow(const Plan& plan) {
+  if (!plan.trouble.isEmpty()) {
+    emit refused(tr("This cannot be done: %1").arg(plan.trouble));
+  } else if (plan.steps.empty()) {
+    emit said(tr("The picture needs nothing more: trace it as it is."));
+  } else {
+    session_.edit(tr("Make it traceable"), {}, [&plan](Job& job) {
+      job.preparation = plan.steps;
+      job.trace.lightIsInk = plan.lightIsInk;
+    });
+  }
+}
+
+void PicturePanel::show() {
+  const Picture& original = session_.job().original;
+  traceable_->setEnabled(!original.empty());
+  add_->setEnabled(!original.empty());
+  list_->show(session_.job().preparation);
+  if (original.empty()) {
     name_->setText(tr("No picture yet"));
-    pixels_->clear();
+    pixels_->setText(tr("A picture can also be dropped on the bench. Its file is only read, never changed."));
     resolution_->clear();
+    worth_->clear();
     return;
   }
-  name_->setText(QString::fromStdString(picture.name));
-  pixels_->setText(tr("%1, %2 megapixels")
-                       .arg(stateLine(session))
-                       .arg(picture.width() * static_cast<double>(picture.height()) / 1e6, 0, 'f', 2));
-  resolution_->setText(picture.dotsPerInch > 0
-                           ? tr("The file says %1 dots per inch.").arg(picture.dotsPerInch, 0, 'f', 0)
-                           : tr("The file names no resolution; %1 dots per inch are taken until you set a size below.")
-                                 .arg(kDefaultDotsPerInch));
+  name_->setText(QString::fromStdString(original.name));
+  constexpr double kPixelsPerMm = 10;
+  pixels_->setText(tr("%1, good for %2 × %3 mm at 10 px per mm")
+                       .arg(stateLine(session_))
+                       .arg(session_.job().picture.width() / kPixelsPerMm, 0, 'f', 0)
+                       .arg(session_.job().picture.height() / kPixelsPerMm, 0, 'f', 0));
+  resolution_->setText(
+      original.dotsPerInch > 0
+          ? tr("The file says %1 dots per inch.").arg(original.dotsPerInch, 0, 'f', 0)
+          : tr("The file names no resolution; 96 dots per inch are taken until you set a size below."));
+  assessPicture();
+}
+
+void PicturePanel::assessPicture() {
+  const Picture picture = session_.job().picture;
+  if (picture.empty() || picture.bgr.get() == assessed_) return;
+  assessed_ = picture.bgr.get();
+  worth_->setText(tr("measuring…"));
+  QtConcurrent::run([picture] {
+    Finding finding{assess(picture), {}};
+    finding.remarks = remarksOn(picture, finding.assessment);
+    return finding;
+  }).then(this, [this, pixels = picture.bgr](const Finding& finding) {
+    if (assessed_ == pixels.get()) showWorth(finding);
+  });
+}
+
+void PicturePanel::showWorth(const Finding& finding) {
+  while (QLayoutItem* item = remarks_->takeAt(0)) {
+    delete item->widget();
+    delete item;
+  }
+  const Assessment& a = finding.assessment;
+  worth_->setText(a.hasInk ? tr("strokes %1 px, thinnest %2 px\ncontrast %3, noise %4, edges %5 px\nlight even to %6 %")
+                                 .arg(a.strokes.median, 0, 'f', 1)
+                                 .arg(a.strokes.thinnest, 0, 'f', 1)
+                                 .arg(a.contrast, 0, 'f', 0)
+                                 .arg(a.noise, 0, 'f', 1)
+                                 .arg(a.edgeWidth, 0, 'f', 1)
+                                 .arg(a.evenness * 100, 0, 'f', 0)
+                           : QString());
+  for (const Remark& remark : finding.remarks) {
+    auto* label = new QLabel(QString::fromStdString(remark.sentence));
+    label->setObjectName("remark");
+    label->setWordWrap(true);
+    remarks_->addWidget(label);
+    if (remark.help.empty()) continue;
+    auto* help = new QPushButton(stepName(remark.help.front().what));
+    help->setToolTip(tr("Do this now"));
+    const Preparation what = remark.help.front().what;
+    connect(help, &QPushButton::clicked, this, [this, what] { addStep(what); });
+    remarks_->addWidget(help);
+  }
+  if (finding.remarks.empty()) {
+    auto* label = new QLabel(tr("It will trace well as it is."));
+    label->setObjectName("remark");
+    remarks_->addWidget(label);
+  }
 }
 
 QString PicturePanel::stateLine(const Session& session) {
   const Picture& picture = session.job().picture;
-  if (picture.empty()) return tr("none yet");
+  if (!session.hasPicture()) return tr("none yet");
+  if (picture.empty()) return tr("preparing…");
   return tr("%1 × %2 px").arg(picture.width()).arg(picture.height());
 }
 

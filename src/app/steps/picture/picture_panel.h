@@ -2,28 +2,66 @@
 
 #include <QWidget>
 
+#include "core/picture/assess.h"
+
 class QAction;
 class QLabel;
+class QPushButton;
+class QVBoxLayout;
 
 namespace rim::app {
 
 class Session;
+class StepList;
 
-/// The Picture step: what is open, how large it is, and ways to open another one.
+/// The Picture step: what is open and what it is worth, what was done to it, and what could be.
 class PicturePanel : public QWidget {
   Q_OBJECT
 
  public:
-  PicturePanel(QAction* open, QAction* paste, QWidget* parent = nullptr);
-  void show(const Session& session);
+  PicturePanel(Session& session, QAction* open, QAction* paste, QWidget* parent = nullptr);
+  void show();
 
   /// "320 × 320 px", the state line of the step.
   static QString stateLine(const Session& session);
 
+ public slots:
+  /// Finds beside the window what would make the picture traceable, and does it as one step.
+  void makeTraceable();
+
+ signals:
+  void refused(const QString& sentence);
+  void said(const QString& sentence);
+
  private:
+  struct Finding {
+    Assessment assessment;
+    std::vector<Remark> remarks;
+  };
+  /// What makeTraceable() found out.
+  struct Plan {
+    std::vector<PreparationStep> steps;
+    bool lightIsInk = false;
+    QString trouble;
+  };
+  void follow(const Plan& plan);
+  void buildWorth();
+  void buildList();
+  void addStep(const Preparation& what);
+  void change(const std::vector<PreparationStep>& steps, const QString& name, const QString& mergeKey);
+  void assessPicture();
+  void showWorth(const Finding& finding);
+
+  Session& session_;
   QLabel* name_;
   QLabel* pixels_;
   QLabel* resolution_;
+  QLabel* worth_;
+  QVBoxLayout* remarks_;
+  QPushButton* traceable_;
+  QPushButton* add_;
+  StepList* list_;
+  const void* assessed_ = nullptr;  ///< the pixels that worth_ is about
 };
 
 }  // namespace rim::app

@@ -1,0 +1,29 @@
+#pragma once
+
+#include <CLI/App.hpp>
+#include <string>
+#include <vector>
+
+#include "core/picture/preparation.h"
+
+namespace rim::cli {
+
+/// What is done to the picture first; applied in the order in which it stands here.
+struct PreparationOptions {
+  std::vector<int> crop;  ///< x, y, width, height
+  bool autoCrop = false;
+  bool straighten = false;
+  double sideRatio = 0;
+  bool evenLight = false;
+  bool denoise = false;
+  double thickenPx = 0;
+  double fillGapsPx = 0;
+  double enlarge = 1;
+};
+
+/// Adds the options to a command. `options` must outlive it.
+void addPreparation(CLI::App& command, PreparationOptions& options);
+
+std::vector<PreparationStep> stepsOf(const PreparationOptions& options);
+
+}  // namespace rim::cli

@@ -1,0 +1,143 @@
+#include "core/picture/assess.h"
+
+#include <cstdio>
+#include <numbers>
+#include <opencv2/imgproc.hpp>
+
+#include "core/picture/light.h"
+#include "core/picture/straighten.h"
+#include "core/picture/tone.h"
+
+namespace rim {
+namespace {
+
+constexpr double kThinPx = 2;
+constexpr double kFaintLevels = 50;
+constexpr double kSoftPx = 4;
+constexpr double kUnevenShare = 0.8;
+constexpr double kNoisyLevels = 6;
+
+std::string rounded(double value) {
+  char text[32];
+  std::snprintf(text, sizeof text, "%.1f", value);
+  return text;
+}
+
+/// The median of contrast by steepest slope over the border pixels.
+double edgeWidthOf(const cv::Mat& grey, int threshold, double contrast) {
+  cv::Mat dx;
+  cv::Mat dy;
+  cv::Mat slope;
+  constexpr double kSobelScale = 1.0 / 8;
+  cv::Sobel(grey, dx, CV_32F, 1, 0, 3, kSobelScale);
+  cv::Sobel(grey, dy, CV_32F, 0, 1, 3, kSobelScale);
+  cv::magnitude(dx, dy, slope);
+  cv::Mat ink = grey < threshold;
+  cv::Mat grown;
+  cv::dilate(ink, grown, cv::getStructuringElement(cv::MORPH_CROSS, {3, 3}));
+  const cv::Mat rim = grown & ~ink;
+  std::vector<float> slopes;
+  for (int y = 0; y < rim.rows; ++y) {
+    for (int x = 0; x < rim.cols; ++x) {
+      if (rim.at<std::uint8_t>(y, x) != 0) slopes.push_back(slope.at<float>(y, x));
+    }
+  }
+  if (slopes.empty()) return 0;
+  const auto middle = slopes.begin() + static_cast<std::ptrdiff_t>(slopes.size() / 2);
+  std::nth_element(slopes.begin(), middle, slopes.end());
+  // The operator itself spreads a perfect edge over two pixels.
+  return *middle > 0 ? std::max(1.0, contrast / *middle - 1) : 0;
+}
+
+}  // namespace
+
+double noiseLevel(const cv::Mat& grey) {
+  if (grey.cols < 5 || grey.rows < 5) return 0;
+  const cv::Mat mask = (cv::Mat_<float>(3, 3) << 1, -2, 1, -2, 4, -2, 1, -2, 1);
+  cv::Mat left;
+  cv::filter2D(grey, left, CV_32F, mask);
+  cv::Mat dx;
+  cv::Mat dy;
+  cv::Sobel(grey, dx, CV_32F, 1, 0, 3, 0.125);
+  cv::Sobel(grey, dy, CV_32F, 0, 1, 3, 0.125);
+  cv::Mat slope = cv::abs(dx) + cv::abs(dy);
+  // The steepest tenth of the picture is edges.
+  std::vector<float> sorted(slope.begin<float>(), slope.end<float>());
+  const auto at = sorted.begin() + static_cast<std::ptrdiff_t>(sorted.size() * 9 / 10);
+  std::nth_element(sorted.begin(), at, sorted.end());
+  // Clipped white or black shows no noise and must not count as calm.
+  const cv::Mat counted = (slope <= *at) & (grey > 2) & (grey < 253);
+  if (cv::countNonZero(counted) < 100) return 0;
+  return std::sqrt(std::numbers::pi / 2) / 6 * cv::mean(cv::abs(left), counted)[0];
+}
+
+Assessment assess(const Picture& picture) {
+  Assessment a;
+  constexpr double kMostPixelsMeasured = 4e6;
+  const double pixels = picture.width() * static_cast<double>(picture.height());
+  const double scale = std::max(1.0, std::sqrt(pixels / kMostPixelsMeasured));
+  cv::Mat grey = *picture.grey;
+  if (scale > 1) cv::resize(*picture.grey, grey, {}, 1 / scale, 1 / scale, cv::INTER_AREA);
+  a.noise = noiseLevel(*picture.grey);
+  const auto threshold = otsuThreshold(histogramOf(grey));
+  if (!threshold) return a;
+  a.hasInk = true;
+  const cv::Mat ink = grey < *threshold;
+  a.contrast = cv::mean(grey, ~ink)[0] - cv::mean(grey, ink)[0];
+  a.edgeWidth = edgeWidthOf(grey, *threshold, a.contrast) * scale;
+  a.evenness = evenness(picture);
+  const StrokeWidths widths = strokeWidths(grey);
+  a.strokes = {widths.median * scale, widths.thinnest * scale};
+  return a;
+}
+
+std::vector<Remark> remarksOn(const Picture& picture, const Assessment& a) {
+  std::vector<Remark> remarks;
+  if (!a.hasInk) return {{"The picture has one tone only: there is nothing to trace.", {}}};
+  if (findSheet(picture)) {
+    remarks.push_back(
+        {"The drawing lies on a sheet that does not fill the picture. Straighten brings the sheet to a rectangle.",
+         {{Straighten{}}}});
+  }
+  if (a.evenness < kUnevenShare) {
+    remarks.push_back({"The light falls off to " + std::to_string(static_cast<int>(a.evenness * 100)) +
+                           " % across the paper. Even out the light.",
+                       {{EvenLight{}}}});
+  }
+  if (a.strokes.thinnest > 0 && a.strokes.thinnest < kThinPx) {
+    remarks.push_back({"The thinnest strokes are " + rounded(a.strokes.thinnest) +
+                           " px wide and may break. Scan at twice the resolution, draw them darker, or use Thicken.",
+                       {{Enlarge{2}}}});
+  }
+  if (a.contrast < kFaintLevels) {
+    remarks.push_back({"Ink and paper differ by only " + std::to_string(static_cast<int>(a.contrast)) +
+                           " of 255 levels. Draw darker, or light the paper better.",
+                       {}});
+  }
+  if (a.edgeWidth > kSoftPx) {
+    remarks.push_back({"Edges are " + rounded(a.edgeWidth) +
+                           " px wide: the picture is out of focus or was enlarged. Corners will be rounder than drawn.",
+                       {}});
+  }
+  if (a.noise > kNoisyLevels) {
+    remarks.push_back({"The picture is noisy (" + rounded(a.noise) + " levels). Denoise calms it.", {{Denoise{}}}});
+  }
+  return remarks;
+}
+
+std::vector<PreparationStep> stepsToMakeTraceable(const Picture& picture) {
+  std::vector<PreparationStep> steps;
+  Picture now = picture;
+  const auto add = [&steps, &now](const Preparation& what) {
+    now = prepared(now, what);
+    steps.push_back({what});
+  };
+  if (const auto sheet = findSheet(now)) add(Straighten{sheet, 0});
+  if (evenness(now) < kUnevenShare) add(EvenLight{});
+  const Assessment a = assess(now);
+  if (a.noise > kNoisyLevels) add(Denoise{});
+  if (a.hasInk && a.strokes.thinnest > 0 && a.strokes.thinnest < kThinPx) add(Enlarge{2});
+  return steps;
+}
+
+}  // namespace rim

@@ -1,0 +1,46 @@
+#include "core/picture/preparation.h"
+
+#include "core/error.h"
+#include "core/picture/light.h"
+#include "core/picture/reshape.h"
+#include "core/picture/straighten.h"
+#include "core/picture/stroke.h"
+
+namespace rim {
+namespace {
+
+template <typename... Cases>
+struct Overloaded : Cases... {
+  using Cases::operator()...;
+};
+
+}  // namespace
+
+Picture prepared(const Picture& p, const Preparation& what) {
+  return std::visit(Overloaded{
+                        [&p](const Crop& s) { return cropped(p, s); },
+                        [&p](const CropToInk& s) { return cropped(p, cropToInk(p, s.marginPx)); },
+                        [&p](const Turn& s) { return turned(p, s.degrees); },
+                        [&p](const Mirror&) { return mirrored(p); },
+                        [&p](const Straighten& s) { return straightened(p, s); },
+                        [&p](const EvenLight&) { return withEvenLight(p); },
+                        [&p](const Denoise& s) { return denoised(p, s.strength); },
+                        [&p](const Thicken& s) { return thickened(p, s.px); },
+                        [&p](const FillGaps& s) { return withGapsFilled(p, s.px); },
+                        [&p](const FillPinholes& s) { return withPinholesFilled(p, s.areaPx2); },
+                        [&p](const DropSpecks& s) { return withoutSpecks(p, s.areaPx2); },
+                        [&p](const Enlarge& s) { return enlarged(p, s.factor); },
+                    },
+                    what);
+}
+
+Picture prepared(const Picture& original, const std::vector<PreparationStep>& steps, std::stop_token stop) {
+  Picture picture = original;
+  for (const PreparationStep& step : steps) {
+    if (stop.stop_requested()) throw Cancelled();
+    if (step.on) picture = prepared(picture, step.what);
+  }
+  return picture;
+}
+
+}  // namespace rim

@@ -1,0 +1,87 @@
+#pragma once
+
+#include <array>
+#include <optional>
+#include <stop_token>
+#include <string>
+#include <variant>
+#include <vector>
+
+#include "core/geometry/point.h"
+#include "core/picture/picture.h"
+
+namespace rim {
+
+// Things that can be done to a picture before it is traced. Places and lengths are in *picture
+// pixels* of the picture as it is at that point of the list: origin at the upper left corner, y
+// down, pixel (0, 0) covering the square from (0, 0) to (1, 1).
+
+struct Crop {
+  int x = 0, y = 0, width = 0, height = 0;
+  friend bool operator==(const Crop&, const Crop&) = default;
+};
+struct CropToInk {
+  int marginPx = 8;  ///< paper left round the ink, >= 0
+  friend bool operator==(const CropToInk&, const CropToInk&) = default;
+};
+struct Turn {
+  double degrees = 90;  ///< counter-clockwise; quarter turns are exact
+  friend bool operator==(const Turn&, const Turn&) = default;
+};
+struct Mirror {  ///< left becomes right
+  friend bool operator==(const Mirror&, const Mirror&) = default;
+};
+using Quad = std::array<Point, 4>;  ///< upper left, upper right, lower right, lower left; y down
+struct Straighten {
+  std::optional<Quad> corners;  ///< none: found in the picture
+  double sideRatio = 0;         ///< width by height of the true sheet; 0: estimated from the perspective
+  friend bool operator==(const Straighten&, const Straighten&) = default;
+};
+struct EvenLight {
+  friend bool operator==(const EvenLight&, const EvenLight&) = default;
+};
+struct Denoise {
+  double strength = 1;  ///< 0.2..5; 1 removes what noise is measured
+  friend bool operator==(const Denoise&, const Denoise&) = default;
+};
+struct Thicken {
+  double px = 1;  ///< each side of a stroke moves by half of it; negative thins; -50..50
+  friend bool operator==(const Thicken&, const Thicken&) = default;
+};
+struct FillGaps {
+  double px = 2;  ///< breaks in the ink up to this wide are closed, 0..50
+  friend bool operator==(const FillGaps&, const FillGaps&) = default;
+};
+struct FillPinholes {
+  double areaPx2 = 20;  ///< holes in the ink with a smaller area are filled
+  friend bool operator==(const FillPinholes&, const FillPinholes&) = default;
+};
+struct DropSpecks {
+  double areaPx2 = 20;  ///< ink with a smaller area becomes paper
+  friend bool operator==(const DropSpecks&, const DropSpecks&) = default;
+};
+struct Enlarge {
+  double factor = 2;  ///< 1..8
+  friend bool operator==(const Enlarge&, const Enlarge&) = default;
+};
+
+using Preparation = std::variant<Crop, CropToInk, Turn, Mirror, Straighten, EvenLight, Denoise, Thicken, FillGaps,
+                                 FillPinholes, DropSpecks, Enlarge>;
+
+/// A line in the list of what was done to a picture.
+struct PreparationStep {
+  Preparation what;
+  bool on = true;
+  friend bool operator==(const PreparationStep&, const PreparationStep&) = default;
+};
+
+/// The picture after one thing was done to it. The given picture is not changed.
+/// Throws InputError with one sentence when it cannot be done: a crop that leaves the picture,
+/// corners that are not convex, no sheet or no ink to be found, a result of more than
+/// kMostPixels; and Cancelled when a stop is requested.
+Picture prepared(const Picture& picture, const Preparation& what);
+
+/// The picture after all steps that are on, in order.
+Picture prepared(const Picture& original, const std::vector<PreparationStep>& steps, std::stop_token stop = {});
+
+}  // namespace rim

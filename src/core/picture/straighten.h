@@ -1,0 +1,29 @@
+#pragma once
+
+#include <optional>
+
+#include "core/picture/preparation.h"
+
+namespace rim {
+
+/// The four corners of a sheet that is lighter than what it lies on, or nothing when there is none
+/// that takes a tenth of the picture or more. A coarse quadrilateral is found in a small copy; each side is
+/// then fitted to the steepest places along 60 lines across it, and neighbouring sides are met.
+std::optional<Quad> findSheet(const Picture& picture);
+
+/// Width by height of the true rectangle of which `corners` is a photograph.
+///
+/// Source: Z. Zhang and L.-W. He, "Whiteboard scanning and image enhancement", Digital Signal
+/// Processing 17 (2007), 414-432, section 3: square pixels, the optical axis through the middle of
+/// the picture. Where the perspective is too weak to give the focal length (two sides almost
+/// parallel in the picture) one of 1.2 picture widths is taken, as of a phone (common practice, no source).
+double estimateSideRatio(const Quad& corners, int widthPx, int heightPx);
+
+/// Whether the corners, in their order, go round a convex quadrilateral.
+bool isConvex(const Quad& corners);
+
+/// The sheet between the corners as a rectangle of this ratio, about as many pixels as it has in
+/// the picture. Throws InputError as prepared() does.
+Picture straightened(const Picture& picture, const Straighten& what);
+
+}  // namespace rim

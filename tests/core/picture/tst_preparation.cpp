@@ -1,0 +1,202 @@
+// What happens to pixels before tracing, against fields and strokes that are known.
+
+#include <QTest>
+#include <opencv2/imgproc.hpp>
+
+#include "core/error.h"
+#include "core/picture/assess.h"
+#include "core/picture/light.h"
+#include "core/picture/load.h"
+#include "core/picture/reshape.h"
+#include "core/trace/trace.h"
+#include "support/measure.h"
+#include "support/pictures.h"
+
+using namespace rim;
+using namespace rim::test;
+
+namespace {
+
+Inside bar(double left, double top, double width, double height) {
+  return [=](double x, double y) { return x >= left && x < left + width && y >= top && y < top + height; };
+}
+
+double inkArea(const Picture& picture) { return enclosedArea(trace(picture, {}).outlines); }
+std::size_t outlines(const Picture& picture) { return trace(picture, {}).outlines.size(); }
+
+/// Ink lines under a light that falls off to the lower right by `fall`.
+Picture unevenly(double fall) {
+  cv::Mat grey = drawn(400, 300, ring(200, 150, 90, 75), 30, 240);
+  for (int y = 0; y < grey.rows; ++y) {
+    for (int x = 0; x < grey.cols; ++x) {
+      const double light = 1 - fall * (0.7 * x / grey.cols + 0.3 * y / grey.rows);
+      grey.at<std::uint8_t>(y, x) = cv::saturate_cast<std::uint8_t>(grey.at<std::uint8_t>(y, x) * light);
+    }
+  }
+  return pictureOf(grey);
+}
+
+}  // namespace
+
+class TestPreparation : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void theLightFieldIsTheOneThatWasPutIn() {
+    const cv::Mat field = lightField(unevenly(0.5));
+    for (const auto& [x, y] : {std::pair{10, 10}, {390, 10}, {10, 290}, {390, 290}, {200, 150}}) {
+      const double light = 240 * (1 - 0.5 * (0.7 * x / 400 + 0.3 * y / 300));
+      QVERIFY2(qAbs(field.at<float>(y, x) / light - 1) < 0.03,
+               qPrintable(QString::number(field.at<float>(y, x) / light)));
+    }
+    QVERIFY(qAbs(evenness(unevenly(0.5)) - 0.5) < 0.03);
+    QVERIFY(evenness(unevenly(0)) > 0.97);
+  }
+
+  void evenLightMakesThePaperEven() {
+    const Picture even = withEvenLight(unevenly(0.5));
+    QVERIFY(qAbs(even.grey->at<std::uint8_t>(10, 10) - even.grey->at<std::uint8_t>(290, 390)) < 8);
+    QCOMPARE(outlines(even), 2U);
+  }
+
+  void strokesAreMeasured_data() {
+    QTest::addColumn<double>("width");
+    for (const double width : {1.6, 2.5, 3.0, 4.0, 7.3, 12.0}) QTest::addRow("%.1f px", width) << width;
+  }
+  void strokesAreMeasured() {
+    QFETCH(double, width);
+    const StrokeWidths got = strokeWidths(drawn(120, 80, bar(15.3, 30.4, 90, width)));
+    QVERIFY2(qAbs(got.median - width) < 0.5, qPrintable(QString::number(got.median)));
+  }
+
+  void thickeningMovesBothSides_data() {
+    QTest::addColumn<double>("px");
+    for (const double px : {-4.0, -1.0, 0.5, 1.0, 3.0}) QTest::addRow("%.1f px", px) << px;
+  }
+  void thickeningMovesBothSides() {
+    QFETCH(double, px);
+    // A disc of radius 30 becomes one of radius 30 + px / 2.
+    const Picture picture = pictureOf(drawn(120, 120, disc(60, 60, 30)));
+    const double radius = std::sqrt(inkArea(thickened(picture, px)) / M_PI);
+    QVERIFY2(qAbs(radius - 30 - px / 2) < 0.2, qPrintable(QString::number(radius)));
+  }
+
+  void gapsAreClosedAndBordersStay() {
+    const auto broken = [](double x, double y) { return bar(10, 20, 40, 6)(x, y) || bar(52, 20, 40, 6)(x, y); };
+    const Picture picture = pictureOf(drawn(110, 50, broken));
+    QCOMPARE(outlines(picture), 2U);
+    const Picture whole = withGapsFilled(picture, 4);
+    QCOMPARE(outlines(whole), 1U);
+    QVERIFY2(qAbs(inkArea(whole) - 82 * 6) < 6, qPrintable(QString::number(inkArea(whole))));
+    QCOMPARE(outlines(withGapsFilled(picture, 0.5)), 2U);
+  }
+
+  void pinholesAndSpecksGoBySize() {
+    const auto drawing = [](double x, double y) {
+      const bool plate = bar(10, 10, 60, 60)(x, y) && !disc(25, 25, 2)(x, y) && !disc(50, 50, 8)(x, y);
+      return plate || disc(90, 40, 2)(x, y);
+    };
+    const Picture picture = pictureOf(drawn(110, 80, drawing));
+    QCOMPARE(outlines(picture), 4U);
+    QCOMPARE(outlines(withPinholesFilled(picture, 30)), 3U);
+    QCOMPARE(outlines(withoutSpecks(picture, 30)), 3U);
+    QCOMPARE(outlines(withoutSpecks(withPinholesFilled(picture, 30), 30)), 2U);
+    QVERIFY(qAbs(inkArea(withoutSpecks(withPinholesFilled(picture, 30), 30)) - (3600 - M_PI * 64)) < 12);
+  }
+
+  void cropsAndTurnsMovePixelsOnly() {
+    const Picture picture = pictureOf(drawn(60, 40, bar(10, 5, 20, 10)));
+    const Picture part = cropped(picture, {10, 5, 20, 10});
+    QCOMPARE(part.width(), 20);
+    QCOMPARE(cv::countNonZero(*part.grey), 0);
+    QVERIFY(cv::norm(*turned(turned(picture, 90), -90).grey, *picture.grey, cv::NORM_INF) == 0);
+    QCOMPARE(turned(picture, 90).width(), 40);
+    // Counter-clockwise: what was at the upper left comes to the lower left.
+    QVERIFY(turned(picture, 90).grey->at<std::uint8_t>(45, 8) == 0);
+    QVERIFY(mirrored(picture).grey->at<std::uint8_t>(8, 45) == 0);
+    QVERIFY(cv::norm(*mirrored(mirrored(picture)).grey, *picture.grey, cv::NORM_INF) == 0);
+  }
+
+  void anyTurnKeepsTheInk() {
+    const Picture picture = pictureOf(drawn(100, 80, disc(50, 40, 20)));
+    QVERIFY(qAbs(inkArea(turned(picture, 33.3)) / (M_PI * 400) - 1) < 0.01);
+  }
+
+  void croppingToTheInkLeavesAMargin() {
+    const Picture picture = pictureOf(drawn(200, 150, bar(50, 60, 30, 20)));
+    QVERIFY((cropToInk(picture, 8) == Crop{42, 52, 46, 36}));
+    QVERIFY((cropToInk(picture, 500) == Crop{0, 0, 200, 150}));
+  }
+
+  void enlargingKeepsTheDrawing() {
+    const Picture picture = pictureOf(drawn(60, 60, disc(30, 30, 20)));
+    QVERIFY(qAbs(inkArea(enlarged(picture, 3)) / (9 * M_PI * 400) - 1) < 0.01);
+  }
+
+  void noiseIsMeasuredAndCalmed() {
+    cv::Mat grey = drawn(300, 300, disc(150, 150, 80), 60, 190);
+    cv::Mat noise(grey.size(), CV_16SC1);
+    cv::theRNG().state = 4;
+    cv::randn(noise, 0, 10);
+    cv::Mat noisy;
+    cv::add(grey, noise, noisy, cv::noArray(), CV_8U);
+    QVERIFY2(qAbs(noiseLevel(noisy) - 10) < 1.5, qPrintable(QString::number(noiseLevel(noisy))));
+    const Picture calm = denoised(pictureOf(noisy), 1);
+    QVERIFY(noiseLevel(*calm.grey) < 5);
+    QVERIFY(qAbs(inkArea(calm) / (M_PI * 6400) - 1) < 0.01);
+  }
+
+  void whatCannotBeDoneIsSaid() {
+    const Picture picture = pictureOf(drawn(60, 40, disc(30, 20, 10)));
+    const Picture blank = pictureOf(cv::Mat(20, 20, CV_8UC1, cv::Scalar(255)));
+    for (const Crop& crop : {Crop{-1, 0, 10, 10}, Crop{0, 0, 61, 10}, Crop{0, 0, 0, 5}, Crop{50, 0, 2147483647, 5}}) {
+      QVERIFY_THROWS_EXCEPTION(InputError, cropped(picture, crop));
+    }
+    QVERIFY_THROWS_EXCEPTION(InputError, cropToInk(blank, 8));
+    QVERIFY_THROWS_EXCEPTION(InputError, thickened(blank, 2));
+    QVERIFY_THROWS_EXCEPTION(InputError, enlarged(pictureOf(cv::Mat(3000, 3000, CV_8UC1, cv::Scalar(9))), 8));
+    QVERIFY(lightField(blank).at<float>(5, 5) > 200);
+  }
+
+  void theListIsAppliedInOrderAndCanBeSwitched() {
+    const Picture picture = pictureOf(drawn(60, 40, disc(30, 20, 10)));
+    std::vector<PreparationStep> steps{{Crop{0, 0, 50, 40}}, {Turn{90}}};
+    QCOMPARE(prepared(picture, steps).width(), 40);
+    steps[1].on = false;
+    QCOMPARE(prepared(picture, steps).width(), 50);
+    QVERIFY(prepared(picture, std::vector<PreparationStep>{}).bgr == picture.bgr);
+  }
+
+  void remarksNameWhatMatters() {
+    const auto says = [](const Picture& picture, const char* word) {
+      for (const Remark& remark : remarksOn(picture, assess(picture))) {
+        if (remark.sentence.find(word) != std::string::npos) return true;
+      }
+      return false;
+    };
+    QVERIFY(says(pictureOf(drawn(200, 100, bar(20, 40, 150, 1.5))), "thinnest strokes"));
+    QVERIFY(!says(pictureOf(drawn(200, 100, bar(20, 40, 150, 8))), "thinnest strokes"));
+    QVERIFY(says(pictureOf(drawn(200, 100, bar(20, 40, 150, 8), 200, 225)), "differ by only"));
+    QVERIFY(says(unevenly(0.5), "light falls off"));
+    QVERIFY(says(pictureOf(cv::Mat(20, 20, CV_8UC1, cv::Scalar(255))), "one tone"));
+  }
+
+  void thePhotoOfTheWindowCardBecomesTraceable() {
+    const auto demo = [](const char* name) { return loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo") / name); };
+    const Tracing clean = trace(demo("window-card.png"), {});
+    const Picture photo = demo("window-card-photo.jpg");
+    const std::vector<PreparationStep> steps = stepsToMakeTraceable(photo);
+    const Picture ready = prepared(photo, steps);
+    const Tracing traced = trace(ready, {});
+    QCOMPARE(traced.outlines.size(), clean.outlines.size());
+    QVERIFY(qAbs(ready.width() / double(ready.height()) / (4 / 3.0) - 1) < 0.02);
+    // Islands and holes are as many, too.
+    const auto holes = [](const Tracing& t) {
+      return std::count_if(t.outlines.begin(), t.outlines.end(), [](const Path& p) { return signedArea(p) < 0; });
+    };
+    QCOMPARE(holes(traced), holes(clean));
+  }
+};
+
+QTEST_APPLESS_MAIN(TestPreparation)
+#include "tst_preparation.moc"
