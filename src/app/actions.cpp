@@ -31,6 +31,7 @@ Actions::Actions(QObject* owner) {
   const auto key = [](const char* keys) { return QList<QKeySequence>{QKeySequence(QString::fromLatin1(keys))}; };
   open = make(owner, text("&Open picture…"), text("Open a picture file"), key("Ctrl+O"));
   paste = make(owner, text("&Paste picture"), text("Take the picture that was copied elsewhere"), key("Ctrl+V"));
+  camera = make(owner, text("From the practice &camera…"), text("Photograph a drawing with a simulated phone"));
   exportFile = make(owner, text("&Export…"), text("Write the outlines to a file"), key("Ctrl+E"));
   quit = make(owner, text("&Quit"), text("Close Snug Rim"), key("Ctrl+Q"));
   undo = make(owner, text("&Undo"), text("Take back the last change"), key("Ctrl+Z"));

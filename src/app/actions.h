@@ -13,6 +13,7 @@ struct Actions {
 
   QAction* open;
   QAction* paste;
+  QAction* camera;
   QAction* exportFile;
   QAction* quit;
   QAction* undo;

@@ -5,6 +5,7 @@
 #include <QElapsedTimer>
 #include <QTextStream>
 #include <QThreadPool>
+#include <QToolButton>
 #include <functional>
 
 #include "app/bench/bench.h"
@@ -59,6 +60,12 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          w.actions().traceable->trigger();
          waitFor([&w] { return !w.session().job().preparation.empty() && w.session().upToDate(); });
          waitForQuiet();
+       }},
+      {"picture-frame",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kPicture);
+         waitForQuiet();
+         w.findChild<QToolButton*>("tool:Corners")->click();
        }},
       {"trace", [](MainWindow& w) { w.showStep(MainWindow::kTrace); }},
       {"export",

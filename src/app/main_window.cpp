@@ -191,6 +191,8 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
     if (!key->isAutoRepeat()) bench_->setPeek(event->type() == QEvent::KeyPress);
     return true;
   }
+  if (key->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress && !typing && picturePanel_->putToolsAway())
+    return true;
   if (key->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress && !typing && session_.busy()) {
     session_.cancel();
     return true;

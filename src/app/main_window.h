@@ -65,6 +65,7 @@ class MainWindow : public QMainWindow {
 
   void askForPicture();
   void askForExport();
+  void takePracticePhoto();
   void setStrength(double strength);
   void setSize(SizeWish::Of of, double millimetres);
   void toggleUnit();

@@ -18,6 +18,7 @@
 #include "app/main_window.h"
 #include "app/steps/export/export_panel.h"
 #include "app/steps/picture/picture_panel.h"
+#include "app/steps/picture/practice_camera_dialog.h"
 #include "app/steps/trace/trace_panel.h"
 #include "app/widgets/busy_line.h"
 #include "app/widgets/counted.h"
@@ -31,7 +32,7 @@ namespace rim::app {
 
 void MainWindow::buildMenus() {
   QMenu* file = menuBar()->addMenu(tr("&File"));
-  file->addAction(actions_.open);
+  file->addActions({actions_.open, actions_.camera});
   QMenu* recent = file->addMenu(tr("Open &recent"));
   connect(recent, &QMenu::aboutToShow, this, [this, recent] { fillRecent(recent); });
   QMenu* demo = file->addMenu(tr("Open a &demo"));
@@ -79,11 +80,14 @@ void MainWindow::fillRecent(QMenu* menu) {
 void MainWindow::connectActions() {
   connect(actions_.open, &QAction::triggered, this, &MainWindow::askForPicture);
   connect(actions_.paste, &QAction::triggered, this, [this] { pasteFrom(QApplication::clipboard()->mimeData()); });
+  connect(actions_.camera, &QAction::triggered, this, &MainWindow::takePracticePhoto);
   connect(actions_.exportFile, &QAction::triggered, this, &MainWindow::askForExport);
   connect(actions_.quit, &QAction::triggered, this, &QWidget::close);
   connect(actions_.undo, &QAction::triggered, &session_, &Session::undo);
   connect(actions_.redo, &QAction::triggered, &session_, &Session::redo);
   connect(actions_.traceable, &QAction::triggered, picturePanel_, &PicturePanel::makeTraceable);
+  connect(picturePanel_, &PicturePanel::toolChanged, bench_, &Bench::setTool);
+  connect(card_, &JobCard::chosen, picturePanel_, &PicturePanel::putToolsAway);
   connect(picturePanel_, &PicturePanel::refused, notice_, &Notice::warn);
   connect(picturePanel_, &PicturePanel::said, notice_, &Notice::tell);
   connect(actions_.automatic, &QAction::triggered, tracePanel_, &TracePanel::setAutomatic);
@@ -172,6 +176,13 @@ void MainWindow::askForPicture() {
       QFileDialog::getOpenFileName(this, tr("Open picture"), folder,
                                    tr("Pictures (*.png *.jpg *.jpeg *.bmp *.gif *.tif *.tiff *.webp);;All files (*)"));
   if (!file.isEmpty()) openFile(file);
+}
+
+void MainWindow::takePracticePhoto() {
+  PracticeCameraDialog camera(this);
+  if (camera.exec() != QDialog::Accepted) return;
+  showStep(kPicture);
+  session_.openBytes(camera.photo(), camera.photoName());
 }
 
 void MainWindow::askForExport() {

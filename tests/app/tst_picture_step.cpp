@@ -1,11 +1,13 @@
 // The Picture step in the real window: what a picture is worth, and what was done to it.
 
 #include <QCheckBox>
+#include <QDialog>
 #include <QDoubleSpinBox>
 #include <QLabel>
 #include <QLineEdit>
 #include <QMenu>
 #include <QPushButton>
+#include <QTimer>
 #include <QToolButton>
 
 #include "app/steps/picture/step_list.h"
@@ -22,6 +24,15 @@ void chooseFromAdd(WindowFixture& f, const QString& text) {
   for (QAction* action : f.find<QPushButton>("addStep")->menu()->actions()) {
     if (action->text() == text) action->trigger();
   }
+}
+
+/// Drags with the left button between two places of the picture, y up.
+void dragOnBench(WindowFixture& f, Point from, Point to) {
+  Bench& bench = f.window->bench();
+  const auto at = [&bench](Point p) { return bench.viewport().toScreen(p).toPoint(); };
+  QTest::mousePress(&bench, Qt::LeftButton, {}, at(from));
+  for (int i = 1; i <= 4; ++i) QTest::mouseMove(&bench, at(lerp(from, to, i / 4.0)));
+  QTest::mouseRelease(&bench, Qt::LeftButton, {}, at(to));
 }
 
 }  // namespace
@@ -127,9 +138,98 @@ class TestPictureStep : public QObject {
     QVERIFY(f.window->bench().grab().toImage() == before);
   }
 
+  void aFrameIsDrawnAndCroppedTo() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    f.window->showStep(MainWindow::kPicture);
+    f.find<QToolButton>("tool:Frame")->click();
+    dragOnBench(f, {32, 288}, {100, 250});  // the upper left corner, y up
+    f.find<QPushButton>("cropToFrame")->click();
+    QVERIFY(f.settle());
+    const auto* crop = std::get_if<Crop>(&f.job().preparation.at(0).what);
+    QVERIFY(crop != nullptr);
+    QVERIFY(qAbs(crop->x - 100) <= 1 && qAbs(crop->y - 70) <= 1 && qAbs(crop->width - 188) <= 2);
+    QCOMPARE(f.job().picture.width(), crop->width);
+    QVERIFY(!f.find<QToolButton>("tool:Frame")->isChecked());
+  }
+
+  void cornersAreDraggedAndStraightened() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    f.window->showStep(MainWindow::kPicture);
+    f.find<QToolButton>("tool:Corners")->click();
+    dragOnBench(f, {32, 288}, {60, 270});
+    f.find<QPushButton>("straightenCorners")->click();
+    QVERIFY(f.settle());
+    const auto* step = std::get_if<Straighten>(&f.job().preparation.at(0).what);
+    QVERIFY(step != nullptr && step->corners.has_value());
+    QVERIFY(distance((*step->corners)[0], {60, 50}) < 2);
+  }
+
+  void aLineDrawnLevelTurnsThePicture() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    f.window->showStep(MainWindow::kPicture);
+    f.find<QToolButton>("tool:Level")->click();
+    // Rising to the right by 10 degrees: turned clockwise, which is negative.
+    dragOnBench(f, {60, 100}, {260, 100 + 200 * std::tan(10 * M_PI / 180)});
+    QVERIFY(f.settle());
+    const auto* turn = std::get_if<Turn>(&f.job().preparation.at(0).what);
+    QVERIFY(turn != nullptr);
+    QVERIFY2(qAbs(turn->degrees + 10) < 0.5, qPrintable(QString::number(turn->degrees)));
+  }
+
+  void theBrushWipesAndEachStrokeCanBeTakenBack() {
+    WindowFixture f;
+    QVERIFY(f.open(testPicture("plain.png")));
+    QCOMPARE(f.job().tracing->outlines.size(), 1U);
+    f.window->showStep(MainWindow::kPicture);
+    f.find<QToolButton>("tool:Brush")->click();
+    dragOnBench(f, {8, 24}, {8, 0});
+    QVERIFY(f.settle());
+    dragOnBench(f, {0, 18}, {40, 18});
+    QVERIFY(f.settle());
+    QCOMPARE(f.job().preparation.size(), 1U);
+    QCOMPARE(std::get<TouchUp>(f.job().preparation[0].what).strokes.size(), 2U);
+    f.window->actions().undo->trigger();
+    QCOMPARE(std::get<TouchUp>(f.job().preparation[0].what).strokes.size(), 1U);
+    f.window->actions().undo->trigger();
+    QVERIFY(f.job().preparation.empty());
+  }
+
+  void aClickedColourBecomesPaper() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    f.window->showStep(MainWindow::kPicture);
+    f.find<QToolButton>("tool:Colour")->click();
+    const QPoint sky = f.window->bench().viewport().toScreen({90, 160}).toPoint();
+    QTest::mouseClick(&f.window->bench(), Qt::LeftButton, {}, sky);
+    QVERIFY(f.settle());
+    QVERIFY(std::holds_alternative<PickColour>(f.job().preparation.at(0).what));
+    QCOMPARE(int(f.job().picture.grey->at<std::uint8_t>(160, 90)), 255);
+    QTest::keyClick(&f.window->bench(), Qt::Key_Escape);
+    QVERIFY(!f.find<QToolButton>("tool:Colour")->isChecked());
+  }
+
+  void thePracticeCameraGivesAPhotoThatTraces() {
+    WindowFixture f;
+    QTimer::singleShot(0, f.window.get(), [&f] {
+      auto* camera = f.find<QDialog>("practiceCamera");
+      QVERIFY(camera != nullptr);
+      camera->findChild<QPushButton*>("takePhoto")->click();
+    });
+    f.window->actions().camera->trigger();
+    QVERIFY(QTest::qWaitFor([&] { return f.session().upToDate() && f.session().hasPicture(); }, 60'000));
+    QCOMPARE(f.job().picture.width(), 1600);
+    f.window->actions().traceable->trigger();
+    QVERIFY(QTest::qWaitFor([&] { return !f.job().preparation.empty() && f.session().upToDate(); }, 60'000));
+    QCOMPARE(f.job().tracing->outlines.size(), 27U);
+  }
+
   void everyStepHasANameAndKeepsItsNumber() {
-    const Preparation all[] = {Crop{},    CropToInk{}, Turn{},     Mirror{},       Straighten{}, EvenLight{},
-                               Denoise{}, Thicken{},   FillGaps{}, FillPinholes{}, DropSpecks{}, Enlarge{}};
+    const Preparation all[] = {Crop{},           CropToInk{},   Turn{},     Mirror{},       Straighten{}, EvenLight{},
+                               Denoise{},        Thicken{},     FillGaps{}, FillPinholes{}, DropSpecks{}, Enlarge{},
+                               LocalThreshold{}, SmoothEdges{}, TouchUp{},  ClearFrame{},   PickColour{}};
     for (const Preparation& what : all) {
       QVERIFY(!stepName(what).isEmpty());
       const auto number = numberOf(what);

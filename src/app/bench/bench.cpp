@@ -65,6 +65,17 @@ void Bench::setMeasure(double mmPerPixel, Unit unit) {
   update();
 }
 
+void Bench::setTool(BenchTool* tool) {
+  if (tool_ != nullptr) disconnect(tool_, nullptr, this, nullptr);
+  tool_ = tool;
+  if (tool_ != nullptr) connect(tool_, &BenchTool::changed, this, qOverload<>(&QWidget::update));
+  drag_ = Drag::None;
+  setCursor(Qt::ArrowCursor);
+  update();
+}
+
+ToolView Bench::toolView() const { return {viewport_, static_cast<double>(picture_.height())}; }
+
 void Bench::setCompare(Compare compare) {
   if (compare == compare_) return;
   compare_ = compare;
@@ -157,8 +168,10 @@ void Bench::paintEvent(QPaintEvent*) {
     return;
   }
   painter.fillRect(sheet(), look().sheet);
-  if (peek_) {
+  if (peek_ || tool_ != nullptr) {
     paintPicture(painter, 1);
+    painter.setRenderHint(QPainter::Antialiasing);
+    if (tool_ != nullptr) tool_->paint(painter, toolView());
   } else if (compare_ == Compare::Seam) {
     paintSeam(painter);
   } else {
@@ -205,7 +218,7 @@ void Bench::paintSeam(QPainter& painter) {
 }
 
 void Bench::paintFurniture(QPainter& painter) {
-  if (known_ && outlines_.empty() && !peek_) {
+  if (known_ && outlines_.empty() && !peek_ && tool_ == nullptr) {
     paintSentence(
         painter, rect(), tr("No outlines"),
         tr("Nothing is ink at this threshold. Move it, choose the automatic one, or change which part is the ink."));

@@ -3,6 +3,7 @@
 #include <QWidget>
 #include <memory>
 
+#include "app/bench/bench_tool.h"
 #include "app/bench/outline_layer.h"
 #include "app/bench/picture_layer.h"
 #include "app/preferences.h"
@@ -38,6 +39,10 @@ class Bench : public QWidget {
   void setBorders(const std::vector<Border>& borders);
   void setMeasure(double mmPerPixel, Unit unit);
 
+  /// A tool that gets the pointer until it is put away with null; the bench does not own it. While
+  /// it is there, the picture is shown alone.
+  void setTool(BenchTool* tool);
+
   Compare compare() const { return compare_; }
   void setCompare(Compare compare);
   void setStrength(double strength);
@@ -72,7 +77,8 @@ class Bench : public QWidget {
   void dropEvent(QDropEvent* event) override;
 
  private:
-  enum class Drag { None, Pan, Seam };
+  enum class Drag { None, Pan, Seam, Tool };
+  ToolView toolView() const;
   Box pictureBox() const;
   QRectF sheet() const;
   double seamX() const;
@@ -96,6 +102,7 @@ class Bench : public QWidget {
   bool nodes_ = false;
   bool peek_ = false;
   bool peekOriginal_ = false;
+  BenchTool* tool_ = nullptr;
   Drag drag_ = Drag::None;
   QPointF pointer_;
   bool pointerInside_ = false;

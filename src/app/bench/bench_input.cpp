@@ -26,7 +26,10 @@ void Bench::wheelEvent(QWheelEvent* event) {
 void Bench::mousePressEvent(QMouseEvent* event) {
   pointer_ = event->position();
   if (picture_.empty()) return;
-  if (event->button() == Qt::LeftButton && overSeam(pointer_)) {
+  if (event->button() == Qt::LeftButton && tool_ != nullptr) {
+    drag_ = Drag::Tool;
+    tool_->press(toolView().toPicture(pointer_), toolView());
+  } else if (event->button() == Qt::LeftButton && overSeam(pointer_)) {
     drag_ = Drag::Seam;
   } else if (event->button() == Qt::LeftButton || event->button() == Qt::MiddleButton) {
     drag_ = Drag::Pan;
@@ -42,14 +45,18 @@ void Bench::mouseMoveEvent(QMouseEvent* event) {
     setViewport(viewport_.movedBy(pointer_ - before));
   } else if (drag_ == Drag::Seam && sheet().width() > 0) {
     seam_ = std::clamp((pointer_.x() - sheet().left()) / sheet().width(), 0.0, 1.0);
+  } else if (tool_ != nullptr) {
+    tool_->move(toolView().toPicture(pointer_), toolView());
   } else {
     setCursor(overSeam(pointer_) ? Qt::SplitHCursor : Qt::ArrowCursor);
   }
   update();
 }
 
-void Bench::mouseReleaseEvent(QMouseEvent*) {
+void Bench::mouseReleaseEvent(QMouseEvent* event) {
+  const bool ofTool = drag_ == Drag::Tool && tool_ != nullptr;
   drag_ = Drag::None;
+  if (ofTool) tool_->release(toolView().toPicture(event->position()), toolView());
   setCursor(Qt::ArrowCursor);
 }
 

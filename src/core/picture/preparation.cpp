@@ -5,6 +5,7 @@
 #include "core/picture/reshape.h"
 #include "core/picture/straighten.h"
 #include "core/picture/stroke.h"
+#include "core/picture/touch_up.h"
 
 namespace rim {
 namespace {
@@ -30,6 +31,11 @@ Picture prepared(const Picture& p, const Preparation& what) {
                         [&p](const FillPinholes& s) { return withPinholesFilled(p, s.areaPx2); },
                         [&p](const DropSpecks& s) { return withoutSpecks(p, s.areaPx2); },
                         [&p](const Enlarge& s) { return enlarged(p, s.factor); },
+                        [&p](const LocalThreshold& s) { return withLocalThreshold(p, s); },
+                        [&p](const SmoothEdges& s) { return withSmoothEdges(p, s.px); },
+                        [&p](const TouchUp& s) { return touchedUp(p, s); },
+                        [&p](const ClearFrame& s) { return cleared(p, s); },
+                        [&p](const PickColour& s) { return withColourPicked(p, s); },
                     },
                     what);
 }

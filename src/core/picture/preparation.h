@@ -65,8 +65,42 @@ struct Enlarge {
   friend bool operator==(const Enlarge&, const Enlarge&) = default;
 };
 
-using Preparation = std::variant<Crop, CropToInk, Turn, Mirror, Straighten, EvenLight, Denoise, Thicken, FillGaps,
-                                 FillPinholes, DropSpecks, Enlarge>;
+struct LocalThreshold {
+  double sizePx = 51;  ///< a pixel is compared with the mean of a square this wide, 3..999
+  double bias = 10;    ///< it is ink when it is darker than the mean by more than this, grey levels
+  friend bool operator==(const LocalThreshold&, const LocalThreshold&) = default;
+};
+struct SmoothEdges {
+  double px = 1;  ///< jags up to about this large go, 0.3..20
+  friend bool operator==(const SmoothEdges&, const SmoothEdges&) = default;
+};
+/// One sweep of a round brush.
+struct BrushStroke {
+  std::vector<Point> places;
+  double diameterPx = 12;
+  bool ink = false;  ///< else paper
+  friend bool operator==(const BrushStroke&, const BrushStroke&) = default;
+};
+struct TouchUp {
+  std::vector<BrushStroke> strokes;
+  friend bool operator==(const TouchUp&, const TouchUp&) = default;
+};
+struct ClearFrame {
+  Crop frame;
+  bool inside = false;  ///< else everything outside the frame becomes paper
+  friend bool operator==(const ClearFrame&, const ClearFrame&) = default;
+};
+struct PickColour {
+  Point place;             ///< whose colour is meant
+  double tolerance = 20;   ///< CIE76 colour difference, 0..200
+  bool connected = false;  ///< only what hangs together with the place
+  bool ink = false;        ///< becomes ink; else paper
+  friend bool operator==(const PickColour&, const PickColour&) = default;
+};
+
+using Preparation =
+    std::variant<Crop, CropToInk, Turn, Mirror, Straighten, EvenLight, Denoise, Thicken, FillGaps, FillPinholes,
+                 DropSpecks, Enlarge, LocalThreshold, SmoothEdges, TouchUp, ClearFrame, PickColour>;
 
 /// A line in the list of what was done to a picture.
 struct PreparationStep {

@@ -10,6 +10,7 @@
 #include "app/session.h"
 #include "app/steps/picture/step_list.h"
 #include "app/steps/picture/step_text.h"
+#include "app/steps/picture/tool_panel.h"
 #include "app/widgets/panel_parts.h"
 
 namespace rim::app {
@@ -63,6 +64,12 @@ void PicturePanel::buildWorth() {
 
 void PicturePanel::buildList() {
   auto* column = static_cast<QVBoxLayout*>(layout());
+  addHeading(column, tr("By hand"));
+  tools_ = new ToolPanel(session_);
+  connect(tools_, &ToolPanel::toolChanged, this, &PicturePanel::toolChanged);
+  connect(tools_, &ToolPanel::wanted, this, &PicturePanel::addStep);
+  connect(tools_, &ToolPanel::swept, this, &PicturePanel::addStroke);
+  column->addWidget(tools_);
   addHeading(column, tr("What was done"));
   list_ = new StepList;
   list_->setObjectName("stepList");
@@ -94,6 +101,8 @@ void PicturePanel::buildList() {
   offer(tr("Close small gaps"), [] { return FillGaps{}; });
   offer(tr("Fill pinholes"), [] { return FillPinholes{}; });
   offer(tr("Drop specks"), [] { return DropSpecks{}; });
+  offer(tr("Smooth jagged edges"), [] { return SmoothEdges{}; });
+  offer(tr("Local threshold"), [] { return LocalThreshold{}; });
   offer(tr("Enlarge"), [] { return Enlarge{}; });
   add_->setMenu(menu);
   column->addWidget(add_);
@@ -108,6 +117,24 @@ void PicturePanel::addStep(const Preparation& what) {
     // The dark table round a sheet may have looked like the paper of a light drawing.
     if (std::holds_alternative<Straighten>(what)) job.trace.lightIsInk = false;
   });
+}
+
+void PicturePanel::addStroke(const BrushStroke& stroke) {
+  std::vector<PreparationStep> steps = session_.job().preparation;
+  // Strokes that follow each other are one line in the list, each of them a step of undo.
+  auto* last = steps.empty() || !steps.back().on ? nullptr : std::get_if<TouchUp>(&steps.back().what);
+  if (last != nullptr) {
+    last->strokes.push_back(stroke);
+  } else {
+    steps.push_back({TouchUp{{stroke}}});
+  }
+  change(steps, stroke.ink ? tr("Paint ink") : tr("Wipe"), {});
+}
+
+bool PicturePanel::putToolsAway() {
+  const bool there = tools_->active();
+  if (there) tools_->putAway();
+  return there;
 }
 
 void PicturePanel::change(const std::vector<PreparationStep>& steps, const QString& name, const QString& mergeKey) {
@@ -150,6 +177,7 @@ void PicturePanel::show() {
   const Picture& original = session_.job().original;
   traceable_->setEnabled(!original.empty());
   add_->setEnabled(!original.empty());
+  tools_->setEnabled(!original.empty());
   list_->show(session_.job().preparation);
   if (original.empty()) {
     name_->setText(tr("No picture yet"));

@@ -2,6 +2,7 @@
 
 #include <QWidget>
 
+#include "app/bench/bench_tool.h"
 #include "core/picture/assess.h"
 
 class QAction;
@@ -13,6 +14,7 @@ namespace rim::app {
 
 class Session;
 class StepList;
+class ToolPanel;
 
 /// The Picture step: what is open and what it is worth, what was done to it, and what could be.
 class PicturePanel : public QWidget {
@@ -28,8 +30,11 @@ class PicturePanel : public QWidget {
  public slots:
   /// Finds beside the window what would make the picture traceable, and does it as one step.
   void makeTraceable();
+  /// Puts every tool away; returns whether there was one.
+  bool putToolsAway();
 
  signals:
+  void toolChanged(rim::app::BenchTool* tool);
   void refused(const QString& sentence);
   void said(const QString& sentence);
 
@@ -48,6 +53,7 @@ class PicturePanel : public QWidget {
   void buildWorth();
   void buildList();
   void addStep(const Preparation& what);
+  void addStroke(const BrushStroke& stroke);
   void change(const std::vector<PreparationStep>& steps, const QString& name, const QString& mergeKey);
   void assessPicture();
   void showWorth(const Finding& finding);
@@ -61,6 +67,7 @@ class PicturePanel : public QWidget {
   QPushButton* traceable_;
   QPushButton* add_;
   StepList* list_;
+  ToolPanel* tools_;
   const void* assessed_ = nullptr;  ///< the pixels that worth_ is about
 };
 

@@ -29,6 +29,14 @@ QString stepName(const Preparation& what) {
                         [](const FillPinholes&) { return text("Fill pinholes"); },
                         [](const DropSpecks&) { return text("Drop specks"); },
                         [](const Enlarge&) { return text("Enlarge"); },
+                        [](const LocalThreshold&) { return text("Local threshold"); },
+                        [](const SmoothEdges&) { return text("Smooth edges"); },
+                        [](const TouchUp& s) {
+                          return s.strokes.size() == 1 ? text("Touch up: 1 stroke")
+                                                       : text("Touch up: %1 strokes").arg(s.strokes.size());
+                        },
+                        [](const ClearFrame& s) { return s.inside ? text("Clear inside") : text("Clear outside"); },
+                        [](const PickColour& s) { return s.ink ? text("Colour to ink") : text("Colour to paper"); },
                     },
                     what);
 }
@@ -63,6 +71,15 @@ std::optional<StepNumber> numberOf(const Preparation& what) {
                         [](const Enlarge& s) {
                           return Number({s.factor, 1, 8, 0.5, 1, text("×"), {}});
                         },
+                        [](const LocalThreshold& s) {
+                          return Number({s.sizePx, 3, 999, 4, 0, text("px"), {}});
+                        },
+                        [](const SmoothEdges& s) {
+                          return Number({s.px, 0.3, 20, 0.2, 1, text("px"), {}});
+                        },
+                        [](const PickColour& s) {
+                          return Number({s.tolerance, 0, 200, 2, 0, {}, {}});
+                        },
                         [](const auto&) { return Number(); },
                     },
                     what);
@@ -79,6 +96,9 @@ Preparation withNumber(const Preparation& what, double value) {
                         [value](FillPinholes s) -> Preparation { return s.areaPx2 = value, s; },
                         [value](DropSpecks s) -> Preparation { return s.areaPx2 = value, s; },
                         [value](Enlarge s) -> Preparation { return s.factor = value, s; },
+                        [value](LocalThreshold s) -> Preparation { return s.sizePx = value, s; },
+                        [value](SmoothEdges s) -> Preparation { return s.px = value, s; },
+                        [value](PickColour s) -> Preparation { return s.tolerance = value, s; },
                         [](const auto& s) -> Preparation { return s; },
                     },
                     what);

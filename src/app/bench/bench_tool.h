@@ -1,0 +1,42 @@
+#pragma once
+
+#include <QObject>
+
+#include "app/bench/viewport.h"
+
+class QPainter;
+
+namespace rim::app {
+
+/// How a tool's places come to the screen: *picture pixels* of the picture on the bench, origin at
+/// its upper left corner, y down.
+struct ToolView {
+  Viewport viewport;
+  double pictureHeight = 0;
+
+  QPointF toScreen(Point p) const { return viewport.toScreen({p.x, pictureHeight - p.y}); }
+  Point toPicture(QPointF screen) const {
+    const Point p = viewport.toPicture(screen);
+    return {p.x, pictureHeight - p.y};
+  }
+  /// Picture pixels that a handle can be taken hold of from.
+  double reach() const { return 11 / viewport.scale; }
+};
+
+/// Something that is done to the picture with the pointer. It draws itself over the bench and says
+/// what came of it; it changes nothing itself.
+class BenchTool : public QObject {
+  Q_OBJECT
+
+ public:
+  using QObject::QObject;
+  virtual void paint(QPainter& painter, const ToolView& view) const = 0;
+  virtual void press(Point place, const ToolView& view) = 0;
+  virtual void move(Point place, const ToolView& view) = 0;
+  virtual void release(Point place, const ToolView& view) = 0;
+
+ signals:
+  void changed();
+};
+
+}  // namespace rim::app

@@ -1,0 +1,59 @@
+#pragma once
+
+#include <QWidget>
+
+#include "app/bench/bench_tool.h"
+#include "core/picture/preparation.h"
+
+class QCheckBox;
+class QComboBox;
+class QDoubleSpinBox;
+class QLabel;
+class QStackedWidget;
+class QToolButton;
+
+namespace rim::app {
+
+class Session;
+
+/// The tools that work on the picture with the pointer, and what can be chosen for each.
+class ToolPanel : public QWidget {
+  Q_OBJECT
+
+ public:
+  explicit ToolPanel(Session& session, QWidget* parent = nullptr);
+  /// Puts every tool away.
+  void putAway();
+  bool active() const { return tool_ != nullptr; }
+
+ signals:
+  /// The tool that works on the bench now; null: none.
+  void toolChanged(rim::app::BenchTool* tool);
+  void wanted(const rim::Preparation& what);
+  void swept(const rim::BrushStroke& stroke);
+
+ private:
+  enum Kind { kFrame, kCorners, kLevel, kBrush, kColour, kKinds };
+  QWidget* frameOptions();
+  QWidget* cornersOptions();
+  QWidget* levelOptions();
+  QWidget* brushOptions();
+  QWidget* colourOptions();
+  void choose(int kind);
+  void use(BenchTool* tool);
+  void setBrush();
+  void finish(const Preparation& what);
+
+  Session& session_;
+  BenchTool* tool_ = nullptr;
+  QToolButton* buttons_[kKinds] = {};
+  QStackedWidget* options_;
+  QComboBox* ratio_ = nullptr;
+  QDoubleSpinBox* diameter_ = nullptr;
+  QComboBox* brushColour_ = nullptr;
+  QDoubleSpinBox* tolerance_ = nullptr;
+  QCheckBox* connected_ = nullptr;
+  QComboBox* pickTo_ = nullptr;
+};
+
+}  // namespace rim::app
