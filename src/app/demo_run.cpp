@@ -43,7 +43,8 @@ int trouble(const QString& sentence) {
 }
 
 bool savePicture(MainWindow& window, const QString& file) {
-  QApplication::processEvents();
+  // Panels that grow are laid out in several rounds of events.
+  for (int round = 0; round < 4; ++round) QApplication::processEvents();
   return window.grab().save(file);
 }
 

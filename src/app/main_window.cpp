@@ -6,7 +6,6 @@
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLineEdit>
-#include <QScrollArea>
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
@@ -19,21 +18,13 @@
 #include "app/widgets/gauge.h"
 #include "app/widgets/job_card.h"
 #include "app/widgets/notice.h"
+#include "app/widgets/panel_scroll.h"
 #include "app/widgets/view_strip.h"
 
 namespace rim::app {
 namespace {
 
 constexpr int kPanelWidth = 304;
-
-QWidget* scrolled(QWidget* panel) {
-  auto* area = new QScrollArea;
-  area->setWidgetResizable(true);
-  area->setFrameShape(QFrame::NoFrame);
-  area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  area->setWidget(panel);
-  return area;
-}
 
 }  // namespace
 
@@ -92,7 +83,7 @@ void MainWindow::build() {
   panels_->setObjectName("panel");
   panels_->setFixedWidth(kPanelWidth);
   for (QWidget* panel : std::initializer_list<QWidget*>{picturePanel_, tracePanel_, exportPanel_}) {
-    panels_->addWidget(scrolled(panel));
+    panels_->addWidget(new PanelScroll(panel));
   }
   middle->addWidget(panels_);
 

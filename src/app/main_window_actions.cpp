@@ -172,9 +172,9 @@ void MainWindow::askForPicture() {
   const QString folder = preferences_.pictureFolder.isEmpty()
                              ? QStandardPaths::writableLocation(QStandardPaths::PicturesLocation)
                              : preferences_.pictureFolder;
-  const QString file =
-      QFileDialog::getOpenFileName(this, tr("Open picture"), folder,
-                                   tr("Pictures (*.png *.jpg *.jpeg *.bmp *.gif *.tif *.tiff *.webp);;All files (*)"));
+  const QString file = QFileDialog::getOpenFileName(
+      this, tr("Open picture"), folder,
+      tr("Pictures (*.png *.jpg *.jpeg *.bmp *.gif *.tif *.tiff *.webp *.pdf);;All files (*)"));
   if (!file.isEmpty()) openFile(file);
 }
 

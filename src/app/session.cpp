@@ -70,7 +70,7 @@ void Session::edit(const QString& name, const QString& mergeKey, const std::func
   change(next);
   const bool samePicture = next.original.bgr == job().original.bgr && next.preparation == job().preparation;
   const bool sameOutlines = samePicture && next.trace == job().trace;
-  if (sameOutlines && next.size == job().size) return;
+  if (sameOutlines && next.size == job().size && next.origin == job().origin) return;
   if (!samePicture) next.picture = {};
   if (!sameOutlines) next.tracing.reset();
   history_.edit(std::move(next), name, mergeKey);

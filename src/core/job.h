@@ -32,7 +32,8 @@ inline constexpr double kLargestSizeMm = 100'000;
 /// All that belongs to one piece of work, as a value: copied freely (pixels and outlines are
 /// shared and never changed), kept in the undo list, given to a worker and given back by it.
 struct Job {
-  Picture original;  ///< as it was opened
+  Picture original;    ///< as it was opened
+  std::string origin;  ///< where it came from and under what permission, in the user's words (UTF-8)
   std::vector<PreparationStep> preparation;
   /// The original after its preparation; empty as long as that is not worked out.
   Picture picture;

@@ -226,6 +226,29 @@ class TestPictureStep : public QObject {
     QCOMPARE(f.job().tracing->outlines.size(), 27U);
   }
 
+  void theNoteOfOriginGoesIntoTheFileOnRequest() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    QVERIFY(!f.find<QCheckBox>("withOrigin")->isEnabled());
+    f.window->showStep(MainWindow::kPicture);
+    auto* origin = f.find<QLineEdit>("origin");
+    origin->setFocus();
+    QTest::keyClicks(origin, "drawn by the loft");
+    QTest::keyClick(origin, Qt::Key_Return);
+    QCOMPARE(f.job().origin, std::string("drawn by the loft"));
+    QVERIFY(f.session().upToDate());
+    ExportSettings settings;
+    settings.withOrigin = true;
+    const QString file = f.folder.filePath("noted.svg");
+    f.session().exportTo(file, settings);
+    QVERIFY(f.settle());
+    QFile written(file);
+    QVERIFY(written.open(QIODevice::ReadOnly));
+    QVERIFY(written.readAll().contains("<desc>drawn by the loft</desc>"));
+    f.window->actions().undo->trigger();
+    QVERIFY(f.job().origin.empty());
+  }
+
   void everyStepHasANameAndKeepsItsNumber() {
     const Preparation all[] = {Crop{},           CropToInk{},   Turn{},     Mirror{},       Straighten{}, EvenLight{},
                                Denoise{},        Thicken{},     FillGaps{}, FillPinholes{}, DropSpecks{}, Enlarge{},

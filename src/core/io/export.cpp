@@ -30,10 +30,11 @@ Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings
 void exportJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings) {
   const FileKind kind = fileKindOf(file);
   const Drawing drawing = drawingFor(job, kind, settings);
+  const std::string note = settings.withOrigin ? job.origin : std::string();
   if (kind == FileKind::Svg) {
-    writeSvg(drawing, file);
+    writeSvg(drawing, file, note);
   } else {
-    writeDxf(drawing, file, settings.dxf);
+    writeDxf(drawing, file, settings.dxf, note);
   }
 }
 

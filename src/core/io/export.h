@@ -12,6 +12,7 @@ namespace rim {
 struct ExportSettings {
   std::optional<CurveForm> curves;  ///< none: Beziers in SVG, arcs in DXF (lines and arcs in R12)
   DxfVersion dxf = DxfVersion::Dxf2000;
+  bool withOrigin = false;  ///< the job's note of origin goes into the file
 
   friend bool operator==(const ExportSettings&, const ExportSettings&) = default;
 };

@@ -25,6 +25,13 @@ bool holdsCubic(const Path& path) {
                      [](const Segment& s) { return s.kind == SegmentKind::Cubic; });
 }
 
+/// A line break would end the comment and spoil the file.
+std::string onOneLine(std::string text) {
+  std::replace_if(
+      text.begin(), text.end(), [](unsigned char c) { return c < 0x20; }, ' ');
+  return text;
+}
+
 class Writer {
  public:
   Writer(const std::string& file, DxfVersion version)
@@ -32,7 +39,8 @@ class Writer {
     if (!out_) throw WriteError("the file cannot be opened for writing.");
   }
 
-  void write(const Drawing& drawing) {
+  void write(const Drawing& drawing, const std::string& note) {
+    if (!note.empty()) out_->comment(onOneLine(note).c_str());
     header(drawing);
     tables();
     if (!r12_) blocks();
@@ -181,12 +189,12 @@ void expectComplete(const std::filesystem::path& file) {
 
 }  // namespace
 
-void writeDxf(const Drawing& drawing, const std::filesystem::path& file, DxfVersion version) {
+void writeDxf(const Drawing& drawing, const std::filesystem::path& file, DxfVersion version, const std::string& note) {
   if (version == DxfVersion::R12 && std::any_of(drawing.paths.begin(), drawing.paths.end(), holdsCubic)) {
     throw InputError("DXF R12 has no curves. Use arcs or lines, or DXF 2000.");
   }
-  writeBeside(file, [&drawing, version](const std::filesystem::path& beside) {
-    Writer(beside.string(), version).write(drawing);
+  writeBeside(file, [&drawing, version, &note](const std::filesystem::path& beside) {
+    Writer(beside.string(), version).write(drawing, note);
     expectComplete(beside);
   });
 }

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <filesystem>
+#include <string>
 
 #include "core/geometry/drawing.h"
 
@@ -15,6 +16,8 @@ enum class DxfVersion {
 /// extents of the outlines. Every path of lines and arcs becomes one polyline with bulges; a path
 /// that holds a cubic becomes one SPLINE of degree 3 through all its nodes (DXF 2000 only).
 /// Throws WriteError; InputError when cubics are to be written as R12, which has no curves.
-void writeDxf(const Drawing& drawing, const std::filesystem::path& file, DxfVersion version);
+/// A note, when there is one, becomes a comment (group code 999) on one line.
+void writeDxf(const Drawing& drawing, const std::filesystem::path& file, DxfVersion version,
+              const std::string& note = {});
 
 }  // namespace rim

@@ -91,7 +91,7 @@ void attribute(xmlTextWriter* writer, const char* name, const std::string& value
   }
 }
 
-void writeDocument(xmlTextWriter* writer, const Drawing& drawing) {
+void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const std::string& note) {
   xmlTextWriterSetIndent(writer, 1);
   xmlTextWriterStartDocument(writer, "1.0", "UTF-8", nullptr);
   xmlTextWriterStartElement(writer, xml("svg"));
@@ -100,6 +100,7 @@ void writeDocument(xmlTextWriter* writer, const Drawing& drawing) {
   attribute(writer, "width", number(drawing.pageWidth) + "mm");
   attribute(writer, "height", number(drawing.pageHeight) + "mm");
   attribute(writer, "viewBox", "0 0 " + number(drawing.pageWidth) + " " + number(drawing.pageHeight));
+  if (!note.empty()) xmlTextWriterWriteElement(writer, xml("desc"), xml(note.c_str()));
   if (!drawing.paths.empty()) {
     PathData data(drawing.pageHeight);
     for (const Path& path : drawing.paths) data.add(path);
@@ -118,12 +119,12 @@ void writeDocument(xmlTextWriter* writer, const Drawing& drawing) {
 
 }  // namespace
 
-void writeSvg(const Drawing& drawing, const std::filesystem::path& file) {
-  writeBeside(file, [&drawing](const std::filesystem::path& beside) {
+void writeSvg(const Drawing& drawing, const std::filesystem::path& file, const std::string& note) {
+  writeBeside(file, [&drawing, &note](const std::filesystem::path& beside) {
     const std::unique_ptr<xmlTextWriter, void (*)(xmlTextWriter*)> writer(xmlNewTextWriterFilename(beside.c_str(), 0),
                                                                           &xmlFreeTextWriter);
     if (!writer) throw WriteError("the file cannot be opened for writing.");
-    writeDocument(writer.get(), drawing);
+    writeDocument(writer.get(), drawing, note);
   });
 }
 

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <filesystem>
+#include <string>
 
 #include "core/geometry/drawing.h"
 
@@ -10,7 +11,8 @@ namespace rim {
 /// turned downwards, nothing but paths. All outlines share one path element, so that holes stay
 /// open when it is filled (even-odd). Arcs are written as A (in two halves when
 /// they turn by 155 degrees or more), cubics as C; coordinates to 1e-6 mm.
+/// A note, when there is one, becomes the document's <desc>.
 /// The file is written beside and renamed (io/safe_file.h). Throws WriteError.
-void writeSvg(const Drawing& drawing, const std::filesystem::path& file);
+void writeSvg(const Drawing& drawing, const std::filesystem::path& file, const std::string& note = {});
 
 }  // namespace rim

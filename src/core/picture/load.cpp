@@ -16,6 +16,7 @@ namespace rim {
 namespace {
 
 constexpr double kMmPerInch = 25.4;
+constexpr double kPdfDotsPerInch = 300;
 
 void startLibrary() {
   static std::once_flag once;
@@ -34,13 +35,15 @@ bool startsWith(std::span<const std::byte> bytes, std::string_view magic, std::s
   return bytes.size() >= at + magic.size() && std::memcmp(bytes.data() + at, magic.data(), magic.size()) == 0;
 }
 
-/// Only the kinds that the contract names; the library alone would also take PDF, video and more.
+bool isPdf(std::span<const std::byte> bytes) { return startsWith(bytes, "%PDF-"); }
+
+/// Only the kinds that the contract names; and PDF; the library alone would also take video and more.
 bool isKnownKind(std::span<const std::byte> bytes) {
   using namespace std::string_view_literals;
   return startsWith(bytes, "\x89PNG"sv) || startsWith(bytes, "\xFF\xD8\xFF"sv) || startsWith(bytes, "BM"sv) ||
          startsWith(bytes, "GIF8"sv) || startsWith(bytes, "II*\0"sv) || startsWith(bytes, "MM\0*"sv) ||
          startsWith(bytes, "II+\0"sv) || startsWith(bytes, "MM\0+"sv) ||
-         (startsWith(bytes, "RIFF"sv) && startsWith(bytes, "WEBP"sv, 8));
+         (startsWith(bytes, "RIFF"sv) && startsWith(bytes, "WEBP"sv, 8)) || isPdf(bytes);
 }
 
 std::string firstLine(const char* text) {
@@ -49,8 +52,10 @@ std::string firstLine(const char* text) {
 }
 
 vips::VImage openHeader(std::span<const std::byte> bytes) {
-  const auto image = vips::VImage::new_from_buffer(bytes.data(), bytes.size(), "",
-                                                   vips::VImage::option()->set("fail_on", VIPS_FAIL_ON_TRUNCATED));
+  vips::VOption* options = vips::VImage::option()->set("fail_on", VIPS_FAIL_ON_TRUNCATED);
+  // A page has no pixels of its own; this is what a good scanner gives.
+  if (isPdf(bytes)) options->set("dpi", kPdfDotsPerInch);
+  const auto image = vips::VImage::new_from_buffer(bytes.data(), bytes.size(), "", options);
   const auto pixels = static_cast<std::size_t>(image.width()) * static_cast<std::size_t>(image.height());
   if (pixels > kMostPixels) {
     throw InputError("the picture has " + std::to_string(image.width()) + " x " + std::to_string(image.height()) +
@@ -133,7 +138,7 @@ std::vector<std::byte> readFile(const std::filesystem::path& file) {
 Picture loadPicture(std::span<const std::byte> bytes, const std::string& name) {
   startLibrary();
   if (!isKnownKind(bytes)) {
-    throw InputError("this is not a picture that can be read. Use PNG, JPEG, BMP, GIF, TIFF or WebP.");
+    throw InputError("this is not a picture that can be read. Use PNG, JPEG, BMP, GIF, TIFF, WebP or PDF.");
   }
   try {
     const vips::VImage header = openHeader(bytes);

@@ -16,7 +16,7 @@ inline constexpr std::size_t kMostPixels = 120'000'000;
 /// The largest picture file that is read, in bytes.
 inline constexpr std::size_t kMostFileBytes = 1'000'000'000;
 
-/// Opens PNG, JPEG, BMP, GIF (first frame), TIFF (first page) or WebP.
+/// Opens PNG, JPEG, BMP, GIF (first frame), TIFF (first page), WebP, or a PDF's first page at 300 dpi.
 /// The picture is turned upright as its EXIF orientation says, CMYK and 16-bit colours are
 /// brought to 8-bit sRGB, and transparency is laid on white.
 /// Throws InputError with one sentence when the file cannot be read, is no picture of these

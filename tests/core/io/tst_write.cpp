@@ -47,6 +47,13 @@ class TestWrite : public QObject {
     QVERIFY(text.trimmed().endsWith("EOF"));
   }
 
+  void aNoteOfOriginStandsInTheFileOnRequest() {
+    writeSvg(halfDisc(), at("note.svg"), "from <Ada> & co");
+    QVERIFY(get(at("note.svg")).find("<desc>from &lt;Ada&gt; &amp; co</desc>") != std::string::npos);
+    writeDxf(halfDisc(), at("note.dxf"), DxfVersion::Dxf2000, "two\nlines");
+    QVERIFY(get(at("note.dxf")).find("999\ntwo lines\n") != std::string::npos);
+  }
+
   void r12RefusesCurves() {
     Drawing drawing = halfDisc();
     drawing.paths[0].segments[0] = Segment::cubic({7, 3}, {12, 3}, {15, 2});

@@ -72,6 +72,14 @@ class TestLoad : public QObject {
     QCOMPARE(picture.width() * picture.height(), 1);
   }
 
+  void thePageOfAPdfIsDrawnAt300DotsPerInch() {
+    const Picture page = load("page.pdf");
+    QCOMPARE(page.width(), 1200);  // 4 by 2.4 inches
+    QCOMPARE(page.height(), 720);
+    QVERIFY(qAbs(page.dotsPerInch - 300) < 0.5);
+    QVERIFY(greyAt(page, 300, 180) < 45 && greyAt(page, 900, 180) > 235);
+  }
+
   void theFilesOwnResolutionIsKept() {
     QVERIFY(qAbs(load("resolution-150.tif").dotsPerInch - 150) < 0.1);
     QVERIFY(qAbs(load("plain.png").dotsPerInch - 300) < 0.1);

@@ -1,6 +1,7 @@
 #include "app/steps/export/export_panel.h"
 
 #include <QAction>
+#include <QCheckBox>
 #include <QComboBox>
 #include <QLabel>
 #include <QPushButton>
@@ -30,6 +31,10 @@ ExportPanel::ExportPanel(QAction* exportAction, const Preferences& preferences, 
   form_->setObjectName("form");
   addRow(layout, tr("&Made of"), form_, tr("What the outlines in the file are made of"));
   listForms();
+  origin_ = new QCheckBox(tr("With the &note of origin"));
+  origin_->setObjectName("withOrigin");
+  origin_->setToolTip(tr("Writes what the Picture step says about the picture's origin into the file"));
+  layout->addWidget(origin_);
   addHeading(layout, tr("What will stand in it"));
   summary_ = addText(layout);
   summary_->setObjectName("summary");
@@ -67,10 +72,12 @@ ExportSettings ExportPanel::settings() const {
   ExportSettings settings;
   settings.curves = static_cast<CurveForm>(form_->currentData().toInt());
   settings.dxf = kind_->currentIndex() == kDxfR12 ? DxfVersion::R12 : DxfVersion::Dxf2000;
+  settings.withOrigin = origin_->isChecked() && origin_->isEnabled();
   return settings;
 }
 
 void ExportPanel::show(const Session& session, Unit unit) {
+  origin_->setEnabled(!session.job().origin.empty());
   if (!session.hasPicture() || !session.upToDate()) {
     summary_->setText(session.hasPicture() ? tr("Tracing…") : tr("Nothing yet: open a picture first."));
     return;

@@ -6,6 +6,7 @@
 #include "core/io/export.h"
 
 class QAction;
+class QCheckBox;
 class QComboBox;
 class QLabel;
 class QPushButton;
@@ -35,6 +36,7 @@ class ExportPanel : public QWidget {
 
   QComboBox* kind_;
   QComboBox* form_;
+  QCheckBox* origin_;
   QLabel* summary_;
   QPushButton* button_;
 };

@@ -2,6 +2,7 @@
 
 #include <QAction>
 #include <QLabel>
+#include <QLineEdit>
 #include <QMenu>
 #include <QPushButton>
 #include <QVBoxLayout>
@@ -42,6 +43,16 @@ PicturePanel::PicturePanel(Session& session, QAction* open, QAction* paste, QWid
   buttons->addWidget(buttonFor(open));
   buttons->addWidget(buttonFor(paste));
   column->addLayout(buttons);
+  origin_ = new QLineEdit;
+  origin_->setObjectName("origin");
+  origin_->setPlaceholderText(tr("where from, under what permission"));
+  origin_->setAccessibleName(tr("Origin"));
+  origin_->setToolTip(
+      tr("Where the picture came from and under what permission; the Export step can write it into the file"));
+  connect(origin_, &QLineEdit::editingFinished, this, [this] {
+    session_.edit(tr("Note of origin"), {}, [text = origin_->text().toStdString()](Job& job) { job.origin = text; });
+  });
+  column->addWidget(origin_);
   buildWorth();
   buildList();
   column->addStretch(1);
@@ -178,6 +189,7 @@ void PicturePanel::show() {
   traceable_->setEnabled(!original.empty());
   add_->setEnabled(!original.empty());
   tools_->setEnabled(!original.empty());
+  origin_->setEnabled(!original.empty());
   list_->show(session_.job().preparation);
   if (original.empty()) {
     name_->setText(tr("No picture yet"));
@@ -186,16 +198,16 @@ void PicturePanel::show() {
     worth_->clear();
     return;
   }
+  if (!origin_->hasFocus()) origin_->setText(QString::fromStdString(session_.job().origin));
   name_->setText(QString::fromStdString(original.name));
   constexpr double kPixelsPerMm = 10;
   pixels_->setText(tr("%1, good for %2 × %3 mm at 10 px per mm")
                        .arg(stateLine(session_))
                        .arg(session_.job().picture.width() / kPixelsPerMm, 0, 'f', 0)
                        .arg(session_.job().picture.height() / kPixelsPerMm, 0, 'f', 0));
-  resolution_->setText(
-      original.dotsPerInch > 0
-          ? tr("The file says %1 dots per inch.").arg(original.dotsPerInch, 0, 'f', 0)
-          : tr("The file names no resolution; 96 dots per inch are taken until you set a size below."));
+  resolution_->setText(original.dotsPerInch > 0
+                           ? tr("The file says %1 dots per inch.").arg(original.dotsPerInch, 0, 'f', 0)
+                           : tr("No resolution in the file: 96 dots per inch."));
   assessPicture();
 }
 

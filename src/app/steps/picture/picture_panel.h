@@ -7,6 +7,7 @@
 
 class QAction;
 class QLabel;
+class QLineEdit;
 class QPushButton;
 class QVBoxLayout;
 
@@ -62,6 +63,7 @@ class PicturePanel : public QWidget {
   QLabel* name_;
   QLabel* pixels_;
   QLabel* resolution_;
+  QLineEdit* origin_;
   QLabel* worth_;
   QVBoxLayout* remarks_;
   QPushButton* traceable_;

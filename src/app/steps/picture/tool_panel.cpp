@@ -67,8 +67,10 @@ ToolPanel::ToolPanel(Session& session, QWidget* parent) : QWidget(parent), sessi
   }
   rows->addLayout(grid);
   options_ = new QStackedWidget;
-  for (QWidget* widget : {frameOptions(), cornersOptions(), levelOptions(), brushOptions(), colourOptions()})
+  for (QWidget* widget : {frameOptions(), cornersOptions(), levelOptions(), brushOptions(), colourOptions()}) {
+    static_cast<QVBoxLayout*>(widget->layout())->addStretch(1);
     options_->addWidget(widget);
+  }
   options_->hide();
   rows->addWidget(options_);
 }
