@@ -49,10 +49,7 @@ double edgeWidthOf(const cv::Mat& grey, int threshold, double contrast) {
   return *middle > 0 ? std::max(1.0, contrast / *middle - 1) : 0;
 }
 
-}  // namespace
-
-double noiseLevel(const cv::Mat& grey) {
-  if (grey.cols < 5 || grey.rows < 5) return 0;
+double noiseOfTile(const cv::Mat& grey) {
   const cv::Mat mask = (cv::Mat_<float>(3, 3) << 1, -2, 1, -2, 4, -2, 1, -2, 1);
   cv::Mat left;
   cv::filter2D(grey, left, CV_32F, mask);
@@ -69,6 +66,24 @@ double noiseLevel(const cv::Mat& grey) {
   const cv::Mat counted = (slope <= *at) & (grey > 2) & (grey < 253);
   if (cv::countNonZero(counted) < 100) return 0;
   return std::sqrt(std::numbers::pi / 2) / 6 * cv::mean(cv::abs(left), counted)[0];
+}
+
+}  // namespace
+
+double noiseLevel(const cv::Mat& grey) {
+  if (grey.cols < 5 || grey.rows < 5) return 0;
+  constexpr int kTile = 512;
+  constexpr int kTiles = 3;
+  if (grey.cols <= kTiles * kTile || grey.rows <= kTiles * kTile) return noiseOfTile(grey);
+  // Of a large picture nine tiles say it as well; their median does not mind one full of texture.
+  std::vector<double> levels;
+  for (int i = 0; i < kTiles * kTiles; ++i) {
+    const int x = (grey.cols - kTile) * (i % kTiles) / (kTiles - 1);
+    const int y = (grey.rows - kTile) * (i / kTiles) / (kTiles - 1);
+    levels.push_back(noiseOfTile(grey(cv::Rect(x, y, kTile, kTile))));
+  }
+  std::sort(levels.begin(), levels.end());
+  return levels[levels.size() / 2];
 }
 
 Assessment assess(const Picture& picture) {

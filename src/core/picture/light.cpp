@@ -129,15 +129,17 @@ double evenness(const Picture& picture) {
 Picture withEvenLight(const Picture& picture) {
   const cv::Mat field = lightField(picture);
   cv::Mat even(picture.bgr->size(), CV_8UC3);
-  for (int y = 0; y < even.rows; ++y) {
-    const cv::Vec3b* from = picture.bgr->ptr<cv::Vec3b>(y);
-    const float* light = field.ptr<float>(y);
-    cv::Vec3b* to = even.ptr<cv::Vec3b>(y);
-    for (int x = 0; x < even.cols; ++x) {
-      const float gain = static_cast<float>(kPaper) / light[x];
-      for (int c = 0; c < 3; ++c) to[x][c] = cv::saturate_cast<std::uint8_t>(static_cast<float>(from[x][c]) * gain);
+  cv::parallel_for_(cv::Range(0, even.rows), [&](const cv::Range& rows) {
+    for (int y = rows.start; y < rows.end; ++y) {
+      const cv::Vec3b* from = picture.bgr->ptr<cv::Vec3b>(y);
+      const float* light = field.ptr<float>(y);
+      cv::Vec3b* to = even.ptr<cv::Vec3b>(y);
+      for (int x = 0; x < even.cols; ++x) {
+        const float gain = static_cast<float>(kPaper) / light[x];
+        for (int c = 0; c < 3; ++c) to[x][c] = cv::saturate_cast<std::uint8_t>(static_cast<float>(from[x][c]) * gain);
+      }
     }
-  }
+  });
   return makePicture(even, picture.dotsPerInch, picture.name);
 }
 

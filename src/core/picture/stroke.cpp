@@ -43,11 +43,13 @@ Nearest nearestIn(const cv::Mat& mask, const cv::Mat& coverage) {
     }
   }
   nearest.offset.create(mask.size(), CV_32FC1);
-  for (int y = 0; y < mask.rows; ++y) {
-    for (int x = 0; x < mask.cols; ++x) {
-      nearest.offset.at<float>(y, x) = offsets[static_cast<std::size_t>(labels.at<int>(y, x))];
+  cv::parallel_for_(cv::Range(0, mask.rows), [&](const cv::Range& rows) {
+    for (int y = rows.start; y < rows.end; ++y) {
+      const int* label = labels.ptr<int>(y);
+      float* offset = nearest.offset.ptr<float>(y);
+      for (int x = 0; x < mask.cols; ++x) offset[x] = offsets[static_cast<std::size_t>(label[x])];
     }
-  }
+  });
   return nearest;
 }
 
