@@ -11,6 +11,7 @@
 #include "app/bench/bench.h"
 #include "app/look.h"
 #include "app/main_window.h"
+#include "app/steps/picture/practice_camera_dialog.h"
 
 namespace rim::app {
 namespace {
@@ -42,7 +43,7 @@ int trouble(const QString& sentence) {
   return kTrouble;
 }
 
-bool savePicture(MainWindow& window, const QString& file) {
+bool savePicture(QWidget& window, const QString& file) {
   // Panels that grow are laid out in several rounds of events.
   for (int round = 0; round < 4; ++round) QApplication::processEvents();
   return window.grab().save(file);
@@ -89,6 +90,11 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
 }  // namespace
 
 int takeShot(MainWindow& window, const QString& view, const QString& file) {
+  if (view == "camera") {
+    PracticeCameraDialog camera(&window);
+    camera.show();
+    return savePicture(camera, file) ? 0 : trouble(file + ": the picture could not be written.");
+  }
   if (!views().contains(view)) {
     return trouble(QStringLiteral("there is no view \"%1\" to show. Use one of: %2.")
                        .arg(view, QStringList(views().keys()).join(", ")));

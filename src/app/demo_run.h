@@ -9,7 +9,7 @@ class MainWindow;
 /// Runs of the real window without a person, for `./run` on a machine with no screen.
 
 /// Opens the demo badge, shows what `view` names (picture, picture-done, picture-frame, trace, export,
-/// seam, nodes, dark, empty) and saves the window as a PNG. Returns the exit code: 0, or 2 with a sentence on
+/// seam, nodes, dark, empty, camera) and saves the window as a PNG. Returns the exit code: 0, or 2 with a sentence on
 /// standard error.
 int takeShot(MainWindow& window, const QString& view, const QString& file);
 

@@ -46,7 +46,7 @@ void Tracer::trace(Request request, const std::stop_token& overtaken, const std:
   Job& job = request.job;
   try {
     if (job.picture.empty()) {
-      job = withPreparedPicture(std::move(job), overtaken);
+      job.picture = preparations_.prepared(job.original, job.preparation, overtaken);
       emit prepared(number, std::make_shared<const Job>(job));
     }
     // Following is quick and not stopped by a newer request: in a long drag every turn shows something.

@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "core/job.h"
+#include "core/picture/preparation_cache.h"
 
 namespace rim::app {
 
@@ -55,6 +56,7 @@ class Tracer : public QObject {
   std::optional<Request> waiting_;
   std::stop_source running_;
   quint64 last_ = 0;
+  PreparationCache preparations_;  ///< used by the worker only
   std::jthread thread_;
 };
 

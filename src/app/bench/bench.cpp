@@ -153,9 +153,9 @@ void Bench::paintEvent(QPaintEvent*) {
   QPainter painter(this);
   painter.fillRect(rect(), look().bench);
   if (picture_.empty()) {
-    paintSentence(
-        painter, rect(), tr("The bench is empty"),
-        tr("Drop a picture here, paste one, or open one with Ctrl+O. PNG, JPEG, BMP, GIF, TIFF and WebP can be read."));
+    paintSentence(painter, rect(), tr("The bench is empty"),
+                  tr("Drop a picture here, paste one, or open one with Ctrl+O. PNG, JPEG, BMP, GIF, TIFF, WebP and PDF "
+                     "can be read."));
     return;
   }
   if (peekOriginal_) {

@@ -7,6 +7,7 @@
 #include "core/picture/assess.h"
 #include "core/picture/light.h"
 #include "core/picture/load.h"
+#include "core/picture/preparation_cache.h"
 #include "core/picture/reshape.h"
 #include "core/trace/trace.h"
 #include "support/measure.h"
@@ -165,6 +166,27 @@ class TestPreparation : public QObject {
     steps[1].on = false;
     QCOMPARE(prepared(picture, steps).width(), 50);
     QVERIFY(prepared(picture, std::vector<PreparationStep>{}).bgr == picture.bgr);
+  }
+
+  void whatIsRememberedGivesTheSameAsWorkingItOut() {
+    const Picture a = pictureOf(drawn(60, 40, disc(30, 20, 10)));
+    const Picture b = pictureOf(drawn(50, 50, disc(25, 25, 12)));
+    const std::vector<std::vector<PreparationStep>> lists{
+        {{Turn{90}}, {Thicken{2}}},        {{Turn{90}}, {Thicken{3}}},
+        {{Turn{90}}, {Thicken{3}, false}}, {{Turn{90}}, {Thicken{3}, false}, {Mirror{}}},
+        {{Mirror{}}, {Turn{90}}},          {},
+        {{Turn{90}}, {Thicken{2}}},
+    };
+    PreparationCache cache;
+    for (const Picture& picture : {a, b}) {
+      for (const auto& steps : lists) {
+        const Picture kept = cache.prepared(picture, steps);
+        QVERIFY(cv::norm(*kept.bgr, *prepared(picture, steps).bgr, cv::NORM_INF) == 0);
+        QVERIFY(cache.prepared(picture, steps).bgr == kept.bgr);
+      }
+    }
+    QVERIFY_THROWS_EXCEPTION(InputError, cache.prepared(a, {{Turn{90}}, {Crop{0, 0, 900, 900}}}));
+    QCOMPARE(cache.prepared(a, {{Turn{90}}}).width(), 40);
   }
 
   void remarksNameWhatMatters() {
