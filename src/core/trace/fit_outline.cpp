@@ -11,7 +11,7 @@ namespace {
 constexpr double kBorderErrorPx = 0.012;
 /// The share of the tolerance that counts as noise: 95 of 100 places then lie within the tolerance
 /// several times over, and the farthest within it.
-constexpr double kShareOfTolerance = 0.05;
+constexpr double kShareOfTolerance = 0.04;
 /// More than this share of the tolerance is never taken for noise.
 constexpr double kMostNoiseShare = 0.4;
 

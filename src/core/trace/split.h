@@ -25,10 +25,10 @@ struct SplitLimits {
 /// What a piece costs beside its misfit, in units of squared deviation. As in a description length
 /// (J. Rissanen, "Modeling by shortest data description", Automatica 14 (1978), 465-471), but
 /// dearer: neighbouring points of a border are not independent.
-inline constexpr double kPriceOfLine = 9;
-inline constexpr double kPriceOfArc = 13;
+inline constexpr double kPriceOfLine = 12;
+inline constexpr double kPriceOfArc = 15;
 /// So many neighbouring points say no more than one.
-inline constexpr double kPointsPerFact = 4;
+inline constexpr double kPointsPerFact = 2;
 
 /// The track as lines and arcs with the least sum of misfit and prices over all ways of splitting
 /// it: dynamic programming over the places of breaks, each range fitted by least squares.
