@@ -153,6 +153,16 @@ class TestPictureStep : public QObject {
     QVERIFY(!f.find<QToolButton>("tool:Frame")->isChecked());
   }
 
+  void aToolIsPutAwayWhenThePictureBecomesAnother() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    f.window->showStep(MainWindow::kPicture);
+    f.find<QToolButton>("tool:Frame")->click();
+    QVERIFY(f.open(testPicture("plain.png")));
+    QVERIFY(!f.find<QToolButton>("tool:Frame")->isChecked());
+    QVERIFY(!f.find<QPushButton>("cropToFrame")->isVisible());
+  }
+
   void cornersAreDraggedAndStraightened() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));

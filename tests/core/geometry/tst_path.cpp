@@ -76,7 +76,7 @@ class TestPath : public QObject {
   }
 
   void bulgeIsTheTangentOfAQuarterOfTheAngle() {
-    // Source: DXF reference (Autodesk), LWPOLYLINE, group code 42; a quarter circle has 0.41421.
+    // Source: DXF reference, LWPOLYLINE, group code 42; a quarter circle has 0.41421.
     QVERIFY(qAbs(bulgeFromSweep(kPi / 2) - 0.41421356) < 1e-8);
     const Arc arc = arcFromBulge({1, 0}, {0, 1}, bulgeFromSweep(kPi / 2));
     QVERIFY(distance(arc.centre, {0, 0}) < 1e-12);

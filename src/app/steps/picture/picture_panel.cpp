@@ -80,6 +80,7 @@ void PicturePanel::buildList() {
   connect(tools_, &ToolPanel::toolChanged, this, &PicturePanel::toolChanged);
   connect(tools_, &ToolPanel::wanted, this, &PicturePanel::addStep);
   connect(tools_, &ToolPanel::swept, this, &PicturePanel::addStroke);
+  connect(&session_, &Session::pictureChanged, tools_, &ToolPanel::followPicture);
   column->addWidget(tools_);
   addHeading(column, tr("What was done"));
   list_ = new StepList;

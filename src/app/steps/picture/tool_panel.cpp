@@ -156,6 +156,7 @@ void ToolPanel::choose(int kind) {
     putAway();
     return;
   }
+  pictureSize_ = {picture.width(), picture.height()};
   BenchTool* tool = nullptr;
   if (kind == kFrame) tool = new FrameTool(picture.width(), picture.height(), this);
   if (kind == kCorners) tool = new CornersTool(findSheet(picture).value_or(insetCorners(picture)), this);
@@ -181,6 +182,11 @@ void ToolPanel::choose(int kind) {
   options_->setCurrentIndex(kind);
   options_->show();
   if (kind == kBrush) setBrush();
+}
+
+void ToolPanel::followPicture() {
+  const Picture& picture = session_.job().picture;
+  if (tool_ != nullptr && QSize(picture.width(), picture.height()) != pictureSize_) putAway();
 }
 
 void ToolPanel::use(BenchTool* tool) {

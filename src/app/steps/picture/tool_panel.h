@@ -1,5 +1,6 @@
 #pragma once
 
+#include <QSize>
 #include <QWidget>
 
 #include "app/bench/bench_tool.h"
@@ -25,6 +26,8 @@ class ToolPanel : public QWidget {
   /// Puts every tool away.
   void putAway();
   bool active() const { return tool_ != nullptr; }
+  /// Puts a tool away that was taken up for a picture of another size.
+  void followPicture();
 
  signals:
   /// The tool that works on the bench now; null: none.
@@ -46,6 +49,7 @@ class ToolPanel : public QWidget {
 
   Session& session_;
   BenchTool* tool_ = nullptr;
+  QSize pictureSize_;  ///< when the tool was taken up
   QToolButton* buttons_[kKinds] = {};
   QStackedWidget* options_;
   QComboBox* ratio_ = nullptr;
