@@ -153,7 +153,7 @@ void run(TraceOptions& o) {
 void addTraceCommand(CLI::App& app, int& result) {
   auto options = std::make_shared<TraceOptions>();
   CLI::App* command = app.add_subcommand("trace", "a picture becomes closed outlines in SVG or DXF");
-  command->add_option("picture", options->picture, "PNG, JPEG, BMP, GIF, TIFF or WebP")->required();
+  command->add_option("picture", options->picture, "PNG, JPEG, BMP, GIF, TIFF, WebP or PDF (first page)")->required();
   command->add_option("-o,--out", options->out, "the file to write, .svg or .dxf")->required();
   addPreparation(*command, options->preparation);
   addShape(*command, *options);

@@ -140,7 +140,7 @@ Picture withEvenLight(const Picture& picture) {
       }
     }
   });
-  return makePicture(even, picture.dotsPerInch, picture.name);
+  return withPixels(picture, even);
 }
 
 }  // namespace rim

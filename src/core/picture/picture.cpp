@@ -1,5 +1,7 @@
 #include "core/picture/picture.h"
 
+#include <opencv2/imgproc.hpp>
+
 #include "core/picture/tone.h"
 
 namespace rim {
@@ -12,6 +14,12 @@ Picture makePicture(cv::Mat bgr, double dotsPerInch, std::string name) {
   picture.dotsPerInch = dotsPerInch;
   picture.name = std::move(name);
   return picture;
+}
+
+Picture withPixels(const Picture& picture, const cv::Mat& pixels) {
+  cv::Mat bgr = pixels;
+  if (pixels.channels() == 1) cv::cvtColor(pixels, bgr, cv::COLOR_GRAY2BGR);
+  return makePicture(bgr, picture.dotsPerInch, picture.name);
 }
 
 }  // namespace rim

@@ -28,6 +28,9 @@ struct Picture {
 /// A picture from its pixels (CV_8UC3, not empty); grey levels and histogram are worked out.
 Picture makePicture(cv::Mat bgr, double dotsPerInch, std::string name);
 
+/// The same picture, name and resolution with other pixels: colours (CV_8UC3) or grey levels (CV_8UC1).
+Picture withPixels(const Picture& picture, const cv::Mat& pixels);
+
 /// The resolution taken for pictures that name none: one CSS pixel is 1/96 inch
 /// (W3C CSS Values and Units Level 3, section 6.2).
 inline constexpr double kDefaultDotsPerInch = 96;

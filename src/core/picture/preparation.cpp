@@ -1,6 +1,7 @@
 #include "core/picture/preparation.h"
 
 #include "core/error.h"
+#include "core/overloaded.h"
 #include "core/picture/light.h"
 #include "core/picture/reshape.h"
 #include "core/picture/straighten.h"
@@ -8,15 +9,6 @@
 #include "core/picture/touch_up.h"
 
 namespace rim {
-namespace {
-
-template <typename... Cases>
-struct Overloaded : Cases... {
-  using Cases::operator()...;
-};
-
-}  // namespace
-
 Picture prepared(const Picture& p, const Preparation& what) {
   return std::visit(Overloaded{
                         [&p](const Crop& s) { return cropped(p, s); },

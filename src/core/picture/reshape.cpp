@@ -10,10 +10,6 @@
 namespace rim {
 namespace {
 
-Picture like(const Picture& picture, cv::Mat bgr) {
-  return makePicture(std::move(bgr), picture.dotsPerInch, picture.name);
-}
-
 void expectAllowed(double pixels) {
   if (pixels > static_cast<double>(kMostPixels)) {
     throw InputError("the picture would have more than " + std::to_string(kMostPixels / 1'000'000) + " megapixels.");
@@ -30,7 +26,7 @@ Picture cropped(const Picture& picture, const Crop& crop) {
                      std::to_string(crop.width) + "," + std::to_string(crop.height) + " leaves the picture of " +
                      std::to_string(picture.width()) + " x " + std::to_string(picture.height()) + " px.");
   }
-  return like(picture, (*picture.bgr)(cv::Rect(crop.x, crop.y, crop.width, crop.height)).clone());
+  return withPixels(picture, (*picture.bgr)(cv::Rect(crop.x, crop.y, crop.width, crop.height)).clone());
 }
 
 Crop cropToInk(const Picture& picture, int marginPx) {
@@ -62,7 +58,7 @@ Picture turned(const Picture& picture, double degrees) {
     if (turns == 0) return picture;
     const int codes[] = {cv::ROTATE_90_COUNTERCLOCKWISE, cv::ROTATE_180, cv::ROTATE_90_CLOCKWISE};
     cv::rotate(*picture.bgr, out, codes[turns - 1]);
-    return like(picture, out);
+    return withPixels(picture, out);
   }
   const cv::Point2f middle(static_cast<float>(picture.width() - 1) / 2, static_cast<float>(picture.height() - 1) / 2);
   cv::Mat map = cv::getRotationMatrix2D(middle, degrees, 1);
@@ -75,14 +71,14 @@ Picture turned(const Picture& picture, double degrees) {
   map.at<double>(1, 2) += (height - picture.height()) / 2;
   cv::warpAffine(*picture.bgr, out, map, {static_cast<int>(width), static_cast<int>(height)}, cv::INTER_CUBIC,
                  cv::BORDER_REPLICATE);
-  return like(picture, out);
+  return withPixels(picture, out);
 }
 
 Picture mirrored(const Picture& picture) {
   cv::Mat out;
   constexpr int kLeftRight = 1;
   cv::flip(*picture.bgr, out, kLeftRight);
-  return like(picture, out);
+  return withPixels(picture, out);
 }
 
 Picture enlarged(const Picture& picture, double factor) {
@@ -99,7 +95,7 @@ Picture denoised(const Picture& picture, double strength) {
   cv::medianBlur(*picture.bgr, out, 3);
   cv::Mat smooth;
   cv::bilateralFilter(out, smooth, kDiameter, 4 * noise, 2);
-  return like(picture, smooth);
+  return withPixels(picture, smooth);
 }
 
 }  // namespace rim

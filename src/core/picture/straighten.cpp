@@ -208,7 +208,7 @@ Picture straightened(const Picture& picture, const Straighten& what) {
   const cv::Mat map = half.inv() * cv::getPerspectiveTransform(from, to) * half;
   cv::Mat flat;
   cv::warpPerspective(*picture.bgr, flat, map, size, cv::INTER_CUBIC, cv::BORDER_REPLICATE);
-  return makePicture(withCleanRim(flat), picture.dotsPerInch, picture.name);
+  return withPixels(picture, withCleanRim(flat));
 }
 
 }  // namespace rim

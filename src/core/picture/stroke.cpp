@@ -53,12 +53,6 @@ Nearest nearestIn(const cv::Mat& mask, const cv::Mat& coverage) {
   return nearest;
 }
 
-Picture withGrey(const Picture& picture, const cv::Mat& grey) {
-  cv::Mat bgr;
-  cv::cvtColor(grey, bgr, cv::COLOR_GRAY2BGR);
-  return makePicture(bgr, picture.dotsPerInch, picture.name);
-}
-
 cv::Mat depthOrThrow(const Picture& picture) {
   cv::Mat depth = depthInInk(*picture.grey);
   if (depth.empty()) throw InputError("the picture has one tone only: there is no ink in it.");
@@ -88,7 +82,7 @@ Picture paintedOver(const Picture& picture, const cv::Mat& mask, int connectivit
   cv::dilate(mask & ~small, keep, cv::getStructuringElement(cv::MORPH_RECT, {3, 3}));
   cv::Mat bgr = picture.bgr->clone();
   bgr.setTo(colour, grown & (~keep | small));
-  return makePicture(bgr, picture.dotsPerInch, picture.name);
+  return withPixels(picture, bgr);
 }
 
 /// The connected parts of a mask with a larger area. Closing also rounds inner corners out, by less
@@ -136,7 +130,7 @@ cv::Mat inkAtDepth(const cv::Mat& depth, double px) {
 }
 
 Picture thickened(const Picture& picture, double px) {
-  return withGrey(picture, inkAtDepth(depthOrThrow(picture), px / 2));
+  return withPixels(picture, inkAtDepth(depthOrThrow(picture), px / 2));
 }
 
 Picture withGapsFilled(const Picture& picture, double px) {
@@ -151,7 +145,7 @@ Picture withGapsFilled(const Picture& picture, double px) {
   cv::dilate(bridges, around, cv::getStructuringElement(cv::MORPH_RECT, {3, 3}));
   cv::Mat grey = picture.grey->clone();
   cv::Mat(cv::min(grey, closed)).copyTo(grey, around);
-  return withGrey(picture, grey);
+  return withPixels(picture, grey);
 }
 
 Picture withPinholesFilled(const Picture& picture, double areaPx2) {

@@ -11,16 +11,6 @@ namespace {
 const cv::Scalar kPaper(255, 255, 255);
 const cv::Scalar kInk(0, 0, 0);
 
-Picture like(const Picture& picture, cv::Mat bgr) {
-  return makePicture(std::move(bgr), picture.dotsPerInch, picture.name);
-}
-
-Picture fromGrey(const Picture& picture, const cv::Mat& grey) {
-  cv::Mat bgr;
-  cv::cvtColor(grey, bgr, cv::COLOR_GRAY2BGR);
-  return like(picture, bgr);
-}
-
 /// In CIE L*a*b*, CV_32FC3, with L* from 0 to 100.
 cv::Mat labOf(const cv::Mat& bgr) {
   cv::Mat scaled;
@@ -72,7 +62,7 @@ Picture withLocalThreshold(const Picture& picture, const LocalThreshold& what) {
   cv::Mat grey;
   constexpr double kWhite = 255;
   difference.convertTo(grey, CV_8UC1, kWhite / kRampLevels, kWhite * (0.5 + what.bias / kRampLevels));
-  return fromGrey(picture, grey);
+  return withPixels(picture, grey);
 }
 
 Picture withSmoothEdges(const Picture& picture, double px) {
@@ -81,7 +71,7 @@ Picture withSmoothEdges(const Picture& picture, double px) {
   // Far from the border the depth says nothing about it.
   cv::Mat near = cv::min(cv::max(depth, -3 * px), 3 * px);
   cv::GaussianBlur(near, near, {0, 0}, px, px, cv::BORDER_REPLICATE);
-  return fromGrey(picture, inkAtDepth(near, 0));
+  return withPixels(picture, inkAtDepth(near, 0));
 }
 
 Picture touchedUp(const Picture& picture, const TouchUp& what) {
@@ -91,7 +81,7 @@ Picture touchedUp(const Picture& picture, const TouchUp& what) {
       paintSweep(bgr, stroke.places[i > 0 ? i - 1 : 0], stroke.places[i], stroke);
     }
   }
-  return like(picture, bgr);
+  return withPixels(picture, bgr);
 }
 
 Picture cleared(const Picture& picture, const ClearFrame& what) {
@@ -99,13 +89,13 @@ Picture cleared(const Picture& picture, const ClearFrame& what) {
   const cv::Rect frame = cv::Rect(f.x, f.y, f.width, f.height) & cv::Rect(0, 0, picture.width(), picture.height());
   cv::Mat bgr(picture.bgr->size(), CV_8UC3, kPaper);
   if (what.inside) picture.bgr->copyTo(bgr);
-  if (frame.empty()) return like(picture, bgr);
+  if (frame.empty()) return withPixels(picture, bgr);
   if (what.inside) {
     bgr(frame).setTo(kPaper);
   } else {
     (*picture.bgr)(frame).copyTo(bgr(frame));
   }
-  return like(picture, bgr);
+  return withPixels(picture, bgr);
 }
 
 Picture withColourPicked(const Picture& picture, const PickColour& what) {
@@ -122,7 +112,7 @@ Picture withColourPicked(const Picture& picture, const PickColour& what) {
   if (what.connected) meant = partAt(meant, place);
   cv::Mat bgr = picture.bgr->clone();
   bgr.setTo(what.ink ? kInk : kPaper, meant);
-  return like(picture, bgr);
+  return withPixels(picture, bgr);
 }
 
 }  // namespace rim

@@ -5,11 +5,6 @@
 namespace rim {
 namespace {
 
-double signedDistance(const Primitive& primitive, Point p) {
-  if (primitive.kind == Primitive::Kind::Line) return cross(primitive.direction, p - primitive.place);
-  return distance(primitive.place, p) - std::abs(primitive.radius);
-}
-
 std::optional<Point> meetLines(const Primitive& a, const Primitive& b) {
   const double bend = cross(a.direction, b.direction);
   if (std::abs(bend) < 1e-9) return std::nullopt;
@@ -58,17 +53,6 @@ std::optional<Primitive> fitCircle(std::span<const Point> points) {
     turn += angleBetween(points[i - 1] - circle->centre, points[i] - circle->centre);
   }
   return Primitive{Primitive::Kind::Circle, circle->centre, {}, turn < 0 ? -circle->radius : circle->radius};
-}
-
-Deviation deviationOf(const Primitive& primitive, std::span<const Point> points) {
-  Deviation deviation;
-  for (const Point p : points) {
-    const double d = signedDistance(primitive, p);
-    deviation.largest = std::max(deviation.largest, std::abs(d));
-    deviation.meanSquare += d * d;
-  }
-  deviation.meanSquare /= static_cast<double>(std::max<std::size_t>(1, points.size()));
-  return deviation;
 }
 
 Point project(const Primitive& primitive, Point p) {

@@ -17,20 +17,12 @@ struct Primitive {
   double radius = 0;  ///< Circle: positive when run counter-clockwise, negative clockwise.
 };
 
-/// How well a primitive follows points.
-struct Deviation {
-  double largest = 0;     ///< pixels
-  double meanSquare = 0;  ///< square pixels
-};
-
 /// The line with the least squared distances (principal axis of the points), along the way from
 /// the first to the last. Needs two different points.
 Primitive fitLine(std::span<const Point> points);
 
 /// The circle that fits the points (trace/moments.h), or nothing when there is none.
 std::optional<Primitive> fitCircle(std::span<const Point> points);
-
-Deviation deviationOf(const Primitive& primitive, std::span<const Point> points);
 
 /// The nearest point of the primitive.
 Point project(const Primitive& primitive, Point p);

@@ -3,13 +3,10 @@
 #include <QCoreApplication>
 #include <QStringList>
 
+#include "core/overloaded.h"
+
 namespace rim::app {
 namespace {
-
-template <typename... Cases>
-struct Overloaded : Cases... {
-  using Cases::operator()...;
-};
 
 QString text(const char* source) { return QCoreApplication::translate("PictureSteps", source); }
 

@@ -1,0 +1,11 @@
+#pragma once
+
+namespace rim {
+
+/// Several callables as one, for std::visit: each alternative of a variant goes to the one that takes it.
+template <typename... Cases>
+struct Overloaded : Cases... {
+  using Cases::operator()...;
+};
+
+}  // namespace rim
