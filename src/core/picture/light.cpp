@@ -7,7 +7,7 @@ namespace {
 
 constexpr int kTerms = 10;
 constexpr double kSmallSide = 160;
-constexpr double kPaper = 245;  // what paper becomes
+constexpr float kPaper = 245;  // what paper becomes
 
 /// The terms of a polynomial of third degree; x and y from -1 to 1.
 cv::Vec<double, kTerms> terms(double x, double y) {
@@ -16,21 +16,25 @@ cv::Vec<double, kTerms> terms(double x, double y) {
 
 double placeOf(int i, int count) { return count > 1 ? 2.0 * i / (count - 1) - 1 : 0; }
 
+/// One row of the field. Along a row it is a cubic in x alone.
+void evaluateRow(const cv::Mat& coefficients, cv::Size size, int y, float* row) {
+  constexpr float kDarkest = 8;
+  const double* c = coefficients.ptr<double>();
+  const double v = placeOf(y, size.height);
+  const auto c0 = static_cast<float>(c[0] + v * (c[2] + v * (c[5] + v * c[9])));
+  const auto c1 = static_cast<float>(c[1] + v * (c[4] + v * c[8]));
+  const auto c2 = static_cast<float>(c[3] + v * c[7]);
+  const auto c3 = static_cast<float>(c[6]);
+  const float step = size.width > 1 ? 2.0F / static_cast<float>(size.width - 1) : 0;
+  for (int x = 0; x < size.width; ++x) {
+    const float u = size.width > 1 ? step * static_cast<float>(x) - 1 : 0;
+    row[x] = std::max(kDarkest, c0 + u * (c1 + u * (c2 + u * c3)));
+  }
+}
+
 cv::Mat evaluate(const cv::Mat& coefficients, cv::Size size) {
   cv::Mat field(size, CV_32FC1);
-  const double* c = coefficients.ptr<double>();
-  for (int y = 0; y < size.height; ++y) {
-    float* row = field.ptr<float>(y);
-    const double v = placeOf(y, size.height);
-    // Along a row it is a cubic in x alone.
-    const double c0 = c[0] + v * (c[2] + v * (c[5] + v * c[9]));
-    const double c1 = c[1] + v * (c[4] + v * c[8]);
-    const double c2 = c[3] + v * c[7];
-    for (int x = 0; x < size.width; ++x) {
-      const double u = placeOf(x, size.width);
-      row[x] = static_cast<float>(std::max(8.0, c0 + u * (c1 + u * (c2 + u * c[6]))));
-    }
-  }
+  for (int y = 0; y < size.height; ++y) evaluateRow(coefficients, size, y, field.ptr<float>(y));
   return field;
 }
 
@@ -68,9 +72,8 @@ cv::Mat fit(const cv::Mat& values, const cv::Mat& field, double least, double mo
   return coefficients;
 }
 
-}  // namespace
-
-cv::Mat lightField(const Picture& picture) {
+/// The field's polynomial; places from -1 to 1 across the picture.
+cv::Mat fieldOf(const Picture& picture) {
   const double scale = std::max(1.0, std::max(picture.width(), picture.height()) / kSmallSide);
   cv::Mat small;
   cv::resize(*picture.grey, small, {}, 1 / scale, 1 / scale, cv::INTER_AREA);
@@ -85,10 +88,8 @@ cv::Mat lightField(const Picture& picture) {
     // Paper lies within a tenth of the field; at first the field is still too high.
     coefficients = fit(values, evaluate(coefficients, small.size()), round < 3 ? 0.8 : 0.9, 1.15);
   }
-  return evaluate(coefficients, picture.grey->size());
+  return coefficients;
 }
-
-namespace {
 
 /// Brighter in all four corners than in the middle: no lamp does that, but a light drawing on white.
 bool isBowl(const cv::Mat& field) {
@@ -102,21 +103,23 @@ bool isBowl(const cv::Mat& field) {
 
 }  // namespace
 
+cv::Mat lightField(const Picture& picture) { return evaluate(fieldOf(picture), picture.grey->size()); }
+
 double evenness(const Picture& picture) {
-  const cv::Mat field = lightField(picture);
-  cv::Mat grey;
-  picture.grey->convertTo(grey, CV_32FC1);
   // Sampled: a few ten thousand pixels say it as well.
-  const int step = std::max(1, static_cast<int>(std::sqrt(static_cast<double>(grey.total()) / 4e4)));
+  const int step = std::max(1, static_cast<int>(std::sqrt(static_cast<double>(picture.grey->total()) / 4e4)));
+  cv::Mat grey;
+  cv::resize(*picture.grey, grey, {}, 1.0 / step, 1.0 / step, cv::INTER_NEAREST);
+  const cv::Mat field = evaluate(fieldOf(picture), grey.size());
   int all = 0;
   int paper = 0;
   int close = 0;
-  for (int y = 0; y < grey.rows; y += step) {
-    for (int x = 0; x < grey.cols; x += step) {
-      const double share = grey.at<float>(y, x) / field.at<float>(y, x);
+  for (int y = 0; y < grey.rows; ++y) {
+    for (int x = 0; x < grey.cols; ++x) {
+      const float share = static_cast<float>(grey.at<std::uint8_t>(y, x)) / field.at<float>(y, x);
       ++all;
-      paper += share > 0.7 ? 1 : 0;
-      close += share > 0.92 && share < 1.08 ? 1 : 0;
+      paper += share > 0.7F ? 1 : 0;
+      close += share > 0.92F && share < 1.08F ? 1 : 0;
     }
   }
   if (paper < 0.33 * all || close < 0.85 * paper || isBowl(field)) return 1;
@@ -127,17 +130,23 @@ double evenness(const Picture& picture) {
 }
 
 Picture withEvenLight(const Picture& picture) {
-  const cv::Mat field = lightField(picture);
-  cv::Mat even(picture.bgr->size(), CV_8UC3);
+  // Whole numbers with ten binary places: the compiler turns these loops into vectors.
+  constexpr int kPlaces = 10;
+  constexpr float kOne = 1 << kPlaces;
+  const cv::Mat field = fieldOf(picture);
+  const cv::Size size = picture.bgr->size();
+  cv::Mat even(size, CV_8UC3);
   cv::parallel_for_(cv::Range(0, even.rows), [&](const cv::Range& rows) {
+    std::vector<float> light(static_cast<std::size_t>(size.width));
+    std::vector<int> gain(3 * light.size());
     for (int y = rows.start; y < rows.end; ++y) {
-      const cv::Vec3b* from = picture.bgr->ptr<cv::Vec3b>(y);
-      const float* light = field.ptr<float>(y);
-      cv::Vec3b* to = even.ptr<cv::Vec3b>(y);
-      for (int x = 0; x < even.cols; ++x) {
-        const float gain = static_cast<float>(kPaper) / light[x];
-        for (int c = 0; c < 3; ++c) to[x][c] = cv::saturate_cast<std::uint8_t>(static_cast<float>(from[x][c]) * gain);
-      }
+      evaluateRow(field, size, y, light.data());
+      for (std::size_t x = 0; x < light.size(); ++x)
+        gain[3 * x] = gain[3 * x + 1] = gain[3 * x + 2] = static_cast<int>(kOne * kPaper / light[x]);
+      const std::uint8_t* from = picture.bgr->ptr<std::uint8_t>(y);
+      std::uint8_t* to = even.ptr<std::uint8_t>(y);
+      for (std::size_t i = 0; i < gain.size(); ++i)
+        to[i] = static_cast<std::uint8_t>(std::min(255, (from[i] * gain[i] + (1 << (kPlaces - 1))) >> kPlaces));
     }
   });
   return withPixels(picture, even);

@@ -91,7 +91,7 @@ Picture enlarged(const Picture& picture, double factor) {
 Picture denoised(const Picture& picture, double strength) {
   const double noise = strength * std::max(1.0, noiseLevel(*picture.grey));
   cv::Mat out;
-  constexpr int kDiameter = 7;
+  constexpr int kDiameter = 5;
   cv::medianBlur(*picture.bgr, out, 3);
   cv::Mat smooth;
   cv::bilateralFilter(out, smooth, kDiameter, 4 * noise, 2);

@@ -3,6 +3,7 @@
 #include <opencv2/imgproc.hpp>
 
 #include "core/error.h"
+#include "core/picture/depth.h"
 #include "core/picture/tone.h"
 
 namespace rim {
@@ -10,54 +11,28 @@ namespace {
 
 constexpr double kWhite = 255;
 
-/// How much of every pixel is ink, 0..1, CV_32FC1; empty when there is one tone only.
-cv::Mat coverageOf(const cv::Mat& grey) {
-  const auto threshold = otsuThreshold(histogramOf(grey));
-  if (!threshold) return {};
-  const cv::Mat ink = grey < *threshold;
-  const double dark = cv::mean(grey, ink)[0];
-  const double light = cv::mean(grey, ~ink)[0];
-  cv::Mat coverage;
-  grey.convertTo(coverage, CV_32FC1, -1 / (light - dark), light / (light - dark));
-  return cv::min(cv::max(coverage, 0.0), 1.0);
-}
-
-/// The distance from every pixel that is not in `mask` to the nearest one that is, and that one's
-/// coverage less a half.
-struct Nearest {
-  cv::Mat distance;
-  cv::Mat offset;
-};
-
-Nearest nearestIn(const cv::Mat& mask, const cv::Mat& coverage) {
-  Nearest nearest;
-  cv::Mat labels;
-  cv::distanceTransform(~mask, nearest.distance, labels, cv::DIST_L2, cv::DIST_MASK_5, cv::DIST_LABEL_PIXEL);
-  double count = 0;
-  cv::minMaxLoc(labels, nullptr, &count);
-  std::vector<float> offsets(static_cast<std::size_t>(count) + 1, 0);
-  for (int y = 0; y < mask.rows; ++y) {
-    for (int x = 0; x < mask.cols; ++x) {
-      if (mask.at<std::uint8_t>(y, x) == 0) continue;
-      offsets[static_cast<std::size_t>(labels.at<int>(y, x))] = coverage.at<float>(y, x) - 0.5F;
-    }
-  }
-  nearest.offset.create(mask.size(), CV_32FC1);
-  cv::parallel_for_(cv::Range(0, mask.rows), [&](const cv::Range& rows) {
-    for (int y = rows.start; y < rows.end; ++y) {
-      const int* label = labels.ptr<int>(y);
-      float* offset = nearest.offset.ptr<float>(y);
-      for (int x = 0; x < mask.cols; ++x) offset[x] = offsets[static_cast<std::size_t>(label[x])];
-    }
-  });
-  return nearest;
-}
-
-cv::Mat depthOrThrow(const Picture& picture) {
-  cv::Mat depth = depthInInk(*picture.grey);
+cv::Mat depthOrThrow(const Picture& picture, double reachPx) {
+  cv::Mat depth = depthNearBorder(*picture.grey, reachPx);
   if (depth.empty()) throw InputError("the picture has one tone only: there is no ink in it.");
   return depth;
 }
+
+/// Mask of the ink, half covered pixels included.
+cv::Mat inkOrThrow(const Picture& picture) {
+  const auto levels = inkLevelsOf(*picture.grey);
+  if (!levels) throw InputError("the picture has one tone only: there is no ink in it.");
+  return *picture.grey <= levels->middle();
+}
+
+/// The picture's mean colour where a mask lies, away from its rim.
+cv::Scalar colourWithin(const Picture& picture, const cv::Mat& mask) {
+  cv::Mat inner;
+  cv::erode(mask, inner, cv::getStructuringElement(cv::MORPH_RECT, {3, 3}));
+  return cv::mean(*picture.bgr, cv::countNonZero(inner) > 0 ? inner : mask);
+}
+
+/// Half a pixel beyond the new border a pixel is all ink or all paper.
+double reachFor(double px) { return std::abs(px) / 2 + 1; }
 
 /// The picture with all connected parts of `mask` below the area painted over with `colour`, the
 /// edge pixels round them too.
@@ -104,38 +79,13 @@ cv::Mat partsLargerThan(const cv::Mat& mask, double areaPx2) {
 
 }  // namespace
 
-cv::Mat depthInInk(const cv::Mat& grey) {
-  const cv::Mat coverage = coverageOf(grey);
-  if (coverage.empty()) return {};
-  const cv::Mat ink = coverage >= 0.5;
-  const Nearest toInk = nearestIn(ink, coverage);
-  const Nearest toPaper = nearestIn(~ink, coverage);
-  cv::Mat depth(grey.size(), CV_32FC1);
-  for (int y = 0; y < grey.rows; ++y) {
-    for (int x = 0; x < grey.cols; ++x) {
-      const bool inside = ink.at<std::uint8_t>(y, x) != 0;
-      const Nearest& other = inside ? toPaper : toInk;
-      const float far = other.distance.at<float>(y, x);
-      depth.at<float>(y, x) = (inside ? far : -far) + other.offset.at<float>(y, x);
-    }
-  }
-  return depth;
-}
-
-cv::Mat inkAtDepth(const cv::Mat& depth, double px) {
-  cv::Mat grey;
-  // Half a pixel beyond the border on either side a pixel is all ink or all paper.
-  depth.convertTo(grey, CV_8UC1, -kWhite, kWhite * (0.5 - px));
-  return grey;
-}
-
 Picture thickened(const Picture& picture, double px) {
-  return withPixels(picture, inkAtDepth(depthOrThrow(picture), px / 2));
+  return withPixels(picture, inkAtDepth(depthOrThrow(picture, reachFor(px)), px / 2));
 }
 
 Picture withGapsFilled(const Picture& picture, double px) {
-  const cv::Mat grown = inkAtDepth(depthOrThrow(picture), px / 2);
-  const cv::Mat grownDepth = depthInInk(grown);
+  const cv::Mat grown = inkAtDepth(depthOrThrow(picture, reachFor(px)), px / 2);
+  const cv::Mat grownDepth = depthNearBorder(grown, reachFor(px));
   if (grownDepth.empty()) return picture;
   const cv::Mat closed = inkAtDepth(grownDepth, -px / 2);
   // Only what is paper now and ink after closing is taken over: true borders keep their places.
@@ -149,15 +99,13 @@ Picture withGapsFilled(const Picture& picture, double px) {
 }
 
 Picture withPinholesFilled(const Picture& picture, double areaPx2) {
-  const cv::Mat depth = depthOrThrow(picture);
-  const cv::Scalar ink = cv::mean(*picture.bgr, depth > 1);
-  return paintedOver(picture, depth <= 0, 4, areaPx2, ink);
+  const cv::Mat ink = inkOrThrow(picture);
+  return paintedOver(picture, ~ink, 4, areaPx2, colourWithin(picture, ink));
 }
 
 Picture withoutSpecks(const Picture& picture, double areaPx2) {
-  const cv::Mat depth = depthOrThrow(picture);
-  const cv::Scalar paper = cv::mean(*picture.bgr, depth < -1);
-  return paintedOver(picture, depth > 0, 8, areaPx2, paper);
+  const cv::Mat ink = inkOrThrow(picture);
+  return paintedOver(picture, ink, 8, areaPx2, colourWithin(picture, ~ink));
 }
 
 StrokeWidths strokeWidths(const cv::Mat& grey) {

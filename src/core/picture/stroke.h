@@ -6,15 +6,6 @@
 
 namespace rim {
 
-/// How deep every pixel's middle lies in the ink, in px, CV_32FC1: positive in ink, negative in
-/// paper, 0 on the border. Ink is the darker of Otsu's two groups. Distances are measured from
-/// edge pixels, each moved by how much of it is covered, so they are good to about 0.2 px.
-/// Empty when the picture has one tone only.
-cv::Mat depthInInk(const cv::Mat& grey);
-
-/// Black ink on white paper with its border where `depth` is -`px`: 0 gives the same border.
-cv::Mat inkAtDepth(const cv::Mat& depth, double px);
-
 /// Both sides of every stroke moved outwards by half of `px` (inwards when negative).
 Picture thickened(const Picture& picture, double px);
 

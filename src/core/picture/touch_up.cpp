@@ -3,7 +3,7 @@
 #include <opencv2/imgproc.hpp>
 
 #include "core/error.h"
-#include "core/picture/stroke.h"
+#include "core/picture/depth.h"
 
 namespace rim {
 namespace {
@@ -66,7 +66,7 @@ Picture withLocalThreshold(const Picture& picture, const LocalThreshold& what) {
 }
 
 Picture withSmoothEdges(const Picture& picture, double px) {
-  const cv::Mat depth = depthInInk(*picture.grey);
+  const cv::Mat depth = depthNearBorder(*picture.grey, 3 * px);
   if (depth.empty()) throw InputError("the picture has one tone only: there are no edges to smooth.");
   // Far from the border the depth says nothing about it.
   cv::Mat near = cv::min(cv::max(depth, -3 * px), 3 * px);
