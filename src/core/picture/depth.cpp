@@ -1,0 +1,165 @@
+#include "core/picture/depth.h"
+
+#include <opencv2/imgproc.hpp>
+
+#include "core/picture/tone.h"
+
+namespace rim {
+namespace {
+
+/// How much of a pixel is ink, less a half, for every grey level.
+using Offsets = std::array<float, 256>;
+
+Offsets offsetsFor(const InkLevels& levels) {
+  Offsets offsets{};
+  for (std::size_t level = 0; level < offsets.size(); ++level) {
+    const double covered = (levels.light - static_cast<double>(level)) / (levels.light - levels.dark);
+    offsets[level] = static_cast<float>(std::clamp(covered, 0.0, 1.0) - 0.5);
+  }
+  return offsets;
+}
+
+cv::Mat offsetsOf(const cv::Mat& grey, const Offsets& offsets) {
+  cv::Mat result;
+  cv::LUT(grey, cv::Mat(1, 256, CV_32FC1, const_cast<float*>(offsets.data())), result);
+  return result;
+}
+
+/// The distance from every pixel that is not in `mask` to the nearest one that is, and that one's
+/// coverage less a half.
+struct Nearest {
+  cv::Mat distance;
+  cv::Mat offset;
+};
+
+Nearest nearestIn(const cv::Mat& mask, const cv::Mat& coverage) {
+  Nearest nearest;
+  cv::Mat labels;
+  cv::distanceTransform(~mask, nearest.distance, labels, cv::DIST_L2, cv::DIST_MASK_5, cv::DIST_LABEL_PIXEL);
+  double count = 0;
+  cv::minMaxLoc(labels, nullptr, &count);
+  std::vector<float> offsets(static_cast<std::size_t>(count) + 1, 0);
+  for (int y = 0; y < mask.rows; ++y) {
+    for (int x = 0; x < mask.cols; ++x) {
+      if (mask.at<std::uint8_t>(y, x) == 0) continue;
+      offsets[static_cast<std::size_t>(labels.at<int>(y, x))] = coverage.at<float>(y, x);
+    }
+  }
+  nearest.offset.create(mask.size(), CV_32FC1);
+  for (int y = 0; y < mask.rows; ++y) {
+    for (int x = 0; x < mask.cols; ++x)
+      nearest.offset.at<float>(y, x) = offsets[static_cast<std::size_t>(labels.at<int>(y, x))];
+  }
+  return nearest;
+}
+
+/// Distances from a pixel's middle to the middles round it, in a square of 2 `reach` + 1.
+cv::Mat distancesAround(int reach) {
+  cv::Mat distances(2 * reach + 1, 2 * reach + 1, CV_32FC1);
+  for (int y = 0; y < distances.rows; ++y) {
+    for (int x = 0; x < distances.cols; ++x)
+      distances.at<float>(y, x) = static_cast<float>(std::hypot(x - reach, y - reach));
+  }
+  return distances;
+}
+
+/// What a strip of rows needs for finding the distances from all edge pixels near it.
+struct Strip {
+  const cv::Mat& grey;
+  const Offsets& offsets;
+  int inkLevel;           ///< the lightest grey level that is ink
+  const cv::Mat& around;  ///< as distancesAround() gives
+  cv::Range rows;
+  cv::Mat toInk;    ///< of the rows only, CV_32FC1: how far the border of the ink is from a pixel in paper
+  cv::Mat toPaper;  ///< and from a pixel in ink
+
+  bool isInk(int y, int x) const { return grey.ptr<std::uint8_t>(y)[x] <= inkLevel; }
+
+  bool isEdge(int y, int x) const {
+    const bool ink = isInk(y, x);
+    return (x > 0 && isInk(y, x - 1) != ink) || (x + 1 < grey.cols && isInk(y, x + 1) != ink) ||
+           (y > 0 && isInk(y - 1, x) != ink) || (y + 1 < grey.rows && isInk(y + 1, x) != ink);
+  }
+
+  /// Nothing round an edge pixel is farther from the border than it is from this pixel's part of it.
+  void spread(int y, int x) {
+    const int reach = around.rows / 2;
+    const float offset = std::abs(offsets[grey.at<std::uint8_t>(y, x)]);
+    cv::Mat& target = isInk(y, x) ? toInk : toPaper;
+    const int left = std::max(0, x - reach);
+    const int count = std::min(grey.cols, x + reach + 1) - left;
+    for (int to = std::max(rows.start, y - reach); to < std::min(rows.end, y + reach + 1); ++to) {
+      const float* from = around.ptr<float>(to - y + reach) + (left - x + reach);
+      float* nearest = target.ptr<float>(to - rows.start) + left;
+      for (int i = 0; i < count; ++i) nearest[i] = std::min(nearest[i], from[i] - offset);
+    }
+  }
+
+  void spreadAll() {
+    const int reach = around.rows / 2;
+    for (int y = std::max(0, rows.start - reach); y < std::min(grey.rows, rows.end + reach); ++y) {
+      for (int x = 0; x < grey.cols; ++x) {
+        if (isEdge(y, x)) spread(y, x);
+      }
+    }
+  }
+};
+
+}  // namespace
+
+std::optional<InkLevels> inkLevelsOf(const cv::Mat& grey) {
+  const auto threshold = otsuThreshold(histogramOf(grey));
+  if (!threshold) return std::nullopt;
+  const cv::Mat ink = grey < *threshold;
+  return InkLevels{cv::mean(grey, ink)[0], cv::mean(grey, ~ink)[0]};
+}
+
+cv::Mat depthInInk(const cv::Mat& grey) {
+  const auto levels = inkLevelsOf(grey);
+  if (!levels) return {};
+  const cv::Mat coverage = offsetsOf(grey, offsetsFor(*levels));
+  const cv::Mat ink = coverage >= 0;
+  const Nearest toInk = nearestIn(ink, coverage);
+  const Nearest toPaper = nearestIn(~ink, coverage);
+  cv::Mat depth = toInk.offset - toInk.distance;
+  cv::Mat(toPaper.offset + toPaper.distance).copyTo(depth, ink);
+  return depth;
+}
+
+cv::Mat depthNearBorder(const cv::Mat& grey, double reachPx) {
+  const auto levels = inkLevelsOf(grey);
+  if (!levels) return {};
+  const Offsets offsets = offsetsFor(*levels);
+  // An edge pixel's middle is up to half a pixel from the border, its neighbours' up to one more.
+  const int reach = static_cast<int>(std::ceil(std::clamp(reachPx, 0.0, 60.0))) + 1;
+  const cv::Mat around = distancesAround(reach);
+  const int inkLevel = static_cast<int>(std::floor(levels->middle()));
+  const auto beyond = static_cast<float>(reach + 1);
+  cv::Mat depth(grey.size(), CV_32FC1);
+  constexpr int kRows = 64;
+  cv::parallel_for_(cv::Range(0, (grey.rows + kRows - 1) / kRows), [&](const cv::Range& strips) {
+    for (int s = strips.start; s < strips.end; ++s) {
+      const cv::Range rows(s * kRows, std::min(grey.rows, (s + 1) * kRows));
+      const cv::Mat far(rows.size(), grey.cols, CV_32FC1, cv::Scalar(beyond));
+      Strip strip{grey, offsets, inkLevel, around, rows, far, far.clone()};
+      strip.spreadAll();
+      for (int y = rows.start; y < rows.end; ++y) {
+        const float* toInk = strip.toInk.ptr<float>(y - rows.start);
+        const float* toPaper = strip.toPaper.ptr<float>(y - rows.start);
+        float* to = depth.ptr<float>(y);
+        for (int x = 0; x < grey.cols; ++x) to[x] = strip.isInk(y, x) ? toPaper[x] : -toInk[x];
+      }
+    }
+  });
+  return depth;
+}
+
+cv::Mat inkAtDepth(const cv::Mat& depth, double px) {
+  constexpr double kWhite = 255;
+  cv::Mat grey;
+  // Half a pixel beyond the border on either side a pixel is all ink or all paper.
+  depth.convertTo(grey, CV_8UC1, -kWhite, kWhite * (0.5 - px));
+  return grey;
+}
+
+}  // namespace rim
