@@ -8,6 +8,7 @@
 #include "core/picture/assess.h"
 #include "core/picture/light.h"
 #include "core/picture/preparation.h"
+#include "core/picture/preview.h"
 #include "support/pictures.h"
 
 namespace {
@@ -42,7 +43,7 @@ void referenceDivide(benchmark::State& state) {
 
 void referenceBilateral(benchmark::State& state) {
   cv::Mat out;
-  for (auto _ : state) cv::bilateralFilter(*sixteenMegapixels().bgr, out, 7, 20, 2);
+  for (auto _ : state) cv::bilateralFilter(*sixteenMegapixels().bgr, out, 5, 20, 2);
 }
 
 void referenceDilate(benchmark::State& state) {
@@ -56,6 +57,33 @@ const double kH = 3464;
 const rim::Quad kCorners{rim::Point{60, 40}, rim::Point{kW - 90, 70}, rim::Point{kW - 30, kH - 50},
                          rim::Point{20, kH - 80}};
 
+std::vector<rim::PreparationStep> allSteps(double thickenPx) {
+  return {{rim::Straighten{kCorners, 4 / 3.0}, true},
+          {rim::EvenLight{}, true},
+          {rim::Denoise{}, true},
+          {rim::Thicken{thickenPx}, true}};
+}
+
+void together(benchmark::State& state) {
+  for (auto _ : state) benchmark::DoNotOptimize(prepared(sixteenMegapixels(), allSteps(2)));
+}
+
+/// What a slider's every turn costs until the bench can show it: the step it changes, at screen resolution.
+void sliderPreview(benchmark::State& state) {
+  rim::PreviewMaker maker;
+  double px = 1;
+  maker.preview(sixteenMegapixels(), allSteps(px));
+  for (auto _ : state) {
+    px = px < 20 ? px + 1 : 1;
+    benchmark::DoNotOptimize(maker.preview(sixteenMegapixels(), allSteps(px)));
+  }
+}
+
+/// The first preview of a picture: made smaller, and all steps.
+void firstPreview(benchmark::State& state) {
+  for (auto _ : state) benchmark::DoNotOptimize(rim::PreviewMaker().preview(sixteenMegapixels(), allSteps(2)));
+}
+
 BENCHMARK(referenceWarp)->Unit(benchmark::kMillisecond)->UseRealTime();
 BENCHMARK_CAPTURE(step, straighten, rim::Straighten{kCorners, 4 / 3.0})->Unit(benchmark::kMillisecond)->UseRealTime();
 BENCHMARK(referenceDivide)->Unit(benchmark::kMillisecond)->UseRealTime();
@@ -64,5 +92,8 @@ BENCHMARK(referenceBilateral)->Unit(benchmark::kMillisecond)->UseRealTime();
 BENCHMARK_CAPTURE(step, denoise, rim::Denoise{})->Unit(benchmark::kMillisecond)->UseRealTime();
 BENCHMARK(referenceDilate)->Unit(benchmark::kMillisecond)->UseRealTime();
 BENCHMARK_CAPTURE(step, thicken, rim::Thicken{2})->Unit(benchmark::kMillisecond)->UseRealTime();
+BENCHMARK(together)->Unit(benchmark::kMillisecond)->UseRealTime();
+BENCHMARK(firstPreview)->Unit(benchmark::kMillisecond)->UseRealTime();
+BENCHMARK(sliderPreview)->Unit(benchmark::kMillisecond)->UseRealTime();
 
 }  // namespace

@@ -141,6 +141,7 @@ void MainWindow::connectSession() {
     bench_->setOriginal(session_.job().original);
     notice_->hide();
   });
+  connect(&session_, &Session::previewed, bench_, &Bench::setPreview);
   connect(&session_, &Session::bordersFollowed, this, [this](const std::shared_ptr<const Borders>& borders, int) {
     bench_->setBorders(*borders);
     provisional_ = Counts{borders->size(), borders->size()};

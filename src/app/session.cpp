@@ -36,6 +36,9 @@ Session::Session(QObject* parent) : QObject(parent) {
           [this](quint64, const std::shared_ptr<const Borders>& borders, int threshold) {
             if (tracing_) emit bordersFollowed(borders, threshold);
           });
+  connect(&tracer_, &Tracer::previewed, this, [this](quint64, const std::shared_ptr<const Preview>& preview) {
+    if (tracing_ && job().picture.empty()) emit previewed(preview);
+  });
   connect(&tracer_, &Tracer::prepared, this, [this](quint64 request, const std::shared_ptr<const Job>& job) {
     if (request != request_ || !tracing_) return;
     history_.complete(*job);

@@ -50,6 +50,8 @@ class Session : public QObject {
  signals:
   void changed();         ///< the job, its outlines or the history
   void pictureChanged();  ///< another picture is on the bench
+  /// What the picture will look like, with fewer pixels; pictureChanged() follows.
+  void previewed(std::shared_ptr<const rim::Preview> preview);
   void opened(const QString& file);
   void bordersFollowed(std::shared_ptr<const rim::app::Borders> borders, int threshold);
   void busyChanged(const QString& what, double done);  ///< done < 0: unknown; empty: nothing runs

@@ -1,51 +1,61 @@
 #include "app/tracer.h"
 
+#include <chrono>
+#include <condition_variable>
+#include <mutex>
 #include <new>
 
 #include "core/error.h"
 
 namespace rim::app {
 
-Tracer::Tracer(QObject* parent) : QObject(parent), thread_([this](const std::stop_token& closing) { work(closing); }) {}
+namespace {
 
-Tracer::~Tracer() {
-  cancel();
-  thread_.request_stop();
-  thread_.join();
+/// Returns after a while, or throws Cancelled at once when a newer request comes: as long as a slider
+/// moves, previews have the machine to themselves.
+void waitForCalm(const std::stop_token& overtaken) {
+  constexpr std::chrono::milliseconds kCalm(150);
+  std::mutex mutex;
+  std::condition_variable_any never;
+  std::unique_lock lock(mutex);
+  never.wait_for(lock, overtaken, kCalm, [] { return false; });
+  if (overtaken.stop_requested()) throw Cancelled();
 }
 
+}  // namespace
+
 quint64 Tracer::request(Job job) {
-  const std::lock_guard lock(mutex_);
-  waiting_ = Request{++last_, std::move(job)};
-  running_.request_stop();
-  wake_.notify_one();
-  return last_;
+  const quint64 number = ++last_;
+  if (job.picture.empty() && PreviewMaker::isWorthWhile(job.original)) {
+    // A preview is quick and not stopped by a newer request: in a long drag every turn shows something.
+    previewing_.request(
+        [this, number, job](const std::stop_token&, const std::stop_token& closing) { preview(number, job, closing); });
+  }
+  tracing_.request(
+      [this, number, job = std::move(job)](const std::stop_token& overtaken, const std::stop_token& closing) {
+        trace(number, job, overtaken, closing);
+      });
+  return number;
 }
 
 void Tracer::cancel() {
-  const std::lock_guard lock(mutex_);
-  waiting_.reset();
-  running_.request_stop();
+  previewing_.cancel();
+  tracing_.cancel();
 }
 
-void Tracer::work(const std::stop_token& closing) {
-  while (true) {
-    std::unique_lock lock(mutex_);
-    if (!wake_.wait(lock, closing, [this] { return waiting_.has_value(); })) return;
-    Request request = std::move(*waiting_);
-    waiting_.reset();
-    running_ = std::stop_source();
-    const std::stop_token overtaken = running_.get_token();
-    lock.unlock();
-    trace(std::move(request), overtaken, closing);
+void Tracer::preview(quint64 number, const Job& job, const std::stop_token& closing) {
+  try {
+    emit previewed(number, std::make_shared<const Preview>(previews_.preview(job.original, job.preparation, closing)));
+  } catch (const std::exception&) {
+    // What is wrong is told when the real picture cannot be worked out either.
+    return;
   }
 }
 
-void Tracer::trace(Request request, const std::stop_token& overtaken, const std::stop_token& closing) {
-  const quint64 number = request.number;
-  Job& job = request.job;
+void Tracer::trace(quint64 number, Job job, const std::stop_token& overtaken, const std::stop_token& closing) {
   try {
     if (job.picture.empty()) {
+      if (PreviewMaker::isWorthWhile(job.original)) waitForCalm(overtaken);
       job.picture = preparations_.prepared(job.original, job.preparation, overtaken);
       emit prepared(number, std::make_shared<const Job>(job));
     }

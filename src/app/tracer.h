@@ -1,16 +1,13 @@
 #pragma once
 
 #include <QObject>
-#include <condition_variable>
 #include <memory>
-#include <mutex>
-#include <optional>
-#include <stop_token>
-#include <thread>
 #include <vector>
 
+#include "app/newest_worker.h"
 #include "core/job.h"
 #include "core/picture/preparation_cache.h"
+#include "core/picture/preview.h"
 
 namespace rim::app {
 
@@ -23,10 +20,7 @@ class Tracer : public QObject {
   Q_OBJECT
 
  public:
-  explicit Tracer(QObject* parent = nullptr);
-  ~Tracer() override;
-  Tracer(const Tracer&) = delete;
-  Tracer& operator=(const Tracer&) = delete;
+  using QObject::QObject;
 
   /// Asks for the outlines of `job`; returns the number of this request, growing from 1.
   quint64 request(Job job);
@@ -35,6 +29,8 @@ class Tracer : public QObject {
   void cancel();
 
  signals:
+  /// A large picture after its preparation, with fewer pixels: comes long before prepared().
+  void previewed(quint64 request, std::shared_ptr<const rim::Preview> preview);
   void bordersFollowed(quint64 request, std::shared_ptr<const rim::app::Borders> borders, int threshold);
   /// The preparation of the picture is worked out; the job has no outlines yet.
   void prepared(quint64 request, std::shared_ptr<const rim::Job> job);
@@ -44,20 +40,14 @@ class Tracer : public QObject {
   void failed(quint64 request, const QString& sentence);
 
  private:
-  struct Request {
-    quint64 number;
-    Job job;
-  };
-  void work(const std::stop_token& closing);
-  void trace(Request request, const std::stop_token& overtaken, const std::stop_token& closing);
+  void preview(quint64 number, const Job& job, const std::stop_token& closing);
+  void trace(quint64 number, Job job, const std::stop_token& overtaken, const std::stop_token& closing);
 
-  std::mutex mutex_;
-  std::condition_variable_any wake_;
-  std::optional<Request> waiting_;
-  std::stop_source running_;
   quint64 last_ = 0;
-  PreparationCache preparations_;  ///< used by the worker only
-  std::jthread thread_;
+  PreparationCache preparations_;  ///< used by the tracing thread only
+  PreviewMaker previews_;          ///< used by the previewing thread only
+  NewestWorker tracing_;
+  NewestWorker previewing_;
 };
 
 }  // namespace rim::app

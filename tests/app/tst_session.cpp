@@ -52,6 +52,32 @@ class TestSession : public QObject {
     QCOMPARE(f.job().tracing, tracing);
   }
 
+  void aLargePictureIsPreviewedBeforeItIsWorkedOut() {
+    WindowFixture f;
+    QImage image(4000, 3000, QImage::Format_Grayscale8);
+    image.fill(Qt::white);
+    for (int y = 1000; y < 2000; ++y) std::fill_n(image.scanLine(y) + 1000, 2000, uchar{0});
+    const QString file = f.folder.filePath("large.png");
+    image.save(file);
+    QVERIFY(f.open(file));
+    int previews = 0;
+    bool early = true;
+    QObject::connect(&f.session(), &Session::previewed, [&](const std::shared_ptr<const Preview>& preview) {
+      ++previews;
+      early = early && f.job().picture.empty() && preview->picture.width() <= PreviewMaker::kLongerSidePx;
+    });
+    const Viewport before = f.window->bench().viewport();
+    for (int px = 1; px <= 20; ++px) {
+      f.session().edit("t", "t", [px](Job& job) { job.preparation = {{Thicken{double(px)}, true}}; });
+    }
+    QVERIFY(f.settle());
+    QVERIFY(previews >= 1 && early);
+    QCOMPARE(f.job().picture.width(), 4000);
+    QCOMPARE(f.window->bench().viewport().scale, before.scale);
+    // Thickened by 20 px, the block is 2020 px wide.
+    QVERIFY(qAbs(boxOf(f.job().tracing->outlines).width() - 2020) < 0.5);
+  }
+
   void theNewestPictureWins() {
     WindowFixture f;
     f.window->openFile(slowPicture(f.folder));

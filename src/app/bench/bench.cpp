@@ -26,9 +26,16 @@ Bench::Bench(QWidget* parent) : QWidget(parent) {
   setAccessibleDescription(tr("The picture and its outlines. Arrow keys move the view, plus and minus zoom."));
 }
 
-void Bench::setPicture(const Picture& picture) {
-  const bool sameSize = picture.width() == picture_.width() && picture.height() == picture_.height();
-  picture_.setPicture(picture);
+void Bench::setPicture(const Picture& picture) { takePicture(picture, 1); }
+
+void Bench::setPreview(const std::shared_ptr<const Preview>& preview) { takePicture(preview->picture, preview->scale); }
+
+void Bench::takePicture(const Picture& picture, double scale) {
+  const QSizeF before = picture_.size();
+  const double rounding = picture_.pixelSize() + 1 / scale - 1.5;  // half a pixel when both are exact
+  picture_.setPicture(picture, scale);
+  const QSizeF change = picture_.size() - before;
+  const bool sameSize = std::abs(change.width()) < rounding && std::abs(change.height()) < rounding;
   outlines_ = {};
   known_ = false;
   if (sameSize) {
@@ -74,7 +81,7 @@ void Bench::setTool(BenchTool* tool) {
   update();
 }
 
-ToolView Bench::toolView() const { return {viewport_, static_cast<double>(picture_.height())}; }
+ToolView Bench::toolView() const { return {viewport_, picture_.size().height()}; }
 
 void Bench::setCompare(Compare compare) {
   if (compare == compare_) return;
@@ -133,13 +140,12 @@ Box Bench::pictureBox() const {
   Box box;
   if (picture_.empty()) return box;
   box.include(Point{0, 0});
-  box.include(Point{static_cast<double>(picture_.width()), static_cast<double>(picture_.height())});
+  box.include(Point{picture_.size().width(), picture_.size().height()});
   return box;
 }
 
 QRectF Bench::sheet() const {
-  return {viewport_.toScreen({0, static_cast<double>(picture_.height())}),
-          QSizeF(picture_.width() * viewport_.scale, picture_.height() * viewport_.scale)};
+  return {viewport_.toScreen({0, picture_.size().height()}), picture_.size() * viewport_.scale};
 }
 
 double Bench::seamX() const { return sheet().left() + sheet().width() * seam_; }
@@ -161,7 +167,7 @@ void Bench::paintEvent(QPaintEvent*) {
   if (peekOriginal_) {
     Box whole;
     whole.include(Point{0, 0});
-    whole.include(Point{static_cast<double>(original_.width()), static_cast<double>(original_.height())});
+    whole.include(Point{original_.size().width(), original_.size().height()});
     original_.paint(painter,
                     Viewport::fitting(whole, QRectF(rect()).adjusted(kMarginPx, kMarginPx, -kMarginPx, -kMarginPx)),
                     rect(), 1);

@@ -7,6 +7,7 @@
 #include "app/bench/outline_layer.h"
 #include "app/bench/picture_layer.h"
 #include "app/preferences.h"
+#include "core/picture/preview.h"
 #include "core/trace/trace.h"
 
 class QMimeData;
@@ -31,6 +32,8 @@ class Bench : public QWidget {
   /// Puts another picture on the bench, without outlines; shows all of it unless it is as large as
   /// the one before.
   void setPicture(const Picture& picture);
+  /// The same with a picture that has fewer pixels than the one it stands for.
+  void setPreview(const std::shared_ptr<const Preview>& preview);
   /// The picture as it was opened, for setPeekOriginal().
   void setOriginal(const Picture& picture);
   void setPeekOriginal(bool on);
@@ -77,6 +80,7 @@ class Bench : public QWidget {
   void dropEvent(QDropEvent* event) override;
 
  private:
+  void takePicture(const Picture& picture, double scale);
   enum class Drag { None, Pan, Seam, Tool };
   ToolView toolView() const;
   Box pictureBox() const;

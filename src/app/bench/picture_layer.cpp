@@ -5,8 +5,9 @@
 
 namespace rim::app {
 
-void PictureLayer::setPicture(const Picture& picture) {
+void PictureLayer::setPicture(const Picture& picture, double scale) {
   picture_ = picture;
+  pixelSize_ = 1 / scale;
   smaller_.clear();
 }
 
@@ -24,10 +25,10 @@ const cv::Mat& PictureLayer::level(std::size_t index) {
 void PictureLayer::paint(QPainter& painter, const Viewport& viewport, const QRectF& visible, double strength) {
   if (empty() || strength <= 0) return;
   std::size_t index = 0;
-  for (double scale = viewport.scale; scale <= 0.5 && index < 8; scale *= 2) ++index;
+  for (double scale = viewport.scale * pixelSize_; scale <= 0.5 && index < 8; scale *= 2) ++index;
   const cv::Mat& pixels = level(index);
-  const QPointF upperLeft = viewport.toScreen({0, static_cast<double>(height())});
-  const QRectF whole(upperLeft, QSizeF(width() * viewport.scale, height() * viewport.scale));
+  const QPointF upperLeft = viewport.toScreen({0, size().height()});
+  const QRectF whole(upperLeft, size() * viewport.scale);
   // Only what is seen is drawn: near views would else scale the whole picture.
   const double kx = pixels.cols / whole.width();
   const double ky = pixels.rows / whole.height();
@@ -44,7 +45,7 @@ void PictureLayer::paint(QPainter& painter, const Viewport& viewport, const QRec
                      static_cast<qsizetype>(pixels.step), QImage::Format_BGR888);
   painter.save();
   painter.setOpacity(strength);
-  painter.setRenderHint(QPainter::SmoothPixmapTransform, viewport.scale < 2);
+  painter.setRenderHint(QPainter::SmoothPixmapTransform, viewport.scale * pixelSize_ < 2 || pixelSize_ > 1);
   painter.drawImage(target, image);
   painter.restore();
 }

@@ -14,10 +14,12 @@ namespace rim::app {
 /// are made when a far view first needs them; near views show the pixels as squares.
 class PictureLayer {
  public:
-  void setPicture(const Picture& picture);
+  /// `scale`: its pixels per pixel of the picture that it stands for, 1 unless it is a preview.
+  void setPicture(const Picture& picture, double scale = 1);
   bool empty() const { return picture_.empty(); }
-  int width() const { return picture_.width(); }
-  int height() const { return picture_.height(); }
+  /// In pixels of the picture that it stands for.
+  QSizeF size() const { return QSizeF(picture_.width(), picture_.height()) * pixelSize_; }
+  double pixelSize() const { return pixelSize_; }
 
   void paint(QPainter& painter, const Viewport& viewport, const QRectF& visible, double strength);
 
@@ -25,6 +27,7 @@ class PictureLayer {
   const cv::Mat& level(std::size_t index);
 
   Picture picture_;
+  double pixelSize_ = 1;
   std::vector<cv::Mat> smaller_;
 };
 
