@@ -17,7 +17,7 @@ std::optional<InkLevels> inkLevelsOf(const cv::Mat& grey);
 
 /// How deep every pixel's middle lies in the ink, in px, CV_32FC1: positive in ink, negative in
 /// paper, 0 on the border. Ink is the darker of Otsu's two groups. Distances are measured from
-/// edge pixels, each moved by how much of it is covered, so they are good to about 0.3 px, and 2 % of a distance.
+/// edge pixels, each moved by how much of it is covered, so they are good to about 0.6 px, and 2 % of a distance.
 /// Empty when the picture has one tone only.
 cv::Mat depthInInk(const cv::Mat& grey);
 
