@@ -29,7 +29,9 @@ QAction* checkable(QAction* action) {
 
 Actions::Actions(QObject* owner) {
   const auto key = [](const char* keys) { return QList<QKeySequence>{QKeySequence(QString::fromLatin1(keys))}; };
-  open = make(owner, text("&Open picture…"), text("Open a picture file"), key("Ctrl+O"));
+  open = make(owner, text("&Open picture…"), text("Open a picture or a saved job"), key("Ctrl+O"));
+  save = make(owner, text("&Save job"), text("Keep picture, settings and outlines in a job file"), key("Ctrl+S"));
+  saveAs = make(owner, text("Save job &as…"), text("Keep the job in another file"), key("Ctrl+Shift+S"));
   paste = make(owner, text("&Paste picture"), text("Take the picture that was copied elsewhere"), key("Ctrl+V"));
   camera = make(owner, text("From the practice &camera…"), text("Photograph a drawing with a simulated phone"));
   exportFile = make(owner, text("&Export…"), text("Write the outlines to a file"), key("Ctrl+E"));

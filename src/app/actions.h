@@ -12,6 +12,8 @@ struct Actions {
   explicit Actions(QObject* owner);
 
   QAction* open;
+  QAction* save;
+  QAction* saveAs;
   QAction* paste;
   QAction* camera;
   QAction* exportFile;

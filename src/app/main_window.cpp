@@ -1,7 +1,6 @@
 #include "app/main_window.h"
 
 #include <QApplication>
-#include <QCloseEvent>
 #include <QFile>
 #include <QHBoxLayout>
 #include <QKeyEvent>
@@ -106,8 +105,8 @@ void MainWindow::showStep(Step step) { card_->choose(step); }
 QString MainWindow::sentence() const { return notice_->sentence(); }
 
 void MainWindow::showJob() {
-  setWindowTitle(session_.hasPicture() ? tr("%1 – Snug Rim").arg(QString::fromStdString(session_.job().original.name))
-                                       : tr("Snug Rim"));
+  setWindowTitle(session_.hasPicture() ? tr("%1[*] – Snug Rim").arg(jobName()) : tr("Snug Rim"));
+  setWindowModified(session_.modified());
   if (session_.upToDate() || !session_.hasPicture()) {
     provisional_.reset();
     bench_->setOutlines(session_.job().tracing);
@@ -153,7 +152,7 @@ void MainWindow::showAllowed() {
                           actions_.trueSize, actions_.zoomIn, actions_.zoomOut}) {
     allow(action, picture, needsPicture);
   }
-  allow(actions_.traceable, picture, needsPicture);
+  for (QAction* action : {actions_.traceable, actions_.save, actions_.saveAs}) allow(action, picture, needsPicture);
   actions_.automatic->setChecked(picture && !session_.job().trace.threshold);
   actions_.lightIsInk->setChecked(picture && session_.job().trace.lightIsInk);
   const bool outlines = session_.upToDate() && !session_.job().tracing->outlines.empty();
@@ -189,12 +188,6 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
     return true;
   }
   return false;
-}
-
-void MainWindow::closeEvent(QCloseEvent* event) {
-  preferences_.windowGeometry = saveGeometry();
-  savePreferences(preferences_);
-  event->accept();
 }
 
 }  // namespace rim::app

@@ -65,6 +65,10 @@ class MainWindow : public QMainWindow {
 
   void askForPicture();
   void askForExport();
+  void saveJob();
+  void askForJobFile();
+  QString jobName() const;
+  bool mayClose();
   void takePracticePhoto();
   void setStrength(double strength);
   void setSize(SizeWish::Of of, double millimetres);
@@ -85,6 +89,7 @@ class MainWindow : public QMainWindow {
   TracePanel* tracePanel_ = nullptr;
   ExportPanel* exportPanel_ = nullptr;
   Gauge* gauge_ = nullptr;
+  bool closing_ = false;               ///< as soon as the job is saved
   std::optional<Counts> provisional_;  ///< of borders that are not fitted yet
 };
 

@@ -40,6 +40,8 @@ void MainWindow::buildMenus() {
   demo->addAction(tr("Photo of the window card"), this, [this] { openDemo("window-card-photo.jpg"); });
   demo->addAction(tr("Weather vane"), this, [this] { openDemo("weather-vane.png"); });
   file->addSeparator();
+  file->addActions({actions_.save, actions_.saveAs});
+  file->addSeparator();
   file->addAction(actions_.exportFile);
   file->addSeparator();
   file->addAction(actions_.quit);
@@ -82,6 +84,8 @@ void MainWindow::connectActions() {
   connect(actions_.paste, &QAction::triggered, this, [this] { pasteFrom(QApplication::clipboard()->mimeData()); });
   connect(actions_.camera, &QAction::triggered, this, &MainWindow::takePracticePhoto);
   connect(actions_.exportFile, &QAction::triggered, this, &MainWindow::askForExport);
+  connect(actions_.save, &QAction::triggered, this, &MainWindow::saveJob);
+  connect(actions_.saveAs, &QAction::triggered, this, &MainWindow::askForJobFile);
   connect(actions_.quit, &QAction::triggered, this, &QWidget::close);
   connect(actions_.undo, &QAction::triggered, &session_, &Session::undo);
   connect(actions_.redo, &QAction::triggered, &session_, &Session::redo);
@@ -150,12 +154,19 @@ void MainWindow::connectSession() {
   connect(&session_, &Session::busyChanged, busy_, &BusyLine::report);
   connect(busy_, &BusyLine::cancelled, &session_, &Session::cancel);
   connect(&session_, &Session::failed, notice_, &Notice::warn);
-  connect(&session_, &Session::opened, this, [this](const QString& file) {
+  const auto remember = [this](const QString& file) {
     const QFileInfo info(file);
     preferences_.recentFiles = withRecentFile(preferences_.recentFiles, info.absoluteFilePath());
     preferences_.pictureFolder = info.absolutePath();
     savePreferences(preferences_);
+  };
+  connect(&session_, &Session::opened, this, remember);
+  connect(&session_, &Session::saved, this, remember);
+  connect(&session_, &Session::saved, this, [this](const QString& file) {
+    notice_->tell(tr("The job is saved as %1.").arg(QFileInfo(file).fileName()));
+    if (closing_) close();
   });
+  connect(&session_, &Session::failed, this, [this] { closing_ = false; });
   connect(&session_, &Session::exported, this, [this](const QString& file, const Counts& counts, const Box& box) {
     notice_->tell(
         tr("%1 is written: %2, %3 × %4.")
@@ -174,8 +185,8 @@ void MainWindow::askForPicture() {
                              ? QStandardPaths::writableLocation(QStandardPaths::PicturesLocation)
                              : preferences_.pictureFolder;
   const QString file = QFileDialog::getOpenFileName(
-      this, tr("Open picture"), folder,
-      tr("Pictures (*.png *.jpg *.jpeg *.bmp *.gif *.tif *.tiff *.webp *.pdf);;All files (*)"));
+      this, tr("Open picture or job"), folder,
+      tr("Pictures and jobs (*.png *.jpg *.jpeg *.bmp *.gif *.tif *.tiff *.webp *.pdf *.snugrim);;All files (*)"));
   if (!file.isEmpty()) openFile(file);
 }
 

@@ -6,6 +6,7 @@
 #include <span>
 
 #include "core/error.h"
+#include "core/io/job_file.h"
 #include "core/picture/load.h"
 
 namespace rim::app {
@@ -27,6 +28,13 @@ auto outcomeOf(Work work) -> Outcome<decltype(work())> {
   } catch (const std::exception& error) {
     return {{}, QString::fromUtf8(error.what())};
   }
+}
+
+/// A job on a picture that was just opened, with ink and paper as the picture's edge suggests.
+Job freshJob(Picture picture) {
+  Job job = jobOn(std::move(picture));
+  job.trace.lightIsInk = looksLightOnDark(job.picture);
+  return job;
 }
 
 }  // namespace
@@ -95,40 +103,89 @@ void Session::redo() {
 }
 
 void Session::open(const QString& file) {
-  load(QFileInfo(file).fileName(), file,
-       [path = std::filesystem::path(file.toStdString())] { return loadPicture(path); });
+  load(
+      QFileInfo(file).fileName(),
+      [path = std::filesystem::path(file.toStdString())] {
+        return isJobFile(path) ? loadJob(path) : freshJob(loadPicture(path));
+      },
+      [this, file](Job job) { take(std::move(job), file); });
+}
+
+void Session::openPage(int page) {
+  const Picture original = job().original;
+  if (page == original.page) return;
+  load(
+      QString::fromStdString(original.name), [original, page] { return jobOn(loadPage(original, page)); },
+      [this](const Job& fresh) { takePage(fresh.original); });
 }
 
 void Session::openBytes(const QByteArray& bytes, const QString& name) {
-  load(name, {}, [bytes, called = name.toStdString()] {
-    return loadPicture(std::as_bytes(std::span(bytes.constData(), static_cast<std::size_t>(bytes.size()))), called);
-  });
+  load(
+      name,
+      [bytes, called = name.toStdString()] {
+        return freshJob(
+            loadPicture(std::as_bytes(std::span(bytes.constData(), static_cast<std::size_t>(bytes.size()))), called));
+      },
+      [this](Job job) { take(std::move(job), {}); });
 }
 
-void Session::load(const QString& name, const QString& file, const std::function<Picture()>& load) {
+void Session::load(const QString& name, const std::function<Job()>& load, const std::function<void(Job)>& take) {
   const quint64 number = ++lastOpening_;
   opening_ = number;
   done_ = -1;
   reportBusy();
-  QtConcurrent::run([load] { return outcomeOf(load); }).then(this, [this, number, name, file](Outcome<Picture> got) {
+  QtConcurrent::run([load] { return outcomeOf(load); }).then(this, [this, number, name, take](Outcome<Job> got) {
     if (number != opening_) return;
     opening_ = 0;
     reportBusy();
     if (got.trouble.isEmpty()) {
-      take(std::move(got.result), file);
+      take(std::move(got.result));
     } else {
       emit failed(tr("%1: %2").arg(name, got.trouble));
     }
   });
 }
 
-void Session::take(Picture picture, const QString& file) {
-  Job fresh = jobOn(std::move(picture));
-  fresh.trace.lightIsInk = looksLightOnDark(fresh.picture);
-  history_.edit(std::move(fresh), tr("Open picture"));
-  emit pictureChanged();
+void Session::take(Job fresh, const QString& file) {
+  const bool isJob = fresh.picture.empty();
+  saved_ = fresh;
+  jobFile_ = isJob ? file : QString();
+  history_.edit(std::move(fresh), isJob ? tr("Open job") : tr("Open picture"));
+  if (!isJob) emit pictureChanged();
   if (!file.isEmpty()) emit opened(file);
   follow();
+}
+
+void Session::takePage(const Picture& picture) {
+  // What was set for one page is a good beginning for the next; only hand work belongs to one page alone.
+  edit(tr("Page %1").arg(picture.page), {}, [&picture](Job& job) {
+    job.original = picture;
+    std::erase_if(job.preparation, [](const PreparationStep& step) { return isHandWork(step.what); });
+  });
+}
+
+void Session::saveTo(const QString& file) {
+  if (saving_ || !hasPicture()) return;
+  saving_ = true;
+  done_ = -1;
+  reportBusy();
+  const Job job = this->job();
+  const auto write = [job, path = std::filesystem::path(file.toStdString())] {
+    saveJob(job, path);
+    return true;
+  };
+  QtConcurrent::run([write] { return outcomeOf(write); }).then(this, [this, job, file](const Outcome<bool>& got) {
+    saving_ = false;
+    reportBusy();
+    if (!got.trouble.isEmpty()) {
+      emit failed(tr("%1: %2").arg(QFileInfo(file).fileName(), got.trouble));
+      return;
+    }
+    saved_ = job;
+    jobFile_ = file;
+    emit saved(file);
+    emit changed();
+  });
 }
 
 void Session::exportTo(const QString& file, const ExportSettings& settings) {
@@ -193,6 +250,8 @@ void Session::reportBusy() {
     emit busyChanged(tr("Tracing"), done_);
   } else if (exporting_) {
     emit busyChanged(tr("Writing the file"), -1);
+  } else if (saving_) {
+    emit busyChanged(tr("Saving the job"), -1);
   } else {
     emit busyChanged({}, 0);
   }

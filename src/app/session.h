@@ -26,7 +26,7 @@ class Session : public QObject {
   bool hasPicture() const { return !job().original.empty(); }
   /// Whether outlines for job() are there.
   bool upToDate() const { return job().tracing != nullptr; }
-  bool busy() const { return opening_ || tracing_ || exporting_; }
+  bool busy() const { return opening_ || tracing_ || exporting_ || saving_; }
 
   const History& history() const { return history_; }
   void undo();
@@ -36,8 +36,17 @@ class Session : public QObject {
   void edit(const QString& name, const QString& mergeKey, const std::function<void(Job&)>& change);
   void seal() { history_.seal(); }
 
-  /// Opens a picture beside the window; opened() or failed() follows. The newest call wins.
+  /// The file that the job is kept in; empty when it was never saved, or another picture was opened since.
+  QString jobFile() const { return job().original.bgr == saved_.original.bgr ? jobFile_ : QString(); }
+  /// Whether the job has been changed since it was opened or saved.
+  bool modified() const { return hasPicture() && !sameWork(job(), saved_); }
+  /// Writes the job beside the window; saved() or failed() follows.
+  void saveTo(const QString& file);
+
+  /// Opens a picture or a job beside the window; opened() or failed() follows. The newest call wins.
   void open(const QString& file);
+  /// Opens another page of the document that the picture came from, as a step that can be undone.
+  void openPage(int page);
   /// The same with the bytes of a picture file.
   void openBytes(const QByteArray& bytes, const QString& name);
 
@@ -55,12 +64,14 @@ class Session : public QObject {
   void opened(const QString& file);
   void bordersFollowed(std::shared_ptr<const rim::app::Borders> borders, int threshold);
   void busyChanged(const QString& what, double done);  ///< done < 0: unknown; empty: nothing runs
+  void saved(const QString& file);
   void exported(const QString& file, rim::Counts counts, rim::Box box);
   void failed(const QString& sentence);
 
  private:
-  void load(const QString& name, const QString& file, const std::function<Picture()>& load);
-  void take(Picture picture, const QString& file);
+  void load(const QString& name, const std::function<rim::Job()>& load, const std::function<void(rim::Job)>& take);
+  void take(Job fresh, const QString& file);
+  void takePage(const Picture& picture);
   void fallBack();
   void follow();
   void reportBusy();
@@ -73,6 +84,9 @@ class Session : public QObject {
   quint64 lastOpening_ = 0;
   bool tracing_ = false;
   bool exporting_ = false;
+  bool saving_ = false;
+  Job saved_;
+  QString jobFile_;
   double done_ = -1;
 };
 

@@ -29,6 +29,7 @@ struct TraceOptions {
   double widthMm = 0;
   double heightMm = 0;
   double dpi = 0;
+  int page = 1;
   bool quiet = false;
 };
 
@@ -124,7 +125,7 @@ void run(TraceOptions& o) {
   const auto begin = std::chrono::steady_clock::now();
   const FileKind kind = about(o.out, [&] { return fileKindOf(o.out); });
   if (o.threshold != "auto") o.trace.threshold = std::stoi(o.threshold);
-  Job job = about(o.picture, [&] { return jobOn(loadPicture(std::filesystem::path(o.picture))); });
+  Job job = about(o.picture, [&] { return jobOn(loadPicture(std::filesystem::path(o.picture), o.page)); });
   job.preparation = stepsOf(o.preparation);
   job = about(o.picture, [&] { return withPreparedPicture(std::move(job)); });
   job.trace = o.trace;
@@ -153,8 +154,12 @@ void run(TraceOptions& o) {
 void addTraceCommand(CLI::App& app, int& result) {
   auto options = std::make_shared<TraceOptions>();
   CLI::App* command = app.add_subcommand("trace", "a picture becomes closed outlines in SVG or DXF");
-  command->add_option("picture", options->picture, "PNG, JPEG, BMP, GIF, TIFF, WebP or PDF (first page)")->required();
+  command->add_option("picture", options->picture, "PNG, JPEG, BMP, GIF, TIFF, WebP or PDF")->required();
   command->add_option("-o,--out", options->out, "the file to write, .svg or .dxf")->required();
+  command->add_option("--page", options->page, "the page of a PDF or TIFF, from 1")
+      ->check(between(1, 100'000))
+      ->type_name("N")
+      ->capture_default_str();
   addPreparation(*command, options->preparation);
   addShape(*command, *options);
   addFile(*command, *options);

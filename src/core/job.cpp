@@ -20,6 +20,11 @@ Job jobOn(Picture picture) {
   return job;
 }
 
+bool sameWork(const Job& a, const Job& b) {
+  return a.original.bgr == b.original.bgr && a.origin == b.origin && a.preparation == b.preparation &&
+         a.trace == b.trace && a.size == b.size;
+}
+
 Job withPreparedPicture(Job job, std::stop_token stop) {
   job.picture = prepared(job.original, job.preparation, std::move(stop));
   return job;

@@ -46,6 +46,10 @@ struct Job {
 /// A fresh job on a picture.
 Job jobOn(Picture picture);
 
+/// Whether two jobs say the same: the same pixels (shared), steps, settings, size and note. What is
+/// worked out from them does not count.
+bool sameWork(const Job& a, const Job& b);
+
 /// The same job with its picture worked out anew from original and preparation.
 /// Throws InputError as prepared() does, and Cancelled.
 Job withPreparedPicture(Job job, std::stop_token stop = {});

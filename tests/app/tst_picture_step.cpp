@@ -153,6 +153,39 @@ class TestPictureStep : public QObject {
     QVERIFY(!f.find<QToolButton>("tool:Frame")->isChecked());
   }
 
+  void aFrameAndCornersAreMovedByKeys() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    f.window->showStep(MainWindow::kPicture);
+    Bench* bench = &f.window->bench();
+    f.find<QToolButton>("tool:Frame")->click();  // 32,32 to 288,288
+    QTest::keyClick(bench, Qt::Key_Right, Qt::ControlModifier);
+    QTest::keyClick(bench, Qt::Key_Down);
+    QTest::keyClick(bench, Qt::Key_Space);  // the upper left corner alone
+    QTest::keyClick(bench, Qt::Key_Left);
+    QTest::keyClick(bench, Qt::Key_Space);  // the lower right one
+    QTest::keyClick(bench, Qt::Key_Up, Qt::ControlModifier);
+    for (int k = 0; k < 60; ++k) QTest::keyClick(bench, Qt::Key_Right, Qt::ControlModifier);
+    f.find<QPushButton>("cropToFrame")->click();
+    QVERIFY(f.settle());
+    QCOMPARE(std::get<Crop>(f.job().preparation.at(0).what), (Crop{41, 33, 279, 246}));
+
+    f.window->actions().undo->trigger();
+    QVERIFY(f.settle());
+    f.find<QToolButton>("tool:Corners")->click();
+    const QString before = bench->accessibleDescription();
+    QTest::keyClick(bench, Qt::Key_Left, Qt::ControlModifier);
+    QTest::keyClick(bench, Qt::Key_Space);
+    QTest::keyClick(bench, Qt::Key_Up);
+    QVERIFY(bench->accessibleDescription() != before);
+    f.find<QPushButton>("straightenCorners")->click();
+    QVERIFY(f.settle());
+    const Quad corners = *std::get<Straighten>(f.job().preparation.at(0).what).corners;
+    QCOMPARE(corners[0].x, 22.0);
+    QCOMPARE(corners[1].y, 31.0);
+    QCOMPARE(corners[2].y, 288.0);
+  }
+
   void aToolIsPutAwayWhenThePictureBecomesAnother() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));

@@ -53,6 +53,11 @@ def main():
     Image.new("RGB", (1, 1), "black").save(HERE / "one-pixel.png")
     Image.new("RGB", (30, 20), "white").save(HERE / "all-white.png")
     plain.resize((400, 240), Image.NEAREST).save(HERE / "page.pdf", resolution=100)
+    second = Image.new("RGB", (200, 100), "white")
+    ImageDraw.Draw(second).rectangle((50, 25, 149, 74), fill="black")
+    first = plain.resize((400, 240), Image.NEAREST)
+    for name in ("two-pages.pdf", "two-pages.tif"):
+        first.save(HERE / name, save_all=True, append_images=[second], resolution=100)
     (HERE / "truncated.png").write_bytes((HERE / "plain.png").read_bytes()[:-40])
     noise = Image.fromarray(np.random.default_rng(1).integers(0, 255, (64, 64, 3), np.uint8))
     noise.save(HERE / "truncated.jpg", quality=90)

@@ -75,7 +75,10 @@ void Bench::setMeasure(double mmPerPixel, Unit unit) {
 void Bench::setTool(BenchTool* tool) {
   if (tool_ != nullptr) disconnect(tool_, nullptr, this, nullptr);
   tool_ = tool;
-  if (tool_ != nullptr) connect(tool_, &BenchTool::changed, this, qOverload<>(&QWidget::update));
+  if (tool_ != nullptr) {
+    connect(tool_, &BenchTool::changed, this, qOverload<>(&QWidget::update));
+    setFocus();
+  }
   drag_ = Drag::None;
   setCursor(Qt::ArrowCursor);
   update();
@@ -235,6 +238,7 @@ void Bench::paintFurniture(QPainter& painter) {
 }
 
 QString Bench::pointerText() const {
+  if (tool_ != nullptr && !tool_->chosenText().isEmpty()) return tool_->chosenText();
   if (!pointerInside_) return {};
   const Point p = viewport_.toPicture(pointer_) * mmPerPixel_;
   const int decimals = unit_ == Unit::Inch ? 3 : 2;

@@ -86,6 +86,7 @@ class Bench : public QWidget {
   Box pictureBox() const;
   QRectF sheet() const;
   double seamX() const;
+  bool keyForTool(const QKeyEvent& event);
   bool overSeam(QPointF place) const;
   void setViewport(const Viewport& viewport);
   void paintPicture(QPainter& painter, double strength);

@@ -65,7 +65,31 @@ void Bench::leaveEvent(QEvent*) {
   update();
 }
 
+/// Arrow keys move what a tool has chosen by a pixel, with Ctrl by ten; Space chooses the next.
+bool Bench::keyForTool(const QKeyEvent& event) {
+  if (tool_ == nullptr) return false;
+  const double step = (event.modifiers() & Qt::ControlModifier) != 0 ? 10 : 1;
+  switch (event.key()) {
+    case Qt::Key_Left:
+      return tool_->nudge({-step, 0});
+    case Qt::Key_Right:
+      return tool_->nudge({step, 0});
+    case Qt::Key_Up:
+      return tool_->nudge({0, -step});
+    case Qt::Key_Down:
+      return tool_->nudge({0, step});
+    case Qt::Key_Space:
+      return tool_->chooseNext();
+    default:
+      return false;
+  }
+}
+
 void Bench::keyPressEvent(QKeyEvent* event) {
+  if (keyForTool(*event)) {
+    setAccessibleDescription(tool_->chosenText());
+    return;
+  }
   constexpr double kStepPx = 40;
   constexpr double kSeamStep = 0.02;
   const bool moveSeam = compare_ == Compare::Seam && event->modifiers() == Qt::ShiftModifier;

@@ -35,6 +35,13 @@ class BenchTool : public QObject {
   virtual void move(Point place, const ToolView& view) = 0;
   virtual void release(Point place, const ToolView& view) = 0;
 
+  /// Moves what is chosen by a step in picture pixels, as the arrow keys ask; false: the tool has nothing to move.
+  virtual bool nudge(Point /*step*/) { return false; }
+  /// Chooses the next thing that nudge() moves; false: there is nothing to choose between.
+  virtual bool chooseNext() { return false; }
+  /// What nudge() moves and where it is, in words; empty when there is nothing.
+  virtual QString chosenText() const { return {}; }
+
  signals:
   void changed();
 };

@@ -13,9 +13,10 @@ namespace {
 QPen ringPen() { return {look().accent, 2}; }
 
 /// A handle looks like the ring of the job card: it can be closed on.
-void paintHandle(QPainter& painter, QPointF place) {
+/// The one that the keys move is filled.
+void paintHandle(QPainter& painter, QPointF place, bool chosen = false) {
   painter.setPen(QPen(Qt::white, 5));
-  painter.setBrush(Qt::NoBrush);
+  painter.setBrush(chosen ? QBrush(look().accent) : QBrush(Qt::NoBrush));
   painter.drawEllipse(place, 6, 6);
   painter.setPen(QPen(look().accent, 2.5));
   painter.drawEllipse(place, 6, 6);
@@ -45,8 +46,10 @@ void FrameTool::paint(QPainter& painter, const ToolView& view) const {
   painter.setPen(ringPen());
   painter.setBrush(Qt::NoBrush);
   painter.drawRect(frame);
-  for (const QPointF corner : {frame.topLeft(), frame.topRight(), frame.bottomLeft(), frame.bottomRight()})
-    paintHandle(painter, corner);
+  paintHandle(painter, frame.topLeft(), part_ != Part::LowerRight);
+  paintHandle(painter, frame.topRight(), part_ == Part::Whole);
+  paintHandle(painter, frame.bottomLeft(), part_ == Part::Whole);
+  paintHandle(painter, frame.bottomRight(), part_ != Part::UpperLeft);
 }
 
 void FrameTool::press(Point place, const ToolView& view) {
@@ -98,19 +101,48 @@ void FrameTool::clamp() {
   high_ = {std::clamp(high_.x, low_.x + 1, size_.x), std::clamp(high_.y, low_.y + 1, size_.y)};
 }
 
+bool FrameTool::nudge(Point step) {
+  if (part_ == Part::Whole) {
+    // A frame that meets the picture's edge stops there and keeps its size.
+    step.x = std::clamp(step.x, -low_.x, size_.x - high_.x);
+    step.y = std::clamp(step.y, -low_.y, size_.y - high_.y);
+  }
+  if (part_ != Part::LowerRight) low_ = low_ + step;
+  if (part_ != Part::UpperLeft) high_ = high_ + step;
+  if (part_ == Part::UpperLeft) low_ = {std::min(low_.x, high_.x - 1), std::min(low_.y, high_.y - 1)};
+  clamp();
+  emit changed();
+  return true;
+}
+
+bool FrameTool::chooseNext() {
+  part_ = static_cast<Part>((static_cast<int>(part_) + 1) % 3);
+  emit changed();
+  return true;
+}
+
+QString FrameTool::chosenText() const {
+  const Crop f = frame();
+  const QString where = tr("left %1, top %2, %3 × %4 px").arg(f.x).arg(f.y).arg(f.width).arg(f.height);
+  if (part_ == Part::UpperLeft) return tr("Upper left corner of the frame: %1").arg(where);
+  if (part_ == Part::LowerRight) return tr("Lower right corner of the frame: %1").arg(where);
+  return tr("Frame: %1").arg(where);
+}
+
 void CornersTool::paint(QPainter& painter, const ToolView& view) const {
   QPolygonF sides;
   for (const Point p : corners_) sides << view.toScreen(p);
   painter.setPen(ringPen());
   painter.setBrush(Qt::NoBrush);
   painter.drawPolygon(sides);
-  for (const QPointF corner : sides) paintHandle(painter, corner);
+  for (std::size_t i = 0; i < corners_.size(); ++i) paintHandle(painter, view.toScreen(corners_[i]), i == chosen_);
 }
 
 void CornersTool::press(Point place, const ToolView& view) {
   const auto nearest = std::min_element(corners_.begin(), corners_.end(),
                                         [place](Point a, Point b) { return distance(a, place) < distance(b, place); });
-  if (distance(*nearest, place) < 2 * view.reach()) held_ = static_cast<std::size_t>(nearest - corners_.begin());
+  if (distance(*nearest, place) >= 2 * view.reach()) return;
+  held_ = chosen_ = static_cast<std::size_t>(nearest - corners_.begin());
 }
 
 void CornersTool::move(Point place, const ToolView&) {
@@ -120,6 +152,27 @@ void CornersTool::move(Point place, const ToolView&) {
 }
 
 void CornersTool::release(Point, const ToolView&) { held_.reset(); }
+
+bool CornersTool::nudge(Point step) {
+  corners_[chosen_] = corners_[chosen_] + step;
+  emit changed();
+  return true;
+}
+
+bool CornersTool::chooseNext() {
+  chosen_ = (chosen_ + 1) % corners_.size();
+  emit changed();
+  return true;
+}
+
+QString CornersTool::chosenText() const {
+  const QString names[] = {tr("Upper left corner"), tr("Upper right corner"), tr("Lower right corner"),
+                           tr("Lower left corner")};
+  return tr("%1: x %2, y %3 px")
+      .arg(names[chosen_])
+      .arg(corners_[chosen_].x, 0, 'f', 1)
+      .arg(corners_[chosen_].y, 0, 'f', 1);
+}
 
 void LevelTool::paint(QPainter& painter, const ToolView& view) const {
   if (!from_) return;

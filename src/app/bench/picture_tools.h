@@ -19,8 +19,13 @@ class FrameTool : public BenchTool {
   void press(Point place, const ToolView& view) override;
   void move(Point place, const ToolView& view) override;
   void release(Point place, const ToolView& view) override;
+  bool nudge(Point step) override;
+  bool chooseNext() override;
+  QString chosenText() const override;
 
  private:
+  /// What the arrow keys move.
+  enum class Part { Whole, UpperLeft, LowerRight };
   void clamp();
 
   Point size_;
@@ -29,6 +34,7 @@ class FrameTool : public BenchTool {
   // Which sides follow the pointer; all of them: the frame is moved.
   bool left_ = false, right_ = false, top_ = false, bottom_ = false;
   Point last_;
+  Part part_ = Part::Whole;
 };
 
 /// The four corners of a sheet, each draggable.
@@ -42,10 +48,14 @@ class CornersTool : public BenchTool {
   void press(Point place, const ToolView& view) override;
   void move(Point place, const ToolView& view) override;
   void release(Point place, const ToolView& view) override;
+  bool nudge(Point step) override;
+  bool chooseNext() override;
+  QString chosenText() const override;
 
  private:
   Quad corners_;
   std::optional<std::size_t> held_;
+  std::size_t chosen_ = 0;  ///< the corner that the arrow keys move
 };
 
 /// A line drawn along what ought to be level (or upright, whichever it is nearer to).

@@ -15,4 +15,7 @@ namespace rim {
 /// The file is written beside and renamed (io/safe_file.h). Throws WriteError.
 void writeSvg(const Drawing& drawing, const std::filesystem::path& file, const std::string& note = {});
 
+/// The same as a text. Throws WriteError when memory does not suffice.
+std::string svgText(const Drawing& drawing, const std::string& note = {});
+
 }  // namespace rim

@@ -19,40 +19,6 @@ Offsets offsetsFor(const InkLevels& levels) {
   return offsets;
 }
 
-cv::Mat offsetsOf(const cv::Mat& grey, const Offsets& offsets) {
-  cv::Mat result;
-  cv::LUT(grey, cv::Mat(1, 256, CV_32FC1, const_cast<float*>(offsets.data())), result);
-  return result;
-}
-
-/// The distance from every pixel that is not in `mask` to the nearest one that is, and that one's
-/// coverage less a half.
-struct Nearest {
-  cv::Mat distance;
-  cv::Mat offset;
-};
-
-Nearest nearestIn(const cv::Mat& mask, const cv::Mat& coverage) {
-  Nearest nearest;
-  cv::Mat labels;
-  cv::distanceTransform(~mask, nearest.distance, labels, cv::DIST_L2, cv::DIST_MASK_5, cv::DIST_LABEL_PIXEL);
-  double count = 0;
-  cv::minMaxLoc(labels, nullptr, &count);
-  std::vector<float> offsets(static_cast<std::size_t>(count) + 1, 0);
-  for (int y = 0; y < mask.rows; ++y) {
-    for (int x = 0; x < mask.cols; ++x) {
-      if (mask.at<std::uint8_t>(y, x) == 0) continue;
-      offsets[static_cast<std::size_t>(labels.at<int>(y, x))] = coverage.at<float>(y, x);
-    }
-  }
-  nearest.offset.create(mask.size(), CV_32FC1);
-  for (int y = 0; y < mask.rows; ++y) {
-    for (int x = 0; x < mask.cols; ++x)
-      nearest.offset.at<float>(y, x) = offsets[static_cast<std::size_t>(labels.at<int>(y, x))];
-  }
-  return nearest;
-}
-
 /// Distances from a pixel's middle to the middles round it, in a square of 2 `reach` + 1.
 cv::Mat distancesAround(int reach) {
   cv::Mat distances(2 * reach + 1, 2 * reach + 1, CV_32FC1);
@@ -81,17 +47,44 @@ struct Strip {
            (y > 0 && isInk(y - 1, x) != ink) || (y + 1 < grey.rows && isInk(y + 1, x) != ink);
   }
 
+  /// A pixel's coverage less a half; beyond the picture it goes on as at its edge.
+  float offsetAt(int y, int x) const {
+    return offsets[grey.at<std::uint8_t>(std::clamp(y, 0, grey.rows - 1), std::clamp(x, 0, grey.cols - 1))];
+  }
+
+  /// How deep an edge pixel's middle lies in the ink. Across a border, three pixels hold as much ink as
+  /// lies within a px and a half on either side: that places it along the row or column, whichever
+  /// crosses it more squarely, and its direction gives the distance.
+  float middleInInk(int y, int x) const {
+    const float here = offsetAt(y, x);
+    const float left = offsetAt(y, x - 1);
+    const float right = offsetAt(y, x + 1);
+    const float above = offsetAt(y - 1, x);
+    const float below = offsetAt(y + 1, x);
+    const float dx = std::abs(right - left);
+    const float dy = std::abs(below - above);
+    if (dx + dy <= 0) return here;
+    const float before = dx >= dy ? left : above;
+    const float after = dx >= dy ? right : below;
+    // Where both neighbours differ to one side it is a thin stroke with two borders.
+    const bool crossed = (before - here) * (after - here) <= 0;
+    return (crossed ? before + here + after : here) * std::max(dx, dy) / std::hypot(dx, dy);
+  }
+
   /// Nothing round an edge pixel is farther from the border than it is from this pixel's part of it.
   void spread(int y, int x) {
     const int reach = around.rows / 2;
-    const float offset = std::abs(offsets[grey.at<std::uint8_t>(y, x)]);
-    cv::Mat& target = isInk(y, x) ? toInk : toPaper;
+    const float offset = middleInInk(y, x);
     const int left = std::max(0, x - reach);
     const int count = std::min(grey.cols, x + reach + 1) - left;
     for (int to = std::max(rows.start, y - reach); to < std::min(rows.end, y + reach + 1); ++to) {
       const float* from = around.ptr<float>(to - y + reach) + (left - x + reach);
-      float* nearest = target.ptr<float>(to - rows.start) + left;
-      for (int i = 0; i < count; ++i) nearest[i] = std::min(nearest[i], from[i] - offset);
+      float* ink = toInk.ptr<float>(to - rows.start) + left;
+      float* paper = toPaper.ptr<float>(to - rows.start) + left;
+      for (int i = 0; i < count; ++i) {
+        ink[i] = std::min(ink[i], from[i] - offset);
+        paper[i] = std::min(paper[i], from[i] + offset);
+      }
     }
   }
 
@@ -112,18 +105,6 @@ std::optional<InkLevels> inkLevelsOf(const cv::Mat& grey) {
   if (!threshold) return std::nullopt;
   const cv::Mat ink = grey < *threshold;
   return InkLevels{cv::mean(grey, ink)[0], cv::mean(grey, ~ink)[0]};
-}
-
-cv::Mat depthInInk(const cv::Mat& grey) {
-  const auto levels = inkLevelsOf(grey);
-  if (!levels) return {};
-  const cv::Mat coverage = offsetsOf(grey, offsetsFor(*levels));
-  const cv::Mat ink = coverage >= 0;
-  const Nearest toInk = nearestIn(ink, coverage);
-  const Nearest toPaper = nearestIn(~ink, coverage);
-  cv::Mat depth = toInk.offset - toInk.distance;
-  cv::Mat(toPaper.offset + toPaper.distance).copyTo(depth, ink);
-  return depth;
 }
 
 cv::Mat depthNearBorder(const cv::Mat& grey, double reachPx) {

@@ -17,12 +17,9 @@ std::optional<InkLevels> inkLevelsOf(const cv::Mat& grey);
 
 /// How deep every pixel's middle lies in the ink, in px, CV_32FC1: positive in ink, negative in
 /// paper, 0 on the border. Ink is the darker of Otsu's two groups. Distances are measured from
-/// edge pixels, each moved by how much of it is covered, so they are good to about 0.6 px, and 2 % of a distance.
+/// edge pixels, each moved by how much ink lies round it, so they are good to 0.15 px. What lies farther
+/// from the border than `reachPx` (0..60) comes out as some depth beyond that reach.
 /// Empty when the picture has one tone only.
-cv::Mat depthInInk(const cv::Mat& grey);
-
-/// The same near the border only, quicker and good to 0.3 px throughout: what lies farther from it than `reachPx`
-/// (0..60) comes out as some depth beyond that reach.
 cv::Mat depthNearBorder(const cv::Mat& grey, double reachPx);
 
 /// Black ink on white paper with its border where `depth` is -`px`: 0 gives the same border.

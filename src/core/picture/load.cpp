@@ -4,13 +4,13 @@
 #include <cerrno>
 #include <cstring>
 #include <fstream>
-#include <mutex>
 #include <opencv2/imgproc.hpp>
 #include <string_view>
 #include <vector>
 #include <vips/vips8>
 
 #include "core/error.h"
+#include "core/picture/vips_library.h"
 
 namespace rim {
 namespace {
@@ -18,31 +18,26 @@ namespace {
 constexpr double kMmPerInch = 25.4;
 constexpr double kPdfDotsPerInch = 300;
 
-void startLibrary() {
-  static std::once_flag once;
-  std::call_once(once, [] {
-    if (VIPS_INIT("snugrim") != 0) throw InputError("the picture library could not be started.");
-    // Every picture is decoded once: keeping results would only hold memory.
-    vips_cache_set_max(0);
-    vips_concurrency_set(2);
-    // What is wrong with a picture is told by the exception, in our words.
-    g_log_set_handler(
-        "VIPS", G_LOG_LEVEL_WARNING, [](const char*, GLogLevelFlags, const char*, void*) {}, nullptr);
-  });
-}
-
 bool startsWith(std::span<const std::byte> bytes, std::string_view magic, std::size_t at = 0) {
   return bytes.size() >= at + magic.size() && std::memcmp(bytes.data() + at, magic.data(), magic.size()) == 0;
 }
 
 bool isPdf(std::span<const std::byte> bytes) { return startsWith(bytes, "%PDF-"); }
 
+bool isTiff(std::span<const std::byte> bytes) {
+  using namespace std::string_view_literals;
+  return startsWith(bytes, "II*\0"sv) || startsWith(bytes, "MM\0*"sv) || startsWith(bytes, "II+\0"sv) ||
+         startsWith(bytes, "MM\0+"sv);
+}
+
+/// A GIF's frames are no pages.
+bool hasPages(std::span<const std::byte> bytes) { return isPdf(bytes) || isTiff(bytes); }
+
 /// Only the kinds that the contract names; and PDF; the library alone would also take video and more.
 bool isKnownKind(std::span<const std::byte> bytes) {
   using namespace std::string_view_literals;
   return startsWith(bytes, "\x89PNG"sv) || startsWith(bytes, "\xFF\xD8\xFF"sv) || startsWith(bytes, "BM"sv) ||
-         startsWith(bytes, "GIF8"sv) || startsWith(bytes, "II*\0"sv) || startsWith(bytes, "MM\0*"sv) ||
-         startsWith(bytes, "II+\0"sv) || startsWith(bytes, "MM\0+"sv) ||
+         startsWith(bytes, "GIF8"sv) || isTiff(bytes) ||
          (startsWith(bytes, "RIFF"sv) && startsWith(bytes, "WEBP"sv, 8)) || isPdf(bytes);
 }
 
@@ -51,10 +46,24 @@ std::string firstLine(const char* text) {
   return std::string(all.substr(0, all.find('\n')));
 }
 
-vips::VImage openHeader(std::span<const std::byte> bytes) {
+/// Throws InputError unless the document has this page.
+void expectPage(int page, int pages) {
+  if (page >= 1 && page <= pages) return;
+  throw InputError("there is no page " + std::to_string(page) + ": the file has " +
+                   (pages == 1 ? "one page." : std::to_string(pages) + " pages."));
+}
+
+int pagesOf(std::span<const std::byte> bytes) {
+  if (!hasPages(bytes)) return 1;
+  const auto first = vips::VImage::new_from_buffer(bytes.data(), bytes.size(), "");
+  return first.get_typeof("n-pages") != 0 ? std::max(1, first.get_int("n-pages")) : 1;
+}
+
+vips::VImage openHeader(std::span<const std::byte> bytes, int page) {
   vips::VOption* options = vips::VImage::option()->set("fail_on", VIPS_FAIL_ON_TRUNCATED);
   // A page has no pixels of its own; this is what a good scanner gives.
   if (isPdf(bytes)) options->set("dpi", kPdfDotsPerInch);
+  if (hasPages(bytes)) options->set("page", page - 1);
   const auto image = vips::VImage::new_from_buffer(bytes.data(), bytes.size(), "", options);
   const auto pixels = static_cast<std::size_t>(image.width()) * static_cast<std::size_t>(image.height());
   if (pixels > kMostPixels) {
@@ -135,14 +144,19 @@ std::vector<std::byte> readFile(const std::filesystem::path& file) {
 
 }  // namespace
 
-Picture loadPicture(std::span<const std::byte> bytes, const std::string& name) {
-  startLibrary();
+Picture loadPicture(std::span<const std::byte> bytes, const std::string& name, int page) {
+  startVips();
   if (!isKnownKind(bytes)) {
     throw InputError("this is not a picture that can be read. Use PNG, JPEG, BMP, GIF, TIFF, WebP or PDF.");
   }
   try {
-    const vips::VImage header = openHeader(bytes);
-    return makePicture(toBgrMat(toRgb8(header)), dotsPerInchOf(header, bytes), name);
+    const int pages = pagesOf(bytes);
+    expectPage(page, pages);
+    const vips::VImage header = openHeader(bytes, page);
+    Picture picture = makePicture(toBgrMat(toRgb8(header)), dotsPerInchOf(header, bytes), name);
+    picture.page = page;
+    if (pages > 1) picture.document = std::make_shared<Document>(Document{{bytes.begin(), bytes.end()}, pages});
+    return picture;
   } catch (const vips::VError& error) {
     const std::string reason = firstLine(error.what());
     vips_error_clear();
@@ -150,9 +164,19 @@ Picture loadPicture(std::span<const std::byte> bytes, const std::string& name) {
   }
 }
 
-Picture loadPicture(const std::filesystem::path& file) {
+Picture loadPicture(const std::filesystem::path& file, int page) {
   const std::vector<std::byte> bytes = readFile(file);
-  return loadPicture(bytes, file.filename().string());
+  return loadPicture(bytes, file.filename().string(), page);
+}
+
+Picture loadPage(const Picture& picture, int page) {
+  if (!picture.document) {
+    expectPage(page, 1);
+    return picture;
+  }
+  Picture other = loadPicture(picture.document->bytes, picture.name, page);
+  other.document = picture.document;
+  return other;
 }
 
 }  // namespace rim

@@ -16,14 +16,17 @@ inline constexpr std::size_t kMostPixels = 120'000'000;
 /// The largest picture file that is read, in bytes.
 inline constexpr std::size_t kMostFileBytes = 1'000'000'000;
 
-/// Opens PNG, JPEG, BMP, GIF (first frame), TIFF (first page), WebP, or a PDF's first page at 300 dpi.
+/// Opens PNG, JPEG, BMP, GIF (first frame), WebP, or a page (from 1) of a TIFF or of a PDF, that at 300 dpi.
 /// The picture is turned upright as its EXIF orientation says, CMYK and 16-bit colours are
 /// brought to 8-bit sRGB, and transparency is laid on white.
 /// Throws InputError with one sentence when the file cannot be read, is no picture of these
-/// kinds, is cut short, or has more than kMostPixels pixels.
-Picture loadPicture(const std::filesystem::path& file);
+/// kinds, is cut short, has no such page, or has more than kMostPixels pixels.
+Picture loadPicture(const std::filesystem::path& file, int page = 1);
 
 /// The same from the bytes of such a file; `name` is what the picture is called.
-Picture loadPicture(std::span<const std::byte> bytes, const std::string& name);
+Picture loadPicture(std::span<const std::byte> bytes, const std::string& name, int page = 1);
+
+/// Another page of the document that a picture was opened from. Throws as loadPicture() does.
+Picture loadPage(const Picture& picture, int page);
 
 }  // namespace rim

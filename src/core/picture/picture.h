@@ -1,15 +1,23 @@
 #pragma once
 
 #include <array>
+#include <cstddef>
 #include <cstdint>
 #include <memory>
 #include <opencv2/core.hpp>
 #include <string>
+#include <vector>
 
 namespace rim {
 
 /// How many pixels have each of the 256 grey levels.
 using Histogram = std::array<std::uint64_t, 256>;
+
+/// A file of several pages, kept so that another of them can be opened.
+struct Document {
+  std::vector<std::byte> bytes;
+  int pages = 1;
+};
 
 /// A picture as it was opened: upright, 8 bits a channel, transparency laid on white.
 /// Copying is cheap; the pixels are shared and never changed. Make one with makePicture().
@@ -19,6 +27,9 @@ struct Picture {
   Histogram histogram{};                ///< of the grey levels
   double dotsPerInch = 0;               ///< the file's own resolution along a row; 0: it names none
   std::string name;                     ///< the file's name without folders, or "clipboard"
+
+  std::shared_ptr<const Document> document;  ///< null unless the file has several pages
+  int page = 1;                              ///< of the document, from 1
 
   bool empty() const { return !bgr; }
   int width() const { return bgr ? bgr->cols : 0; }

@@ -9,6 +9,7 @@
 #include "core/picture/touch_up.h"
 
 namespace rim {
+
 Picture prepared(const Picture& p, const Preparation& what) {
   return std::visit(Overloaded{
                         [&p](const Crop& s) { return cropped(p, s); },
@@ -30,6 +31,13 @@ Picture prepared(const Picture& p, const Preparation& what) {
                         [&p](const PickColour& s) { return withColourPicked(p, s); },
                     },
                     what);
+}
+
+bool isHandWork(const Preparation& what) {
+  const auto* sheet = std::get_if<Straighten>(&what);
+  return std::holds_alternative<Crop>(what) || std::holds_alternative<TouchUp>(what) ||
+         std::holds_alternative<ClearFrame>(what) || std::holds_alternative<PickColour>(what) ||
+         (sheet != nullptr && sheet->corners);
 }
 
 Picture prepared(const Picture& original, const std::vector<PreparationStep>& steps, std::stop_token stop) {

@@ -109,6 +109,9 @@ struct PreparationStep {
   friend bool operator==(const PreparationStep&, const PreparationStep&) = default;
 };
 
+/// Whether a step names places of one picture, so that it makes no sense on another.
+bool isHandWork(const Preparation& what);
+
 /// The picture after one thing was done to it. The given picture is not changed.
 /// Throws InputError with one sentence when it cannot be done: a crop that leaves the picture,
 /// corners that are not convex, no sheet or no ink to be found, a result of more than

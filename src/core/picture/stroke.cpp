@@ -114,7 +114,8 @@ StrokeWidths strokeWidths(const cv::Mat& grey) {
   const double scale = static_cast<double>(grey.total()) < kSmallPixels ? 3 : 1;
   cv::Mat large = grey;
   if (scale > 1) cv::resize(grey, large, {}, scale, scale, cv::INTER_CUBIC);
-  const cv::Mat depth = depthInInk(large);
+  const double reach = scale > 1 ? 60 : 40;
+  const cv::Mat depth = depthNearBorder(large, reach);
   if (depth.empty()) return {};
   cv::Mat highest;
   cv::dilate(depth, highest, cv::getStructuringElement(cv::MORPH_RECT, {3, 3}));
@@ -123,10 +124,12 @@ StrokeWidths strokeWidths(const cv::Mat& grey) {
     for (int x = 1; x + 1 < depth.cols; ++x) {
       const float d = depth.at<float>(y, x);
       // A ridge: no neighbour is deeper. Shallow ridges are the corners of pixels.
-      if (d > 0.4F * static_cast<float>(scale) && d >= highest.at<float>(y, x)) widths.push_back(2 * d);
+      // What lies beyond the reach is no stroke but an area.
+      if (d > 0.4F * static_cast<float>(scale) && d < static_cast<float>(reach) && d >= highest.at<float>(y, x))
+        widths.push_back(2 * d);
     }
   }
-  if (widths.empty()) return {};
+  if (widths.empty()) widths.push_back(static_cast<float>(2 * reach));
   std::sort(widths.begin(), widths.end());
   const auto at = [&widths, scale](double share) {
     return widths[static_cast<std::size_t>(share * static_cast<double>(widths.size() - 1))] / scale;

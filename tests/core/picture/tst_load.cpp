@@ -80,6 +80,23 @@ class TestLoad : public QObject {
     QVERIFY(greyAt(page, 300, 180) < 45 && greyAt(page, 900, 180) > 235);
   }
 
+  void everyPageOfADocumentCanBeOpened() {
+    for (const char* name : {"two-pages.pdf", "two-pages.tif"}) {
+      const std::filesystem::path file = std::filesystem::path(TEST_DATA "/pictures") / name;
+      const Picture first = loadPicture(file);
+      QVERIFY(first.document && first.document->pages == 2 && first.page == 1);
+      const Picture second = loadPicture(file, 2);
+      QCOMPARE(second.page, 2);
+      QVERIFY(second.width() < first.width());
+      const Picture again = loadPage(first, 2);
+      QCOMPARE(cv::norm(*again.bgr, *second.bgr, cv::NORM_INF), 0.0);
+      QVERIFY_THROWS_EXCEPTION(InputError, loadPicture(file, 3));
+      QVERIFY_THROWS_EXCEPTION(InputError, loadPage(second, 0));
+    }
+    QVERIFY(!load("plain.png").document);
+    QVERIFY_THROWS_EXCEPTION(InputError, loadPage(load("plain.png"), 2));
+  }
+
   void theFilesOwnResolutionIsKept() {
     QVERIFY(qAbs(load("resolution-150.tif").dotsPerInch - 150) < 0.1);
     QVERIFY(qAbs(load("plain.png").dotsPerInch - 300) < 0.1);

@@ -5,6 +5,8 @@
 #include <QLineEdit>
 #include <QMenu>
 #include <QPushButton>
+#include <QSignalBlocker>
+#include <QSpinBox>
 #include <QVBoxLayout>
 #include <QtConcurrent>
 
@@ -39,6 +41,16 @@ PicturePanel::PicturePanel(Session& session, QAction* open, QAction* paste, QWid
   name_->setWordWrap(true);
   pixels_ = addText(column);
   resolution_ = addText(column);
+  page_ = new QSpinBox;
+  page_->setObjectName("page");
+  page_->setKeyboardTracking(false);
+  pageRow_ = new QWidget;
+  auto* pageColumn = new QVBoxLayout(pageRow_);
+  pageColumn->setContentsMargins(0, 0, 0, 0);
+  addRow(pageColumn, tr("Pa&ge"), page_, tr("The page of the document that is traced"));
+  column->addWidget(pageRow_);
+  connect(page_, &QSpinBox::valueChanged, &session_, &Session::openPage);
+  connect(&session_, &Session::failed, this, &PicturePanel::showPage);
   auto* buttons = new QHBoxLayout;
   buttons->addWidget(buttonFor(open));
   buttons->addWidget(buttonFor(paste));
@@ -192,6 +204,7 @@ void PicturePanel::show() {
   tools_->setEnabled(!original.empty());
   origin_->setEnabled(!original.empty());
   list_->show(session_.job().preparation);
+  showPage();
   if (original.empty()) {
     name_->setText(tr("No picture yet"));
     pixels_->setText(tr("A picture can also be dropped on the bench. Its file is only read, never changed."));
@@ -257,6 +270,16 @@ void PicturePanel::showWorth(const Finding& finding) {
     label->setObjectName("remark");
     remarks_->addWidget(label);
   }
+}
+
+void PicturePanel::showPage() {
+  const Picture& original = session_.job().original;
+  const QSignalBlocker quiet(page_);
+  const int pages = original.document ? original.document->pages : 1;
+  page_->setRange(1, pages);
+  page_->setValue(original.page);
+  page_->setSuffix(tr(" of %1").arg(pages));
+  pageRow_->setVisible(pages > 1);
 }
 
 QString PicturePanel::stateLine(const Session& session) {

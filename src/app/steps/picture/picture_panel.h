@@ -9,6 +9,7 @@ class QAction;
 class QLabel;
 class QLineEdit;
 class QPushButton;
+class QSpinBox;
 class QVBoxLayout;
 
 namespace rim::app {
@@ -56,6 +57,7 @@ class PicturePanel : public QWidget {
   void addStep(const Preparation& what);
   void addStroke(const BrushStroke& stroke);
   void change(const std::vector<PreparationStep>& steps, const QString& name, const QString& mergeKey);
+  void showPage();
   void assessPicture();
   void showWorth(const Finding& finding);
 
@@ -63,6 +65,8 @@ class PicturePanel : public QWidget {
   QLabel* name_;
   QLabel* pixels_;
   QLabel* resolution_;
+  QWidget* pageRow_;
+  QSpinBox* page_;
   QLineEdit* origin_;
   QLabel* worth_;
   QVBoxLayout* remarks_;

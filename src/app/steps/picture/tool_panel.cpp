@@ -78,7 +78,8 @@ ToolPanel::ToolPanel(Session& session, QWidget* parent) : QWidget(parent), sessi
 QWidget* ToolPanel::frameOptions() {
   auto* widget = new QWidget;
   auto* rows = column(widget);
-  addText(rows, tr("Pull the frame on the bench, then:"));
+  addText(rows,
+          tr("Pull the frame on the bench. With keys: Space chooses a corner, arrows move it, with Ctrl by ten."));
   const auto offer = [this, rows](const QString& text, const QString& name,
                                   const std::function<Preparation(Crop)>& make) {
     auto* button = new QPushButton(text);
@@ -96,7 +97,8 @@ QWidget* ToolPanel::frameOptions() {
 QWidget* ToolPanel::cornersOptions() {
   auto* widget = new QWidget;
   auto* rows = column(widget);
-  addText(rows, tr("Drag each ring to a corner of the sheet."));
+  addText(rows, tr("Drag each ring to a corner of the sheet. With keys: Space chooses a corner, arrows move it, with "
+                   "Ctrl by ten."));
   ratio_ = new QComboBox;
   ratio_->addItem(tr("estimated"), 0.0);
   ratio_->addItem(tr("A sheet, level"), std::sqrt(2.0));

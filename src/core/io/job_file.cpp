@@ -1,0 +1,113 @@
+#include "core/io/job_file.h"
+
+#include <cstring>
+#include <fstream>
+
+#include "core/io/json_number.h"
+#include "core/io/preparation_json.h"
+#include "core/io/safe_file.h"
+#include "core/io/write_svg.h"
+#include "core/io/zip.h"
+#include "core/picture/load.h"
+#include "core/picture/save.h"
+
+namespace rim {
+namespace {
+
+using Json = nlohmann::json;
+
+constexpr int kVersion = 1;
+constexpr const char* kPicture = "picture.png";
+constexpr const char* kSettings = "job.json";
+constexpr const char* kOutlines = "outlines.svg";
+constexpr const char* kSizes[] = {"resolution", "picture-width", "picture-height", "outlines-width", "outlines-height"};
+
+std::vector<std::byte> bytesOf(const std::string& text) {
+  const auto bytes = std::as_bytes(std::span(text));
+  return {bytes.begin(), bytes.end()};
+}
+
+Json settingsOf(const Job& job) {
+  Json steps = Json::array();
+  for (const PreparationStep& step : job.preparation) steps.push_back(toJson(step));
+  Json trace{{"light-is-ink", job.trace.lightIsInk},
+             {"tolerance-px", job.trace.tolerancePx},
+             {"min-area-px2", job.trace.minAreaPx2},
+             {"corners", job.trace.cornerReadiness}};
+  if (job.trace.threshold) trace["threshold"] = *job.trace.threshold;
+  return {{"snugrim-job", kVersion},
+          {"picture", {{"name", job.original.name}, {"dots-per-inch", job.original.dotsPerInch}}},
+          {"origin", job.origin},
+          {"preparation", steps},
+          {"trace", trace},
+          {"size", {{"of", kSizes[static_cast<int>(job.size.of)]}, {"value", job.size.value}}}};
+}
+
+TraceSettings traceFrom(const Json& json) {
+  TraceSettings trace;
+  if (json.is_object() && json.contains("threshold")) trace.threshold = wholeIn(json, "threshold", 0, 255);
+  trace.lightIsInk = flagIn(json, "light-is-ink", false);
+  trace.tolerancePx = numberIn(json, "tolerance-px", 0.05, 10);
+  trace.minAreaPx2 = numberIn(json, "min-area-px2", 0, 1e9);
+  trace.cornerReadiness = numberIn(json, "corners", 0, 100);
+  return trace;
+}
+
+SizeWish sizeFrom(const Json& json) {
+  const std::string of = textIn(json, "of");
+  for (int i = 0; i < static_cast<int>(std::size(kSizes)); ++i) {
+    if (of == kSizes[i]) return {static_cast<SizeWish::Of>(i), numberIn(json, "value", 0, kLargestSizeMm)};
+  }
+  throw InputError("the size is damaged.");
+}
+
+Json parsed(const std::vector<std::byte>& bytes) {
+  const auto* text = reinterpret_cast<const char*>(bytes.data());
+  constexpr bool kThrow = false;
+  Json json = Json::parse(text, text + bytes.size(), nullptr, kThrow);
+  if (!json.is_object() || !json.contains("snugrim-job")) throw InputError("the settings of the job are damaged.");
+  if (wholeIn(json, "snugrim-job", 1, 1'000'000) > kVersion) {
+    throw InputError("the job was written by a newer version of Snug Rim. Use that one to open it.");
+  }
+  for (const char* part : {"picture", "trace", "size"}) {
+    if (!json.contains(part)) throw InputError("the settings of the job lack \"" + std::string(part) + "\".");
+  }
+  return json;
+}
+
+}  // namespace
+
+bool isJobFile(const std::filesystem::path& file) {
+  std::ifstream in(file, std::ios::binary);
+  char begin[4] = {};
+  return in.read(begin, sizeof begin) && std::memcmp(begin, "PK\3\4", sizeof begin) == 0;
+}
+
+void saveJob(const Job& job, const std::filesystem::path& file) {
+  if (job.original.empty()) throw InputError("there is no picture in the job yet.");
+  ZipParts parts;
+  parts[kPicture] = pngOf(job.original);
+  // Text in a note may come in any encoding; what is no UTF-8 is replaced.
+  constexpr int kIndent = 2;
+  parts[kSettings] = bytesOf(settingsOf(job).dump(kIndent, ' ', false, Json::error_handler_t::replace));
+  if (job.tracing) parts[kOutlines] = bytesOf(svgText(drawingOf(job), job.origin));
+  writeBeside(file, [&parts](const std::filesystem::path& beside) { writeZip(beside, parts); });
+}
+
+Job loadJob(const std::filesystem::path& file) {
+  const ZipParts parts = readZip(file, {kPicture, kSettings}, kMostFileBytes);
+  if (!parts.contains(kSettings)) throw InputError("this is not a job of Snug Rim.");
+  const Json json = parsed(parts.at(kSettings));
+  if (!parts.contains(kPicture)) throw InputError("the picture is missing from the job.");
+  Job job;
+  job.original = loadPicture(parts.at(kPicture), textIn(json["picture"], "name"));
+  job.original.dotsPerInch = numberIn(json["picture"], "dots-per-inch", 0, 100'000);
+  job.origin = textIn(json, "origin");
+  for (const Json& step : json.value("preparation", Json::array()))
+    job.preparation.push_back(preparationStepFrom(step));
+  job.trace = traceFrom(json["trace"]);
+  job.size = sizeFrom(json["size"]);
+  return job;
+}
+
+}  // namespace rim

@@ -1,0 +1,22 @@
+#pragma once
+
+#include <cstddef>
+#include <filesystem>
+#include <map>
+#include <string>
+#include <vector>
+
+namespace rim {
+
+/// The parts of a zip file by their names.
+using ZipParts = std::map<std::string, std::vector<std::byte>>;
+
+/// Reads the named parts; a part that is not there is left out.
+/// Throws InputError when the file is no zip, is damaged, or a part holds more than `mostBytes`
+/// when it is unpacked: that is told before any of it is unpacked.
+ZipParts readZip(const std::filesystem::path& file, const std::vector<std::string>& names, std::size_t mostBytes);
+
+/// Writes a zip with these parts to `file`, over whatever is there. Throws WriteError.
+void writeZip(const std::filesystem::path& file, const ZipParts& parts);
+
+}  // namespace rim

@@ -1,0 +1,198 @@
+// Jobs in files: what is saved comes back, and damaged files are told, not trusted.
+
+#include <QFile>
+#include <QProcess>
+#include <QTemporaryDir>
+#include <QTest>
+
+#include "core/error.h"
+#include "core/io/job_file.h"
+#include "core/io/zip.h"
+#include "core/picture/load.h"
+#include "support/pictures.h"
+
+using namespace rim;
+using namespace rim::test;
+
+namespace {
+
+std::vector<PreparationStep> everyStep() {
+  return {{Crop{1, 2, 50, 40}},
+          {CropToInk{5}},
+          {Turn{-12.5}},
+          {Mirror{}, false},
+          {Straighten{Quad{Point{1, 2}, Point{40, 3}, Point{41, 30}, Point{2, 31.25}}, 1.4142135623730951}},
+          {Straighten{}},
+          {EvenLight{}},
+          {Denoise{1.5}},
+          {Thicken{-2.5}},
+          {FillGaps{3}},
+          {FillPinholes{25}},
+          {DropSpecks{7}},
+          {Enlarge{2}},
+          {LocalThreshold{41, 12}},
+          {SmoothEdges{1.2}},
+          {TouchUp{{{{{1, 2}, {3.5, 4.25}}, 9, true}, {{{7, 8}}, 3, false}}}},
+          {ClearFrame{{3, 4, 20, 20}, true}},
+          {PickColour{{5, 6}, 33, true, true}}};
+}
+
+Job sampleJob() {
+  Picture picture = pictureOf(drawn(60, 48, ring(30, 24, 18, 9)));
+  picture.dotsPerInch = 254;
+  picture.name = "Rädchen & \"Co\".png";
+  Job job = jobOn(picture);
+  job.origin = "drawn by hand,\nno rights reserved – ☂";
+  job.trace = {117, true, 0.2, 9, 72};
+  job.size = {SizeWish::Of::OutlinesHeight, 123.456};
+  return job;
+}
+
+std::filesystem::path pathOf(const QTemporaryDir& folder, const char* name) {
+  return folder.filePath(name).toStdString();
+}
+
+ZipParts partsOf(const std::filesystem::path& file) {
+  return readZip(file, {"picture.png", "job.json", "outlines.svg"}, 1'000'000);
+}
+
+std::vector<std::byte> bytesOf(const QByteArray& text) {
+  const auto bytes = std::as_bytes(std::span(text.constData(), static_cast<std::size_t>(text.size())));
+  return {bytes.begin(), bytes.end()};
+}
+
+QByteArray textOf(const std::vector<std::byte>& bytes) {
+  return {reinterpret_cast<const char*>(bytes.data()), static_cast<qsizetype>(bytes.size())};
+}
+
+}  // namespace
+
+class TestJobFile : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void whatIsSavedComesBack() {
+    QTemporaryDir folder;
+    Job job = sampleJob();
+    job.preparation = everyStep();
+    saveJob(job, pathOf(folder, "a.snugrim"));
+    QVERIFY(isJobFile(pathOf(folder, "a.snugrim")));
+    const Job back = loadJob(pathOf(folder, "a.snugrim"));
+    QCOMPARE(back.preparation.size(), job.preparation.size());
+    for (std::size_t i = 0; i < job.preparation.size(); ++i)
+      QVERIFY2(back.preparation[i] == job.preparation[i], qPrintable(QString::number(i)));
+    QVERIFY(back.trace == job.trace);
+    QVERIFY(back.size == job.size);
+    QCOMPARE(back.origin, job.origin);
+    QCOMPARE(back.original.name, job.original.name);
+    QCOMPARE(back.original.dotsPerInch, 254.0);
+    QCOMPARE(cv::norm(*back.original.bgr, *job.original.bgr, cv::NORM_INF), 0.0);
+    QVERIFY(back.picture.empty() && !back.tracing);
+  }
+
+  void itsPartsAreOpenFormats() {
+    QTemporaryDir folder;
+    Job job = sampleJob();
+    job.trace = {};
+    saveJob(job, pathOf(folder, "plain.snugrim"));
+    QVERIFY(!partsOf(pathOf(folder, "plain.snugrim")).contains("outlines.svg"));
+    saveJob(traced(job), pathOf(folder, "traced.snugrim"));
+    const ZipParts parts = partsOf(pathOf(folder, "traced.snugrim"));
+    QVERIFY(textOf(parts.at("outlines.svg")).contains("no rights reserved"));
+    QCOMPARE(textOf(parts.at("outlines.svg")).count(" Z"), 2);
+    QCOMPARE(loadPicture(parts.at("picture.png"), "x").width(), 60);
+    // Another program can read it, too.
+    QProcess unzip;
+    unzip.start("/usr/bin/python3", {"-c",
+                                     "import json,sys,zipfile; z=zipfile.ZipFile(sys.argv[1]); "
+                                     "print(z.testzip(), json.loads(z.read('job.json'))['snugrim-job'])",
+                                     folder.filePath("traced.snugrim")});
+    QVERIFY(unzip.waitForFinished());
+    QCOMPARE(unzip.readAllStandardOutput().trimmed(), QByteArray("None 1"));
+  }
+
+  void aDamagedFileIsToldWhereverItIsCut() {
+    QTemporaryDir folder;
+    saveJob(sampleJob(), pathOf(folder, "whole.snugrim"));
+    QFile whole(folder.filePath("whole.snugrim"));
+    QVERIFY(whole.open(QIODevice::ReadOnly));
+    const QByteArray bytes = whole.readAll();
+    QFile cut(folder.filePath("cut.snugrim"));
+    for (qsizetype length = 0; length < bytes.size(); length += 7) {
+      QVERIFY(cut.open(QIODevice::WriteOnly));
+      cut.write(bytes.first(length));
+      cut.close();
+      QVERIFY_THROWS_EXCEPTION(InputError, loadJob(pathOf(folder, "cut.snugrim")));
+    }
+    // A flipped byte is either told or leaves a job that makes sense.
+    for (qsizetype at = 0; at < bytes.size(); at += 5) {
+      QByteArray flipped = bytes;
+      flipped[at] = static_cast<char>(flipped[at] ^ 0x55);
+      QVERIFY(cut.open(QIODevice::WriteOnly));
+      cut.write(flipped);
+      cut.close();
+      try {
+        QVERIFY(!loadJob(pathOf(folder, "cut.snugrim")).original.empty());
+      } catch (const InputError&) {
+        continue;
+      }
+    }
+  }
+
+  void wrongSettingsAreTold_data() {
+    QTest::addColumn<QByteArray>("from");
+    QTest::addColumn<QByteArray>("to");
+    QTest::newRow("newer") << QByteArray("\"snugrim-job\": 1") << QByteArray("\"snugrim-job\": 2");
+    QTest::newRow("no json") << QByteArray("{") << QByteArray("[");
+    QTest::newRow("text for a number") << QByteArray("\"px\": 2.0") << QByteArray("\"px\": \"two\"");
+    QTest::newRow("too large") << QByteArray("\"px\": 2.0") << QByteArray("\"px\": 2e300");
+    QTest::newRow("unknown step") << QByteArray("thicken") << QByteArray("polish");
+    QTest::newRow("unknown size") << QByteArray("outlines-height") << QByteArray("volume");
+    QTest::newRow("tolerance 0") << QByteArray("\"tolerance-px\": 0.2") << QByteArray("\"tolerance-px\": 0");
+    QTest::newRow("no trace") << QByteArray("\"trace\"") << QByteArray("\"grace\"");
+  }
+
+  void wrongSettingsAreTold() {
+    QFETCH(QByteArray, from);
+    QFETCH(QByteArray, to);
+    QTemporaryDir folder;
+    Job job = sampleJob();
+    job.preparation = {{Thicken{2}}};
+    const auto file = pathOf(folder, "a.snugrim");
+    saveJob(job, file);
+    ZipParts parts = partsOf(file);
+    QByteArray settings = textOf(parts["job.json"]);
+    QVERIFY2(settings.contains(from), settings.constData());
+    parts["job.json"] = bytesOf(settings.replace(from, to));
+    writeZip(file, parts);
+    QVERIFY_THROWS_EXCEPTION(InputError, loadJob(file));
+  }
+
+  void whatIsNoJobIsTold() {
+    QTemporaryDir folder;
+    const auto file = pathOf(folder, "a.zip");
+    writeZip(file, {{"letter.txt", bytesOf("Dear kite loft")}});
+    QVERIFY_THROWS_EXCEPTION(InputError, loadJob(file));
+    QVERIFY(!isJobFile(TEST_DATA "/pictures/plain.png"));
+    QVERIFY(!isJobFile(pathOf(folder, "nothing-there")));
+    QVERIFY_THROWS_EXCEPTION(InputError, saveJob(Job{}, file));
+    // A part that would unpack to more than is allowed is refused by the directory alone.
+    writeZip(file, {{"job.json", std::vector<std::byte>(5'000'000)}});
+    QVERIFY_THROWS_EXCEPTION(InputError, readZip(file, {"job.json"}, 1'000'000));
+  }
+
+  void anOlderFileIsKeptWhenSavingFails() {
+    QTemporaryDir folder;
+    QVERIFY_THROWS_EXCEPTION(WriteError, saveJob(sampleJob(), pathOf(folder, "no/such/folder.snugrim")));
+    const auto file = pathOf(folder, "a.snugrim");
+    saveJob(sampleJob(), file);
+    Job other = sampleJob();
+    other.origin = "second";
+    saveJob(other, file);
+    QCOMPARE(loadJob(file).origin, std::string("second"));
+    QCOMPARE(QDir(folder.path()).entryList(QDir::AllEntries | QDir::Hidden | QDir::NoDotAndDotDot).size(), 1);
+  }
+};
+
+QTEST_APPLESS_MAIN(TestJobFile)
+#include "tst_job_file.moc"
