@@ -76,7 +76,7 @@ void OutlineLayer::addClosed(QPainterPath path, bool hole) {
 }
 
 void OutlineLayer::add(const Path& path) {
-  const Path cubic = inForm(path, CurveForm::Beziers, 1);
+  const Path cubic = inForm(path, CurveForm::Beziers, 0.02);
   QPainterPath drawn(at(cubic.start));
   for (const Segment& s : cubic.segments) {
     if (s.kind == SegmentKind::Cubic) {

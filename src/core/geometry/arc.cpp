@@ -28,12 +28,29 @@ namespace {
 
 constexpr double kWidestPiece = 95 * std::numbers::pi / 180;
 
+/// Shares of the radius by which a cubic with handles of 4/3 tan(sweep / 4) leaves its arc, and by
+/// which the best one does.
+double errorOfTouching(double sweep) {
+  const double quarter = std::abs(sweep) / 4;
+  return 2.0 / 27 * std::pow(std::sin(quarter), 6) / (std::cos(quarter) * std::cos(quarter));
+}
+constexpr double kBestShare = 0.72;
+
+/// The handle, in radii, that leaves the arc equally to both sides: at its middle the curve moves by
+/// three quarters of what the handles do.
+double bestHandle(double sweep) {
+  const double shift = kBestShare * errorOfTouching(sweep) / (0.75 * std::sin(std::abs(sweep) / 2));
+  return 4.0 / 3.0 * std::tan(sweep / 4) - std::copysign(shift, sweep);
+}
+
 }  // namespace
 
-std::vector<Segment> cubicsFromArc(Point start, const Segment& arc) {
+std::vector<Segment> cubicsFromArc(Point start, const Segment& arc, double tolerance) {
   const Arc a = arcFromBulge(start, arc.end, arc.bulge);
-  const int pieces = std::max(1, static_cast<int>(std::ceil(std::abs(a.sweep) / kWidestPiece - 1e-9)));
-  const double handle = 4.0 / 3.0 * std::tan(a.sweep / pieces / 4);
+  int pieces = std::max(1, static_cast<int>(std::ceil(std::abs(a.sweep) / kWidestPiece - 1e-9)));
+  constexpr int kMostPieces = 64;
+  while (pieces < kMostPieces && kBestShare * errorOfTouching(a.sweep / pieces) * a.radius > tolerance) ++pieces;
+  const double handle = bestHandle(a.sweep / pieces);
   std::vector<Segment> cubics;
   Point from = start;
   for (int i = 1; i <= pieces; ++i) {

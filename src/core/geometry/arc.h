@@ -31,8 +31,11 @@ double bulgeFromSweep(double sweepRadians);
 double bulgeFromTangent(Point start, Point tangent, Point end);
 
 /// The arc as equal cubics of at most 95 degrees each (a fitted quarter turn may be a little more
-/// than one); the largest distance from the circle is below 2.8e-4 of the radius for 90 degrees
-/// and 4e-4 for 95 (handle length 4/3 tan(sweep / 4)).
-std::vector<Segment> cubicsFromArc(Point start, const Segment& arc);
+/// than one), as many as keep within `tolerance` of the circle. Handles of 4/3 tan(sweep / 4) leave it
+/// to one side only, by 2/27 sin^6(sweep / 4) / cos^2(sweep / 4) of the radius; a little shorter they
+/// leave it equally to both, by 0.72 of that (T. Dokken, M. Daehlen, T. Lyche and K. Morken, "Good
+/// approximation of circles by curvature-continuous Bezier curves", CAGD 7 (1990), 33-41; M. Goldapp,
+/// "Approximation of circular arcs by cubic polynomials", CAGD 8 (1991), 227-238): 1.97e-4 for 90 degrees.
+std::vector<Segment> cubicsFromArc(Point start, const Segment& arc, double tolerance);
 
 }  // namespace rim

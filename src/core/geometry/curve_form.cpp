@@ -24,7 +24,7 @@ Path inForm(const Path& path, CurveForm form, double tolerance) {
   Point from = path.start;
   for (const Segment& s : path.segments) {
     if (form == CurveForm::Beziers && s.kind == SegmentKind::Arc) {
-      const std::vector<Segment> cubics = cubicsFromArc(from, s);
+      const std::vector<Segment> cubics = cubicsFromArc(from, s, tolerance);
       out.segments.insert(out.segments.end(), cubics.begin(), cubics.end());
     } else if (form == CurveForm::Arcs && s.kind == SegmentKind::Cubic) {
       const std::vector<Segment> arcs = arcsFromCubic({from, s.handle1, s.handle2, s.end}, tolerance);

@@ -15,7 +15,7 @@ enum class CurveForm {
 
 /// The same path made of the wanted kinds of segment only.
 ///
-/// Arcs become cubics to 4e-4 of their radius. Cubics become pairs of arcs that share a tangent
+/// Arcs become cubics within `tolerance`, of at most 95 degrees each. Cubics become pairs of arcs that share a tangent
 /// (biarcs) within `tolerance`. Chords leave the curve by at most `tolerance`.
 /// `tolerance` > 0 is in the path's unit. Nodes of the path stay nodes; between them the box may
 /// change by the tolerance, unless geometry/outermost.h put nodes at its sides before.

@@ -56,13 +56,13 @@ void addCubic(Point start, const Segment& s, const Box& box, double reach, std::
 
 }  // namespace
 
-Path withOutermostNodes(const Path& path, const Box& box, double reach) {
+Path withOutermostNodes(const Path& path, const Box& box, double reach, CurveForm form) {
   Path out{path.start, {}, path.closed};
   Point from = path.start;
   for (const Segment& s : path.segments) {
-    if (s.kind == SegmentKind::Arc) {
+    if (s.kind == SegmentKind::Arc && form != CurveForm::Arcs) {
       addArc(from, s, box, reach, out.segments);
-    } else if (s.kind == SegmentKind::Cubic) {
+    } else if (s.kind == SegmentKind::Cubic && form != CurveForm::Beziers) {
       addCubic(from, s, box, reach, out.segments);
     } else {
       out.segments.push_back(s);

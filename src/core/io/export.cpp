@@ -23,7 +23,7 @@ Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings
   const CurveForm form = settings.curves.value_or(kind == FileKind::Svg ? CurveForm::Beziers : CurveForm::Arcs);
   Drawing drawing = drawingOf(job);
   const Box box = boxOf(drawing.paths);
-  for (Path& path : drawing.paths) path = inForm(withOutermostNodes(path, box, toleranceMm), form, toleranceMm);
+  for (Path& path : drawing.paths) path = inForm(withOutermostNodes(path, box, toleranceMm, form), form, toleranceMm);
   return drawing;
 }
 

@@ -160,7 +160,9 @@ class Writer {
     Point from = path.start;
     for (const Segment& s : path.segments) {
       if (s.kind == SegmentKind::Arc) {
-        for (const Segment& c : cubicsFromArc(from, s)) control.insert(control.end(), {c.handle1, c.handle2, c.end});
+        constexpr double kArcErrorMm = 1e-3;
+        for (const Segment& c : cubicsFromArc(from, s, kArcErrorMm))
+          control.insert(control.end(), {c.handle1, c.handle2, c.end});
       } else if (s.kind == SegmentKind::Cubic) {
         control.insert(control.end(), {s.handle1, s.handle2, s.end});
       } else {

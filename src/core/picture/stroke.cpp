@@ -114,7 +114,7 @@ StrokeWidths strokeWidths(const cv::Mat& grey) {
   const double scale = static_cast<double>(grey.total()) < kSmallPixels ? 3 : 1;
   cv::Mat large = grey;
   if (scale > 1) cv::resize(grey, large, {}, scale, scale, cv::INTER_CUBIC);
-  const double reach = scale > 1 ? 60 : 40;
+  const double reach = scale > 1 ? 36 : 16;
   const cv::Mat depth = depthNearBorder(large, reach);
   if (depth.empty()) return {};
   cv::Mat highest;

@@ -18,7 +18,7 @@ Picture withPinholesFilled(const Picture& picture, double areaPx2);
 /// Ink smaller than `areaPx2` becomes paper.
 Picture withoutSpecks(const Picture& picture, double areaPx2);
 
-/// Widths of the strokes in px, measured where a stroke's middle line runs. What is wider than 40 px (80 px in
+/// Widths of the strokes in px, measured where a stroke's middle line runs. What is wider than 24 px (32 px in
 /// pictures of more than 1.5 megapixels) counts as an area, not as a stroke, unless there is nothing else.
 struct StrokeWidths {
   double median = 0;    ///< 0: there is no ink

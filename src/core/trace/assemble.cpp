@@ -4,18 +4,18 @@
 #include <numbers>
 
 #include "core/geometry/arc.h"
-#include "core/trace/curve_fit.h"
+#include "core/trace/section.h"
 
 namespace rim {
 namespace {
 
-constexpr double kPriceOfCubic = 16;
-constexpr std::size_t kMostPiecesPerCubic = 10;
-constexpr std::size_t kCurveSamples = 64;
-/// A straight piece longer than this is never swallowed by a curve.
+/// A straight piece longer than this, and longer than its smooth neighbours by this much, is no
+/// part of a curve.
 constexpr double kLongLinePx = 12;
-/// An arc whose ends turn off the shared tangents by less than this stays an arc.
-constexpr double kSameTangentDegrees = 1.5;
+constexpr double kLongerThanNeighbours = 1.2;
+/// An arc that turns off a shared tangent by so many degrees costs this much a degree.
+constexpr double kSameTangentDegrees = 0.5;
+constexpr double kPricePerDegree = 10;
 
 bool isLine(const Piece& p) { return p.primitive.kind == Primitive::Kind::Line; }
 
@@ -35,16 +35,11 @@ Segment arcOf(const Primitive& circle, Point from, Point to) {
   return Segment::arc(to, 2 * sagitta / length(chord));
 }
 
-struct Choice {
-  double price = std::numeric_limits<double>::infinity();
-  std::size_t count = 1;  ///< pieces that the segment stands for
-  std::vector<Segment> segments;
-};
-
 class Assembler {
  public:
-  Assembler(const Track& track, const Chain& chain, const SplitLimits& limits, const MeasuredPlaces& measured)
-      : track_(track), chain_(chain), limits_(limits), nodes_(chain.nodes) {
+  Assembler(const Track& track, const Chain& chain, const SplitLimits& limits, const MeasuredPlaces& measured,
+            double kinkDegrees)
+      : track_(track), chain_(chain), limits_(limits), kinkDegrees_(kinkDegrees), nodes_(chain.nodes) {
     for (const Piece& piece : chain.pieces) measured_.push_back(passes(piece, measured));
     // What is left as measured begins and ends on the border.
     for (std::size_t k = 0; k < measured_.size(); ++k) {
@@ -54,37 +49,38 @@ class Assembler {
     }
   }
 
-  Path path() {
-    const std::size_t n = chain_.pieces.size();
-    // From the end backwards: what the rest of the border costs at least from piece k on.
-    std::vector<double> rest(n + 1, 0);
-    std::vector<Choice> choices(n);
-    for (std::size_t k = n; k-- > 0;) {
-      Choice best = single(k);
-      best.price += rest[k + 1];
-      for (std::size_t count = 2; k + count <= n && count <= kMostPiecesPerCubic; ++count) {
-        if (!mayJoin(k, count)) break;
-        Choice curve = overPieces(k, count);
-        curve.price += rest[k + count];
-        if (curve.price < best.price) best = curve;
-      }
-      choices[k] = best;
-      rest[k] = best.price;
-    }
+  Path path() const {
     Path path{nodes_[0].place, {}, true};
-    for (std::size_t k = 0; k < n; k += choices[k].count) {
-      path.segments.insert(path.segments.end(), choices[k].segments.begin(), choices[k].segments.end());
+    const std::size_t n = chain_.pieces.size();
+    for (std::size_t k = 0; k < n;) {
+      if (measured_[k]) {
+        addMeasured(k, path);
+        ++k;
+        continue;
+      }
+      std::size_t end = k + 1;
+      if (!isLongLine(k)) {
+        while (end < n && !nodeAt(end).corner && !measured_[end] && !isLongLine(end)) ++end;
+      }
+      addSection(k, end, path);
+      k = end;
     }
     path.segments.back().end = path.start;
     return path;
   }
 
  private:
-  const Piece& piece(std::size_t k) const { return chain_.pieces[k]; }
+  const Piece& piece(std::size_t k) const { return chain_.pieces[k % chain_.pieces.size()]; }
   const Node& nodeAt(std::size_t k) const { return nodes_[k % nodes_.size()]; }
+  double wayOf(std::size_t k) const { return track_.way(piece(k).to) - track_.way(piece(k).from); }
 
   bool isLongLine(std::size_t k) const {
-    return isLine(piece(k)) && track_.way(piece(k).to) - track_.way(piece(k).from) > kLongLinePx;
+    const double way = wayOf(k);
+    if (!isLine(piece(k)) || way <= kLongLinePx) return false;
+    const std::size_t n = chain_.pieces.size();
+    const double before = nodeAt(k).corner ? 0 : wayOf(k + n - 1);
+    const double after = nodeAt(k + 1).corner ? 0 : wayOf(k + 1);
+    return way > kLongerThanNeighbours * std::max(before, after);
   }
 
   bool passes(const Piece& piece, const MeasuredPlaces& measured) const {
@@ -95,66 +91,118 @@ class Assembler {
     return std::any_of(measured.places.begin(), measured.places.end(), near);
   }
 
-  bool mayJoin(std::size_t k, std::size_t count) const {
-    return !measured_[k] && !measured_[k + count - 1] && !nodeAt(k + count - 1).corner && !isLongLine(k) &&
-           !isLongLine(k + count - 1);
+  void addMeasured(std::size_t k, Path& path) const {
+    for (std::size_t i = piece(k).from + 1; i < piece(k).to; ++i) path.segments.push_back(Segment::line(track_.point(i)));
+    path.segments.push_back(Segment::line(nodeAt(k + 1).place));
   }
 
-  static Point tangentOf(const Node& node, const Piece& at) {
-    return node.corner ? tangentAt(at.primitive, node.place) : node.tangent;
+  struct Priced {
+    double price = 0;
+    std::vector<Segment> segments;
+  };
+
+  /// The pieces from k to end as the lines and arcs that they are.
+  Priced asPrimitives(std::size_t k, std::size_t end) const {
+    Priced priced;
+    for (; k < end; ++k) {
+      const Point to = nodeAt(k + 1).place;
+      if (isLine(piece(k))) {
+        priced.segments.push_back(Segment::line(to));
+        priced.price += kPriceOfLine;
+        continue;
+      }
+      const Segment arc = arcOf(piece(k).primitive, nodeAt(k).place, to);
+      priced.segments.push_back(arc);
+      priced.price += kPriceOfArc + kPricePerDegree * tangentFault(k, arc);
+    }
+    return priced;
   }
 
-  Choice single(std::size_t k) {
+  /// By how many degrees, beyond what is allowed, an arc turns off the tangents at its smooth nodes.
+  double tangentFault(std::size_t k, const Segment& arc) const {
     const Node& from = nodeAt(k);
     const Node& to = nodeAt(k + 1);
-    if (measured_[k]) return asMeasured(k);
-    if (isLine(piece(k))) return {kPriceOfLine, 1, {Segment::line(to.place)}};
-    const Segment arc = arcOf(piece(k).primitive, from.place, to.place);
-    const bool fitsStart =
-        from.corner || degreesBetween(startTangent(from.place, arc), from.tangent) < kSameTangentDegrees;
-    const bool fitsEnd = to.corner || degreesBetween(endTangent(from.place, arc), to.tangent) < kSameTangentDegrees;
-    if (fitsStart && fitsEnd) return {kPriceOfArc, 1, {arc}};
-    Choice curve = overPieces(k, 1);
-    // A cubic that misses the border is worse than a tangent that misses its neighbour's.
-    const double arcMisfit = degreesBetween(startTangent(from.place, arc), tangentOf(from, piece(k)));
-    return curve.price < kPriceOfCubic + 10 * arcMisfit ? curve : Choice{kPriceOfArc + 10 * arcMisfit, 1, {arc}};
+    const double atStart = from.corner ? 0 : degreesBetween(startTangent(from.place, arc), from.tangent);
+    const double atEnd = to.corner ? 0 : degreesBetween(endTangent(from.place, arc), to.tangent);
+    return std::max(0.0, atStart - kSameTangentDegrees) + std::max(0.0, atEnd - kSameTangentDegrees);
   }
 
-  Choice asMeasured(std::size_t k) const {
-    Choice choice{0, 1, {}};
-    for (std::size_t i = piece(k).from + 1; i < piece(k).to; ++i)
-      choice.segments.push_back(Segment::line(track_.point(i)));
-    choice.segments.push_back(Segment::line(nodeAt(k + 1).place));
-    return choice;
+  double misfitOf(std::size_t k, std::size_t end) const {
+    double misfit = 0;
+    for (; k < end; ++k) {
+      const auto [from, to] = track_.within(piece(k).from, piece(k).to, limits_.trimPx);
+      double sum = 0;
+      for (const Point p : track_.points(from, to)) {
+        const double off = distance(p, project(piece(k).primitive, p));
+        sum += off * off;
+      }
+      const auto count = static_cast<double>(to - from);
+      misfit += factsIn(count) * sum / count / (limits_.deviationPx * limits_.deviationPx);
+    }
+    return misfit;
   }
 
-  /// One cubic over `count` pieces from k on.
-  Choice overPieces(std::size_t k, std::size_t count) {
-    const Node& from = nodeAt(k);
-    const Node& to = nodeAt(k + count);
-    const Piece& last = piece(k + count - 1);
-    track_.sample(piece(k).from, last.to, limits_.trimPx, kCurveSamples, points_);
-    const CurveFit fit = fitCubic(from.place, tangentOf(from, piece(k)), to.place, tangentOf(to, last), points_);
-    const auto facts = static_cast<double>(last.to - piece(k).from + 1) / kPointsPerFact;
-    const double misfit = facts * fit.meanSquare / (limits_.deviationPx * limits_.deviationPx);
-    // One place far off is not made good by many that are near.
-    const double farthest = fit.largest / (4 * limits_.deviationPx);
-    const double excess = farthest > 1 ? 50 * (farthest - 1) : 0;
-    return {kPriceOfCubic + misfit + excess, count, {Segment::cubic(fit.cubic.p1, fit.cubic.p2, to.place)}};
+  /// The index between `low` and `high`, around `at`, of the point nearest to a place.
+  std::size_t nearestIndex(std::size_t at, std::size_t low, std::size_t high, Point place) const {
+    constexpr std::size_t kReach = 16;
+    std::size_t best = at;
+    const std::size_t end = std::min(at + kReach, high > 0 ? high - 1 : 0);
+    for (std::size_t i = std::max(low + (low > 0 ? 1 : 0), at > kReach ? at - kReach : 0); i <= end; ++i) {
+      if (distance(track_.point(i), place) < distance(track_.point(best), place)) best = i;
+    }
+    return best;
+  }
+
+  /// The unit tangent that a smooth neighbour outside the section asks for.
+  std::optional<Point> sharedTangent(std::size_t node, std::size_t neighbour) const {
+    if (nodeAt(node).corner) return std::nullopt;
+    return isLine(piece(neighbour)) ? piece(neighbour).primitive.direction : nodeAt(node).tangent;
+  }
+
+  /// A smooth stretch is lines and arcs, or cubics all along, whichever costs less.
+  void addSection(std::size_t k, std::size_t end, Path& path) const {
+    Priced best = asPrimitives(k, end);
+    const bool oneLine = end == k + 1 && isLine(piece(k));
+    if (!oneLine) {
+      best.price += misfitOf(k, end);
+      const std::size_t n = chain_.pieces.size();
+      Section section;
+      for (std::size_t i = k; i < end; ++i) section.cuts.push_back(piece(i).from);
+      section.cuts.push_back(piece(end - 1).to);
+      section.kinkDegrees = kinkDegrees_;
+      section.closed = end - k == n && !nodeAt(0).corner;
+      // A smooth node lies where pieces touch, which may be some way from where they were split.
+      section.cuts.front() = nearestIndex(section.cuts.front(), 0, section.cuts[1], nodeAt(k).place);
+      section.cuts.back() = nearestIndex(section.cuts.back(), section.cuts[section.cuts.size() - 2], track_.last(),
+                                         nodeAt(end).place);
+      section.start = nodeAt(k).place;
+      section.end = nodeAt(end).place;
+      if (!section.closed) {
+        section.startTangent = sharedTangent(k, k + n - 1);
+        section.endTangent = sharedTangent(end, end);
+      }
+      if (const auto curves = curvesAlong(track_, section, limits_); curves && curves->price < best.price) {
+        best.segments.clear();
+        for (const Cubic& c : curves->cubics) best.segments.push_back(Segment::cubic(c.p1, c.p2, c.p3));
+        if (section.closed) path.start = curves->cubics.front().p0;
+      }
+    }
+    path.segments.insert(path.segments.end(), best.segments.begin(), best.segments.end());
   }
 
   const Track& track_;
   const Chain& chain_;
   const SplitLimits& limits_;
+  double kinkDegrees_;
   std::vector<Node> nodes_;
   std::vector<bool> measured_;
-  std::vector<Point> points_;
 };
 
 }  // namespace
 
-Path assemble(const Track& track, const Chain& chain, const SplitLimits& limits, const MeasuredPlaces& measured) {
-  return Assembler(track, chain, limits, measured).path();
+Path assemble(const Track& track, const Chain& chain, const SplitLimits& limits, const MeasuredPlaces& measured,
+              double kinkDegrees) {
+  return Assembler(track, chain, limits, measured, kinkDegrees).path();
 }
 
 }  // namespace rim

@@ -13,10 +13,12 @@ struct MeasuredPlaces {
   double reachPx = 4;  ///< a piece passes a place when it comes as near as this
 };
 
-/// The segments of one closed border from its pieces and nodes: lines, arcs, and cubics where they
-/// follow smooth runs of pieces at a lower price (dynamic programming over each run). Tangents are
-/// shared at smooth nodes; an arc whose ends do not keep to them becomes a cubic. Pieces that pass
-/// a measured place are left as the border's own points.
-Path assemble(const Track& track, const Chain& chain, const SplitLimits& limits, const MeasuredPlaces& measured);
+/// The segments of one closed border from its pieces and nodes. Every smooth stretch between corners
+/// and long straight edges is the lines and arcs that its pieces are, or cubics all along
+/// (trace/section.h), whichever costs less by the prices of splitTrack(). Turns of more than
+/// `kinkDegrees` within a stretch of cubics are kept. Pieces that pass a measured place are left as
+/// the border's own points.
+Path assemble(const Track& track, const Chain& chain, const SplitLimits& limits, const MeasuredPlaces& measured,
+              double kinkDegrees);
 
 }  // namespace rim

@@ -1,14 +1,103 @@
 #include "core/trace/curve_fit.h"
 
-#include <vector>
+#include <Eigen/Cholesky>
+#include <array>
 
 namespace rim {
 namespace {
 
-constexpr int kRounds = 5;
+constexpr int kRoundsAlong = 2;           // whole distances at parameters that are still rough
+constexpr int kRoundsAcross = 4;          // distances across the curve only
+/// Where a curve is cut is vague: points a little beyond its ends are compared with it prolonged.
+constexpr double kBeyond = 0.15;
+constexpr double kShortestHandle = 0.01;  // of the chord's third
 
+/// One number that is sought: how far a handle goes in a direction.
+struct Unknown {
+  bool first;  ///< of the handle at the start; else the one at the end
+  Point direction;
+};
+
+std::vector<Unknown> unknownsOf(const CurveEnds& ends) {
+  std::vector<Unknown> unknowns;
+  const auto add = [&unknowns](bool first, const std::optional<Point>& tangent, double sign) {
+    if (tangent) {
+      unknowns.push_back({first, *tangent * sign});
+    } else {
+      unknowns.push_back({first, {1, 0}});
+      unknowns.push_back({first, {0, 1}});
+    }
+  };
+  add(true, ends.startTangent, 1);
+  add(false, ends.endTangent, -1);
+  return unknowns;
+}
+
+constexpr int kMost = 4;
+using Matrix = Eigen::Matrix<double, Eigen::Dynamic, Eigen::Dynamic, 0, kMost, kMost>;
+using Vector = Eigen::Matrix<double, Eigen::Dynamic, 1, 0, kMost, 1>;
+
+/// The cubic whose handles give the least squares at these parameters; `across`: only the part of
+/// each distance counts that lies across the curve.
+Cubic leastSquares(const CurveEnds& ends, const std::vector<Unknown>& unknowns, const Cubic& now,
+                   std::span<const Point> points, std::span<const double> parameters, bool across) {
+  const auto n = static_cast<Eigen::Index>(unknowns.size());
+  Matrix normal = Matrix::Zero(n, n);
+  Vector right = Vector::Zero(n);
+  for (std::size_t i = 0; i < points.size(); ++i) {
+    const double t = parameters[i];
+    const double s = 1 - t;
+    const double b1 = 3 * s * s * t;
+    const double b2 = 3 * s * t * t;
+    const Point fixed = ends.start * (s * s * s + b1) + ends.end * (b2 + t * t * t);
+    const Point rest = points[i] - fixed;
+    const Point normalDirection = across ? unit(leftNormal(derivative(now, t))) : Point{};
+    const int rows = across ? 1 : 2;
+    for (int row = 0; row < rows; ++row) {
+      const Point axis = across ? normalDirection : row == 0 ? Point{1, 0} : Point{0, 1};
+      double coefficients[kMost] = {};
+      for (Eigen::Index k = 0; k < n; ++k) {
+        const Unknown& u = unknowns[static_cast<std::size_t>(k)];
+        coefficients[k] = dot(u.direction, axis) * (u.first ? b1 : b2);
+      }
+      const double target = dot(rest, axis);
+      for (Eigen::Index k = 0; k < n; ++k) {
+        right(k) += coefficients[k] * target;
+        for (Eigen::Index j = 0; j <= k; ++j) normal(k, j) += coefficients[k] * coefficients[j];
+      }
+    }
+  }
+  // A little towards what is: along the curve its handles are free to slide.
+  const double hold = 1e-6 * normal.trace() + 1e-12;
+  for (Eigen::Index k = 0; k < n; ++k) {
+    const Unknown& u = unknowns[static_cast<std::size_t>(k)];
+    normal(k, k) += hold;
+    right(k) += hold * dot(u.first ? now.p1 - ends.start : now.p2 - ends.end, u.direction);
+  }
+  const Vector found = normal.selfadjointView<Eigen::Lower>().ldlt().solve(right);
+  Cubic cubic{ends.start, ends.start, ends.end, ends.end};
+  for (Eigen::Index k = 0; k < n; ++k) {
+    const Unknown& u = unknowns[static_cast<std::size_t>(k)];
+    Point& handle = u.first ? cubic.p1 : cubic.p2;
+    handle = handle + u.direction * found(k);
+  }
+  return cubic;
+}
+
+bool isSensible(const Cubic& cubic, const CurveEnds& ends, double way) {
+  const double first = length(cubic.p1 - cubic.p0);
+  const double second = length(cubic.p3 - cubic.p2);
+  const double least = kShortestHandle * distance(ends.start, ends.end) / 3;
+  if (!(first > least && second > least && first < way && second < way)) return false;
+  if (ends.startTangent && dot(cubic.p1 - cubic.p0, *ends.startTangent) <= 0) return false;
+  if (ends.endTangent && dot(cubic.p3 - cubic.p2, *ends.endTangent) <= 0) return false;
+  return true;
+}
+
+/// Parameters by the way along the points, as a beginning.
 std::vector<double> chordParameters(Point start, Point end, std::span<const Point> points) {
   std::vector<double> t;
+  t.reserve(points.size());
   double way = 0;
   Point from = start;
   for (const Point p : points) {
@@ -21,71 +110,54 @@ std::vector<double> chordParameters(Point start, Point end, std::span<const Poin
   return t;
 }
 
-struct Ends {
-  Point start, startTangent, end, endTangent;
-};
+}  // namespace
 
-Cubic withHandles(const Ends& e, double first, double second) {
-  return {e.start, e.start + e.startTangent * first, e.end - e.endTangent * second, e.end};
-}
-
-Cubic leastSquares(const Ends& e, std::span<const Point> points, const std::vector<double>& parameters, double way) {
-  double a11 = 0, a12 = 0, a22 = 0, r1 = 0, r2 = 0;
-  for (std::size_t i = 0; i < points.size(); ++i) {
-    const double t = parameters[i];
-    const double s = 1 - t;
-    const double b1 = 3 * s * s * t;
-    const double b2 = 3 * s * t * t;
-    const Point fixed = e.start * (s * s * s + b1) + e.end * (b2 + t * t * t);
-    const Point u = e.startTangent * b1;
-    const Point v = e.endTangent * -b2;
-    const Point rest = points[i] - fixed;
-    a11 += dot(u, u);
-    a12 += dot(u, v);
-    a22 += dot(v, v);
-    r1 += dot(u, rest);
-    r2 += dot(v, rest);
-  }
-  const double determinant = a11 * a22 - a12 * a12;
-  const double third = distance(e.start, e.end) / 3;
-  if (determinant < 1e-9 * a11 * a22) return withHandles(e, third, third);
-  const double first = (r1 * a22 - r2 * a12) / determinant;
-  const double second = (a11 * r2 - a12 * r1) / determinant;
-  const double least = 0.01 * third;
-  const auto usable = [&](double handle) { return handle > least && handle < way; };
-  return withHandles(e, usable(first) ? first : third, usable(second) ? second : third);
-}
-
-void improve(const Cubic& cubic, std::span<const Point> points, std::vector<double>& parameters) {
+void improveParameters(const Cubic& cubic, std::span<const Point> points, std::span<double> parameters) {
   for (std::size_t i = 0; i < points.size(); ++i) {
     double& t = parameters[i];
     const Point off = pointOn(cubic, t) - points[i];
     const Point d = derivative(cubic, t);
     const double bend = dot(d, d) + dot(off, secondDerivative(cubic, t));
-    if (bend > 1e-12) t = std::clamp(t - dot(off, d) / bend, 0.0, 1.0);
+    if (bend > 1e-12) t = std::clamp(t - dot(off, d) / bend, -kBeyond, 1 + kBeyond);
   }
 }
 
-}  // namespace
-
-CurveFit fitCubic(Point start, Point startTangent, Point end, Point endTangent, std::span<const Point> points) {
-  const Ends ends{start, startTangent, end, endTangent};
-  double way = distance(start, end);
-  Point from = start;
-  double along = 0;
+std::vector<double> nearestParameters(const Cubic& cubic, std::span<const Point> points) {
+  constexpr std::size_t kSamples = 32;
+  std::array<Point, kSamples + 1> samples;
+  for (std::size_t k = 0; k <= kSamples; ++k)
+    samples[k] = pointOn(cubic, static_cast<double>(k) / static_cast<double>(kSamples));
+  std::vector<double> parameters;
+  parameters.reserve(points.size());
   for (const Point p : points) {
-    along += distance(from, p);
-    from = p;
+    const auto nearest = std::min_element(samples.begin(), samples.end(), [p](Point a, Point b) {
+      return dot(a - p, a - p) < dot(b - p, b - p);
+    });
+    parameters.push_back(static_cast<double>(nearest - samples.begin()) / static_cast<double>(kSamples));
   }
-  way = std::max(way, along + distance(from, end));
-  std::vector<double> parameters = chordParameters(start, end, points);
-  CurveFit fit{leastSquares(ends, points, parameters, way), 0, 0};
-  for (int round = 0; round < kRounds; ++round) {
-    improve(fit.cubic, points, parameters);
-    fit.cubic = leastSquares(ends, points, parameters, way);
+  constexpr int kRounds = 3;
+  for (int round = 0; round < kRounds; ++round) improveParameters(cubic, points, parameters);
+  return parameters;
+}
+
+std::optional<CurveFit> fitCubic(const CurveEnds& ends, std::span<const Point> points) {
+  std::vector<double> parameters = chordParameters(ends.start, ends.end, points);
+  double way = distance(ends.start, points.empty() ? ends.end : points.front());
+  for (std::size_t i = 0; i < points.size(); ++i)
+    way += distance(points[i], i + 1 < points.size() ? points[i + 1] : ends.end);
+  const std::vector<Unknown> unknowns = unknownsOf(ends);
+  const Point third = (ends.end - ends.start) * (1.0 / 3);
+  CurveFit fit{{ends.start, ends.start + third, ends.end - third, ends.end}, 0, 0};
+  for (int round = 0; round < kRoundsAlong + kRoundsAcross; ++round) {
+    fit.cubic = leastSquares(ends, unknowns, fit.cubic, points, parameters, round >= kRoundsAlong);
+    improveParameters(fit.cubic, points, parameters);
   }
-  improve(fit.cubic, points, parameters);
+  if (!isSensible(fit.cubic, ends, way)) return std::nullopt;
+  double before = 0;
   for (std::size_t i = 0; i < points.size(); ++i) {
+    // Points are in order; a curve on which they are not loops or turns back.
+    if (parameters[i] < before - 0.02) return std::nullopt;
+    before = parameters[i];
     const double off = distance(pointOn(fit.cubic, parameters[i]), points[i]);
     fit.largest = std::max(fit.largest, off);
     fit.meanSquare += off * off / static_cast<double>(points.size());

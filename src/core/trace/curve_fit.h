@@ -2,10 +2,20 @@
 
 #include <optional>
 #include <span>
+#include <vector>
 
 #include "core/geometry/cubic.h"
 
 namespace rim {
+
+/// What is known of a curve's ends: where they are and, unless it is to be found, the unit tangent
+/// in running direction.
+struct CurveEnds {
+  Point start;
+  std::optional<Point> startTangent;
+  Point end;
+  std::optional<Point> endTangent;
+};
 
 /// A cubic and its distances from the points, measured at their parameters.
 struct CurveFit {
@@ -14,14 +24,21 @@ struct CurveFit {
   double meanSquare = 0;
 };
 
-/// The cubic from `start` to `end` that leaves along `startTangent` and arrives along
-/// `endTangent` (unit vectors) and whose handle lengths give the least squared distances to the
-/// points. The points are in order; start and end need not be among them.
+/// The cubic between the ends with the least squared distances to the points. The points are in
+/// order; start and end need not be among them. Nothing when no sensible cubic follows them: one
+/// that turns back, or has handles longer than the way along the points.
 ///
-/// Least squares in the handle lengths with Newton steps of the parameters in turn. Source:
-/// P. J. Schneider, "An Algorithm for Automatically Fitting Digitized Curves", Graphics
-/// Gems (1990), 612-626. Known weakness: handles that come out backwards or longer than the
-/// way along the points are replaced by a third of the chord.
-CurveFit fitCubic(Point start, Point startTangent, Point end, Point endTangent, std::span<const Point> points);
+/// Least squares in the handles, with Newton steps of the points' parameters in turn as in
+/// P. J. Schneider, "An Algorithm for Automatically Fitting Digitized Curves", Graphics Gems
+/// (1990), 612-626; after the first rounds only distances across the curve count, which converges
+/// quadratically (orthogonal distance regression by Gauss and Newton).
+std::optional<CurveFit> fitCubic(const CurveEnds& ends, std::span<const Point> points);
+
+/// Moves the points' parameters towards the places of the cubic nearest to them (one Newton step).
+void improveParameters(const Cubic& cubic, std::span<const Point> points, std::span<double> parameters);
+
+/// The parameters of the places of the cubic nearest to points that lie near it: from the best of evenly
+/// spread ones by Newton steps.
+std::vector<double> nearestParameters(const Cubic& cubic, std::span<const Point> points);
 
 }  // namespace rim

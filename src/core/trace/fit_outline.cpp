@@ -12,6 +12,8 @@ constexpr double kBorderErrorPx = 0.012;
 /// The share of the tolerance that counts as noise: 95 of 100 places then lie within the tolerance
 /// several times over, and the farthest within it.
 constexpr double kShareOfTolerance = 0.04;
+/// Curves keep turns of more than this share of the angle that makes a corner of lines and arcs.
+constexpr double kKinkShare = 0.3;
 /// More than this share of the tolerance is never taken for noise.
 constexpr double kMostNoiseShare = 0.4;
 
@@ -78,7 +80,7 @@ std::optional<Path> fitPieces(const Border& border, const FitSettings& settings,
   pieces = joinedAtEnds(track, pieces, turned, split);
   if (pieces.size() < 2) return std::nullopt;
   Path path = assemble(turned, joinPieces(turned, std::move(pieces), join), split,
-                       {settings.measured, settings.measuredReachPx});
+                       {settings.measured, settings.measuredReachPx}, kKinkShare * join.cornerDegrees);
   if (!usable(path)) return std::nullopt;
   return path;
 }

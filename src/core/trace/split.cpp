@@ -43,12 +43,12 @@ struct Start {
 
 /// The cheaper one of line and arc for points with these moments, `along` px of the border long.
 Rated rate(const Moments& m, double along, const SplitLimits& limits) {
-  const double perSquare = 1 / (limits.deviationPx * limits.deviationPx * kPointsPerFact);
-  Rated best{kPriceOfLine + m.count * lineMeanSquare(m) * perSquare, false};
+  const double perSquare = factsIn(m.count) / (limits.deviationPx * limits.deviationPx);
+  Rated best{kPriceOfLine + lineMeanSquare(m) * perSquare, false};
   if (best.price <= kPriceOfArc) return best;
   const auto circle = circleFrom(m);
   if (!circle || circle->radius < kSmallestRadiusPx || along > circle->radius * kWidestSweep) return best;
-  const double arc = kPriceOfArc + m.count * circle->meanSquare * perSquare;
+  const double arc = kPriceOfArc + circle->meanSquare * perSquare;
   if (arc < best.price) best = {arc, true};
   return best;
 }
@@ -153,6 +153,12 @@ class Splitter {
 };
 
 }  // namespace
+
+double factsIn(double points) {
+  constexpr double kMostFacts = 60;
+  const double facts = points / kPointsPerFact;
+  return facts / (1 + facts / kMostFacts);
+}
 
 Primitive fitRange(const Track& track, std::size_t from, std::size_t to, const SplitLimits& limits) {
   const double along = track.way(to) - track.way(from);

@@ -30,6 +30,11 @@ inline constexpr double kPriceOfArc = 15;
 /// So many neighbouring points say no more than one.
 inline constexpr double kPointsPerFact = 2;
 
+/// What so many points of a border say, in facts: neighbours are not independent, and over long
+/// stretches an error that changes slowly (a lens, blocks of a JPEG, uneven light) outweighs noise, so
+/// the facts of a stretch do not grow without bound.
+double factsIn(double points);
+
 /// The track as lines and arcs with the least sum of misfit and prices over all ways of splitting
 /// it: dynamic programming over the places of breaks, each range fitted by least squares.
 ///

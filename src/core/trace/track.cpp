@@ -42,14 +42,17 @@ double Track::distanceNear(std::size_t i, double reachPx, Point p) const {
   return least;
 }
 
-void Track::sample(std::size_t i, std::size_t j, double trimPx, std::size_t most, std::vector<Point>& out) const {
+void Track::sample(std::size_t i, std::size_t j, double trimStart, double trimEnd, std::size_t most,
+                   std::vector<Point>& out) const {
   out.clear();
   std::size_t from = i;
   std::size_t to = j;
-  for (double trim = std::min(trimPx, (way_[j] - way_[i]) / 2.5); trim > 0.05; trim /= 2) {
-    from = indexAt(way_[i] + trim);
-    to = indexAt(way_[j] - trim);
-    if (way_[to] > way_[j] - trim && to > 0) --to;
+  const double way = way_[j] - way_[i];
+  double share = std::min(1.0, way / 1.25 / std::max(1e-9, trimStart + trimEnd));
+  for (; share > 0.05; share /= 2) {
+    from = indexAt(way_[i] + share * trimStart);
+    to = indexAt(way_[j] - share * trimEnd);
+    if (way_[to] > way_[j] - share * trimEnd && to > 0) --to;
     if (from + 2 <= to) break;
     from = i;
     to = j;

@@ -38,9 +38,10 @@ class Track {
   double distanceNear(std::size_t i, double reachPx, Point p) const;
 
   /// At most `most` points spread evenly over the points from index i to j, both included where
-  /// possible, after leaving out `trimPx` of the way at each end. When less than two points are
-  /// left, the trim is given up bit by bit. `out` is overwritten.
-  void sample(std::size_t i, std::size_t j, double trimPx, std::size_t most, std::vector<Point>& out) const;
+  /// possible, after leaving out the trims at both ends, in px of the way. When less than two points
+  /// are left, the trims are given up bit by bit. `out` is overwritten.
+  void sample(std::size_t i, std::size_t j, double trimStart, double trimEnd, std::size_t most,
+              std::vector<Point>& out) const;
 
  private:
   std::vector<Point> points_;

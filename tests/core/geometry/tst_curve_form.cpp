@@ -92,9 +92,9 @@ class TestCurveForm : public QObject {
     QFETCH(int, seed);
     const Path path = randomPath(static_cast<unsigned>(seed));
     const Box box = boxOf(path);
-    const Path nodes = withOutermostNodes(path, box, 0.05);
-    QVERIFY(largestDistance(path, nodes) < 1e-3);
     for (const CurveForm form : {CurveForm::Beziers, CurveForm::Arcs, CurveForm::Lines}) {
+      const Path nodes = withOutermostNodes(path, box, 0.05, form);
+      QVERIFY(largestDistance(path, nodes) < 1e-3);
       const Box other = boxOf(inForm(nodes, form, 0.05));
       QVERIFY(qAbs(other.width() - box.width()) < 1e-6);
       QVERIFY(qAbs(other.height() - box.height()) < 1e-6);

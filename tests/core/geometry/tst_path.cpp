@@ -85,7 +85,7 @@ class TestPath : public QObject {
 
   void anArcAsCubicsLeavesTheCircleByNoMoreThanItsHeaderSays() {
     Point from{10, 0};
-    for (const Segment& s : cubicsFromArc(from, Segment::arc({-10, 0}, 1))) {
+    for (const Segment& s : cubicsFromArc(from, Segment::arc({-10, 0}, 1), 0.01)) {
       const Cubic c{from, s.handle1, s.handle2, s.end};
       for (int i = 0; i <= 50; ++i) QVERIFY(qAbs(length(pointOn(c, i / 50.0)) - 10) < 2.8e-4 * 10);
       from = s.end;

@@ -1,0 +1,257 @@
+#include "core/trace/polish.h"
+
+#include <Eigen/Cholesky>
+
+#include "core/trace/curve_fit.h"
+
+namespace rim {
+namespace {
+
+constexpr int kRounds = 12;
+constexpr std::size_t kMostAtOnce = 10;
+
+/// A node with the direction and the lengths of the handles on both sides of it.
+struct Joint {
+  Point place;
+  double angle = 0;  ///< radians
+  double before = 0;
+  double after = 0;
+};
+
+Point direction(double angle) { return {std::cos(angle), std::sin(angle)}; }
+
+/// The numbers that are sought of one window of a run, and how they make its cubics.
+class Window {
+ public:
+  Window(const SmoothRun& run, std::size_t from, std::size_t count) : run_(&run), from_(from), count_(count) {
+    for (std::size_t j = 0; j + 1 < count; ++j) {
+      const Cubic& left = run.cubics[from + j];
+      const Cubic& right = run.cubics[from + j + 1];
+      const Point along = unit(unit(left.p3 - left.p2) + unit(right.p1 - right.p0));
+      joints_.push_back(
+          {left.p3, std::atan2(along.y, along.x), distance(left.p2, left.p3), distance(right.p0, right.p1)});
+    }
+    const Cubic& first = run.cubics[from];
+    const Cubic& last = run.cubics[from + count - 1];
+    start_ = first.p0;
+    end_ = last.p3;
+    startHandle_ = first.p1 - first.p0;
+    endHandle_ = last.p2 - last.p3;
+    // Within a run the window's outer cubics keep the tangents that they share with those beyond.
+    startTangent_ = from == 0 ? run.startTangent : std::optional(unit(startHandle_));
+    endTangent_ = from + count == run.cubics.size() ? run.endTangent : std::optional(unit(-endHandle_));
+    if (startTangent_) startHandle_ = *startTangent_ * length(startHandle_);
+    if (endTangent_) endHandle_ = -*endTangent_ * length(endHandle_);
+  }
+
+  Eigen::Index unknowns() const { return static_cast<Eigen::Index>(4 + 5 * joints_.size()); }
+
+  std::vector<Cubic> cubics() const {
+    std::vector<Cubic> cubics(count_);
+    for (std::size_t k = 0; k < count_; ++k) {
+      Cubic& c = cubics[k];
+      c.p0 = k == 0 ? start_ : joints_[k - 1].place;
+      c.p1 = c.p0 + (k == 0 ? startHandle_ : direction(joints_[k - 1].angle) * joints_[k - 1].after);
+      c.p3 = k + 1 == count_ ? end_ : joints_[k].place;
+      c.p2 = c.p3 + (k + 1 == count_ ? endHandle_ : direction(joints_[k].angle) * -joints_[k].before);
+    }
+    return cubics;
+  }
+
+  /// How the place at parameter t of cubic k moves with each unknown, seen along `axis`.
+  void derivatives(std::size_t k, double t, Point axis, std::vector<std::pair<Eigen::Index, double>>& out) const {
+    out.clear();
+    const double s = 1 - t;
+    const double b0 = s * s * s, b1 = 3 * s * s * t, b2 = 3 * s * t * t, b3 = t * t * t;
+    if (k == 0) {
+      if (startTangent_) {
+        out.emplace_back(0, b1 * dot(*startTangent_, axis));
+      } else {
+        out.emplace_back(0, b1 * axis.x);
+        out.emplace_back(1, b1 * axis.y);
+      }
+    } else {
+      joint(k - 1, b0 + b1, b1 * joints_[k - 1].after, 4, b1, axis, out);
+    }
+    if (k + 1 == count_) {
+      if (endTangent_) {
+        out.emplace_back(2, -b2 * dot(*endTangent_, axis));
+      } else {
+        out.emplace_back(2, b2 * axis.x);
+        out.emplace_back(3, b2 * axis.y);
+      }
+    } else {
+      joint(k, b3 + b2, -b2 * joints_[k].before, 3, -b2, axis, out);
+    }
+  }
+
+  Window moved(const Eigen::VectorXd& step) const {
+    Window w = *this;
+    w.startHandle_ = startHandle_ + (startTangent_ ? *startTangent_ * step(0) : Point{step(0), step(1)});
+    w.endHandle_ = endHandle_ + (endTangent_ ? *endTangent_ * -step(2) : Point{step(2), step(3)});
+    for (std::size_t j = 0; j < joints_.size(); ++j) {
+      const auto at = static_cast<Eigen::Index>(4 + 5 * j);
+      Joint& joint = w.joints_[j];
+      joint.place = joint.place + Point{step(at), step(at + 1)};
+      joint.angle += step(at + 2);
+      joint.before += step(at + 3);
+      joint.after += step(at + 4);
+    }
+    return w;
+  }
+
+  /// Handles point forwards and are no longer than the chord.
+  bool isSensible() const {
+    for (const Cubic& c : cubics()) {
+      const double chord = distance(c.p0, c.p3);
+      const double first = distance(c.p0, c.p1);
+      const double second = distance(c.p2, c.p3);
+      if (!(first > 0.02 * chord && second > 0.02 * chord && first < 1.5 * chord && second < 1.5 * chord)) return false;
+    }
+    const bool handles =
+        std::all_of(joints_.begin(), joints_.end(), [](const Joint& j) { return j.before > 0 && j.after > 0; });
+    const bool starts = !startTangent_ || dot(startHandle_, *startTangent_) > 0;
+    const bool ends = !endTangent_ || dot(endHandle_, *endTangent_) < 0;
+    return handles && starts && ends;
+  }
+
+  std::span<const Point> points(std::size_t k) const { return run_->points[from_ + k]; }
+  double weight(std::size_t k) const { return run_->weights[from_ + k]; }
+  std::size_t count() const { return count_; }
+
+ private:
+  void joint(std::size_t j, double ofPlace, double ofAngle, int handle, double ofHandle, Point axis,
+             std::vector<std::pair<Eigen::Index, double>>& out) const {
+    const auto at = static_cast<Eigen::Index>(4 + 5 * j);
+    const Point along = direction(joints_[j].angle);
+    out.emplace_back(at, ofPlace * axis.x);
+    out.emplace_back(at + 1, ofPlace * axis.y);
+    out.emplace_back(at + 2, ofAngle * dot(leftNormal(along), axis));
+    out.emplace_back(at + handle, ofHandle * dot(along, axis));
+  }
+
+  const SmoothRun* run_;
+  std::size_t from_;
+  std::size_t count_;
+  std::vector<Joint> joints_;
+  Point start_, end_, startHandle_, endHandle_;
+  std::optional<Point> startTangent_, endTangent_;
+};
+
+using Parameters = std::vector<std::vector<double>>;
+
+/// The weighted sum of squared distances; parameters follow the curves.
+double misfit(const Window& window, const std::vector<Cubic>& cubics, Parameters& parameters) {
+  double sum = 0;
+  for (std::size_t k = 0; k < window.count(); ++k) {
+    const auto points = window.points(k);
+    improveParameters(cubics[k], points, parameters[k]);
+    improveParameters(cubics[k], points, parameters[k]);
+    for (std::size_t i = 0; i < points.size(); ++i) {
+      const Point off = pointOn(cubics[k], parameters[k][i]) - points[i];
+      sum += window.weight(k) * dot(off, off);
+    }
+  }
+  return sum;
+}
+
+struct Equations {
+  Eigen::MatrixXd normal;
+  Eigen::VectorXd right;
+};
+
+Equations equations(const Window& window, const std::vector<Cubic>& cubics, const Parameters& parameters) {
+  const Eigen::Index n = window.unknowns();
+  Equations e{Eigen::MatrixXd::Zero(n, n), Eigen::VectorXd::Zero(n)};
+  std::vector<std::pair<Eigen::Index, double>> row;
+  for (std::size_t k = 0; k < window.count(); ++k) {
+    const auto points = window.points(k);
+    const double weight = window.weight(k);
+    for (std::size_t i = 0; i < points.size(); ++i) {
+      const double t = parameters[k][i];
+      const Point across = unit(leftNormal(derivative(cubics[k], t)));
+      const double off = dot(points[i] - pointOn(cubics[k], t), across);
+      window.derivatives(k, t, across, row);
+      for (const auto& [a, va] : row) {
+        e.right(a) += weight * va * off;
+        for (const auto& [b, vb] : row) e.normal(a, b) += weight * va * vb;
+      }
+    }
+  }
+  return e;
+}
+
+Window best(Window window) {
+  Parameters parameters;
+  std::vector<Cubic> cubics = window.cubics();
+  for (std::size_t k = 0; k < window.count(); ++k)
+    parameters.push_back(nearestParameters(cubics[k], window.points(k)));
+  double now = misfit(window, cubics, parameters);
+  double damping = 1e-2;
+  for (int round = 0; round < kRounds; ++round) {
+    Equations e = equations(window, cubics, parameters);
+    const double floor = 1e-9 * e.normal.trace();
+    for (Eigen::Index k = 0; k < window.unknowns(); ++k) e.normal(k, k) += damping * e.normal(k, k) + floor;
+    const Window next = window.moved(e.normal.ldlt().solve(e.right));
+    if (!next.isSensible()) {
+      damping *= 100;
+      continue;
+    }
+    Parameters moved = parameters;
+    const std::vector<Cubic> tried = next.cubics();
+    const double then = misfit(next, tried, moved);
+    if (!(then < now)) {
+      damping *= 10;
+      continue;
+    }
+    const bool settled = then > 0.998 * now;
+    window = next;
+    cubics = tried;
+    parameters = std::move(moved);
+    now = then;
+    damping /= 10;
+    if (settled) break;
+  }
+  return window;
+}
+
+std::vector<Cubic> polishedOpen(SmoothRun& run) {
+  const std::size_t n = run.cubics.size();
+  std::size_t from = 0;
+  while (from < n) {
+    const std::size_t count = std::min(kMostAtOnce, n - from);
+    const std::vector<Cubic> window = best(Window(run, from, count)).cubics();
+    std::copy(window.begin(), window.end(), run.cubics.begin() + static_cast<std::ptrdiff_t>(from));
+    if (from + count == n) break;
+    // The last cubic of a window belongs to the next one too: its inner node moves with that.
+    from += count - 1;
+  }
+  return run.cubics;
+}
+
+/// Round a closed run: where it is cut the first time is within a window the second time.
+std::vector<Cubic> polishedClosed(SmoothRun& run) {
+  const auto turn = [&run](std::size_t by) {
+    const auto rotate = [by](auto& list) {
+      std::rotate(list.begin(), list.begin() + static_cast<std::ptrdiff_t>(by), list.end());
+    };
+    rotate(run.cubics);
+    rotate(run.points);
+    rotate(run.weights);
+  };
+  const std::size_t n = run.cubics.size();
+  const std::size_t half = n / 2;
+  for (const std::size_t by : {half, n - half}) {
+    const Point shared = unit(tangent(run.cubics.back(), 1) + tangent(run.cubics.front(), 0));
+    run.startTangent = run.endTangent = shared;
+    run.cubics = polishedOpen(run);
+    if (n > 1) turn(by);
+  }
+  return run.cubics;
+}
+
+}  // namespace
+
+std::vector<Cubic> polished(SmoothRun run) { return run.closed ? polishedClosed(run) : polishedOpen(run); }
+
+}  // namespace rim
