@@ -65,6 +65,8 @@ class Assembler {
       addSection(k, end, path);
       k = end;
     }
+    // At node 0 one side at most has moved.
+    if (path.start == nodes_[0].place) path.start = path.segments.back().end;
     path.segments.back().end = path.start;
     return path;
   }
@@ -92,7 +94,8 @@ class Assembler {
   }
 
   void addMeasured(std::size_t k, Path& path) const {
-    for (std::size_t i = piece(k).from + 1; i < piece(k).to; ++i) path.segments.push_back(Segment::line(track_.point(i)));
+    for (std::size_t i = piece(k).from + 1; i < piece(k).to; ++i)
+      path.segments.push_back(Segment::line(track_.point(i)));
     path.segments.push_back(Segment::line(nodeAt(k + 1).place));
   }
 
@@ -173,18 +176,21 @@ class Assembler {
       section.closed = end - k == n && !nodeAt(0).corner;
       // A smooth node lies where pieces touch, which may be some way from where they were split.
       section.cuts.front() = nearestIndex(section.cuts.front(), 0, section.cuts[1], nodeAt(k).place);
-      section.cuts.back() = nearestIndex(section.cuts.back(), section.cuts[section.cuts.size() - 2], track_.last(),
-                                         nodeAt(end).place);
+      section.cuts.back() =
+          nearestIndex(section.cuts.back(), section.cuts[section.cuts.size() - 2], track_.last(), nodeAt(end).place);
       section.start = nodeAt(k).place;
       section.end = nodeAt(end).place;
       if (!section.closed) {
         section.startTangent = sharedTangent(k, k + n - 1);
         section.endTangent = sharedTangent(end, end);
+        section.startSlides = section.startTangent && isLine(piece(k + n - 1));
+        section.endSlides = section.endTangent && isLine(piece(end));
       }
       if (const auto curves = curvesAlong(track_, section, limits_); curves && curves->price < best.price) {
         best.segments.clear();
         for (const Cubic& c : curves->cubics) best.segments.push_back(Segment::cubic(c.p1, c.p2, c.p3));
-        if (section.closed) path.start = curves->cubics.front().p0;
+        // The straight edge before them ends where they begin now.
+        (path.segments.empty() ? path.start : path.segments.back().end) = curves->cubics.front().p0;
       }
     }
     path.segments.insert(path.segments.end(), best.segments.begin(), best.segments.end());

@@ -6,8 +6,8 @@
 namespace rim {
 namespace {
 
-constexpr int kRoundsAlong = 2;           // whole distances at parameters that are still rough
-constexpr int kRoundsAcross = 4;          // distances across the curve only
+constexpr int kRoundsAlong = 2;   // whole distances at parameters that are still rough
+constexpr int kRoundsAcross = 6;  // distances across the curve only
 /// Where a curve is cut is vague: points a little beyond its ends are compared with it prolonged.
 constexpr double kBeyond = 0.15;
 constexpr double kShortestHandle = 0.01;  // of the chord's third
@@ -68,7 +68,7 @@ Cubic leastSquares(const CurveEnds& ends, const std::vector<Unknown>& unknowns, 
     }
   }
   // A little towards what is: along the curve its handles are free to slide.
-  const double hold = 1e-6 * normal.trace() + 1e-12;
+  const double hold = 3e-3 * normal.trace() + 1e-12;
   for (Eigen::Index k = 0; k < n; ++k) {
     const Unknown& u = unknowns[static_cast<std::size_t>(k)];
     normal(k, k) += hold;
@@ -130,9 +130,8 @@ std::vector<double> nearestParameters(const Cubic& cubic, std::span<const Point>
   std::vector<double> parameters;
   parameters.reserve(points.size());
   for (const Point p : points) {
-    const auto nearest = std::min_element(samples.begin(), samples.end(), [p](Point a, Point b) {
-      return dot(a - p, a - p) < dot(b - p, b - p);
-    });
+    const auto nearest = std::min_element(samples.begin(), samples.end(),
+                                          [p](Point a, Point b) { return dot(a - p, a - p) < dot(b - p, b - p); });
     parameters.push_back(static_cast<double>(nearest - samples.begin()) / static_cast<double>(kSamples));
   }
   constexpr int kRounds = 3;

@@ -49,18 +49,38 @@ std::size_t middleOfLongest(const Track& track, const std::vector<Piece>& pieces
   return track.indexAt(track.way(longest->from) + way(*longest) / 2);
 }
 
-/// The pieces on a track that starts where piece 1 starts: piece 0 and the last one, the two parts
-/// of one, become one again. Needs three pieces or more.
-std::vector<Piece> joinedAtEnds(const Track& track, const std::vector<Piece>& pieces, const Track& turned,
-                                const SplitLimits& split) {
-  const std::size_t shift = pieces[1].from;
-  std::vector<Piece> joined;
+/// The piece, from 1, that the outline is best begun with: one where it turns most, so that no smooth
+/// stretch is cut in two. When the longest piece, whose parts are the first and the last, is a line, the
+/// one after it will do.
+std::size_t bestBeginning(const Track& track, const std::vector<Piece>& pieces) {
+  if (pieces.front().primitive.kind == Primitive::Kind::Line) return 1;
+  std::size_t best = 1;
+  double sharpest = 0;
   for (std::size_t k = 1; k + 1 < pieces.size(); ++k) {
-    joined.push_back({pieces[k].from - shift, pieces[k].to - shift, pieces[k].primitive});
+    const Point at = track.point(pieces[k].from);
+    const double turn =
+        std::abs(angleBetween(tangentAt(pieces[k - 1].primitive, at), tangentAt(pieces[k].primitive, at)));
+    if (turn <= sharpest) continue;
+    sharpest = turn;
+    best = k;
   }
+  return best;
+}
+
+/// The pieces on a track that starts where piece `first` starts: piece 0 and the last one, the two parts
+/// of one, become one again. Needs three pieces or more.
+std::vector<Piece> joinedAtEnds(const Track& track, const std::vector<Piece>& pieces, std::size_t first,
+                                const Track& turned, const SplitLimits& split) {
+  const std::size_t shift = pieces[first].from;
+  const std::size_t round = track.last() - shift;
+  std::vector<Piece> joined;
+  for (std::size_t k = first; k + 1 < pieces.size(); ++k)
+    joined.push_back({pieces[k].from - shift, pieces[k].to - shift, pieces[k].primitive});
   const std::size_t from = pieces.back().from - shift;
-  const std::size_t to = track.last() + pieces.front().to - shift;
+  const std::size_t to = round + pieces.front().to;
   joined.push_back({from, to, fitRange(turned, from, to, split)});
+  for (std::size_t k = 1; k < first; ++k)
+    joined.push_back({round + pieces[k].from, round + pieces[k].to, pieces[k].primitive});
   return joined;
 }
 
@@ -69,15 +89,16 @@ std::optional<Path> fitPieces(const Border& border, const FitSettings& settings,
                               const std::stop_token& stop) {
   const JoinLimits join{cornerDegreesFor(settings.cornerReadiness), settings.roundingPx, settings.blunt};
   const std::size_t anywhere = sharpestPoint(border, 4);
-  const Track first(border, anywhere);
-  const std::vector<Piece> rough = splitTrack(first, split, stop);
-  if (rough.size() < 2) return std::nullopt;
-  const std::size_t start = (anywhere + middleOfLongest(first, rough)) % border.size();
+  const Track rough(border, anywhere);
+  const std::vector<Piece> roughPieces = splitTrack(rough, split, stop);
+  if (roughPieces.size() < 2) return std::nullopt;
+  const std::size_t start = (anywhere + middleOfLongest(rough, roughPieces)) % border.size();
   const Track track(border, start);
   std::vector<Piece> pieces = settlePieces(track, splitTrack(track, split, stop), join, split);
   if (pieces.size() < 3) return std::nullopt;
-  const Track turned(border, start + pieces[1].from);
-  pieces = joinedAtEnds(track, pieces, turned, split);
+  const std::size_t first = bestBeginning(track, pieces);
+  const Track turned(border, start + pieces[first].from);
+  pieces = joinedAtEnds(track, pieces, first, turned, split);
   if (pieces.size() < 2) return std::nullopt;
   Path path = assemble(turned, joinPieces(turned, std::move(pieces), join), split,
                        {settings.measured, settings.measuredReachPx}, kKinkShare * join.cornerDegrees);

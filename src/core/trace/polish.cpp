@@ -40,6 +40,8 @@ class Window {
     // Within a run the window's outer cubics keep the tangents that they share with those beyond.
     startTangent_ = from == 0 ? run.startTangent : std::optional(unit(startHandle_));
     endTangent_ = from + count == run.cubics.size() ? run.endTangent : std::optional(unit(-endHandle_));
+    startSlides_ = from == 0 && startTangent_ && run.startSlides;
+    endSlides_ = from + count == run.cubics.size() && endTangent_ && run.endSlides;
     if (startTangent_) startHandle_ = *startTangent_ * length(startHandle_);
     if (endTangent_) endHandle_ = -*endTangent_ * length(endHandle_);
   }
@@ -66,6 +68,7 @@ class Window {
     if (k == 0) {
       if (startTangent_) {
         out.emplace_back(0, b1 * dot(*startTangent_, axis));
+        if (startSlides_) out.emplace_back(1, (b0 + b1) * dot(*startTangent_, axis));
       } else {
         out.emplace_back(0, b1 * axis.x);
         out.emplace_back(1, b1 * axis.y);
@@ -76,6 +79,7 @@ class Window {
     if (k + 1 == count_) {
       if (endTangent_) {
         out.emplace_back(2, -b2 * dot(*endTangent_, axis));
+        if (endSlides_) out.emplace_back(3, (b3 + b2) * dot(*endTangent_, axis));
       } else {
         out.emplace_back(2, b2 * axis.x);
         out.emplace_back(3, b2 * axis.y);
@@ -89,6 +93,8 @@ class Window {
     Window w = *this;
     w.startHandle_ = startHandle_ + (startTangent_ ? *startTangent_ * step(0) : Point{step(0), step(1)});
     w.endHandle_ = endHandle_ + (endTangent_ ? *endTangent_ * -step(2) : Point{step(2), step(3)});
+    if (startSlides_) w.start_ = start_ + *startTangent_ * step(1);
+    if (endSlides_) w.end_ = end_ + *endTangent_ * step(3);
     for (std::size_t j = 0; j < joints_.size(); ++j) {
       const auto at = static_cast<Eigen::Index>(4 + 5 * j);
       Joint& joint = w.joints_[j];
@@ -136,6 +142,7 @@ class Window {
   std::vector<Joint> joints_;
   Point start_, end_, startHandle_, endHandle_;
   std::optional<Point> startTangent_, endTangent_;
+  bool startSlides_ = false, endSlides_ = false;
 };
 
 using Parameters = std::vector<std::vector<double>>;
@@ -184,8 +191,7 @@ Equations equations(const Window& window, const std::vector<Cubic>& cubics, cons
 Window best(Window window) {
   Parameters parameters;
   std::vector<Cubic> cubics = window.cubics();
-  for (std::size_t k = 0; k < window.count(); ++k)
-    parameters.push_back(nearestParameters(cubics[k], window.points(k)));
+  for (std::size_t k = 0; k < window.count(); ++k) parameters.push_back(nearestParameters(cubics[k], window.points(k)));
   double now = misfit(window, cubics, parameters);
   double damping = 1e-2;
   for (int round = 0; round < kRounds; ++round) {

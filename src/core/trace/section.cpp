@@ -36,7 +36,7 @@ class Follower {
   std::optional<CurveRun> run() {
     std::vector<Stretch> stretches = cheapest();
     if (stretches.empty()) return std::nullopt;
-
+    findKinks(stretches);
     polish(stretches);
     while (stretches.size() > 1 && mergeBest(stretches)) polish(stretches);
     CurveRun run;
@@ -53,10 +53,11 @@ class Follower {
     if (i == 0) return section_.start;
     if (i + 1 == section_.cuts.size()) return section_.end;
     const std::size_t at = section_.cuts[i];
-    const double room = std::min(track_.way(at) - track_.way(section_.cuts[i - 1]),
-                                 track_.way(section_.cuts[i + 1]) - track_.way(at));
+    const double room =
+        std::min(track_.way(at) - track_.way(section_.cuts[i - 1]), track_.way(section_.cuts[i + 1]) - track_.way(at));
     const double reach = std::clamp(room, 1.5, kSmoothingPx);
-    const auto points = track_.points(track_.indexAt(track_.way(at) - reach), track_.indexAt(track_.way(at) + reach) + 1);
+    const auto points =
+        track_.points(track_.indexAt(track_.way(at) - reach), track_.indexAt(track_.way(at) + reach) + 1);
     const auto circle = fitCircle(points);
     return project(circle ? *circle : fitLine(points), track_.point(at));
   }
@@ -160,6 +161,8 @@ class Follower {
     }
     if (from == 0) run.startTangent = startTangent_;
     if (end == stretches.size()) run.endTangent = endTangent_;
+    run.startSlides = section_.startSlides;
+    run.endSlides = section_.endSlides;
     run.closed = closed;
     const std::vector<Cubic> cubics = polished(std::move(run));
     for (std::size_t k = from; k < end; ++k) stretches[k].cubic = cubics[k - from];
@@ -187,12 +190,12 @@ class Follower {
     for (std::size_t k = 0; k + 1 < stretches.size(); ++k) {
       const Stretch& a = stretches[k];
       const Stretch& b = stretches[k + 1];
-      if (b.kink) continue;
       const bool freeStart = a.kink || (k == 0 && !section_.closed);
       const bool freeEnd = k + 2 < stretches.size() ? stretches[k + 2].kink : !section_.closed;
-      const auto tangentAtStart = freeStart ? (k == 0 ? startTangent_ : std::nullopt) : std::optional(tangent(a.cubic, 0));
-      const auto tangentAtEnd = freeEnd ? (k + 2 == stretches.size() ? endTangent_ : std::nullopt)
-                                        : std::optional(tangent(b.cubic, 1));
+      const auto tangentAtStart =
+          freeStart ? (k == 0 ? startTangent_ : std::nullopt) : std::optional(tangent(a.cubic, 0));
+      const auto tangentAtEnd =
+          freeEnd ? (k + 2 == stretches.size() ? endTangent_ : std::nullopt) : std::optional(tangent(b.cubic, 1));
       const auto fit = fitCubic({a.cubic.p0, tangentAtStart, b.cubic.p3, tangentAtEnd}, pointsOf(a.from, b.to));
       if (!fit) continue;
       const double saved = misfit(a) + misfit(b) + kPriceOfCubic - priceOf(a.from, b.to, *fit);

@@ -17,8 +17,10 @@ struct Section {
   Point end;                          ///< and where they end
   std::optional<Point> startTangent;  ///< unit, of what goes over into it smoothly; none at a corner
   std::optional<Point> endTangent;
-  double kinkDegrees = 6;  ///< a turn of more than this, and than noise explains, is kept
-  bool closed = false;  ///< goes round: its start and its end are one smooth place
+  bool startSlides = false;  ///< the start may move along its tangent: a straight edge lies before it
+  bool endSlides = false;    ///< and so may the end
+  double kinkDegrees = 6;    ///< a turn of more than this, and than noise explains, is kept
+  bool closed = false;       ///< goes round: its start and its end are one smooth place
 };
 
 /// Cubics that follow a section, and what they cost as splitTrack() prices pieces.
@@ -33,6 +35,6 @@ struct CurveRun {
 std::optional<CurveRun> curvesAlong(const Track& track, const Section& section, const SplitLimits& limits);
 
 /// What a cubic costs beside its misfit (trace/split.h).
-inline constexpr double kPriceOfCubic = 16;
+inline constexpr double kPriceOfCubic = 22;
 
 }  // namespace rim

@@ -26,7 +26,7 @@ struct SplitLimits {
 /// (J. Rissanen, "Modeling by shortest data description", Automatica 14 (1978), 465-471), but
 /// dearer: neighbouring points of a border are not independent.
 inline constexpr double kPriceOfLine = 12;
-inline constexpr double kPriceOfArc = 15;
+inline constexpr double kPriceOfArc = 19;
 /// So many neighbouring points say no more than one.
 inline constexpr double kPointsPerFact = 2;
 
