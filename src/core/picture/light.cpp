@@ -129,27 +129,37 @@ double evenness(const Picture& picture) {
   return brightest > 0 ? std::clamp(darkest / brightest, 0.0, 1.0) : 1;
 }
 
-Picture withEvenLight(const Picture& picture) {
+namespace {
+
+/// Pixels of one or three channels divided by the field.
+cv::Mat dividedByLight(const cv::Mat& pixels, const cv::Mat& field) {
   // Whole numbers with ten binary places: the compiler turns these loops into vectors.
   constexpr int kPlaces = 10;
   constexpr float kOne = 1 << kPlaces;
-  const cv::Mat field = fieldOf(picture);
-  const cv::Size size = picture.bgr->size();
-  cv::Mat even(size, CV_8UC3);
+  const auto channels = static_cast<std::size_t>(pixels.channels());
+  cv::Mat even(pixels.size(), pixels.type());
   cv::parallel_for_(cv::Range(0, even.rows), [&](const cv::Range& rows) {
-    std::vector<float> light(static_cast<std::size_t>(size.width));
-    std::vector<int> gain(3 * light.size());
+    std::vector<float> light(static_cast<std::size_t>(pixels.cols));
+    std::vector<int> gain(channels * light.size());
     for (int y = rows.start; y < rows.end; ++y) {
-      evaluateRow(field, size, y, light.data());
+      evaluateRow(field, pixels.size(), y, light.data());
       for (std::size_t x = 0; x < light.size(); ++x)
-        gain[3 * x] = gain[3 * x + 1] = gain[3 * x + 2] = static_cast<int>(kOne * kPaper / light[x]);
-      const std::uint8_t* from = picture.bgr->ptr<std::uint8_t>(y);
+        std::fill_n(&gain[channels * x], channels, static_cast<int>(kOne * kPaper / light[x]));
+      const std::uint8_t* from = pixels.ptr<std::uint8_t>(y);
       std::uint8_t* to = even.ptr<std::uint8_t>(y);
       for (std::size_t i = 0; i < gain.size(); ++i)
         to[i] = static_cast<std::uint8_t>(std::min(255, (from[i] * gain[i] + (1 << (kPlaces - 1))) >> kPlaces));
     }
   });
-  return withPixels(picture, even);
+  return even;
 }
+
+}  // namespace
+
+Picture withEvenLight(const Picture& picture) {
+  return withPixels(picture, dividedByLight(*picture.bgr, fieldOf(picture)));
+}
+
+cv::Mat evenGrey(const Picture& picture) { return dividedByLight(*picture.grey, fieldOf(picture)); }
 
 }  // namespace rim

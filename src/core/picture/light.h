@@ -16,4 +16,7 @@ double evenness(const Picture& picture);
 /// The picture with the light field divided away: paper comes out near white everywhere.
 Picture withEvenLight(const Picture& picture);
 
+/// Only its grey levels, CV_8UC1.
+cv::Mat evenGrey(const Picture& picture);
+
 }  // namespace rim

@@ -7,6 +7,7 @@
 #include "core/error.h"
 #include "core/geometry/crossing.h"
 #include "core/geometry/flatten.h"
+#include "core/picture/light.h"
 #include "core/picture/tone.h"
 #include "core/trace/fit_outline.h"
 #include "core/trace/sharpen.h"
@@ -27,11 +28,28 @@ struct Attempt {
   std::vector<Point> places;  ///< where it crossed
 };
 
-Path fitAt(const Picture& picture, const Border& border, const Attempt& attempt, const TraceSettings& settings,
+/// The grey levels that are traced and what is ink in them.
+struct Tones {
+  cv::Mat grey;
+  TwoTone tone;
+};
+
+/// With the automatic threshold uneven light is divided away first: where it is dark, one threshold for
+/// all lies so near the paper that noise moves the border.
+Tones tonesFor(const Picture& picture, const TraceSettings& settings) {
+  constexpr double kUneven = 0.85;
+  Tones tones{*picture.grey, {thresholdFor(picture, settings), settings.lightIsInk}};
+  if (settings.threshold || settings.lightIsInk || evenness(picture) >= kUneven) return tones;
+  const cv::Mat even = evenGrey(picture);
+  const auto threshold = otsuThreshold(histogramOf(even));
+  if (!threshold) return tones;
+  return {even, {*threshold, false}};
+}
+
+Path fitAt(const Tones& tones, const Border& border, const Attempt& attempt, const TraceSettings& settings,
            std::stop_token stop) {
   // Who sets a threshold wants the outline to follow it; the automatic one wants the true edge.
   const EdgeLevel level = settings.threshold ? EdgeLevel::Threshold : EdgeLevel::Coverage;
-  const TwoTone tone{thresholdFor(picture, settings), settings.lightIsInk};
   if (attempt.number > kMostAttempts) return borderAsPath(border);
   FitSettings fit;
   fit.tolerancePx = settings.tolerancePx;
@@ -41,7 +59,7 @@ Path fitAt(const Picture& picture, const Border& border, const Attempt& attempt,
     fit.measured = attempt.places;
     fit.measuredReachPx = std::ldexp(kMeasuredReachPx, static_cast<int>(attempt.number - kBluntAttempts - 1));
   }
-  return fitOutline(sharpenBorder(*picture.grey, tone, level, border, fit.measured, 2 * fit.measuredReachPx), fit,
+  return fitOutline(sharpenBorder(tones.grey, tones.tone, level, border, fit.measured, 2 * fit.measuredReachPx), fit,
                     stop);
 }
 
@@ -72,7 +90,7 @@ void forAll(std::size_t count, const WorkControl& control, const std::function<v
   if (failure) std::rethrow_exception(failure);
 }
 
-void refitCrossings(Tracing& tracing, const Picture& picture, const std::vector<Border>& borders,
+void refitCrossings(Tracing& tracing, const Tones& tones, const std::vector<Border>& borders,
                     const TraceSettings& settings, const WorkControl& control) {
   std::vector<Attempt> attempts(borders.size());
   std::vector<Polyline> polylines(borders.size());
@@ -94,7 +112,7 @@ void refitCrossings(Tracing& tracing, const Picture& picture, const std::vector<
     }
     forAll(which.size(), {control.stop, {}}, [&](std::size_t k) {
       const std::size_t i = which[k];
-      tracing.outlines[i] = fitAt(picture, borders[i], attempts[i], settings, control.stop);
+      tracing.outlines[i] = fitAt(tones, borders[i], attempts[i], settings, control.stop);
       polylines[i] = flatten(tracing.outlines[i], kChordErrorPx);
     });
   }
@@ -110,8 +128,8 @@ int thresholdFor(const Picture& picture, const TraceSettings& settings) {
 }
 
 std::vector<Border> traceBorders(const Picture& picture, const TraceSettings& settings, std::stop_token stop) {
-  const TwoTone tone{thresholdFor(picture, settings), settings.lightIsInk};
-  return followBorders(*picture.grey, tone, settings.minAreaPx2, stop);
+  const Tones tones = tonesFor(picture, settings);
+  return followBorders(tones.grey, tones.tone, settings.minAreaPx2, stop);
 }
 
 Tracing fitBorders(const Picture& picture, const std::vector<Border>& borders, const TraceSettings& settings,
@@ -119,9 +137,10 @@ Tracing fitBorders(const Picture& picture, const std::vector<Border>& borders, c
   Tracing tracing;
   tracing.threshold = thresholdFor(picture, settings);
   tracing.outlines.resize(borders.size());
+  const Tones tones = tonesFor(picture, settings);
   forAll(borders.size(), control,
-         [&](std::size_t i) { tracing.outlines[i] = fitAt(picture, borders[i], {}, settings, control.stop); });
-  refitCrossings(tracing, picture, borders, settings, control);
+         [&](std::size_t i) { tracing.outlines[i] = fitAt(tones, borders[i], {}, settings, control.stop); });
+  refitCrossings(tracing, tones, borders, settings, control);
   return tracing;
 }
 
