@@ -4,6 +4,7 @@
 #include <numbers>
 
 #include "core/geometry/arc.h"
+#include "core/trace/corner.h"
 #include "core/trace/section.h"
 
 namespace rim {
@@ -13,6 +14,8 @@ namespace {
 /// part of a curve.
 constexpr double kLongLinePx = 12;
 constexpr double kLongerThanNeighbours = 1.2;
+/// A corner is looked for so far round the place where pieces were split.
+constexpr double kCornerReachPx = 6;
 /// An arc that turns off a shared tangent by so many degrees costs this much a degree.
 constexpr double kSameTangentDegrees = 0.5;
 constexpr double kPricePerDegree = 10;
@@ -35,6 +38,13 @@ Segment arcOf(const Primitive& circle, Point from, Point to) {
   return Segment::arc(to, 2 * sagitta / length(chord));
 }
 
+/// What stands for the pieces from `from` up to, not including, `end`.
+struct Part {
+  std::size_t from = 0;
+  std::size_t end = 0;
+  std::vector<Cubic> curves;  ///< empty: the pieces' own lines and arcs, or the border's points
+};
+
 class Assembler {
  public:
   Assembler(const Track& track, const Chain& chain, const SplitLimits& limits, const MeasuredPlaces& measured,
@@ -44,29 +54,24 @@ class Assembler {
     // What is left as measured begins and ends on the border.
     for (std::size_t k = 0; k < measured_.size(); ++k) {
       if (!measured_[k]) continue;
-      nodes_[k] = {track.point(piece(k).from), true, {}};
-      nodes_[(k + 1) % nodes_.size()] = {track.point(piece(k).to), true, {}};
+      nodes_[k] = {track.point(piece(k).from), true, {}, true};
+      nodes_[(k + 1) % nodes_.size()] = {track.point(piece(k).to), true, {}, true};
     }
   }
 
-  Path path() const {
-    Path path{nodes_[0].place, {}, true};
+  Path path() {
     const std::size_t n = chain_.pieces.size();
-    for (std::size_t k = 0; k < n;) {
-      if (measured_[k]) {
-        addMeasured(k, path);
-        ++k;
-        continue;
-      }
+    std::vector<Part> parts;
+    for (std::size_t k = 0; k < n; k = parts.back().end) {
       std::size_t end = k + 1;
-      if (!isLongLine(k)) {
+      if (!measured_[k] && !isLongLine(k)) {
         while (end < n && !nodeAt(end).corner && !measured_[end] && !isLongLine(end)) ++end;
       }
-      addSection(k, end, path);
-      k = end;
+      parts.push_back({k, end, measured_[k] ? std::vector<Cubic>() : bestCurves(k, end)});
     }
-    // At node 0 one side at most has moved.
-    if (path.start == nodes_[0].place) path.start = path.segments.back().end;
+    for (std::size_t i = 0; i < parts.size(); ++i) joinParts(parts[i], parts[(i + 1) % parts.size()]);
+    Path path{nodes_[0].place, {}, true};
+    for (const Part& part : parts) add(part, path);
     path.segments.back().end = path.start;
     return path;
   }
@@ -93,10 +98,54 @@ class Assembler {
     return std::any_of(measured.places.begin(), measured.places.end(), near);
   }
 
-  void addMeasured(std::size_t k, Path& path) const {
-    for (std::size_t i = piece(k).from + 1; i < piece(k).to; ++i)
-      path.segments.push_back(Segment::line(track_.point(i)));
-    path.segments.push_back(Segment::line(nodeAt(k + 1).place));
+  void add(const Part& part, Path& path) const {
+    if (measured_[part.from]) {
+      const Piece& own = piece(part.from);
+      for (std::size_t i = own.from + 1; i < own.to; ++i) path.segments.push_back(Segment::line(track_.point(i)));
+      path.segments.push_back(Segment::line(nodeAt(part.end).place));
+    } else if (part.curves.empty()) {
+      const std::vector<Segment> segments = asPrimitives(part.from, part.end).segments;
+      path.segments.insert(path.segments.end(), segments.begin(), segments.end());
+    } else {
+      for (const Cubic& c : part.curves) path.segments.push_back(Segment::cubic(c.p1, c.p2, c.p3));
+    }
+  }
+
+  // ---- where parts meet ----
+
+  CornerSide sideOf(const Part& part, bool before) const {
+    CornerSide side{piece(before ? part.end - 1 : part.from).primitive, std::nullopt};
+    if (!part.curves.empty()) side.cubic = before ? part.curves.back() : part.curves.front();
+    return side;
+  }
+
+  /// Curves end where they end when they go over smoothly into the next part; at a corner both sides
+  /// are prolonged until they meet.
+  void joinParts(Part& before, Part& after) {
+    Node& node = nodes_[after.from];
+    const bool curves = !before.curves.empty() || !after.curves.empty();
+    if (!curves) return;
+    if (!node.corner) {
+      node.place = before.curves.empty() ? after.curves.front().p0 : before.curves.back().p3;
+    } else if (const auto corner = node.held ? std::nullopt : cornerBetween(before, after, node.place)) {
+      node.place = corner->place;
+      if (!before.curves.empty()) before.curves.back() = split(before.curves.back(), corner->before).first;
+      if (!after.curves.empty()) after.curves.front() = split(after.curves.front(), corner->after).second;
+    }
+    if (!before.curves.empty()) before.curves.back().p3 = node.place;
+    if (!after.curves.empty()) after.curves.front().p0 = node.place;
+  }
+
+  /// The corner of two parts, when the border comes as near to it as it should.
+  std::optional<CornerPlace> cornerBetween(const Part& before, const Part& after, Point near) const {
+    const auto corner = meetSides(sideOf(before, true), sideOf(after, false), near);
+    if (!corner) return std::nullopt;
+    const double reach = mostRetreat(corner->turn, limits_.trimPx);
+    const double around = reach + kCornerReachPx;
+    const double off = std::min(track_.distanceNear(piece(before.end - 1).to, around, corner->place),
+                                track_.distanceNear(piece(after.from).from, around, corner->place));
+    if (off > reach) return std::nullopt;
+    return corner;
   }
 
   struct Priced {
@@ -156,44 +205,53 @@ class Assembler {
     return best;
   }
 
-  /// The unit tangent that a smooth neighbour outside the section asks for.
-  std::optional<Point> sharedTangent(std::size_t node, std::size_t neighbour) const {
-    if (nodeAt(node).corner) return std::nullopt;
-    return isLine(piece(neighbour)) ? piece(neighbour).primitive.direction : nodeAt(node).tangent;
+  Section sectionOf(std::size_t k, std::size_t end) const {
+    const std::size_t n = chain_.pieces.size();
+    Section section;
+    section.kinkDegrees = kinkDegrees_;
+    for (std::size_t i = k; i < end; ++i) section.cuts.push_back(piece(i).from);
+    section.cuts.push_back(piece(end - 1).to);
+    section.closed = end - k == n && !nodeAt(0).corner;
+    if (section.closed) {
+      section.start = section.end = nodeAt(0).place;
+      return section;
+    }
+    beginAt(k, k + n - 1, section.cuts.front(), 1, section.cuts[1], section.start, section.startTangent);
+    beginAt(end, end, section.cuts.back(), -1, section.cuts[section.cuts.size() - 2], section.end, section.endTangent);
+    section.startSlides = section.startTangent && isLongLine((k + n - 1) % n);
+    section.endSlides = section.endTangent && isLongLine(end % n);
+    return section;
   }
 
-  /// A smooth stretch is lines and arcs, or cubics all along, whichever costs less.
-  void addSection(std::size_t k, std::size_t end, Path& path) const {
-    Priced best = asPrimitives(k, end);
-    const bool oneLine = end == k + 1 && isLine(piece(k));
-    if (!oneLine) {
-      best.price += misfitOf(k, end);
-      const std::size_t n = chain_.pieces.size();
-      Section section;
-      for (std::size_t i = k; i < end; ++i) section.cuts.push_back(piece(i).from);
-      section.cuts.push_back(piece(end - 1).to);
-      section.kinkDegrees = kinkDegrees_;
-      section.closed = end - k == n && !nodeAt(0).corner;
-      // A smooth node lies where pieces touch, which may be some way from where they were split.
-      section.cuts.front() = nearestIndex(section.cuts.front(), 0, section.cuts[1], nodeAt(k).place);
-      section.cuts.back() =
-          nearestIndex(section.cuts.back(), section.cuts[section.cuts.size() - 2], track_.last(), nodeAt(end).place);
-      section.start = nodeAt(k).place;
-      section.end = nodeAt(end).place;
-      if (!section.closed) {
-        section.startTangent = sharedTangent(k, k + n - 1);
-        section.endTangent = sharedTangent(end, end);
-        section.startSlides = section.startTangent && isLine(piece(k + n - 1));
-        section.endSlides = section.endTangent && isLine(piece(end));
-      }
-      if (const auto curves = curvesAlong(track_, section, limits_); curves && curves->price < best.price) {
-        best.segments.clear();
-        for (const Cubic& c : curves->cubics) best.segments.push_back(Segment::cubic(c.p1, c.p2, c.p3));
-        // The straight edge before them ends where they begin now.
-        (path.segments.empty() ? path.start : path.segments.back().end) = curves->cubics.front().p0;
-      }
+  std::size_t nearestTo(Point place, std::size_t cut, std::size_t other, int inwards) const {
+    return inwards > 0 ? nearestIndex(cut, 0, other, place) : nearestIndex(cut, other, track_.last(), place);
+  }
+
+  /// How a section begins (`inwards` 1) or ends (-1): behind what a corner rounds off, or where it goes
+  /// over smoothly into its neighbour.
+  void beginAt(std::size_t node, std::size_t neighbour, std::size_t& cut, int inwards, std::size_t other,
+               std::optional<Point>& place, std::optional<Point>& tangent) const {
+    if (nodeAt(node).corner) {
+      // What lies between two pieces may be more than a corner's tip.
+      cut = nearestTo(nodeAt(node).place, cut, other, inwards);
+      const double room = std::abs(track_.way(other) - track_.way(cut));
+      const double trim = std::min(limits_.trimPx, room / 4);
+      cut = track_.indexAt(track_.way(cut) + inwards * trim);
+      return;
     }
-    path.segments.insert(path.segments.end(), best.segments.begin(), best.segments.end());
+    // A smooth node lies where pieces touch, which may be some way from where they were split.
+    place = nodeAt(node).place;
+    cut = nearestTo(*place, cut, other, inwards);
+    tangent = isLine(piece(neighbour)) ? piece(neighbour).primitive.direction : nodeAt(node).tangent;
+  }
+
+  /// A smooth stretch is lines and arcs, or cubics all along, whichever costs less; nothing for the
+  /// former.
+  std::vector<Cubic> bestCurves(std::size_t k, std::size_t end) const {
+    if (end == k + 1 && isLine(piece(k))) return {};
+    const auto curves = curvesAlong(track_, sectionOf(k, end), limits_);
+    return curves && curves->price < asPrimitives(k, end).price + misfitOf(k, end) ? curves->cubics
+                                                                                   : std::vector<Cubic>();
   }
 
   const Track& track_;

@@ -19,13 +19,6 @@ double degrees(double radians) { return radians * 180 / std::numbers::pi; }
 
 bool isLine(const Primitive& p) { return p.kind == Primitive::Kind::Line; }
 
-/// How far the tip of a corner may lie beyond the border that is seen of it: pixels and blur eat
-/// a wedge away up to where it is about as wide as they smear.
-double mostRetreat(double turnRadians, double roundingPx) {
-  const double halfOpening = (std::numbers::pi - std::abs(turnRadians)) / 2;
-  return 0.75 + 0.6 * roundingPx / std::tan(std::max(halfOpening, 0.05));
-}
-
 struct Meeting {
   Point place;
   double turn = 0;  ///< radians
@@ -95,7 +88,7 @@ Node nodeBetween(const Piece& before, const Piece& after, const Track& track, co
   const Primitive& b = after.primitive;
   const Gap gap = gapBetween(track, before, after);
   const Point near = track.point(gap.middle);
-  if (isBlunt(limits, near)) return {near, true, {}};
+  if (isBlunt(limits, near)) return {near, true, {}, true};
   const double turn = angleBetween(tangentAt(a, near), tangentAt(b, near));
   const bool lines = isLine(a) && isLine(b);
   if (std::abs(degrees(turn)) < limits.cornerDegrees && !lines) return smoothNode(a, b, near);
@@ -194,6 +187,11 @@ Chain joinPieces(const Track& track, std::vector<Piece> pieces, const JoinLimits
     chain.nodes.push_back(nodeBetween(chain.pieces[(k + n - 1) % n], chain.pieces[k], track, limits));
   }
   return chain;
+}
+
+double mostRetreat(double turnRadians, double roundingPx) {
+  const double halfOpening = (std::numbers::pi - std::abs(turnRadians)) / 2;
+  return 0.75 + 0.6 * roundingPx / std::tan(std::max(halfOpening, 0.05));
 }
 
 double cornerDegreesFor(double readiness) {

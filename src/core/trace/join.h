@@ -11,7 +11,8 @@ namespace rim {
 struct Node {
   Point place;
   bool corner = false;
-  Point tangent;  ///< smooth nodes: the unit tangent that both sides share
+  Point tangent;      ///< smooth nodes: the unit tangent that both sides share
+  bool held = false;  ///< a corner that is kept on the border
 };
 
 /// Pieces of a closed border with the nodes between them: nodes[k] is where pieces[k] begins.
@@ -37,6 +38,10 @@ std::vector<Piece> settlePieces(const Track& track, std::vector<Piece> pieces, c
 /// Puts the nodes. Where two pieces turn by a corner's angle, the node is where both, prolonged,
 /// meet. Elsewhere the node is smooth: where a line touches a circle, or two circles each other.
 Chain joinPieces(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits);
+
+/// How far, in px, the tip of a corner may lie beyond the border that is seen of it: pixels and blur eat a
+/// wedge away up to where it is about as wide as they smear.
+double mostRetreat(double turnRadians, double roundingPx);
 
 /// The corner angle for a readiness of 0 (never a corner) to 100 (every kink): 180 degrees at 0,
 /// 20 at 50, 5 at 100.

@@ -50,26 +50,29 @@ class Follower {
  private:
   /// The place that a curve should go through at a cut: the border there, calmed.
   Point placeOf(std::size_t i) const {
-    if (i == 0) return section_.start;
-    if (i + 1 == section_.cuts.size()) return section_.end;
+    if (i == 0 && section_.start) return *section_.start;
+    if (i + 1 == section_.cuts.size() && section_.end) return *section_.end;
     const std::size_t at = section_.cuts[i];
+    const std::size_t before = section_.cuts[i > 0 ? i - 1 : 1];
+    const std::size_t after = section_.cuts[i + 1 < section_.cuts.size() ? i + 1 : i - 1];
     const double room =
-        std::min(track_.way(at) - track_.way(section_.cuts[i - 1]), track_.way(section_.cuts[i + 1]) - track_.way(at));
+        std::min(std::abs(track_.way(at) - track_.way(before)), std::abs(track_.way(after) - track_.way(at)));
     const double reach = std::clamp(room, 1.5, kSmoothingPx);
-    const auto points =
-        track_.points(track_.indexAt(track_.way(at) - reach), track_.indexAt(track_.way(at) + reach) + 1);
+    // At an end of the section only what lies within it counts.
+    const double low = i == 0 ? 0 : reach;
+    const double high = i + 1 == section_.cuts.size() ? 0 : reach;
+    const double wider = low > 0 && high > 0 ? 1 : 2;
+    const auto points = track_.points(track_.indexAt(track_.way(at) - wider * low),
+                                      std::min(track_.last(), track_.indexAt(track_.way(at) + wider * high)) + 1);
     const auto circle = fitCircle(points);
     return project(circle ? *circle : fitLine(points), track_.point(at));
   }
 
   double factsOf(std::size_t from, std::size_t to) const { return factsIn(static_cast<double>(to - from + 1)); }
 
-  /// The points that a curve must follow: all but those that a corner rounds off.
   std::vector<Point> pointsOf(std::size_t from, std::size_t to) const {
     std::vector<Point> points;
-    const bool cornerStart = from == section_.cuts.front() && !section_.startTangent && !section_.closed;
-    const bool cornerEnd = to == section_.cuts.back() && !section_.endTangent && !section_.closed;
-    track_.sample(from, to, cornerStart ? limits_.trimPx : 0, cornerEnd ? limits_.trimPx : 0, kSamples, points);
+    track_.sample(from, to, 0, 0, kSamples, points);
     return points;
   }
 

@@ -13,8 +13,8 @@ namespace rim {
 /// a curve may be cut, the first and the last included, as indexes into the track.
 struct Section {
   std::vector<std::size_t> cuts;
-  Point start;                        ///< where the curves begin: a corner, or on a straight edge
-  Point end;                          ///< and where they end
+  std::optional<Point> start;         ///< where the curves begin; none: on the border
+  std::optional<Point> end;           ///< and where they end
   std::optional<Point> startTangent;  ///< unit, of what goes over into it smoothly; none at a corner
   std::optional<Point> endTangent;
   bool startSlides = false;  ///< the start may move along its tangent: a straight edge lies before it
