@@ -6,7 +6,7 @@ namespace rim {
 namespace {
 
 constexpr double kStraightBulge = 1e-7;
-constexpr int kDeepestHalving = 12;
+constexpr double kShortestPart = 1.0 / 4096;  // of the parameter; a shorter one is taken as it is
 
 Segment arcOrLine(Point start, Point tangent, Point end) {
   const double bulge = bulgeFromTangent(start, tangent, end);
@@ -42,21 +42,30 @@ bool follows(const std::vector<Segment>& pieces, const Cubic& c, double toleranc
   return true;
 }
 
-void addArcs(const Cubic& c, double tolerance, int depth, std::vector<Segment>& out) {
-  if (distance(c.p0, c.p3) == 0 && depth < kDeepestHalving) {
-    const auto [first, second] = split(c, 0.5);
-    addArcs(first, tolerance, depth + 1, out);
-    addArcs(second, tolerance, depth + 1, out);
-    return;
+/// The part of a cubic between two parameters.
+Cubic between(const Cubic& cubic, double from, double to) {
+  const Cubic rest = split(cubic, from).second;
+  return from < 1 ? split(rest, (to - from) / (1 - from)).first : rest;
+}
+
+std::vector<Segment> arcsFor(const Cubic& c) { return biarc(c.p0, tangent(c, 0), c.p3, tangent(c, 1)); }
+
+bool arcsFollow(const Cubic& c, double tolerance) {
+  return distance(c.p0, c.p3) > 0 && follows(arcsFor(c), c, tolerance);
+}
+
+/// The parameter up to which one pair of arcs follows from `from` on, found by halving.
+double farthest(const Cubic& cubic, double from, double tolerance) {
+  if (arcsFollow(between(cubic, from, 1), tolerance)) return 1;
+  double low = from;
+  double high = 1;
+  constexpr int kHalvings = 8;
+  for (int k = 0; k < kHalvings || low == from; ++k) {
+    const double middle = (low + high) / 2;
+    if (high - low < kShortestPart) return std::min(1.0, from + kShortestPart);
+    (arcsFollow(between(cubic, from, middle), tolerance) ? low : high) = middle;
   }
-  const std::vector<Segment> pieces = biarc(c.p0, tangent(c, 0), c.p3, tangent(c, 1));
-  if (depth >= kDeepestHalving || follows(pieces, c, tolerance)) {
-    out.insert(out.end(), pieces.begin(), pieces.end());
-    return;
-  }
-  const auto [first, second] = split(c, 0.5);
-  addArcs(first, tolerance, depth + 1, out);
-  addArcs(second, tolerance, depth + 1, out);
+  return low;
 }
 
 }  // namespace
@@ -82,8 +91,19 @@ std::vector<Segment> biarc(Point start, Point startTangent, Point end, Point end
 }
 
 std::vector<Segment> arcsFromCubic(const Cubic& cubic, double tolerance) {
+  std::vector<double> ends;
+  for (double t = 0; t < 1;) {
+    t = farthest(cubic, t, tolerance);
+    ends.push_back(t);
+  }
   std::vector<Segment> out;
-  addArcs(cubic, tolerance, 0, out);
+  double from = 0;
+  for (const double to : ends) {
+    const std::vector<Segment> arcs = arcsFor(between(cubic, from, to));
+    out.insert(out.end(), arcs.begin(), arcs.end());
+    from = to;
+  }
+  out.back().end = cubic.p3;
   return out;
 }
 

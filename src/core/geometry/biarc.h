@@ -16,7 +16,7 @@ namespace rim {
 std::vector<Segment> biarc(Point start, Point startTangent, Point end, Point endTangent);
 
 /// Arcs and lines that follow the cubic within `tolerance` (> 0), tangent to each other.
-/// The curve is halved until a biarc fits; at most 2^12 pieces.
+/// Each biarc reaches as far as it follows the curve; at most 2^12 of them.
 std::vector<Segment> arcsFromCubic(const Cubic& cubic, double tolerance);
 
 }  // namespace rim

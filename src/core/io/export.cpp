@@ -18,7 +18,7 @@ FileKind fileKindOf(const std::filesystem::path& file) {
 }
 
 Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings) {
-  constexpr double kShareOfTolerance = 1.0 / 7;
+  constexpr double kShareOfTolerance = 1.0 / 6;
   const double toleranceMm = job.trace.tolerancePx * kShareOfTolerance * mmPerPixel(job);
   const CurveForm form = settings.curves.value_or(kind == FileKind::Svg ? CurveForm::Beziers : CurveForm::Arcs);
   Drawing drawing = drawingOf(job);

@@ -23,7 +23,7 @@ enum class FileKind { Svg, Dxf };
 FileKind fileKindOf(const std::filesystem::path& file);
 
 /// The outlines of the job as they will stand in such a file, in mm. Curves that become arcs or
-/// lines stay within a seventh of the trace's tolerance of what was fitted; the box round all
+/// lines stay within a sixth of the trace's tolerance of what was fitted; the box round all
 /// outlines stays exactly the same, whatever they are made of.
 Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings);
 

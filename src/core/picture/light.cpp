@@ -6,7 +6,7 @@ namespace rim {
 namespace {
 
 constexpr int kTerms = 10;
-constexpr double kSmallSide = 160;
+constexpr double kSmallSide = 120;
 constexpr float kPaper = 245;  // what paper becomes
 
 /// The terms of a polynomial of third degree; x and y from -1 to 1.
@@ -58,11 +58,13 @@ cv::Mat fit(const cv::Mat& values, const cv::Mat& field, double least, double mo
       if (value < least * expected || value > most * expected) continue;
       const auto t = terms(placeOf(x, values.cols), placeOf(y, values.rows));
       for (int i = 0; i < kTerms; ++i) {
-        for (int j = 0; j < kTerms; ++j) normal.at<double>(i, j) += t[i] * t[j];
+        double* row = normal.ptr<double>(i);
+        for (int j = 0; j <= i; ++j) row[j] += t[i] * t[j];
         right.at<double>(i) += t[i] * value;
       }
     }
   }
+  cv::completeSymm(normal, true);
   // A little towards flat: where no paper is seen the polynomial must not run away.
   const double weight = 1e-4 * std::max(1.0, normal.at<double>(0, 0));
   for (int i = 1; i < kTerms; ++i) normal.at<double>(i, i) += weight;
