@@ -57,7 +57,7 @@ void liveFrame(benchmark::State& state) {
       benchmark::Counter(static_cast<double>(state.iterations()), benchmark::Counter::kIsRate);
 }
 
-BENCHMARK(liveFrame)->Unit(benchmark::kMillisecond)->UseRealTime();
+BENCHMARK(liveFrame)->Unit(benchmark::kMillisecond)->MinTime(4)->UseRealTime();
 
 }  // namespace
 

@@ -1,5 +1,8 @@
 #include "app/newest_worker.h"
 
+#include <sys/resource.h>
+#include <unistd.h>
+
 namespace rim::app {
 
 NewestWorker::NewestWorker() : thread_([this](const std::stop_token& closing) { loop(closing); }) {}
@@ -24,6 +27,9 @@ void NewestWorker::cancel() {
 }
 
 void NewestWorker::loop(const std::stop_token& closing) {
+  // The window comes first. On Linux this is the thread's own, and threads that it starts have it too.
+  constexpr int kBehindTheWindow = 10;
+  ::setpriority(PRIO_PROCESS, static_cast<id_t>(::gettid()), kBehindTheWindow);
   while (true) {
     std::unique_lock lock(mutex_);
     if (!wake_.wait(lock, closing, [this] { return waiting_.has_value(); })) return;

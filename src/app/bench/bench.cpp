@@ -67,6 +67,7 @@ void Bench::setBorders(const std::vector<Border>& borders) {
 }
 
 void Bench::setMeasure(double mmPerPixel, Unit unit) {
+  if (mmPerPixel == mmPerPixel_ && unit == unit_) return;
   mmPerPixel_ = mmPerPixel;
   unit_ = unit;
   update();
