@@ -48,6 +48,15 @@ Actions::Actions(QObject* owner) {
   darker = make(owner, text("&Darker threshold"), text("Less is ink, when the ink is dark"), key("["));
   lighter = make(owner, text("Li&ghter threshold"), text("More is ink, when the ink is dark"), key("]"));
 
+  deviation = checkable(make(owner, text("&Distance from the border"),
+                             text("Draw the outlines by how far they lie from the measured border"), key("D")));
+  worst = make(owner, text("&Go to the largest distance"), text("Look at the place where the outline is farthest off"),
+               key("G"));
+  reference = make(owner, text("&Keep as reference copy"),
+                   text("Freeze these outlines, in grey, to compare others with"), key("R"));
+  dropReference =
+      make(owner, text("D&rop the reference copy"), text("Take the grey outlines off the bench"), key("Shift+R"));
+
   compare = new QActionGroup(owner);
   compare->addAction(checkable(make(owner, text("Over&lay"), text("Outlines laid over the picture"), key("1"))));
   compare->addAction(checkable(

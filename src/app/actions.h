@@ -25,6 +25,10 @@ struct Actions {
   QAction* lightIsInk;
   QAction* darker;
   QAction* lighter;
+  QAction* deviation;
+  QAction* worst;
+  QAction* reference;
+  QAction* dropReference;
   QActionGroup* compare;  ///< overlay, seam, outlines; in the order of enum Compare
   QAction* nodes;
   QAction* weaker;

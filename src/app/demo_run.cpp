@@ -81,6 +81,15 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          w.actions().nodes->setChecked(true);
          w.bench().lookAt({112, 265}, 10);
        }},
+      {"distances",
+       [](MainWindow& w) {
+         w.session().keepReference();
+         w.session().edit("Smoothness", {}, [](Job& job) { job.trace.tolerancePx = 1.2; });
+         waitFor([&w] { return w.session().upToDate(); });
+         w.bench().lookAt({112, 265}, 10);
+         w.actions().deviation->setChecked(true);
+         waitForQuiet();
+       }},
       {"dark", [](MainWindow& w) { w.actions().appearance->actions()[static_cast<int>(Appearance::Dark)]->trigger(); }},
       {"empty", [](MainWindow&) {}},
   };

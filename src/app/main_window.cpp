@@ -76,7 +76,7 @@ void MainWindow::build() {
   middle->addLayout(table, 1);
 
   picturePanel_ = new PicturePanel(session_, actions_.open, actions_.paste);
-  tracePanel_ = new TracePanel(session_);
+  tracePanel_ = new TracePanel(session_, actions_);
   exportPanel_ = new ExportPanel(actions_.exportFile, preferences_);
   panels_ = new QStackedWidget;
   panels_->setObjectName("panel");
@@ -111,6 +111,8 @@ void MainWindow::showJob() {
     provisional_.reset();
     bench_->setOutlines(session_.job().tracing);
   }
+  bench_->setReference(session_.reference());
+  followDeviation();
   picturePanel_->show();
   tracePanel_->show();
   exportPanel_->show(session_, preferences_.unit);
@@ -156,6 +158,11 @@ void MainWindow::showAllowed() {
   actions_.automatic->setChecked(picture && !session_.job().trace.threshold);
   actions_.lightIsInk->setChecked(picture && session_.job().trace.lightIsInk);
   const bool outlines = session_.upToDate() && !session_.job().tracing->outlines.empty();
+  const QString needsOutlines = !picture ? needsPicture : tr("There are no outlines yet.");
+  allow(actions_.deviation, outlines || actions_.deviation->isChecked(), needsOutlines);
+  allow(actions_.worst, outlines, needsOutlines);
+  allow(actions_.reference, outlines, needsOutlines);
+  allow(actions_.dropReference, session_.reference() != nullptr, tr("No reference copy was kept."));
   allow(actions_.exportFile, outlines,
         !picture              ? needsPicture
         : session_.upToDate() ? tr("There are no outlines to write.")

@@ -61,6 +61,9 @@ class MainWindow : public QMainWindow {
   void connectSession();
   void showJob();
   void showMeasures();
+  void followDeviation();
+  void showDeviation(std::shared_ptr<const Deviation> deviation);
+  void lookAtWorst();
   void showAllowed();
 
   void askForPicture();
@@ -89,8 +92,11 @@ class MainWindow : public QMainWindow {
   TracePanel* tracePanel_ = nullptr;
   ExportPanel* exportPanel_ = nullptr;
   Gauge* gauge_ = nullptr;
-  bool closing_ = false;               ///< as soon as the job is saved
-  std::optional<Counts> provisional_;  ///< of borders that are not fitted yet
+  std::shared_ptr<const Deviation> deviation_;  ///< of the outlines deviationOf_
+  std::shared_ptr<const Tracing> deviationOf_;  ///< that are measured, or being measured
+  bool lookAtWorst_ = false;                    ///< as soon as it is known
+  bool closing_ = false;                        ///< as soon as the job is saved
+  std::optional<Counts> provisional_;           ///< of borders that are not fitted yet
 };
 
 }  // namespace rim::app

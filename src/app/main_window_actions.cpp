@@ -55,6 +55,10 @@ void MainWindow::buildMenus() {
 
   QMenu* trace = menuBar()->addMenu(tr("&Trace"));
   trace->addActions({actions_.automatic, actions_.lightIsInk, actions_.darker, actions_.lighter});
+  trace->addSeparator();
+  trace->addActions({actions_.deviation, actions_.worst});
+  trace->addSeparator();
+  trace->addActions({actions_.reference, actions_.dropReference});
 
   QMenu* look = menuBar()->addMenu(tr("&Look"));
   look->addActions(actions_.compare->actions());
@@ -98,6 +102,11 @@ void MainWindow::connectActions() {
   connect(actions_.lightIsInk, &QAction::triggered, tracePanel_, &TracePanel::setLightIsInk);
   connect(actions_.darker, &QAction::triggered, this, [this] { tracePanel_->moveThreshold(-1); });
   connect(actions_.lighter, &QAction::triggered, this, [this] { tracePanel_->moveThreshold(1); });
+  connect(actions_.reference, &QAction::triggered, &session_, &Session::keepReference);
+  connect(actions_.dropReference, &QAction::triggered, &session_, &Session::dropReference);
+  connect(actions_.deviation, &QAction::toggled, this, &MainWindow::followDeviation);
+  connect(actions_.worst, &QAction::triggered, this, &MainWindow::lookAtWorst);
+  connect(&session_, &Session::deviationMeasured, this, &MainWindow::showDeviation);
   connect(actions_.about, &QAction::triggered, this, &MainWindow::showAbout);
 }
 

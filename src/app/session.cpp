@@ -150,6 +150,7 @@ void Session::take(Job fresh, const QString& file) {
   const bool isJob = fresh.picture.empty();
   saved_ = fresh;
   jobFile_ = isJob ? file : QString();
+  reference_.reset();
   history_.edit(std::move(fresh), isJob ? tr("Open job") : tr("Open picture"));
   if (!isJob) emit pictureChanged();
   if (!file.isEmpty()) emit opened(file);
@@ -185,6 +186,32 @@ void Session::saveTo(const QString& file) {
     jobFile_ = file;
     emit saved(file);
     emit changed();
+  });
+}
+
+void Session::keepReference() {
+  reference_ = shown_.tracing;
+  emit changed();
+}
+
+void Session::dropReference() {
+  reference_.reset();
+  emit changed();
+}
+
+void Session::measureDeviation() {
+  if (!upToDate()) return;
+  const auto measure = [job = job()] {
+    return std::make_shared<const Deviation>(deviationOf(job.picture, job.trace, *job.tracing));
+  };
+  QtConcurrent::run([measure] {
+    return outcomeOf(measure);
+  }).then(this, [this, tracing = job().tracing](const Outcome<std::shared_ptr<const Deviation>>& got) {
+    if (!got.trouble.isEmpty()) {
+      emit failed(got.trouble);
+    } else if (job().tracing == tracing) {
+      emit deviationMeasured(got.result);
+    }
   });
 }
 

@@ -7,6 +7,7 @@
 #include "app/history.h"
 #include "app/tracer.h"
 #include "core/io/export.h"
+#include "core/trace/deviation.h"
 
 namespace rim::app {
 
@@ -43,6 +44,13 @@ class Session : public QObject {
   /// Writes the job beside the window; saved() or failed() follows.
   void saveTo(const QString& file);
 
+  /// A frozen copy of the outlines to compare with; null: none. It is no part of the job.
+  const std::shared_ptr<const Tracing>& reference() const { return reference_; }
+  void keepReference();
+  void dropReference();
+  /// Measures beside the window how far the outlines lie from the border; deviationMeasured() follows.
+  void measureDeviation();
+
   /// Opens a picture or a job beside the window; opened() or failed() follows. The newest call wins.
   void open(const QString& file);
   /// Opens another page of the document that the picture came from, as a step that can be undone.
@@ -64,6 +72,7 @@ class Session : public QObject {
   void opened(const QString& file);
   void bordersFollowed(std::shared_ptr<const rim::app::Borders> borders, int threshold);
   void busyChanged(const QString& what, double done);  ///< done < 0: unknown; empty: nothing runs
+  void deviationMeasured(std::shared_ptr<const rim::Deviation> deviation);
   void saved(const QString& file);
   void exported(const QString& file, rim::Counts counts, rim::Box box);
   void failed(const QString& sentence);
@@ -85,6 +94,7 @@ class Session : public QObject {
   bool tracing_ = false;
   bool exporting_ = false;
   bool saving_ = false;
+  std::shared_ptr<const Tracing> reference_;
   Job saved_;
   QString jobFile_;
   double done_ = -1;

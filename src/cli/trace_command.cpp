@@ -23,6 +23,7 @@ struct TraceOptions {
   std::string out;
   std::string threshold = "auto";
   std::string report;
+  std::vector<std::string> exact;
   TraceSettings trace;
   ExportSettings files;
   PreparationOptions preparation;
@@ -49,6 +50,13 @@ void addShape(CLI::App& command, TraceOptions& o) {
   command.add_option("--corners", o.trace.cornerReadiness, "0 rounds everything, 100 keeps every kink")
       ->check(between(0.0, 100.0))
       ->capture_default_str();
+  command
+      .add_option("--exact", o.exact,
+                  "what is made exact where the border allows it: all, none, or some of level, parallel, radii, "
+                  "concentric, tangent")
+      ->delimiter(',')
+      ->type_name("RULE,...")
+      ->default_str("all");
   command.add_option("--min-area", o.trace.minAreaPx2, "smaller islands and holes are left out, px2")
       ->check(between(0.0, 1e9))
       ->capture_default_str();
@@ -71,6 +79,16 @@ void addFile(CLI::App& command, TraceOptions& o) {
       ->check(between(1.0, 100'000.0))
       ->excludes(width)
       ->excludes(height);
+}
+
+Rules rulesOf(const std::vector<std::string>& names) {
+  if (names == std::vector<std::string>{"all"}) return {};
+  if (names == std::vector<std::string>{"none"}) return rulesNamed({});
+  try {
+    return rulesNamed(names);
+  } catch (const InputError& error) {
+    throw InputError("--exact: " + std::string(error.what()));
+  }
 }
 
 SizeWish sizeWish(const TraceOptions& o, const Picture& picture) {
@@ -124,6 +142,7 @@ auto about(const std::string& file, Step step) {
 void run(TraceOptions& o) {
   const auto begin = std::chrono::steady_clock::now();
   const FileKind kind = about(o.out, [&] { return fileKindOf(o.out); });
+  if (!o.exact.empty()) o.trace.rules = rulesOf(o.exact);
   if (o.threshold != "auto") o.trace.threshold = std::stoi(o.threshold);
   Job job = about(o.picture, [&] { return jobOn(loadPicture(std::filesystem::path(o.picture), o.page)); });
   job.preparation = stepsOf(o.preparation);

@@ -66,6 +66,16 @@ void Bench::setBorders(const std::vector<Border>& borders) {
   update();
 }
 
+void Bench::setReference(const std::shared_ptr<const Tracing>& reference) {
+  reference_ = reference ? OutlineLayer(reference->outlines) : OutlineLayer();
+  update();
+}
+
+void Bench::setDeviation(std::shared_ptr<const Deviation> deviation, double tolerancePx) {
+  deviation_.set(std::move(deviation), tolerancePx);
+  update();
+}
+
 void Bench::setMeasure(double mmPerPixel, Unit unit) {
   if (mmPerPixel == mmPerPixel_ && unit == unit_) return;
   mmPerPixel_ = mmPerPixel;
@@ -197,7 +207,9 @@ void Bench::paintEvent(QPaintEvent*) {
 void Bench::paintPicture(QPainter& painter, double strength) { picture_.paint(painter, viewport_, rect(), strength); }
 
 void Bench::paintOutlines(QPainter& painter) {
+  reference_.paintAsReference(painter, viewport_, rect());
   outlines_.paint(painter, viewport_, rect());
+  deviation_.paint(painter, viewport_, rect());
   if (nodes_ && !outlines_.paintNodes(painter, viewport_, rect())) {
     painter.setPen(look().text);
     painter.setFont(fontLike(0));
@@ -234,7 +246,7 @@ void Bench::paintFurniture(QPainter& painter) {
         tr("Nothing is ink at this threshold. Move it, choose the automatic one, or change which part is the ink."));
   }
   constexpr double kScaleBarPx = 130;
-  paintLegend(painter, rect());
+  paintLegend(painter, rect(), deviation_.shown() ? deviation_.legend() : outlineLegend());
   paintScale(painter, rect(), scaleBarFor(viewport_.scale / mmPerPixel_, kScaleBarPx, unit_), pointerText());
 }
 

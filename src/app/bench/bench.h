@@ -4,6 +4,7 @@
 #include <memory>
 
 #include "app/bench/bench_tool.h"
+#include "app/bench/deviation_layer.h"
 #include "app/bench/outline_layer.h"
 #include "app/bench/picture_layer.h"
 #include "app/preferences.h"
@@ -40,6 +41,10 @@ class Bench : public QWidget {
   void setOutlines(const std::shared_ptr<const Tracing>& tracing);
   /// Borders that show until setOutlines() comes.
   void setBorders(const std::vector<Border>& borders);
+  /// Outlines that are frozen to compare with, drawn grey under the others; null: none.
+  void setReference(const std::shared_ptr<const Tracing>& reference);
+  /// Draws outlines by their distance from the measured border; null: as outlines.
+  void setDeviation(std::shared_ptr<const Deviation> deviation, double tolerancePx);
   void setMeasure(double mmPerPixel, Unit unit);
 
   /// A tool that gets the pointer until it is put away with null; the bench does not own it. While
@@ -98,6 +103,8 @@ class Bench : public QWidget {
   PictureLayer picture_;
   PictureLayer original_;
   OutlineLayer outlines_;
+  OutlineLayer reference_;
+  DeviationLayer deviation_;
   bool known_ = false;  ///< outlines have been measured; there may be none
   Viewport viewport_;
   bool fitted_ = true;  ///< the view follows the size of the window until it is moved by hand

@@ -35,9 +35,11 @@ ScaleBar scaleBarFor(double screenPxPerMm, double mostPx, Unit unit) {
   return {length * perUnit, QString::number(length, 'g', 4) + " " + unitName(unit)};
 }
 
-void paintLegend(QPainter& painter, const QRectF& bench) {
-  const std::pair<QPen, QString> rows[] = {
-      {borderPen(), text("outer border")}, {holePen(), text("hole")}, {openPen(), text("open")}};
+std::vector<std::pair<QPen, QString>> outlineLegend() {
+  return {{borderPen(), text("outer border")}, {holePen(), text("hole")}, {openPen(), text("open")}};
+}
+
+void paintLegend(QPainter& painter, const QRectF& bench, const std::vector<std::pair<QPen, QString>>& rows) {
   painter.save();
   painter.setRenderHint(QPainter::Antialiasing);
   painter.setFont(fontLike(-1));

@@ -1,6 +1,9 @@
 #pragma once
 
+#include <QPen>
 #include <QString>
+#include <utility>
+#include <vector>
 
 #include "app/bench/viewport.h"
 #include "app/preferences.h"
@@ -18,8 +21,11 @@ struct ScaleBar {
 /// The longest round length (1, 2 or 5 times a power of ten) of at most `mostPx` screen pixels.
 ScaleBar scaleBarFor(double screenPxPerMm, double mostPx, Unit unit);
 
-/// The legend of stroke patterns, at the lower left of the bench.
-void paintLegend(QPainter& painter, const QRectF& bench);
+/// The legend of strokes and what they stand for, at the lower left of the bench.
+void paintLegend(QPainter& painter, const QRectF& bench, const std::vector<std::pair<QPen, QString>>& rows);
+
+/// The rows for outer borders, holes and open outlines.
+std::vector<std::pair<QPen, QString>> outlineLegend();
 
 /// The scale bar and, above it, where the pointer is; at the lower right of the bench.
 void paintScale(QPainter& painter, const QRectF& bench, const ScaleBar& bar, const QString& pointer);

@@ -128,6 +128,20 @@ void OutlineLayer::paint(QPainter& painter, const Viewport& viewport, const QRec
   painter.restore();
 }
 
+void OutlineLayer::paintAsReference(QPainter& painter, const Viewport& viewport, const QRectF& visible) const {
+  const QRectF inSight =
+      QRectF(at(viewport.toPicture(visible.bottomLeft())), at(viewport.toPicture(visible.topRight()))).normalized();
+  constexpr double kBroad = 6;
+  painter.save();
+  painter.setTransform(viewport.transform(), true);
+  painter.setRenderHint(QPainter::Antialiasing);
+  for (const Stroke& stroke : strokes_) {
+    if (stroke.box.adjusted(-1, -1, 1, 1).intersects(inSight))
+      painter.strokePath(stroke.path, pen(QColor(110, 110, 110, 120), kBroad, {}));
+  }
+  painter.restore();
+}
+
 bool OutlineLayer::paintNodes(QPainter& painter, const Viewport& viewport, const QRectF& visible) const {
   std::vector<const Node*> inSight;
   for (const Node& node : nodes_) {

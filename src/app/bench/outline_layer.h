@@ -24,6 +24,9 @@ class OutlineLayer {
   bool empty() const { return strokes_.empty(); }
   void paint(QPainter& painter, const Viewport& viewport, const QRectF& visible) const;
 
+  /// Strokes alone, broad and grey: a reference copy under the outlines.
+  void paintAsReference(QPainter& painter, const Viewport& viewport, const QRectF& visible) const;
+
   /// Nodes in sight: a chevron along both sides of a corner, a bar along the tangent of a smooth
   /// node, a tick across where an outline starts. Returns false, and draws none, when there are
   /// more in sight than could be told apart.

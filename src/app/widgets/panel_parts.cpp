@@ -1,7 +1,9 @@
 #include "app/widgets/panel_parts.h"
 
+#include <QAction>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QPushButton>
 #include <QVBoxLayout>
 
 namespace rim::app {
@@ -32,6 +34,20 @@ QLabel* addText(QVBoxLayout* layout, const QString& text) {
   label->setWordWrap(true);
   layout->addWidget(label);
   return label;
+}
+
+QPushButton* buttonFor(QAction* action) {
+  auto* button = new QPushButton(action->text());
+  button->setCheckable(action->isCheckable());
+  button->setToolTip(action->toolTip());
+  button->setEnabled(action->isEnabled());
+  QObject::connect(button, &QPushButton::clicked, action, &QAction::trigger);
+  QObject::connect(action, &QAction::changed, button, [button, action] {
+    button->setEnabled(action->isEnabled());
+    button->setChecked(action->isChecked());
+    button->setToolTip(action->toolTip());
+  });
+  return button;
 }
 
 void addRow(QVBoxLayout* layout, const QString& name, QWidget* control, const QString& tip) {

@@ -2,7 +2,9 @@
 
 #include <QString>
 
+class QAction;
 class QLabel;
+class QPushButton;
 class QVBoxLayout;
 class QWidget;
 
@@ -13,6 +15,8 @@ QVBoxLayout* panelLayout(QWidget* panel, const QString& title);
 QLabel* addHeading(QVBoxLayout* layout, const QString& text);
 QLabel* addText(QVBoxLayout* layout, const QString& text = {});
 /// A name at the left and a control at the right; the name's mnemonic moves to the control.
+/// A button that does what the action does, and follows its name, tooltip and state.
+QPushButton* buttonFor(QAction* action);
 void addRow(QVBoxLayout* layout, const QString& name, QWidget* control, const QString& tip);
 
 }  // namespace rim::app

@@ -33,7 +33,8 @@ Json settingsOf(const Job& job) {
   Json trace{{"light-is-ink", job.trace.lightIsInk},
              {"tolerance-px", job.trace.tolerancePx},
              {"min-area-px2", job.trace.minAreaPx2},
-             {"corners", job.trace.cornerReadiness}};
+             {"corners", job.trace.cornerReadiness},
+             {"exact", namesOf(job.trace.rules)}};
   if (job.trace.threshold) trace["threshold"] = *job.trace.threshold;
   return {{"snugrim-job", kVersion},
           {"picture", {{"name", job.original.name}, {"dots-per-inch", job.original.dotsPerInch}}},
@@ -50,6 +51,7 @@ TraceSettings traceFrom(const Json& json) {
   trace.tolerancePx = numberIn(json, "tolerance-px", 0.05, 10);
   trace.minAreaPx2 = numberIn(json, "min-area-px2", 0, 1e9);
   trace.cornerReadiness = numberIn(json, "corners", 0, 100);
+  if (json.contains("exact")) trace.rules = rulesNamed(textsIn(json, "exact"));
   return trace;
 }
 

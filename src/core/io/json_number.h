@@ -3,6 +3,7 @@
 #include <cmath>
 #include <nlohmann/json.hpp>
 #include <string>
+#include <vector>
 
 #include "core/error.h"
 
@@ -33,6 +34,16 @@ inline bool flagIn(const nlohmann::json& json, const char* key, bool otherwise) 
 inline std::string textIn(const nlohmann::json& json, const char* key) {
   const auto at = json.is_object() ? json.find(key) : json.end();
   return json.is_object() && at != json.end() && at->is_string() ? at->get<std::string>() : std::string();
+}
+
+/// The list of texts called `key`. Throws InputError when it is no such list.
+inline std::vector<std::string> textsIn(const nlohmann::json& json, const char* key) {
+  std::vector<std::string> texts;
+  for (const nlohmann::json& text : json.at(key)) {
+    if (!text.is_string()) throw InputError("the list \"" + std::string(key) + "\" is damaged.");
+    texts.push_back(text.get<std::string>());
+  }
+  return texts;
 }
 
 }  // namespace rim

@@ -100,6 +100,7 @@ std::optional<Path> fitPieces(const Border& border, const FitSettings& settings,
   const Track turned(border, start + pieces[first].from);
   pieces = joinedAtEnds(track, pieces, first, turned, split);
   if (pieces.size() < 2) return std::nullopt;
+  pieces = madeRegular(turned, std::move(pieces), settings.rules, settings.tolerancePx);
   Path path = assemble(turned, joinPieces(turned, std::move(pieces), join), split,
                        {settings.measured, settings.measuredReachPx}, kKinkShare * join.cornerDegrees);
   if (!usable(path)) return std::nullopt;

@@ -5,12 +5,14 @@
 
 #include "core/geometry/path.h"
 #include "core/trace/border.h"
+#include "core/trace/rules.h"
 
 namespace rim {
 
 struct FitSettings {
   double tolerancePx = 0.35;    ///< how far the outline may leave the border, > 0
   double cornerReadiness = 50;  ///< 0 rounds everything, 100 keeps every kink
+  Rules rules;                  ///< what is made exact
   double roundingPx = 1.2;      ///< how wide pixels and blur smear an edge
   /// Corners are not put beyond the border near these places.
   std::vector<Point> blunt;

@@ -46,21 +46,26 @@ Tones tonesFor(const Picture& picture, const TraceSettings& settings) {
   return {even, {*threshold, false}};
 }
 
+/// Who sets a threshold wants the outline to follow it; the automatic one wants the true edge.
+EdgeLevel levelFor(const TraceSettings& settings) {
+  return settings.threshold ? EdgeLevel::Threshold : EdgeLevel::Coverage;
+}
+
 Path fitAt(const Tones& tones, const Border& border, const Attempt& attempt, const TraceSettings& settings,
            std::stop_token stop) {
-  // Who sets a threshold wants the outline to follow it; the automatic one wants the true edge.
-  const EdgeLevel level = settings.threshold ? EdgeLevel::Threshold : EdgeLevel::Coverage;
   if (attempt.number > kMostAttempts) return borderAsPath(border);
   FitSettings fit;
   fit.tolerancePx = settings.tolerancePx;
   fit.cornerReadiness = settings.cornerReadiness;
+  fit.rules = settings.rules;
   fit.blunt = attempt.places;
   if (attempt.number > kBluntAttempts) {
     fit.measured = attempt.places;
     fit.measuredReachPx = std::ldexp(kMeasuredReachPx, static_cast<int>(attempt.number - kBluntAttempts - 1));
   }
-  return fitOutline(sharpenBorder(tones.grey, tones.tone, level, border, fit.measured, 2 * fit.measuredReachPx), fit,
-                    stop);
+  return fitOutline(
+      sharpenBorder(tones.grey, tones.tone, levelFor(settings), border, fit.measured, 2 * fit.measuredReachPx), fit,
+      stop);
 }
 
 /// Runs work(i) for all i below count on all processors; progress comes from this thread.
@@ -132,6 +137,13 @@ std::vector<Border> traceBorders(const Picture& picture, const TraceSettings& se
   return followBorders(tones.grey, tones.tone, settings.minAreaPx2, stop);
 }
 
+std::vector<Border> measuredBorders(const Picture& picture, const TraceSettings& settings, std::stop_token stop) {
+  const Tones tones = tonesFor(picture, settings);
+  std::vector<Border> borders = followBorders(tones.grey, tones.tone, settings.minAreaPx2, std::move(stop));
+  for (Border& border : borders) border = sharpenBorder(tones.grey, tones.tone, levelFor(settings), border, {}, 0);
+  return borders;
+}
+
 Tracing fitBorders(const Picture& picture, const std::vector<Border>& borders, const TraceSettings& settings,
                    const WorkControl& control) {
   Tracing tracing;
@@ -140,6 +152,7 @@ Tracing fitBorders(const Picture& picture, const std::vector<Border>& borders, c
   const Tones tones = tonesFor(picture, settings);
   forAll(borders.size(), control,
          [&](std::size_t i) { tracing.outlines[i] = fitAt(tones, borders[i], {}, settings, control.stop); });
+  makeCirclesRegular(tracing.outlines, settings.rules, settings.tolerancePx);
   refitCrossings(tracing, tones, borders, settings, control);
   return tracing;
 }

@@ -8,6 +8,7 @@
 #include "core/geometry/path.h"
 #include "core/picture/picture.h"
 #include "core/trace/border.h"
+#include "core/trace/rules.h"
 
 namespace rim {
 
@@ -17,6 +18,7 @@ struct TraceSettings {
   double tolerancePx = 0.35;     ///< how far an outline may leave the measured border, 0.05..10
   double minAreaPx2 = 4;         ///< smaller islands and holes are left out, >= 0
   double cornerReadiness = 50;   ///< 0..100
+  Rules rules;                   ///< what is made exact where the border allows it
 
   friend bool operator==(const TraceSettings&, const TraceSettings&) = default;
 };
@@ -41,6 +43,9 @@ int thresholdFor(const Picture& picture, const TraceSettings& settings);
 
 /// The measured borders before anything is fitted: what can be shown at once while a setting moves.
 std::vector<Border> traceBorders(const Picture& picture, const TraceSettings& settings, std::stop_token stop = {});
+
+/// The same borders moved to where the ink's coverage says the edge is: what outlines are fitted to.
+std::vector<Border> measuredBorders(const Picture& picture, const TraceSettings& settings, std::stop_token stop = {});
 
 /// Borders followed and fitted. An outline that comes to cross another after fitting is fitted
 /// again closer, in the last resort it keeps its border's points.

@@ -43,7 +43,7 @@ Job sampleJob() {
   picture.name = "Rädchen & \"Co\".png";
   Job job = jobOn(picture);
   job.origin = "drawn by hand,\nno rights reserved – ☂";
-  job.trace = {117, true, 0.2, 9, 72};
+  job.trace = {117, true, 0.2, 9, 72, {true, false, true, false, true}};
   job.size = {SizeWish::Of::OutlinesHeight, 123.456};
   return job;
 }
@@ -149,6 +149,7 @@ class TestJobFile : public QObject {
     QTest::newRow("unknown step") << QByteArray("thicken") << QByteArray("polish");
     QTest::newRow("unknown size") << QByteArray("outlines-height") << QByteArray("volume");
     QTest::newRow("tolerance 0") << QByteArray("\"tolerance-px\": 0.2") << QByteArray("\"tolerance-px\": 0");
+    QTest::newRow("unknown rule") << QByteArray("\"tangent\"") << QByteArray("\"sharp\"");
     QTest::newRow("no trace") << QByteArray("\"trace\"") << QByteArray("\"grace\"");
   }
 

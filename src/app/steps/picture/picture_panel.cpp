@@ -17,22 +17,6 @@
 #include "app/widgets/panel_parts.h"
 
 namespace rim::app {
-namespace {
-
-/// A button that does what the action does, and follows its state.
-QPushButton* buttonFor(QAction* action) {
-  auto* button = new QPushButton(action->text());
-  button->setToolTip(action->toolTip());
-  QObject::connect(button, &QPushButton::clicked, action, &QAction::trigger);
-  QObject::connect(action, &QAction::changed, button, [button, action] {
-    button->setEnabled(action->isEnabled());
-    button->setToolTip(action->toolTip());
-  });
-  return button;
-}
-
-}  // namespace
-
 PicturePanel::PicturePanel(Session& session, QAction* open, QAction* paste, QWidget* parent)
     : QWidget(parent), session_(session) {
   QVBoxLayout* column = panelLayout(this, tr("Picture"));

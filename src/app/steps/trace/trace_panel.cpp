@@ -1,7 +1,9 @@
 #include "app/steps/trace/trace_panel.h"
 
 #include <QCheckBox>
+#include <QComboBox>
 #include <QDoubleSpinBox>
+#include <QGridLayout>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
@@ -10,11 +12,13 @@
 #include <QSpinBox>
 #include <QVBoxLayout>
 
+#include "app/actions.h"
 #include "app/session.h"
 #include "app/widgets/counted.h"
 #include "app/widgets/panel_parts.h"
 #include "app/widgets/threshold_slider.h"
 #include "core/picture/tone.h"
+#include "core/trace/starting_point.h"
 
 namespace rim::app {
 namespace {
@@ -32,10 +36,12 @@ QDoubleSpinBox* numberBox(double low, double high, double step, int decimals, co
 
 }  // namespace
 
-TracePanel::TracePanel(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+TracePanel::TracePanel(Session& session, Actions& actions, QWidget* parent) : QWidget(parent), session_(session) {
   panelLayout(this, tr("Trace"));
   buildThreshold();
   buildShape();
+  buildExact();
+  buildResult(actions);
   static_cast<QVBoxLayout*>(layout())->addStretch(1);
 }
 
@@ -77,10 +83,22 @@ void TracePanel::buildThreshold() {
 void TracePanel::buildShape() {
   auto* column = static_cast<QVBoxLayout*>(layout());
   addHeading(column, tr("How its border is followed"));
+  auto* beginning = new QComboBox;
+  beginning->setObjectName("startingPoint");
+  beginning->setPlaceholderText(tr("choose"));
+  beginning->addItems({tr("crisp artwork"), tr("small web picture"), tr("ink on paper"), tr("phone photo")});
+  beginning->setCurrentIndex(-1);
+  beginning->setFixedWidth(160);
+  addRow(column, tr("Start &from"), beginning, tr("Settings that are a good beginning for such a picture"));
+  connect(beginning, &QComboBox::activated, this, [this, beginning](int index) {
+    session_.edit(tr("Start from: %1").arg(beginning->itemText(index)), {},
+                  [index](Job& job) { job.trace = settingsFor(static_cast<StartingPoint>(index), job.trace); });
+    beginning->setCurrentIndex(-1);
+  });
   tolerance_ = numberBox(0.05, 10, 0.05, 2, tr("px"));
   tolerance_->setObjectName("tolerance");
-  addRow(column, tr("&Tolerance"), tolerance_,
-         tr("How far an outline may leave the measured border. More: fewer nodes. Less: closer."));
+  addRow(column, tr("S&moothness"), tolerance_,
+         tr("The tolerance: how far an outline may leave the measured border. More: fewer nodes. Less: closer."));
   smallest_ = numberBox(0, 1e6, 1, 1, tr("px²"));
   smallest_->setObjectName("smallest");
   addRow(column, tr("&Smallest part"), smallest_, tr("Islands and holes with a smaller area are left out."));
@@ -99,6 +117,83 @@ void TracePanel::buildShape() {
     session_.edit(tr("Set corners"), "corners", [readiness](Job& job) { job.trace.cornerReadiness = readiness; });
   });
   connect(corners_, &QSlider::sliderReleased, &session_, &Session::seal);
+}
+
+void TracePanel::buildExact() {
+  auto* column = static_cast<QVBoxLayout*>(layout());
+  addHeading(column, tr("Made exact where the border allows it"));
+  auto* grid = new QGridLayout;
+  grid->setVerticalSpacing(2);
+  const std::tuple<QString, QString, bool Rules::*> rules[] = {
+      {tr("level, upright"), tr("Lines within 0.3 degrees of level or upright become so"), &Rules::level},
+      {tr("parallel, square"), tr("Lines within 0.3 degrees of parallel or square to each other"), &Rules::parallel},
+      {tr("equal radii"), tr("Arcs and circles whose radii hardly differ"), &Rules::equalRadii},
+      {tr("concentric"), tr("Circles whose centres hardly differ"), &Rules::concentric},
+      {tr("tangent"), tr("Arcs that go over smoothly into lines or each other"), &Rules::tangent}};
+  for (const auto& [name, tip, rule] : rules) {
+    auto* box = new QCheckBox(name);
+    box->setToolTip(tip);
+    box->setObjectName("exact:" + name);
+    const int at = static_cast<int>(exact_.size());
+    grid->addWidget(box, at / 2, at % 2);
+    exact_.emplace_back(box, rule);
+    connect(box, &QCheckBox::clicked, this, [this, wanted = rule, name = name](bool on) {
+      session_.edit(on ? tr("Make exact: %1").arg(name) : tr("Leave as traced: %1").arg(name), {},
+                    [wanted, on](Job& job) { job.trace.rules.*wanted = on; });
+    });
+  }
+  column->addLayout(grid);
+}
+
+void TracePanel::buildResult(Actions& actions) {
+  auto* column = static_cast<QVBoxLayout*>(layout());
+  addHeading(column, tr("What came of it"));
+  counts_ = addText(column);
+  counts_->setObjectName("segmentCounts");
+  reference_ = addText(column);
+  reference_->setObjectName("referenceCounts");
+  const auto addButtons = [column](QAction* left, const QString& leftText, QAction* right, const QString& rightText) {
+    auto* row = new QHBoxLayout;
+    for (const auto& [action, text] : {std::pair(left, leftText), std::pair(right, rightText)}) {
+      auto* button = buttonFor(action);
+      button->setText(text);
+      row->addWidget(button);
+    }
+    column->addLayout(row);
+  };
+  addButtons(actions.reference, tr("Keep as reference"), actions.dropReference, tr("Drop it"));
+  farthest_ = addText(column);
+  farthest_->setObjectName("farthest");
+  addButtons(actions.deviation, tr("Show distances"), actions.worst, tr("Go there"));
+}
+
+namespace {
+
+QString segmentText(const Tracing& tracing) {
+  const Counts counts = countsOf(tracing.outlines);
+  return TracePanel::tr("%1 nodes: %2 lines, %3 arcs, %4 curves")
+      .arg(counts.nodes)
+      .arg(counts.lines)
+      .arg(counts.arcs)
+      .arg(counts.curves);
+}
+
+}  // namespace
+
+void TracePanel::showResult() {
+  const auto& tracing = session_.job().tracing;
+  if (tracing) counts_->setText(segmentText(*tracing));
+  const auto& reference = session_.reference();
+  reference_->setVisible(reference != nullptr);
+  if (reference) reference_->setText(tr("Reference copy: %1").arg(segmentText(*reference)));
+}
+
+void TracePanel::showDeviation(const std::shared_ptr<const Deviation>& deviation) {
+  farthest_->setVisible(deviation != nullptr);
+  if (deviation) {
+    farthest_->setText(tr("Farthest from the border: %1 px. At corners that is what pixels round off.")
+                           .arg(deviation->largest, 0, 'f', 2));
+  }
 }
 
 void TracePanel::setThreshold(int level) {
@@ -135,6 +230,8 @@ void TracePanel::show() {
   slider_->setLightIsInk(job.trace.lightIsInk);
   automatic_->setChecked(!job.trace.threshold);
   lightIsInk_->setChecked(job.trace.lightIsInk);
+  for (const auto& [box, rule] : exact_) box->setChecked(job.trace.rules.*rule);
+  showResult();
 }
 
 QString TracePanel::stateLine(const Session& session) {

@@ -1,6 +1,11 @@
 #pragma once
 
 #include <QWidget>
+#include <memory>
+#include <utility>
+#include <vector>
+
+#include "core/trace/deviation.h"
 
 class QCheckBox;
 class QDoubleSpinBox;
@@ -8,18 +13,20 @@ class QLabel;
 class QPushButton;
 class QSlider;
 class QSpinBox;
+class QLabel;
 
 namespace rim::app {
 
 class Session;
 class ThresholdSlider;
+struct Actions;
 
 /// The Trace step: which part of the picture is ink, and how closely its borders are followed.
 class TracePanel : public QWidget {
   Q_OBJECT
 
  public:
-  explicit TracePanel(Session& session, QWidget* parent = nullptr);
+  TracePanel(Session& session, Actions& actions, QWidget* parent = nullptr);
   void show();
 
   /// "12 outlines, threshold 127", the state line of the step.
@@ -28,10 +35,15 @@ class TracePanel : public QWidget {
   void setAutomatic(bool automatic);
   void setLightIsInk(bool lightIsInk);
   void moveThreshold(int by);
+  /// What was measured of the outlines' distance from the border; null: nothing yet.
+  void showDeviation(const std::shared_ptr<const Deviation>& deviation);
 
  private:
   void buildThreshold();
   void buildShape();
+  void buildExact();
+  void buildResult(Actions& actions);
+  void showResult();
   void setThreshold(int level);
 
   Session& session_;
@@ -42,6 +54,10 @@ class TracePanel : public QWidget {
   QDoubleSpinBox* tolerance_;
   QDoubleSpinBox* smallest_;
   QSlider* corners_;
+  std::vector<std::pair<QCheckBox*, bool Rules::*>> exact_;
+  QLabel* counts_;
+  QLabel* farthest_;
+  QLabel* reference_;
 };
 
 }  // namespace rim::app

@@ -1,0 +1,81 @@
+#include "app/bench/deviation_layer.h"
+
+#include <QCoreApplication>
+#include <QPainter>
+#include <QPainterPath>
+
+#include "app/look.h"
+
+namespace rim::app {
+namespace {
+
+constexpr std::size_t kClasses = 3;
+constexpr double kNearShare = 0.3;  // of the tolerance
+
+QPen penOf(std::size_t kind) {
+  const std::pair<QColor, double> looks[kClasses] = {
+      {look().border, 1.5}, {QColor(0xc98a00), 4}, {QColor(0x8e1f6b), 7}};
+  QPen pen(looks[kind].first, looks[kind].second);
+  pen.setCapStyle(Qt::FlatCap);
+  return pen;
+}
+
+/// Four brackets round a place.
+void paintBrackets(QPainter& painter, QPointF place) {
+  constexpr double kHalf = 15;
+  constexpr double kArm = 6;
+  QPainterPath brackets;
+  for (const double sx : {-1.0, 1.0}) {
+    for (const double sy : {-1.0, 1.0}) {
+      const QPointF corner = place + QPointF(sx * kHalf, sy * kHalf);
+      brackets.moveTo(corner - QPointF(sx * kArm, 0));
+      brackets.lineTo(corner);
+      brackets.lineTo(corner - QPointF(0, sy * kArm));
+    }
+  }
+  painter.strokePath(brackets, QPen(QColor(255, 255, 255, 230), 5));
+  painter.strokePath(brackets, QPen(look().node, 2));
+}
+
+}  // namespace
+
+void DeviationLayer::set(std::shared_ptr<const Deviation> deviation, double tolerancePx) {
+  deviation_ = std::move(deviation);
+  tolerance_ = tolerancePx;
+}
+
+std::size_t DeviationLayer::classOf(double off) const {
+  return off <= kNearShare * tolerance_ ? 0 : off <= tolerance_ ? 1 : 2;
+}
+
+void DeviationLayer::paint(QPainter& painter, const Viewport& viewport, const QRectF& visible) const {
+  if (!deviation_) return;
+  QPainterPath paths[kClasses];
+  const QRectF near = visible.adjusted(-20, -20, 20, 20);
+  for (const auto& samples : deviation_->outlines) {
+    for (std::size_t i = 0; i < samples.size(); ++i) {
+      const DeviationSample& from = samples[i];
+      const DeviationSample& to = samples[(i + 1) % samples.size()];
+      const QPointF a = viewport.toScreen(from.place);
+      if (!near.contains(a)) continue;
+      QPainterPath& path = paths[classOf(std::max(from.off, to.off))];
+      if (path.currentPosition() != a || path.isEmpty()) path.moveTo(a);
+      path.lineTo(viewport.toScreen(to.place));
+    }
+  }
+  painter.save();
+  painter.setRenderHint(QPainter::Antialiasing);
+  for (std::size_t kind = 0; kind < kClasses; ++kind) painter.strokePath(paths[kind], penOf(kind));
+  if (deviation_->largest > 0) paintBrackets(painter, viewport.toScreen(deviation_->worst));
+  painter.restore();
+}
+
+std::vector<std::pair<QPen, QString>> DeviationLayer::legend() const {
+  const auto text = [](const char* source) { return QCoreApplication::translate("Bench", source); };
+  const auto px = [](double value) { return QString::number(value, 'f', 2); };
+  return {{penOf(0), text("up to %1 px off").arg(px(kNearShare * tolerance_))},
+          {penOf(1), text("to %1").arg(px(tolerance_))},
+          {penOf(2), text("more")}};
+}
+
+}  // namespace rim::app

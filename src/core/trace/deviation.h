@@ -1,0 +1,29 @@
+#pragma once
+
+#include <stop_token>
+#include <vector>
+
+#include "core/trace/trace.h"
+
+namespace rim {
+
+/// A place of an outline and how far it lies from the measured border, in px.
+struct DeviationSample {
+  Point place;
+  double off = 0;
+};
+
+/// How far outlines lie from the borders that were measured in the picture.
+struct Deviation {
+  std::vector<std::vector<DeviationSample>> outlines;  ///< about one sample a px, in running order; closed
+  Point worst;                                         ///< upright px
+  double largest = 0;                                  ///< px
+};
+
+/// Measures the outlines of a tracing against the sharpened borders that they were fitted to.
+/// At corners the outline leaves the border on purpose: what pixels round off shows there.
+/// Throws Cancelled when `stop` is requested.
+Deviation deviationOf(const Picture& picture, const TraceSettings& settings, const Tracing& tracing,
+                      std::stop_token stop = {});
+
+}  // namespace rim

@@ -1,0 +1,273 @@
+#include "core/trace/rules.h"
+
+#include <numbers>
+#include <optional>
+#include <utility>
+
+#include "core/error.h"
+
+namespace rim {
+namespace {
+
+constexpr double kMostTurn = 0.3 * std::numbers::pi / 180;
+constexpr double kSmooth = 4 * std::numbers::pi / 180;
+constexpr double kQuarter = std::numbers::pi / 2;
+/// Radii of one outline that differ by no more than this share may be meant to be equal.
+constexpr double kRadiusShare = 0.04;
+
+bool isLine(const Piece& piece) { return piece.primitive.kind == Primitive::Kind::Line; }
+
+double angleOf(const Piece& line) { return std::atan2(line.primitive.direction.y, line.primitive.direction.x); }
+
+/// From -45 to 45 degrees: how far an angle is from the nearest quarter turn.
+double offQuarter(double angle) { return std::remainder(angle, kQuarter); }
+
+void turn(Primitive& line, double by) {
+  const Point d = line.direction;
+  line.direction = {d.x * std::cos(by) - d.y * std::sin(by), d.x * std::sin(by) + d.y * std::cos(by)};
+}
+
+class Regular {
+ public:
+  Regular(const Track& track, std::vector<Piece> pieces, double tolerancePx)
+      : track_(track), pieces_(std::move(pieces)), tolerance_(tolerancePx) {}
+
+  std::vector<Piece> made(const Rules& rules) {
+    if (rules.level) makeLevel();
+    if (rules.parallel) makeParallel();
+    if (rules.equalRadii) makeRadiiEqual();
+    if (rules.tangent) makeTangent();
+    return std::move(pieces_);
+  }
+
+ private:
+  double wayOf(const Piece& piece) const { return track_.way(piece.to) - track_.way(piece.from); }
+
+  /// The largest distance of the points that the piece follows, without what corners round off.
+  double farthest(const Piece& piece) const {
+    constexpr double kTrimPx = 2.5;
+    const auto [from, to] = track_.within(piece.from, piece.to, std::min(kTrimPx, wayOf(piece) / 4));
+    double most = 0;
+    for (const Point p : track_.points(from, to)) most = std::max(most, distance(p, project(piece.primitive, p)));
+    return most;
+  }
+
+  /// Takes the other primitive when the points stay near enough to it.
+  bool take(Piece& piece, const Primitive& primitive) const {
+    Piece changed = piece;
+    changed.primitive = primitive;
+    constexpr double kHardlyMore = 0.03;
+    if (farthest(changed) > std::max(tolerance_ / 2, farthest(piece) + kHardlyMore)) return false;
+    if (!std::isfinite(primitive.place.x + primitive.place.y + primitive.radius)) return false;
+    piece = changed;
+    return true;
+  }
+
+  void makeLevel() {
+    for (Piece& piece : pieces_) {
+      if (!isLine(piece)) continue;
+      const double off = offQuarter(angleOf(piece));
+      if (std::abs(off) > kMostTurn) continue;
+      Primitive level = piece.primitive;
+      turn(level, -off);
+      // Exactly: the cosine of a quarter turn is not quite 0.
+      level.direction = {std::round(level.direction.x), std::round(level.direction.y)};
+      take(piece, level);
+    }
+  }
+
+  std::vector<Piece*> longestFirst(bool lines) {
+    std::vector<Piece*> some;
+    for (Piece& piece : pieces_) {
+      if (isLine(piece) == lines) some.push_back(&piece);
+    }
+    std::stable_sort(some.begin(), some.end(),
+                     [this](const Piece* a, const Piece* b) { return wayOf(*a) > wayOf(*b); });
+    return some;
+  }
+
+  /// Shorter lines turn to the direction of the longest that is near theirs, or square to it.
+  void makeParallel() {
+    std::vector<double> directions;
+    for (Piece* piece : longestFirst(true)) {
+      const double angle = angleOf(*piece);
+      const auto near = std::find_if(directions.begin(), directions.end(),
+                                     [angle](double d) { return std::abs(offQuarter(angle - d)) < kMostTurn; });
+      if (near == directions.end()) {
+        directions.push_back(angle);
+        continue;
+      }
+      Primitive turned = piece->primitive;
+      turn(turned, -offQuarter(angle - *near));
+      take(*piece, turned);
+    }
+  }
+
+  Point middleOf(const Piece& piece) const {
+    return project(piece.primitive, track_.point(track_.indexAt((track_.way(piece.from) + track_.way(piece.to)) / 2)));
+  }
+
+  /// The same arc with another radius: its middle stays.
+  Primitive withRadius(const Piece& piece, double radius) const {
+    Primitive p = piece.primitive;
+    const Point middle = middleOf(piece);
+    p.place = middle + (p.place - middle) * (radius / std::abs(p.radius));
+    p.radius = std::copysign(radius, p.radius);
+    return p;
+  }
+
+  void makeRadiiEqual() {
+    std::vector<double> radii;
+    for (Piece* piece : longestFirst(false)) {
+      const double radius = std::abs(piece->primitive.radius);
+      const auto near = std::find_if(radii.begin(), radii.end(),
+                                     [radius](double r) { return std::abs(radius - r) < kRadiusShare * r; });
+      if (near == radii.end()) {
+        radii.push_back(radius);
+      } else {
+        take(*piece, withRadius(*piece, *near));
+      }
+    }
+  }
+
+  /// Whether two neighbouring pieces go over into each other smoothly.
+  bool smooth(const Piece& before, const Piece& after) const {
+    const Point at = track_.point(after.from);
+    const double turn = angleBetween(tangentAt(before.primitive, at), tangentAt(after.primitive, at));
+    return std::abs(turn) < kSmooth &&
+           distance(project(before.primitive, at), project(after.primitive, at)) < tolerance_;
+  }
+
+  void makeTangent() {
+    const std::size_t n = pieces_.size();
+    for (std::size_t k = 0; k < n && n > 2; ++k) {
+      Piece& piece = pieces_[k];
+      if (isLine(piece)) continue;
+      const Piece& before = pieces_[(k + n - 1) % n];
+      const Piece& after = pieces_[(k + 1) % n];
+      const bool atStart = smooth(before, piece);
+      const bool atEnd = smooth(piece, after);
+      std::optional<Primitive> touching;
+      if (atStart && atEnd && isLine(before) && isLine(after)) {
+        touching = betweenLines(piece.primitive, before.primitive, after.primitive);
+      } else if (atStart && (isLine(before) || !atEnd || !isLine(after))) {
+        touching = touchingOne(piece.primitive, before.primitive);
+      } else if (atEnd && isLine(after)) {
+        touching = touchingOne(piece.primitive, after.primitive);
+      }
+      if (touching) take(piece, *touching);
+    }
+  }
+
+  /// The circle of this radius that touches both lines; between parallel ones half their distance.
+  static std::optional<Primitive> betweenLines(const Primitive& circle, const Primitive& a, const Primitive& b) {
+    Primitive touching = circle;
+    const Point across = leftNormal(a.direction);
+    const double bend = cross(a.direction, b.direction);
+    if (std::abs(bend) < 1e-3) {
+      const double gap = dot(b.place - a.place, across);
+      if (dot(a.direction, b.direction) > 0 || gap * circle.radius <= 0) return std::nullopt;
+      touching.radius = gap / 2;
+      touching.place = project(a, circle.place) + across * touching.radius;
+      return touching;
+    }
+    // Both lines moved by the radius to the side where the centre lies.
+    const Point onA = a.place + across * circle.radius;
+    const Point onB = b.place + leftNormal(b.direction) * circle.radius;
+    touching.place = onA + a.direction * (cross(onB - onA, b.direction) / bend);
+    return touching;
+  }
+
+  /// The circle moved until it touches its neighbour.
+  static std::optional<Primitive> touchingOne(const Primitive& circle, const Primitive& other) {
+    Primitive touching = circle;
+    if (other.kind == Primitive::Kind::Line) {
+      touching.place = project(other, circle.place) + leftNormal(other.direction) * circle.radius;
+      return touching;
+    }
+    const Point axis = circle.place - other.place;
+    if (length(axis) < 1e-6) return std::nullopt;
+    touching.place = other.place + unit(axis) * std::abs(circle.radius - other.radius);
+    return touching;
+  }
+
+  const Track& track_;
+  std::vector<Piece> pieces_;
+  double tolerance_;
+};
+
+struct Circle {
+  std::size_t outline = 0;
+  Point centre;
+  double radius = 0;
+  double sign = 1;
+};
+
+std::optional<Circle> circleOf(const Path& path, std::size_t outline) {
+  constexpr double kHalf = 1e-9;
+  if (!path.closed || path.segments.size() != 2) return std::nullopt;
+  for (const Segment& s : path.segments) {
+    if (s.kind != SegmentKind::Arc || std::abs(std::abs(s.bulge) - 1) > kHalf) return std::nullopt;
+  }
+  return Circle{outline, lerp(path.start, path.segments[0].end, 0.5), distance(path.start, path.segments[0].end) / 2,
+                path.segments[0].bulge > 0 ? 1.0 : -1.0};
+}
+
+constexpr std::pair<const char*, bool Rules::*> kNames[] = {{"level", &Rules::level},
+                                                            {"parallel", &Rules::parallel},
+                                                            {"radii", &Rules::equalRadii},
+                                                            {"concentric", &Rules::concentric},
+                                                            {"tangent", &Rules::tangent}};
+
+}  // namespace
+
+std::vector<std::string> namesOf(const Rules& rules) {
+  std::vector<std::string> names;
+  for (const auto& [name, rule] : kNames) {
+    if (rules.*rule) names.emplace_back(name);
+  }
+  return names;
+}
+
+Rules rulesNamed(const std::vector<std::string>& names) {
+  Rules rules{false, false, false, false, false};
+  for (const std::string& wanted : names) {
+    const auto found =
+        std::find_if(std::begin(kNames), std::end(kNames), [&](const auto& n) { return wanted == n.first; });
+    if (found == std::end(kNames)) {
+      throw InputError("\"" + wanted + "\" is no rule. Use level, parallel, radii, concentric or tangent.");
+    }
+    rules.*(found->second) = true;
+  }
+  return rules;
+}
+
+std::vector<Piece> madeRegular(const Track& track, std::vector<Piece> pieces, const Rules& rules, double tolerancePx) {
+  return Regular(track, std::move(pieces), tolerancePx).made(rules);
+}
+
+void makeCirclesRegular(std::vector<Path>& outlines, const Rules& rules, double tolerancePx) {
+  const double near = tolerancePx / 4;
+  std::vector<Circle> circles;
+  for (std::size_t i = 0; i < outlines.size(); ++i) {
+    if (const auto circle = circleOf(outlines[i], i)) circles.push_back(*circle);
+  }
+  // The largest are known best; the others follow them.
+  std::stable_sort(circles.begin(), circles.end(),
+                   [](const Circle& a, const Circle& b) { return a.radius > b.radius; });
+  for (std::size_t k = 0; k < circles.size(); ++k) {
+    Circle& c = circles[k];
+    const auto end = circles.begin() + static_cast<std::ptrdiff_t>(k);
+    const auto same =
+        std::find_if(circles.begin(), end, [&](const Circle& o) { return std::abs(o.radius - c.radius) < near; });
+    if (rules.equalRadii && same != end) c.radius = same->radius;
+    const auto about =
+        std::find_if(circles.begin(), end, [&](const Circle& o) { return distance(o.centre, c.centre) < near; });
+    if (rules.concentric && about != end) c.centre = about->centre;
+    const Point right{c.radius, 0};
+    outlines[c.outline] = {
+        c.centre + right, {Segment::arc(c.centre - right, c.sign), Segment::arc(c.centre + right, c.sign)}, true};
+  }
+}
+
+}  // namespace rim

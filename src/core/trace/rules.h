@@ -1,0 +1,37 @@
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/geometry/path.h"
+#include "core/trace/split.h"
+
+namespace rim {
+
+/// What is made exact where the border allows it. Each can be switched off.
+struct Rules {
+  bool level = true;       ///< lines within 0.3 degrees of level or upright become so
+  bool parallel = true;    ///< lines of an outline within 0.3 degrees of parallel or square to each other
+  bool equalRadii = true;  ///< arcs of an outline, and circles, whose radii hardly differ
+  bool concentric = true;  ///< circles whose centres hardly differ
+  bool tangent = true;     ///< arcs that go over smoothly into lines or each other touch them exactly
+
+  friend bool operator==(const Rules&, const Rules&) = default;
+};
+
+/// The rules' names for files and command lines: level, parallel, radii, concentric, tangent.
+std::vector<std::string> namesOf(const Rules& rules);
+
+/// The rules that are named, and no others. Throws InputError for a name that is none.
+Rules rulesNamed(const std::vector<std::string>& names);
+
+/// The pieces of one outline made regular: lines turn about their middles, circles move and change
+/// their radii, each piece by no more than keeps its points within half of `tolerancePx`.
+/// What would leave them is left as it is.
+std::vector<Piece> madeRegular(const Track& track, std::vector<Piece> pieces, const Rules& rules, double tolerancePx);
+
+/// Outlines that are one circle each (two half circles): those with nearly equal radii get the same
+/// one, those with nearly the same centre become concentric; "nearly" is a quarter of `tolerancePx`.
+void makeCirclesRegular(std::vector<Path>& outlines, const Rules& rules, double tolerancePx);
+
+}  // namespace rim
