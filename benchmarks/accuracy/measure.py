@@ -75,9 +75,10 @@ def main():
     parser = argparse.ArgumentParser(description=__doc__, formatter_class=argparse.RawDescriptionHelpFormatter)
     parser.add_argument("cli")
     parser.add_argument("kinds", nargs="*", default=list(KINDS))
+    parser.add_argument("--every", type=int, default=1, help="only every so many-th figure")
     parser.add_argument("--each", action="store_true", help="a row for every figure")
     options = parser.parse_intermixed_args()
-    figures = list(shapes.figures())
+    figures = list(shapes.figures())[::options.every]
     print("| picture | p95 distance, px | worst figure's p95 | corners, median / 90 of 100, px | segments / truth | "
           "open or wrong topology |\n| --- | --- | --- | --- | --- | --- |")
     for kind in options.kinds:

@@ -10,7 +10,7 @@ namespace rim {
 namespace {
 
 constexpr double kMostTurn = 0.3 * std::numbers::pi / 180;
-constexpr double kSmooth = 4 * std::numbers::pi / 180;
+constexpr double kSmooth = 18 * std::numbers::pi / 180;
 constexpr double kQuarter = std::numbers::pi / 2;
 /// Radii of one outline that differ by no more than this share may be meant to be equal.
 constexpr double kRadiusShare = 0.04;
@@ -130,12 +130,20 @@ class Regular {
     }
   }
 
-  /// Whether two neighbouring pieces go over into each other smoothly.
-  bool smooth(const Piece& before, const Piece& after) const {
-    const Point at = track_.point(after.from);
-    const double turn = angleBetween(tangentAt(before.primitive, at), tangentAt(after.primitive, at));
-    return std::abs(turn) < kSmooth &&
-           distance(project(before.primitive, at), project(after.primitive, at)) < tolerance_;
+  /// How far a circle is from touching its neighbour, px.
+  static double gapTo(const Primitive& circle, const Primitive& other) {
+    if (other.kind == Primitive::Kind::Line) {
+      return std::abs(dot(circle.place - other.place, leftNormal(other.direction)) - circle.radius);
+    }
+    return std::abs(distance(circle.place, other.place) - std::abs(circle.radius - other.radius));
+  }
+
+  /// Whether an arc goes over smoothly into its neighbour: the circles or lines hardly fail to touch,
+  /// and where they were split they turn by no more than a vague place for it explains.
+  bool smooth(const Piece& arc, const Piece& neighbour, std::size_t at) const {
+    const Point p = track_.point(at);
+    const double turn = std::abs(angleBetween(tangentAt(arc.primitive, p), tangentAt(neighbour.primitive, p)));
+    return turn < kSmooth && gapTo(arc.primitive, neighbour.primitive) < tolerance_;
   }
 
   void makeTangent() {
@@ -145,8 +153,8 @@ class Regular {
       if (isLine(piece)) continue;
       const Piece& before = pieces_[(k + n - 1) % n];
       const Piece& after = pieces_[(k + 1) % n];
-      const bool atStart = smooth(before, piece);
-      const bool atEnd = smooth(piece, after);
+      const bool atStart = smooth(piece, before, piece.from);
+      const bool atEnd = smooth(piece, after, piece.to);
       std::optional<Primitive> touching;
       if (atStart && atEnd && isLine(before) && isLine(after)) {
         touching = betweenLines(piece.primitive, before.primitive, after.primitive);

@@ -1,0 +1,108 @@
+// The Trace step in the window: starting points, rules, distances, the reference copy.
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QLabel>
+#include <QPushButton>
+
+#include "window_fixture.h"
+
+using namespace rim;
+using namespace rim::app;
+using namespace rim::test;
+
+class TestTraceStep : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void aStartingPointIsOneStep() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    const TraceSettings before = f.job().trace;
+    auto* beginning = f.find<QComboBox>("startingPoint");
+    QTest::keyClick(beginning, Qt::Key_Down);
+    emit beginning->activated(3);
+    QVERIFY(f.settle());
+    QCOMPARE(f.job().trace.tolerancePx, 0.8);
+    QCOMPARE(beginning->currentIndex(), -1);
+    QVERIFY(f.window->actions().undo->text().contains("phone photo"));
+    f.window->actions().undo->trigger();
+    while (f.session().history().canUndo() && !(f.job().trace == before)) f.window->actions().undo->trigger();
+    QVERIFY(f.job().trace == before);
+  }
+
+  void rulesAreSwitchedOneByOne() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    for (const char* name :
+         {"exact:level, upright", "exact:parallel, square", "exact:equal radii", "exact:concentric", "exact:tangent"}) {
+      auto* box = f.find<QCheckBox>(name);
+      QVERIFY2(box != nullptr && box->isChecked(), name);
+      box->click();
+    }
+    QVERIFY(f.settle());
+    QVERIFY(namesOf(f.job().trace.rules).empty());
+    f.window->actions().undo->trigger();
+    QVERIFY(f.settle());
+    QVERIFY(f.job().trace.rules.tangent);
+    QVERIFY(f.find<QCheckBox>("exact:tangent")->isChecked());
+  }
+
+  void countsFollowTheSettings() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.jpg")));
+    const QString before = f.find<QLabel>("segmentCounts")->text();
+    QVERIFY2(before.contains("nodes") && before.contains("arcs"), qPrintable(before));
+    f.session().edit("t", {}, [](Job& job) { job.trace.tolerancePx = 3; });
+    QVERIFY(f.settle());
+    QVERIFY(f.find<QLabel>("segmentCounts")->text() != before);
+  }
+
+  void aReferenceCopyStaysWhileSettingsChange() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.jpg")));
+    QVERIFY(!f.window->actions().dropReference->isEnabled());
+    QVERIFY(f.window->actions().dropReference->toolTip().contains("No reference copy"));
+    QTest::keyClick(f.window.get(), Qt::Key_R);
+    QVERIFY(f.session().reference() != nullptr);
+    const auto kept = f.session().reference();
+    const QString counts = f.find<QLabel>("segmentCounts")->text();
+    f.session().edit("t", {}, [](Job& job) { job.trace.tolerancePx = 3; });
+    QVERIFY(f.settle());
+    QCOMPARE(f.session().reference(), kept);
+    QVERIFY(f.find<QLabel>("referenceCounts")->text().endsWith(counts));
+    const QImage with = f.window->bench().grab().toImage();
+    f.window->actions().dropReference->trigger();
+    QVERIFY(f.session().reference() == nullptr);
+    QVERIFY(f.window->bench().grab().toImage() != with);
+    // Another picture has other outlines.
+    f.window->actions().reference->trigger();
+    QVERIFY(f.open(demoFile("window-card.png")));
+    QVERIFY(f.session().reference() == nullptr);
+  }
+
+  void distancesAreShownAndTheLargestIsFound() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.jpg")));
+    QSignalSpy measured(&f.session(), &Session::deviationMeasured);
+    const QImage plain = f.window->bench().grab().toImage();
+    QTest::keyClick(f.window.get(), Qt::Key_D);
+    QVERIFY(measured.wait(20'000));
+    QVERIFY(f.window->bench().grab().toImage() != plain);
+    QVERIFY(f.find<QLabel>("farthest")->text().contains("px"));
+    const auto deviation = measured.at(0).at(0).value<std::shared_ptr<const Deviation>>();
+    QVERIFY(deviation && deviation->largest > 0);
+    QTest::keyClick(f.window.get(), Qt::Key_G);
+    const QPointF seen = f.window->bench().viewport().toScreen(deviation->worst);
+    QVERIFY(QRectF(f.window->bench().rect()).contains(seen));
+    QVERIFY(f.window->bench().viewport().scale > 10);
+    // It is measured anew for other outlines.
+    f.session().edit("t", {}, [](Job& job) { job.trace.tolerancePx = 2; });
+    QVERIFY(measured.wait(20'000));
+    f.window->actions().deviation->setChecked(false);
+    QVERIFY(!f.find<QLabel>("farthest")->isVisible());
+  }
+};
+
+QTEST_MAIN(TestTraceStep)
+#include "tst_trace_step.moc"
