@@ -108,13 +108,28 @@ Picture withoutSpecks(const Picture& picture, double areaPx2) {
   return paintedOver(picture, ink, 8, areaPx2, colourWithin(picture, ~ink));
 }
 
+namespace {
+
+/// Half the width of the widest strokes that there can be many of: where every third pixel is an edge, as
+/// in noise or screen tone, strokes are narrow, and looking farther only takes long.
+double widestLikely(const cv::Mat& grey) {
+  const auto levels = inkLevelsOf(grey);
+  if (!levels || grey.cols < 2) return 3;
+  const cv::Mat ink = grey <= levels->middle();
+  const cv::Mat changes = ink.colRange(1, ink.cols) != ink.colRange(0, ink.cols - 1);
+  const double share = static_cast<double>(cv::countNonZero(changes)) / static_cast<double>(changes.total());
+  return std::max(3.0, 3 / std::max(share, 1e-3));
+}
+
+}  // namespace
+
 StrokeWidths strokeWidths(const cv::Mat& grey) {
   // Small pictures are enlarged: a middle line between two pixels would else be measured too thin.
   constexpr double kSmallPixels = 1.5e6;
   const double scale = static_cast<double>(grey.total()) < kSmallPixels ? 3 : 1;
   cv::Mat large = grey;
   if (scale > 1) cv::resize(grey, large, {}, scale, scale, cv::INTER_CUBIC);
-  const double reach = scale > 1 ? 36 : 16;
+  const double reach = std::min(scale > 1 ? 36.0 : 16.0, widestLikely(large));
   const cv::Mat depth = depthNearBorder(large, reach);
   if (depth.empty()) return {};
   cv::Mat highest;

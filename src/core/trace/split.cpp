@@ -167,7 +167,9 @@ Primitive fitRange(const Track& track, std::size_t from, std::size_t to, const S
   const double trim = std::clamp((along - kLeastFittedPx) / 2, 0.0, spare);
   const auto [first, end] = track.within(from, to, trim);
   const std::span<const Point> points = track.points(first, end);
-  if (rate(momentsOf(points), along, limits).arc) {
+  // However far it goes round: the parts of one piece, joined, may be nearly a whole circle.
+  constexpr double kAnySweep = 0;
+  if (rate(momentsOf(points), kAnySweep, limits).arc) {
     if (auto circle = fitCircle(points)) return *circle;
   }
   return fitLine(points);

@@ -131,6 +131,20 @@ class TestCurves : public QObject {
     QVERIFY(qAbs(signedArea(tracing.outlines[0]) / (M_PI * 110 * 70) - 1) < 0.001);
   }
 
+  void aCircleWithANotchStaysRound() {
+    const Inside notched = [](double x, double y) {
+      return disc(130.3, 130.6, 100)(x, y) && !(x > 200 && std::abs(y - 120) < 4);
+    };
+    const Tracing tracing = trace(pictureOf(drawn(260, 260, notched)), {});
+    QCOMPARE(tracing.outlines.size(), std::size_t{1});
+    const Path& path = tracing.outlines[0];
+    QVERIFY2(path.segments.size() <= 9, qPrintable(QString::number(path.segments.size())));
+    for (std::size_t i = 0; i < path.segments.size(); ++i) {
+      const bool line = path.segments[i].kind == SegmentKind::Line;
+      QVERIFY(!line || distance(segmentStart(path, i), path.segments[i].end) < 40);
+    }
+  }
+
   void distancesFromTheBorderAreMeasured() {
     const Picture picture = pictureOf(drawn(120, 120, disc(60, 60, 40)));
     Tracing tracing = trace(picture, {});
