@@ -250,6 +250,16 @@ class TestPictureStep : public QObject {
     QVERIFY(f.settle());
     QVERIFY(std::holds_alternative<PickColour>(f.job().preparation.at(0).what));
     QCOMPARE(int(f.job().picture.grey->at<std::uint8_t>(160, 90)), 255);
+    // In the same two clicks the rest becomes ink.
+    f.window->actions().undo->trigger();
+    QVERIFY(f.settle());
+    f.find<QToolButton>("tool:Colour")->setChecked(true);
+    f.find<QCheckBox>("rest")->setChecked(true);
+    QTest::mouseClick(&f.window->bench(), Qt::LeftButton, {}, sky);
+    QVERIFY(f.settle());
+    QVERIFY(std::get<PickColour>(f.job().preparation.at(0).what).rest);
+    const std::uint64_t two = f.job().picture.histogram[0] + f.job().picture.histogram[255];
+    QCOMPARE(two, static_cast<std::uint64_t>(320 * 320));
     QTest::keyClick(&f.window->bench(), Qt::Key_Escape);
     QVERIFY(!f.find<QToolButton>("tool:Colour")->isChecked());
   }

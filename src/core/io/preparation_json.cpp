@@ -103,7 +103,7 @@ Preparation preparationFrom(const Json& json) {
   if (what == "clear") return ClearFrame{frameFrom(json), flagIn(json, "inside", false)};
   if (what == "pick-colour") {
     return PickColour{pointFrom(listIn(json, "place")), numberIn(json, "tolerance", 0, 200),
-                      flagIn(json, "connected", false), flagIn(json, "ink", false)};
+                      flagIn(json, "connected", false), flagIn(json, "ink", false), flagIn(json, "rest", false)};
   }
   throw InputError("the step \"" + what + "\" is not known. A newer version may have written it.");
 }
@@ -161,7 +161,8 @@ Json toJson(const PreparationStep& step) {
                                        {"place", toJson(s.place)},
                                        {"tolerance", s.tolerance},
                                        {"connected", s.connected},
-                                       {"ink", s.ink}};
+                                       {"ink", s.ink},
+                                       {"rest", s.rest}};
                              },
                          },
                          step.what);

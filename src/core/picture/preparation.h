@@ -95,6 +95,7 @@ struct PickColour {
   double tolerance = 20;   ///< CIE76 colour difference, 0..200
   bool connected = false;  ///< only what hangs together with the place
   bool ink = false;        ///< becomes ink; else paper
+  bool rest = false;       ///< and all that is not meant becomes the other
   friend bool operator==(const PickColour&, const PickColour&) = default;
 };
 

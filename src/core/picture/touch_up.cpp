@@ -112,6 +112,7 @@ Picture withColourPicked(const Picture& picture, const PickColour& what) {
   if (what.connected) meant = partAt(meant, place);
   cv::Mat bgr = picture.bgr->clone();
   bgr.setTo(what.ink ? kInk : kPaper, meant);
+  if (what.rest) bgr.setTo(what.ink ? kPaper : kInk, ~meant);
   return withPixels(picture, bgr);
 }
 

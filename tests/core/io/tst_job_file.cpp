@@ -34,7 +34,7 @@ std::vector<PreparationStep> everyStep() {
           {SmoothEdges{1.2}},
           {TouchUp{{{{{1, 2}, {3.5, 4.25}}, 9, true}, {{{7, 8}}, 3, false}}}},
           {ClearFrame{{3, 4, 20, 20}, true}},
-          {PickColour{{5, 6}, 33, true, true}}};
+          {PickColour{{5, 6}, 33, true, true, true}}};
 }
 
 Job sampleJob() {

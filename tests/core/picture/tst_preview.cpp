@@ -54,7 +54,7 @@ class TestPreview : public QObject {
     QTest::newRow("smooth") << Preparation(SmoothEdges{6});
     QTest::newRow("brush") << Preparation(TouchUp{{BrushStroke{{{300, 300}, {1500, 900}}, 80, false}}});
     QTest::newRow("clear") << Preparation(ClearFrame{{500, 300, 900, 800}, true});
-    QTest::newRow("colour") << Preparation(PickColour{{500, 700}, 30, true, false});
+    QTest::newRow("colour") << Preparation(PickColour{{500, 700}, 30, true, false, false});
   }
 
   void aPreviewLooksLikeThePicture() {

@@ -60,22 +60,27 @@ class TestTouchUp : public QObject {
     cv::rectangle(bgr, {10, 10, 20, 40}, cv::Scalar(40, 40, 200), cv::FILLED);
     cv::rectangle(bgr, {60, 10, 20, 40}, cv::Scalar(44, 38, 196), cv::FILLED);
     const Picture picture = makePicture(bgr, 0, "test");
-    const Picture all = withColourPicked(picture, {{15, 15}, 8, false, false});
+    const Picture all = withColourPicked(picture, {{15, 15}, 8, false, false, false});
     QVERIFY(greyAt(all, 15, 15) == 255 && greyAt(all, 65, 15) == 255);
-    const Picture one = withColourPicked(picture, {{15, 15}, 8, true, false});
+    const Picture one = withColourPicked(picture, {{15, 15}, 8, true, false, false});
     QVERIFY(greyAt(one, 15, 15) == 255 && greyAt(one, 65, 15) < 200);
-    const Picture exact = withColourPicked(picture, {{15, 15}, 0, false, true});
+    const Picture exact = withColourPicked(picture, {{15, 15}, 0, false, true, false});
     QVERIFY(greyAt(exact, 15, 15) == 0 && greyAt(exact, 65, 15) > 0);
-    QVERIFY_THROWS_EXCEPTION(InputError, withColourPicked(picture, {{100, 15}, 8, false, false}));
-    QVERIFY_THROWS_EXCEPTION(InputError, withColourPicked(picture, {{-0.5, 15}, 8, false, false}));
+    // Everything near the picked colour becomes paper and the rest ink: two tones are left.
+    const Picture both = withColourPicked(picture, {{15, 15}, 8, false, false, true});
+    QCOMPARE(static_cast<std::size_t>(cv::countNonZero(*both.grey == 0) + cv::countNonZero(*both.grey == 255)),
+             both.grey->total());
+    QVERIFY(greyAt(both, 15, 15) == 255 && greyAt(both, 65, 15) == 255 && greyAt(both, 2, 2) == 0);
+    QVERIFY_THROWS_EXCEPTION(InputError, withColourPicked(picture, {{100, 15}, 8, false, false, false}));
+    QVERIFY_THROWS_EXCEPTION(InputError, withColourPicked(picture, {{-0.5, 15}, 8, false, false, false}));
   }
 
   void nearlyWhiteBecomesWhiteAndTheRestBlackInTwoClicks() {
     cv::Mat bgr(40, 80, CV_8UC3, cv::Scalar(235, 240, 238));
     cv::rectangle(bgr, {20, 10, 30, 20}, cv::Scalar(120, 60, 30), cv::FILLED);
     Picture picture = makePicture(bgr, 0, "test");
-    picture = withColourPicked(picture, {{2, 2}, 15, false, false});
-    picture = withColourPicked(picture, {{30, 20}, 15, false, true});
+    picture = withColourPicked(picture, {{2, 2}, 15, false, false, false});
+    picture = withColourPicked(picture, {{30, 20}, 15, false, true, false});
     QCOMPARE(greyAt(picture, 2, 2), 255);
     QCOMPARE(greyAt(picture, 30, 20), 0);
   }

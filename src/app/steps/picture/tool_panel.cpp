@@ -149,6 +149,11 @@ QWidget* ToolPanel::colourOptions() {
   addRow(rows, tr("&Becomes"), pickTo_, tr("What the colour becomes"));
   connected_ = new QCheckBox(tr("&Only what is connected"));
   rows->addWidget(connected_);
+  rest_ = new QCheckBox(tr("The rest becomes the &other"));
+  rest_->setObjectName("rest");
+  rest_->setToolTip(
+      tr("All that is not meant becomes ink when the colour becomes paper, and paper when it becomes ink"));
+  rows->addWidget(rest_);
   return widget;
 }
 
@@ -175,7 +180,8 @@ void ToolPanel::choose(int kind) {
   if (kind == kColour) {
     auto* pick = new PickTool(this);
     connect(pick, &PickTool::picked, this, [this](Point place) {
-      emit wanted(PickColour{place, tolerance_->value(), connected_->isChecked(), pickTo_->currentIndex() == 1});
+      emit wanted(PickColour{place, tolerance_->value(), connected_->isChecked(), pickTo_->currentIndex() == 1,
+                             rest_->isChecked()});
     });
     tool = pick;
   }

@@ -56,6 +56,7 @@ class ToolPanel : public QWidget {
   QDoubleSpinBox* diameter_ = nullptr;
   QComboBox* brushColour_ = nullptr;
   QDoubleSpinBox* tolerance_ = nullptr;
+  QCheckBox* rest_ = nullptr;
   QCheckBox* connected_ = nullptr;
   QComboBox* pickTo_ = nullptr;
 };
