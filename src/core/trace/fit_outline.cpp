@@ -90,7 +90,7 @@ std::optional<Path> fitPieces(const Border& border, const FitSettings& settings,
   const JoinLimits join{cornerDegreesFor(settings.cornerReadiness), settings.roundingPx, settings.blunt};
   const std::size_t anywhere = sharpestPoint(border, 4);
   const Track rough(border, anywhere);
-  const std::vector<Piece> roughPieces = splitTrack(rough, split, stop);
+  const std::vector<Piece> roughPieces = splitRoughly(rough, split, stop);
   if (roughPieces.size() < 2) return std::nullopt;
   const std::size_t start = (anywhere + middleOfLongest(rough, roughPieces)) % border.size();
   const Track track(border, start);

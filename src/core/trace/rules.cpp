@@ -45,7 +45,7 @@ class Regular {
 
   /// The largest distance of the points that the piece follows, without what corners round off.
   double farthest(const Piece& piece) const {
-    constexpr double kTrimPx = 2.5;
+    constexpr double kTrimPx = 3.5;
     const auto [from, to] = track_.within(piece.from, piece.to, std::min(kTrimPx, wayOf(piece) / 4));
     double most = 0;
     for (const Point p : track_.points(from, to)) most = std::max(most, distance(p, project(piece.primitive, p)));
@@ -57,7 +57,8 @@ class Regular {
     Piece changed = piece;
     changed.primitive = primitive;
     constexpr double kHardlyMore = 0.03;
-    if (farthest(changed) > std::max(tolerance_ / 2, farthest(piece) + kHardlyMore)) return false;
+    constexpr double kShareOfTolerance = 0.6;
+    if (farthest(changed) > std::max(kShareOfTolerance * tolerance_, farthest(piece) + kHardlyMore)) return false;
     if (!std::isfinite(primitive.place.x + primitive.place.y + primitive.radius)) return false;
     piece = changed;
     return true;

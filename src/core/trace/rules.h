@@ -26,7 +26,7 @@ std::vector<std::string> namesOf(const Rules& rules);
 Rules rulesNamed(const std::vector<std::string>& names);
 
 /// The pieces of one outline made regular: lines turn about their middles, circles move and change
-/// their radii, each piece by no more than keeps its points within half of `tolerancePx`.
+/// their radii, each piece by no more than keeps its points within six tenths of `tolerancePx`.
 /// What would leave them is left as it is.
 std::vector<Piece> madeRegular(const Track& track, std::vector<Piece> pieces, const Rules& rules, double tolerancePx);
 

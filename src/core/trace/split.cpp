@@ -55,9 +55,10 @@ Rated rate(const Moments& m, double along, const SplitLimits& limits) {
 
 class Splitter {
  public:
-  Splitter(const Track& track, const SplitLimits& limits) : track_(track), limits_(limits) {
+  Splitter(const Track& track, const SplitLimits& limits, bool roughly) : track_(track), limits_(limits) {
     const std::size_t n = track.last();
-    const std::size_t stride = n < 1500 ? 1 : n < 12000 ? 2 : 3;
+    const std::size_t fine = n < 240 ? 1 : n < 12000 ? 2 : 3;
+    const std::size_t stride = roughly ? std::clamp<std::size_t>(n / 60, fine, 4) : fine;
     for (std::size_t i = 0; i < n; i += stride) places_.push_back(i);
     places_.push_back(n);
   }
@@ -176,7 +177,11 @@ Primitive fitRange(const Track& track, std::size_t from, std::size_t to, const S
 }
 
 std::vector<Piece> splitTrack(const Track& track, const SplitLimits& limits, std::stop_token stop) {
-  return Splitter(track, limits).pieces(stop);
+  return Splitter(track, limits, false).pieces(stop);
+}
+
+std::vector<Piece> splitRoughly(const Track& track, const SplitLimits& limits, std::stop_token stop) {
+  return Splitter(track, limits, true).pieces(stop);
 }
 
 }  // namespace rim
