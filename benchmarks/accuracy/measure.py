@@ -29,13 +29,14 @@ KINDS = {
 STEP = 0.05
 
 
-def read_svg(file):
-    """Samples, segments and number of outlines, open ones."""
+def read_svg(file, by_path=False):
+    """Samples, segments and number of outlines, open ones; with `by_path` each outline's samples as well."""
     root = ElementTree.parse(file).getroot()
     data = " ".join(e.get("d") for e in root.iter("{http://www.w3.org/2000/svg}path"))
-    places, segments, outlines, closed = [], 0, 0, 0
+    places, segments, outlines, closed, paths = [], 0, 0, 0, []
     for part in re.findall(r"M[^M]*", data):
         outlines += 1
+        before = len(places)
         for s in svgelements.Path(part):
             if isinstance(s, svgelements.Move):
                 continue
@@ -47,7 +48,9 @@ def read_svg(file):
             rough = [complex(x, y) for x, y in s.npoint(np.linspace(0, 1, 9))]
             count = max(4, int(np.abs(np.diff(rough)).sum() / STEP))
             places.append(np.array([complex(x, y) for x, y in s.npoint(np.arange(count) / count)]))
-    return np.concatenate(places) if places else np.zeros(0, complex), segments, outlines, outlines - closed
+        paths.append(np.concatenate(places[before:]))
+    read = np.concatenate(places) if places else np.zeros(0, complex), segments, outlines, outlines - closed
+    return (*read, paths) if by_path else read
 
 
 def distances(a, b):

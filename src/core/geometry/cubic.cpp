@@ -76,6 +76,18 @@ std::vector<double> extremes(const Cubic& c) {
 
 double lengthOf(const Cubic& c, double relativeError) { return lengthOf(c, relativeError, 16); }
 
+double turningOf(const Cubic& c) {
+  constexpr int kSteps = 16;
+  double turning = 0;
+  Point before = tangent(c, 0);
+  for (int i = 1; i <= kSteps; ++i) {
+    const Point now = tangent(c, static_cast<double>(i) / kSteps);
+    turning += std::abs(angleBetween(before, now));
+    before = now;
+  }
+  return turning;
+}
+
 int chordSteps(const Cubic& c, double chordError) {
   const double bend = std::max(length(c.p2 - c.p1 * 2 + c.p0), length(c.p3 - c.p2 * 2 + c.p1));
   const double steps = std::ceil(std::sqrt(6 * bend / (8 * chordError)));

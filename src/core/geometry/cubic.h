@@ -32,6 +32,9 @@ std::vector<double> extremes(const Cubic& cubic);
 /// Length by adaptive halving until chord and control polygon agree to `relativeError`.
 double lengthOf(const Cubic& cubic, double relativeError = 1e-7);
 
+/// By how much, in radians, the curve turns on its way, both ways added up; looked at in 16 steps.
+double turningOf(const Cubic& cubic);
+
 /// How many equal parameter steps keep the chords of the curve within `chordError`
 /// (second-derivative bound, Wang's formula: n = sqrt(6 max|second difference| / (8 e))).
 int chordSteps(const Cubic& cubic, double chordError);

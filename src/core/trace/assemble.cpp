@@ -5,6 +5,7 @@
 
 #include "core/geometry/arc.h"
 #include "core/trace/corner.h"
+#include "core/trace/curve_fit.h"
 #include "core/trace/section.h"
 
 namespace rim {
@@ -70,6 +71,9 @@ class Assembler {
       parts.push_back({k, end, measured_[k] ? std::vector<Cubic>() : bestCurves(k, end)});
     }
     for (std::size_t i = 0; i < parts.size(); ++i) joinParts(parts[i], parts[(i + 1) % parts.size()]);
+    for (Part& part : parts) {
+      if (anyHooks(part.curves)) part.curves.clear();
+    }
     Path path{nodes_[0].place, {}, true};
     for (const Part& part : parts) add(part, path);
     path.segments.back().end = path.start;
@@ -132,9 +136,24 @@ class Assembler {
       if (!before.curves.empty()) before.curves.back() = split(before.curves.back(), corner->before).first;
       if (!after.curves.empty()) after.curves.front() = split(after.curves.front(), corner->after).second;
     }
-    if (!before.curves.empty()) before.curves.back().p3 = node.place;
-    if (!after.curves.empty()) after.curves.front().p0 = node.place;
+    if (!before.curves.empty()) endAt(before.curves.back(), node.place);
+    if (!after.curves.empty()) beginAt(after.curves.front(), node.place);
   }
+
+  /// Another end for a cubic; its handle goes with it where the cubic would hook otherwise.
+  static void beginAt(Cubic& cubic, Point place) {
+    const Point move = place - cubic.p0;
+    cubic.p0 = place;
+    if (hooks(cubic)) cubic.p1 = cubic.p1 + move;
+  }
+
+  static void endAt(Cubic& cubic, Point place) {
+    const Point move = place - cubic.p3;
+    cubic.p3 = place;
+    if (hooks(cubic)) cubic.p2 = cubic.p2 + move;
+  }
+
+  static bool anyHooks(const std::vector<Cubic>& curves) { return std::any_of(curves.begin(), curves.end(), hooks); }
 
   /// The corner of two parts, when the border comes as near to it as it should.
   std::optional<CornerPlace> cornerBetween(const Part& before, const Part& after, Point near) const {
@@ -142,10 +161,16 @@ class Assembler {
     if (!corner) return std::nullopt;
     const double reach = mostRetreat(corner->turn, limits_.trimPx);
     const double around = reach + kCornerReachPx;
+    if (hooksAt(before, after, *corner)) return std::nullopt;
     const double off = std::min(track_.distanceNear(piece(before.end - 1).to, around, corner->place),
                                 track_.distanceNear(piece(after.from).from, around, corner->place));
     if (off > reach) return std::nullopt;
     return corner;
+  }
+
+  static bool hooksAt(const Part& before, const Part& after, const CornerPlace& corner) {
+    return (!before.curves.empty() && hooks(split(before.curves.back(), corner.before).first)) ||
+           (!after.curves.empty() && hooks(split(after.curves.front(), corner.after).second));
   }
 
   struct Priced {
@@ -250,8 +275,8 @@ class Assembler {
   std::vector<Cubic> bestCurves(std::size_t k, std::size_t end) const {
     if (end == k + 1 && isLine(piece(k))) return {};
     const auto curves = curvesAlong(track_, sectionOf(k, end), limits_);
-    return curves && curves->price < asPrimitives(k, end).price + misfitOf(k, end) ? curves->cubics
-                                                                                   : std::vector<Cubic>();
+    if (!curves || anyHooks(curves->cubics)) return {};
+    return curves->price < asPrimitives(k, end).price + misfitOf(k, end) ? curves->cubics : std::vector<Cubic>();
   }
 
   const Track& track_;

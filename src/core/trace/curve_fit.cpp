@@ -91,7 +91,7 @@ bool isSensible(const Cubic& cubic, const CurveEnds& ends, double way) {
   if (!(first > least && second > least && first < way && second < way)) return false;
   if (ends.startTangent && dot(cubic.p1 - cubic.p0, *ends.startTangent) <= 0) return false;
   if (ends.endTangent && dot(cubic.p3 - cubic.p2, *ends.endTangent) <= 0) return false;
-  return true;
+  return !hooks(cubic);
 }
 
 /// Parameters by the way along the points, as a beginning.
@@ -111,6 +111,16 @@ std::vector<double> chordParameters(Point start, Point end, std::span<const Poin
 }
 
 }  // namespace
+
+bool hooks(const Cubic& c) {
+  constexpr double kMostTurning = 3.5;
+  constexpr double kMostOffChord = 2.1;
+  const Point chord = c.p3 - c.p0;
+  const auto offChord = [chord](Point leg) {
+    return leg == Point{} || chord == Point{} ? 0 : std::abs(angleBetween(chord, leg));
+  };
+  return turningOf(c) > kMostTurning || offChord(c.p1 - c.p0) > kMostOffChord || offChord(c.p3 - c.p2) > kMostOffChord;
+}
 
 void improveParameters(const Cubic& cubic, std::span<const Point> points, std::span<double> parameters) {
   for (std::size_t i = 0; i < points.size(); ++i) {

@@ -24,9 +24,13 @@ struct CurveFit {
   double meanSquare = 0;
 };
 
+/// Whether a cubic makes a hook or a loop that no border has: it turns by more than 200 degrees in all
+/// (turningOf()), or starts or ends more than 120 degrees off its chord.
+bool hooks(const Cubic& cubic);
+
 /// The cubic between the ends with the least squared distances to the points. The points are in
 /// order; start and end need not be among them. Nothing when no sensible cubic follows them: one
-/// that turns back, or has handles longer than the way along the points.
+/// that turns back, hooks, or has handles longer than the way along the points.
 ///
 /// Least squares in the handles, with Newton steps of the points' parameters in turn as in
 /// P. J. Schneider, "An Algorithm for Automatically Fitting Digitized Curves", Graphics Gems

@@ -1,6 +1,9 @@
 #include "core/trace/fit_outline.h"
 
+#include <numbers>
+
 #include "core/trace/assemble.h"
+#include "core/trace/ellipse.h"
 #include "core/trace/moments.h"
 #include "core/trace/noise.h"
 
@@ -16,6 +19,16 @@ constexpr double kShareOfTolerance = 0.04;
 constexpr double kKinkShare = 0.3;
 /// More than this share of the tolerance is never taken for noise.
 constexpr double kMostNoiseShare = 0.4;
+/// An ellipse through a few points comes so near to the one through all.
+constexpr double kRoughlyPx = 1;
+
+/// Every so many-th point only, about `count` of them.
+Border thinned(const Border& border, std::size_t count) {
+  Border some;
+  const std::size_t step = std::max<std::size_t>(1, border.size() / count);
+  for (std::size_t i = 0; i < border.size(); i += step) some.push_back(border[i]);
+  return some;
+}
 
 std::optional<Path> asCircle(const Border& border, double deviationPx) {
   const auto circle = circleFrom(momentsOf(border));
@@ -28,6 +41,48 @@ std::optional<Path> asCircle(const Border& border, double deviationPx) {
   return Path{circle->centre + right,
               {Segment::arc(circle->centre - right, bulge), Segment::arc(circle->centre + right, bulge)},
               true};
+}
+
+/// Axes so near to level or upright become so.
+Ellipse levelled(Ellipse ellipse) {
+  constexpr double kMostTurn = 0.3 * std::numbers::pi / 180;
+  const double angle = std::atan2(ellipse.axis.y, ellipse.axis.x);
+  if (std::abs(std::remainder(angle, std::numbers::pi / 2)) < kMostTurn)
+    ellipse.axis = {std::round(ellipse.axis.x), std::round(ellipse.axis.y)};
+  return ellipse;
+}
+
+bool follows(const Ellipse& ellipse, const Border& border, double deviationPx) {
+  double sum = 0;
+  for (const Point p : border) {
+    const double off = distanceFrom(ellipse, p);
+    if (std::abs(off) > 6 * deviationPx) return false;
+    sum += off * off;
+  }
+  return sum <= 2.5 * deviationPx * deviationPx * static_cast<double>(border.size());
+}
+
+bool within(const Ellipse& ellipse, const Border& border, double px) {
+  return std::all_of(border.begin(), border.end(), [&](Point p) { return std::abs(distanceFrom(ellipse, p)) <= px; });
+}
+
+std::optional<Path> asEllipse(const Border& border, double deviationPx, const FitSettings& settings) {
+  constexpr std::size_t kLeastPoints = 16;
+  constexpr double kSmallestPx = 2.5;
+  if (border.size() < kLeastPoints) return std::nullopt;
+  // Most outlines are none: a few points show it.
+  const auto rough = fitEllipse(thinned(border, kLeastPoints));
+  if (!rough || std::min(rough->along, rough->across) < kSmallestPx) return std::nullopt;
+  for (std::size_t i = 0; i < border.size(); i += 1 + border.size() / 64) {
+    if (std::abs(distanceFrom(*rough, border[i])) > kRoughlyPx + 6 * deviationPx) return std::nullopt;
+  }
+  const auto ellipse = fitEllipse(border);
+  if (!ellipse || !follows(*ellipse, border, deviationPx)) return std::nullopt;
+  const Ellipse level = settings.rules.level ? levelled(*ellipse) : *ellipse;
+  constexpr double kShareForCubics = 0.2;
+  constexpr double kShareForRules = 0.6;
+  return pathOf(within(level, border, kShareForRules * settings.tolerancePx) ? level : *ellipse,
+                borderArea(border) < 0 ? -1 : 1, kShareForCubics * settings.tolerancePx);
 }
 
 bool usable(const Path& path) {
@@ -117,10 +172,11 @@ Path borderAsPath(const Border& border) {
 }
 
 Path fitOutline(const Border& border, const FitSettings& settings, std::stop_token stop) {
-  const double noise = std::min(noiseOf(border), settings.tolerancePx * kMostNoiseShare);
+  const double noise = std::min({noiseOf(border), settings.tolerancePx * kMostNoiseShare, settings.mostNoisePx});
   const double deviation = std::hypot(std::max(noise, kBorderErrorPx), settings.tolerancePx * kShareOfTolerance);
   if (settings.measured.empty()) {
     if (auto circle = asCircle(border, deviation)) return *circle;
+    if (auto ellipse = asEllipse(border, deviation, settings)) return *ellipse;
   }
   // Parts of a few pixels have nothing left when their ends are trimmed as usual.
   for (const double trimPx : {settings.roundingPx, settings.roundingPx / 3}) {

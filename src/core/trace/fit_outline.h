@@ -1,5 +1,6 @@
 #pragma once
 
+#include <limits>
 #include <stop_token>
 #include <vector>
 
@@ -14,6 +15,8 @@ struct FitSettings {
   double cornerReadiness = 50;  ///< 0 rounds everything, 100 keeps every kink
   Rules rules;                  ///< what is made exact
   double roundingPx = 1.2;      ///< how wide pixels and blur smear an edge
+  /// What the border may be off by at most (trace/grain.h), whatever it seems to be by itself.
+  double mostNoisePx = std::numeric_limits<double>::infinity();
   /// Corners are not put beyond the border near these places.
   std::vector<Point> blunt;
   /// Pieces that pass these places within `measuredReachPx` are left as the border's own points.
@@ -28,7 +31,8 @@ struct FitSettings {
 /// point where both sides meet, by at most what pixels round off. How closely it follows the rest
 /// is weighed against the number of segments by the border's own noise (trace/noise.h) and a
 /// share of the tolerance. A border that one circle follows becomes that circle, as two half
-/// circles. Needs three points or more. Throws Cancelled when `stop` is requested.
+/// circles; one that an ellipse follows becomes that ellipse (trace/ellipse.h). Needs three points or more. Throws
+/// Cancelled when `stop` is requested.
 Path fitOutline(const Border& border, const FitSettings& settings, std::stop_token stop = {});
 
 /// The border itself as a path of lines: what is left when nothing simpler may be used.

@@ -1,6 +1,7 @@
 #include "core/trace/trace.h"
 
 #include <atomic>
+#include <limits>
 #include <map>
 #include <thread>
 
@@ -10,17 +11,19 @@
 #include "core/picture/light.h"
 #include "core/picture/tone.h"
 #include "core/trace/fit_outline.h"
+#include "core/trace/grain.h"
 #include "core/trace/sharpen.h"
 
 namespace rim {
 namespace {
 
-constexpr double kChordErrorPx = 0.01;
+constexpr double kChordErrorPx = 0.002;
 // An outline that crosses is fitted again: first with its corners there kept to the border, then
 // with whole pieces there left as measured, farther round each time, at last all of it.
 constexpr std::size_t kBluntAttempts = 3;
 constexpr std::size_t kMostAttempts = 7;
 constexpr double kMeasuredReachPx = 4;
+constexpr double kAnyNoise = std::numeric_limits<double>::infinity();
 
 /// What is known of one outline that is on its way to being fitted.
 struct Attempt {
@@ -32,18 +35,19 @@ struct Attempt {
 struct Tones {
   cv::Mat grey;
   TwoTone tone;
+  double mostNoisePx = 0;  ///< what borders may be off by (trace/grain.h)
 };
 
 /// With the automatic threshold uneven light is divided away first: where it is dark, one threshold for
 /// all lies so near the paper that noise moves the border.
 Tones tonesFor(const Picture& picture, const TraceSettings& settings) {
   constexpr double kUneven = 0.85;
-  Tones tones{*picture.grey, {thresholdFor(picture, settings), settings.lightIsInk}};
+  Tones tones{*picture.grey, {thresholdFor(picture, settings), settings.lightIsInk}, kAnyNoise};
   if (settings.threshold || settings.lightIsInk || evenness(picture) >= kUneven) return tones;
   const cv::Mat even = evenGrey(picture);
   const auto threshold = otsuThreshold(histogramOf(even));
   if (!threshold) return tones;
-  return {even, {*threshold, false}};
+  return {even, {*threshold, false}, kAnyNoise};
 }
 
 /// Who sets a threshold wants the outline to follow it; the automatic one wants the true edge.
@@ -58,6 +62,7 @@ Path fitAt(const Tones& tones, const Border& border, const Attempt& attempt, con
   fit.tolerancePx = settings.tolerancePx;
   fit.cornerReadiness = settings.cornerReadiness;
   fit.rules = settings.rules;
+  fit.mostNoisePx = tones.mostNoisePx;
   fit.blunt = attempt.places;
   if (attempt.number > kBluntAttempts) {
     fit.measured = attempt.places;
@@ -149,7 +154,8 @@ Tracing fitBorders(const Picture& picture, const std::vector<Border>& borders, c
   Tracing tracing;
   tracing.threshold = thresholdFor(picture, settings);
   tracing.outlines.resize(borders.size());
-  const Tones tones = tonesFor(picture, settings);
+  Tones tones = tonesFor(picture, settings);
+  tones.mostNoisePx = mostNoiseByGrain(tones.grey, tones.tone);
   forAll(borders.size(), control,
          [&](std::size_t i) { tracing.outlines[i] = fitAt(tones, borders[i], {}, settings, control.stop); });
   makeCirclesRegular(tracing.outlines, settings.rules, settings.tolerancePx);

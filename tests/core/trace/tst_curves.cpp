@@ -54,6 +54,18 @@ class TestCurves : public QObject {
   Q_OBJECT
 
  private slots:
+  void hooksAreKnown() {
+    QVERIFY(!hooks(kBow));
+    QVERIFY(!hooks({{0, 0}, {0, 10}, {10, 10}, {10, 0}}));
+    // The first handle points back: the curve would begin with a turn that no border has.
+    QVERIFY(hooks({{0, 0}, {-1, 0.1}, {20, 0}, {30, 0}}));
+    QVERIFY(hooks({{0, 0}, {30, 0}, {-20, 5}, {10, 5}}));
+    // A handle longer than the curve is no hook.
+    QVERIFY(!hooks({{0, 0}, {20, 1}, {18, 1}, {30, 0}}));
+    QVERIFY(std::abs(turningOf({{0, 0}, {0, 10}, {10, 10}, {10, 0}}) - M_PI) < 1e-9);
+    QCOMPARE(turningOf({{0, 0}, {0, 0}, {1, 1}, {1, 1}}), 0.0);
+  }
+
   void aKnownCubicIsFoundAgain() {
     const auto points = pointsOn(kBow, 40);
     const auto free = fitCubic({kBow.p0, {}, kBow.p3, {}}, points);

@@ -1,0 +1,38 @@
+#pragma once
+
+#include <opencv2/core.hpp>
+
+namespace rim {
+
+/// A colour in CIE L*a*b* (D65, 2 degrees): lightness 0..100, green-red and blue-yellow.
+struct Lab {
+  double l = 0;
+  double a = 0;
+  double b = 0;
+
+  friend bool operator==(const Lab&, const Lab&) = default;
+};
+
+/// A colour as pictures hold it: 8 bits a channel, sRGB (IEC 61966-2-1).
+struct Rgb {
+  int r = 0;
+  int g = 0;
+  int b = 0;
+
+  friend bool operator==(const Rgb&, const Rgb&) = default;
+};
+
+/// sRGB to L*a*b* by OpenCV's conversion, and back to the nearest displayable colour.
+Lab labFrom(Rgb colour);
+Rgb rgbFrom(Lab colour);
+
+/// A picture (CV_8UC3, OpenCV's channel order) in L*a*b*, CV_32FC3.
+cv::Mat labPicture(const cv::Mat& bgr);
+
+/// The difference of two colours as people see it, CIEDE2000 with unit weights: about 1 is just to be
+/// seen side by side, 100 black against white. Source: G. Sharma, W. Wu and E. N. Dalal, "The
+/// CIEDE2000 color-difference formula: implementation notes, supplementary test data, and mathematical
+/// observations", Color Research and Application 30 (2005), 21-30.
+double differenceOf(Lab one, Lab other);
+
+}  // namespace rim
