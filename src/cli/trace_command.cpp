@@ -8,6 +8,7 @@
 #include <iostream>
 
 #include "cli/between.h"
+#include "cli/colour_options.h"
 #include "cli/preparation_options.h"
 #include "core/error.h"
 #include "core/io/export.h"
@@ -27,6 +28,7 @@ struct TraceOptions {
   TraceSettings trace;
   ExportSettings files;
   PreparationOptions preparation;
+  ColourOptions colours;
   double widthMm = 0;
   double heightMm = 0;
   double dpi = 0;
@@ -147,12 +149,14 @@ void run(TraceOptions& o) {
   Job job = about(o.picture, [&] { return jobOn(loadPicture(std::filesystem::path(o.picture), o.page)); });
   job.preparation = stepsOf(o.preparation);
   job = about(o.picture, [&] { return withPreparedPicture(std::move(job)); });
+  job = about(o.picture, [&] { return withColours(std::move(job), o.colours); });
   job.trace = o.trace;
   job.size = about(o.picture, [&] { return sizeWish(o, job.picture); });
   job = traced(std::move(job), progressOnTerminal(o.quiet));
   if (job.tracing->outlines.empty() && !o.quiet) {
     std::cerr << "snugrim-cli: " << o.picture
-              << ": nothing is darker than the threshold; the drawing has no outlines.\n";
+              << (job.inks ? ": no ink is kept; the drawing has no outlines.\n"
+                           : ": nothing is darker than the threshold; the drawing has no outlines.\n");
   }
   about(o.out, [&] {
     exportJob(job, o.out, o.files);
@@ -181,6 +185,7 @@ void addTraceCommand(CLI::App& app, int& result) {
       ->capture_default_str();
   addPreparation(*command, options->preparation);
   addShape(*command, *options);
+  addColours(*command, options->colours);
   addFile(*command, *options);
   command->add_option("--report", options->report, "write a JSON report here (- is standard output)");
   command->add_flag("--quiet", options->quiet, "say nothing on standard error but errors");

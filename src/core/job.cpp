@@ -1,5 +1,6 @@
 #include "core/job.h"
 
+#include "core/colour/reduce.h"
 #include "core/picture/tone.h"
 
 namespace rim {
@@ -22,7 +23,7 @@ Job jobOn(Picture picture) {
 
 bool sameWork(const Job& a, const Job& b) {
   return a.original.bgr == b.original.bgr && a.origin == b.origin && a.preparation == b.preparation &&
-         a.trace == b.trace && a.size == b.size;
+         a.colours == b.colours && a.trace == b.trace && a.size == b.size;
 }
 
 Job withPreparedPicture(Job job, std::stop_token stop) {
@@ -30,7 +31,25 @@ Job withPreparedPicture(Job job, std::stop_token stop) {
   return job;
 }
 
+Job withInks(Job job, const std::stop_token& stop) {
+  job.inks.reset();
+  if (!job.colours.on || job.picture.empty()) return job;
+  const bool known = job.found && job.found->in == job.picture.bgr && job.found->count == job.colours.count;
+  if (!known) {
+    job.found = std::make_shared<const FoundInks>(
+        FoundInks{job.picture.bgr, job.colours.count, reduced(job.picture, job.colours.count, stop)});
+  }
+  job.inks = std::make_shared<const InkMap>(decided(job.found->map, job.picture, job.colours.steps, stop));
+  return job;
+}
+
 Job traced(Job job, const WorkControl& control) {
+  job = withInks(std::move(job), control.stop);
+  if (job.inks) {
+    job.tracing =
+        std::make_shared<const Tracing>(traceInks(job.picture, *job.inks, job.colours.layout, job.trace, control));
+    return job;
+  }
   job.tracing = std::make_shared<const Tracing>(trace(job.picture, job.trace, control));
   return job;
 }
@@ -60,6 +79,8 @@ Drawing drawingOf(const Job& job) {
   drawing.pageWidth = job.picture.width() * k;
   drawing.pageHeight = job.picture.height() * k;
   if (!job.tracing) return drawing;
+  drawing.layers = job.tracing->layers;
+  drawing.layerOf = job.tracing->layerOf;
   drawing.paths.reserve(job.tracing->outlines.size());
   for (const Path& outline : job.tracing->outlines) drawing.paths.push_back(scaled(outline, k));
   return drawing;

@@ -3,9 +3,11 @@
 #include <memory>
 #include <string>
 
+#include "core/colour/decisions.h"
 #include "core/geometry/drawing.h"
 #include "core/picture/picture.h"
 #include "core/picture/preparation.h"
+#include "core/trace/ink_trace.h"
 #include "core/trace/trace.h"
 
 namespace rim {
@@ -29,6 +31,23 @@ struct SizeWish {
 inline constexpr double kSmallestSizeMm = 0.1;
 inline constexpr double kLargestSizeMm = 100'000;
 
+/// How a picture of several inks is reduced and what is made of it.
+struct ColourSettings {
+  bool on = false;             ///< off: two tones, ink and paper
+  std::optional<int> count;    ///< inks, the background counted, 2..kMostInks; none: as many as are clearly apart
+  std::vector<InkStep> steps;  ///< decisions about them, in order
+  InkLayout layout = InkLayout::CutOut;
+
+  friend bool operator==(const ColourSettings&, const ColourSettings&) = default;
+};
+
+/// Inks as they were found in a picture, kept so that decisions about them need no new search.
+struct FoundInks {
+  std::shared_ptr<const cv::Mat> in;  ///< the picture's pixels
+  std::optional<int> count;
+  InkMap map;
+};
+
 /// All that belongs to one piece of work, as a value: copied freely (pixels and outlines are
 /// shared and never changed), kept in the undo list, given to a worker and given back by it.
 struct Job {
@@ -37,8 +56,11 @@ struct Job {
   std::vector<PreparationStep> preparation;
   /// The original after its preparation; empty as long as that is not worked out.
   Picture picture;
+  ColourSettings colours;
   TraceSettings trace;
   SizeWish size;
+  std::shared_ptr<const FoundInks> found;  ///< null as long as nothing was looked for
+  std::shared_ptr<const InkMap> inks;      ///< what was found after all decisions; null with two tones
   /// What tracing gave; null as long as it is not traced with these settings.
   std::shared_ptr<const Tracing> tracing;
 };
@@ -54,7 +76,12 @@ bool sameWork(const Job& a, const Job& b);
 /// Throws InputError as prepared() does, and Cancelled.
 Job withPreparedPicture(Job job, std::stop_token stop = {});
 
-/// The same job with its outlines traced; needs the prepared picture. Throws Cancelled when a stop is requested.
+/// The same job with its inks found and decided about; needs the prepared picture. With two tones it has none.
+/// Throws Cancelled.
+Job withInks(Job job, const std::stop_token& stop = {});
+
+/// The same job with its inks and outlines traced; needs the prepared picture. Throws Cancelled when a stop is
+/// requested.
 Job traced(Job job, const WorkControl& control = {});
 
 /// Millimetres per picture pixel, > 0. A wish for the size of outlines that are not there

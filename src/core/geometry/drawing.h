@@ -1,16 +1,27 @@
 #pragma once
 
 #include <cstddef>
+#include <string>
 #include <vector>
 
 #include "core/geometry/path.h"
 
 namespace rim {
 
+/// A layer of a drawing: outlines that belong together, as those of one ink.
+struct Layer {
+  std::string name;                  ///< UTF-8
+  int red = 0, green = 0, blue = 0;  ///< 0..255
+
+  friend bool operator==(const Layer&, const Layer&) = default;
+};
+
 /// Outlines on a page. Millimetres, y up, the page's lower left corner at the origin.
 /// Outer borders run counter-clockwise, holes clockwise.
 struct Drawing {
   std::vector<Path> paths;
+  std::vector<Layer> layers;         ///< empty: all outlines are on one, black
+  std::vector<std::size_t> layerOf;  ///< of each path, when there are layers
   double pageWidth = 0;
   double pageHeight = 0;
 };

@@ -8,12 +8,12 @@
 
 #include "core/error.h"
 #include "core/geometry/arc.h"
+#include "core/io/dxf_layers.h"
 #include "core/io/safe_file.h"
 
 namespace rim {
 namespace {
 
-constexpr const char* kLayer = "outlines";
 constexpr int kMillimetres = 4;   // $INSUNITS
 constexpr int kMetric = 1;        // $MEASUREMENT
 constexpr int kClosed = 1;        // polyline and spline flag
@@ -41,15 +41,18 @@ class Writer {
 
   void write(const Drawing& drawing, const std::string& note) {
     if (!note.empty()) out_->comment(onOneLine(note).c_str());
+    layers_ = dxfLayersOf(drawing, r12_);
     header(drawing);
     tables();
     if (!r12_) blocks();
     out_->sectionEntities();
-    for (const Path& path : drawing.paths) {
+    for (std::size_t i = 0; i < drawing.paths.size(); ++i) {
+      const Path& path = drawing.paths[i];
+      const std::string& layer = layers_[drawing.layers.empty() ? 0 : drawing.layerOf[i]].name;
       if (holdsCubic(path)) {
-        spline(path);
+        spline(path, layer);
       } else {
-        polyline(path);
+        polyline(path, layer);
       }
     }
     out_->sectionEnd();
@@ -93,9 +96,11 @@ class Writer {
     }
     out_->tableEnd();
     constexpr int kBlack = 7;
-    out_->tableLayers(2);
-    for (const char* name : {"0", kLayer}) {
-      dxf_.writeLayer(*out_, DL_LayerData(name, 0), DL_Attributes("", kBlack, -1, "CONTINUOUS", 1.0));
+    out_->tableLayers(static_cast<int>(layers_.size()) + 1);
+    dxf_.writeLayer(*out_, DL_LayerData("0", 0), DL_Attributes("", kBlack, -1, "CONTINUOUS", 1.0));
+    for (const DxfLayer& layer : layers_) {
+      dxf_.writeLayer(*out_, DL_LayerData(layer.name, 0),
+                      DL_Attributes("", layer.colour, layer.trueColour, -1, "CONTINUOUS"));
     }
     out_->tableEnd();
     if (!r12_) namedTables();
@@ -126,11 +131,11 @@ class Writer {
     out_->sectionEnd();
   }
 
-  static DL_Attributes onLayer() { return {kLayer, 256, -1, "BYLAYER", 1.0}; }
+  static DL_Attributes on(const std::string& layer) { return {layer, 256, -1, "BYLAYER", 1.0}; }
 
-  void polyline(const Path& path) {
+  void polyline(const Path& path, const std::string& layer) {
     const auto count = static_cast<int>(nodeCount(path));
-    dxf_.writePolyline(*out_, DL_PolylineData(count, 0, 0, path.closed ? kClosed : 0), onLayer());
+    dxf_.writePolyline(*out_, DL_PolylineData(count, 0, 0, path.closed ? kClosed : 0), on(layer));
     for (std::size_t i = 0; i < path.segments.size(); ++i) {
       vertex(segmentStart(path, i), path.segments[i].kind == SegmentKind::Arc ? path.segments[i].bulge : 0.0);
     }
@@ -141,13 +146,13 @@ class Writer {
   void vertex(Point p, double bulge) { dxf_.writeVertex(*out_, DL_VertexData(p.x, p.y, 0.0, bulge)); }
 
   /// All segments as one B-spline: knots of multiplicity 3 keep every node a node.
-  void spline(const Path& path) {
+  void spline(const Path& path, const std::string& layer) {
     const std::vector<Point> control = controlPoints(path);
     const auto pieces = (control.size() - 1) / kDegree;
     const auto knots = 3 * (pieces + 1) + 2;
     const int flags = (path.closed ? kClosed : 0) | kPlanarSpline;
     dxf_.writeSpline(*out_, DL_SplineData(kDegree, static_cast<int>(knots), static_cast<int>(control.size()), 0, flags),
-                     onLayer());
+                     on(layer));
     for (std::size_t i = 0; i < knots; ++i) {
       const std::size_t piece = i == 0 ? 0 : std::min((i - 1) / 3, pieces);
       dxf_.writeKnot(*out_, DL_KnotData(static_cast<double>(piece)));
@@ -174,6 +179,7 @@ class Writer {
   }
 
   bool r12_;
+  std::vector<DxfLayer> layers_;
   DL_Dxf dxf_;
   std::unique_ptr<DL_WriterA> out_;
 };

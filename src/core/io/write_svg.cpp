@@ -2,8 +2,11 @@
 
 #include <libxml/xmlwriter.h>
 
+#include <cctype>
 #include <charconv>
 #include <memory>
+#include <optional>
+#include <set>
 #include <string>
 
 #include "core/error.h"
@@ -91,6 +94,61 @@ void attribute(xmlTextWriter* writer, const char* name, const std::string& value
   }
 }
 
+/// All paths, or those of one layer, as one element: filled when they are closed, as thin lines when some are open.
+void writePaths(xmlTextWriter* writer, const Drawing& drawing, std::optional<std::size_t> layer,
+                const std::string& colour) {
+  PathData data(drawing.pageHeight);
+  bool closed = true;
+  for (std::size_t i = 0; i < drawing.paths.size(); ++i) {
+    if (layer && drawing.layerOf[i] != *layer) continue;
+    data.add(drawing.paths[i]);
+    closed = closed && drawing.paths[i].closed;
+  }
+  if (data.text().empty()) return;
+  xmlTextWriterStartElement(writer, xml("path"));
+  attribute(writer, "fill", closed ? colour : "none");
+  if (closed) attribute(writer, "fill-rule", "evenodd");
+  attribute(writer, "stroke", closed ? "none" : colour);
+  if (!closed) attribute(writer, "stroke-width", "0.1");
+  attribute(writer, "d", data.text());
+  xmlTextWriterEndElement(writer);
+}
+
+std::string hexOf(const Layer& layer) {
+  constexpr const char* kDigits = "0123456789abcdef";
+  std::string text = "#";
+  for (const int channel : {layer.red, layer.green, layer.blue}) {
+    text += kDigits[channel / 16 % 16];
+    text += kDigits[channel % 16];
+  }
+  return text;
+}
+
+/// What XML allows in an id (letters, digits, - and _), begun with a letter, and no other layer has.
+std::string idOf(const Layer& layer, std::set<std::string>& used) {
+  std::string id = "ink-";
+  for (const char c : layer.name) {
+    const auto letter = static_cast<unsigned char>(c);
+    if (std::isalnum(letter) != 0 && letter < 128) id += c;
+    if (c == ' ' || c == '-' || c == '_') id += '-';
+  }
+  std::string own = id;
+  for (int k = 2; !used.insert(own).second; ++k) own = id + "-" + std::to_string(k);
+  return own;
+}
+
+/// One group a layer, with an id and a title.
+void writeLayers(xmlTextWriter* writer, const Drawing& drawing) {
+  std::set<std::string> used;
+  for (std::size_t layer = 0; layer < drawing.layers.size(); ++layer) {
+    xmlTextWriterStartElement(writer, xml("g"));
+    attribute(writer, "id", idOf(drawing.layers[layer], used));
+    xmlTextWriterWriteElement(writer, xml("title"), xml(drawing.layers[layer].name.c_str()));
+    writePaths(writer, drawing, layer, hexOf(drawing.layers[layer]));
+    xmlTextWriterEndElement(writer);
+  }
+}
+
 void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const std::string& note) {
   xmlTextWriterSetIndent(writer, 1);
   xmlTextWriterStartDocument(writer, "1.0", "UTF-8", nullptr);
@@ -101,15 +159,10 @@ void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const std::str
   attribute(writer, "height", number(drawing.pageHeight) + "mm");
   attribute(writer, "viewBox", "0 0 " + number(drawing.pageWidth) + " " + number(drawing.pageHeight));
   if (!note.empty()) xmlTextWriterWriteElement(writer, xml("desc"), xml(note.c_str()));
-  if (!drawing.paths.empty()) {
-    PathData data(drawing.pageHeight);
-    for (const Path& path : drawing.paths) data.add(path);
-    xmlTextWriterStartElement(writer, xml("path"));
-    attribute(writer, "fill", "#000000");
-    attribute(writer, "fill-rule", "evenodd");
-    attribute(writer, "stroke", "none");
-    attribute(writer, "d", data.text());
-    xmlTextWriterEndElement(writer);
+  if (drawing.layers.empty()) {
+    writePaths(writer, drawing, std::nullopt, "#000000");
+  } else {
+    writeLayers(writer, drawing);
   }
   xmlTextWriterEndElement(writer);
   if (xmlTextWriterEndDocument(writer) < 0 || xmlTextWriterFlush(writer) < 0) {

@@ -70,17 +70,20 @@ class Assembler {
       }
       parts.push_back({k, end, measured_[k] ? std::vector<Cubic>() : bestCurves(k, end)});
     }
-    for (std::size_t i = 0; i < parts.size(); ++i) joinParts(parts[i], parts[(i + 1) % parts.size()]);
+    const std::size_t joints = parts.size() - (closed() ? 0 : 1);
+    for (std::size_t i = 0; i < joints; ++i) joinParts(parts[i], parts[(i + 1) % parts.size()]);
+    if (!closed()) endParts(parts.front(), parts.back());
     for (Part& part : parts) {
       if (anyHooks(part.curves)) part.curves.clear();
     }
-    Path path{nodes_[0].place, {}, true};
+    Path path{nodes_[0].place, {}, closed()};
     for (const Part& part : parts) add(part, path);
-    path.segments.back().end = path.start;
+    path.segments.back().end = closed() ? path.start : nodes_.back().place;
     return path;
   }
 
  private:
+  bool closed() const { return track_.closed(); }
   const Piece& piece(std::size_t k) const { return chain_.pieces[k % chain_.pieces.size()]; }
   const Node& nodeAt(std::size_t k) const { return nodes_[k % nodes_.size()]; }
   double wayOf(std::size_t k) const { return track_.way(piece(k).to) - track_.way(piece(k).from); }
@@ -138,6 +141,12 @@ class Assembler {
     }
     if (!before.curves.empty()) endAt(before.curves.back(), node.place);
     if (!after.curves.empty()) beginAt(after.curves.front(), node.place);
+  }
+
+  /// Curves at an open border's ends end where its nodes are.
+  void endParts(Part& first, Part& last) {
+    if (!first.curves.empty()) beginAt(first.curves.front(), nodes_.front().place);
+    if (!last.curves.empty()) endAt(last.curves.back(), nodes_.back().place);
   }
 
   /// Another end for a cubic; its handle goes with it where the cubic would hook otherwise.
@@ -236,7 +245,7 @@ class Assembler {
     section.kinkDegrees = kinkDegrees_;
     for (std::size_t i = k; i < end; ++i) section.cuts.push_back(piece(i).from);
     section.cuts.push_back(piece(end - 1).to);
-    section.closed = end - k == n && !nodeAt(0).corner;
+    section.closed = closed() && end - k == n && !nodeAt(0).corner;
     if (section.closed) {
       section.start = section.end = nodeAt(0).place;
       return section;
@@ -256,6 +265,10 @@ class Assembler {
   /// over smoothly into its neighbour.
   void beginAt(std::size_t node, std::size_t neighbour, std::size_t& cut, int inwards, std::size_t other,
                std::optional<Point>& place, std::optional<Point>& tangent) const {
+    if (!closed() && (node == 0 || node + 1 == nodes_.size())) {
+      place = nodeAt(node).place;
+      return;
+    }
     if (nodeAt(node).corner) {
       // What lies between two pieces may be more than a corner's tip.
       cut = nearestTo(nodeAt(node).place, cut, other, inwards);

@@ -13,7 +13,7 @@ struct MeasuredPlaces {
   double reachPx = 4;  ///< a piece passes a place when it comes as near as this
 };
 
-/// The segments of one closed border from its pieces and nodes. Every smooth stretch between corners
+/// The segments of one border, closed or not, from its pieces and nodes. Every smooth stretch between corners
 /// and long straight edges is the lines and arcs that its pieces are, or cubics all along
 /// (trace/section.h), whichever costs less by the prices of splitTrack(). Turns of more than
 /// `kinkDegrees` within a stretch of cubics are kept. Pieces that pass a measured place are left as

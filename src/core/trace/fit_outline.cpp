@@ -85,15 +85,24 @@ std::optional<Path> asEllipse(const Border& border, double deviationPx, const Fi
                 borderArea(border) < 0 ? -1 : 1, kShareForCubics * settings.tolerancePx);
 }
 
-bool usable(const Path& path) {
+/// What is taken for noise: what the border shows of it, within reason, and a share of the tolerance.
+double deviationOf(const Border& border, const FitSettings& settings) {
+  const double noise = std::min({noiseOf(border), settings.tolerancePx * kMostNoiseShare, settings.mostNoisePx});
+  return std::hypot(std::max(noise, kBorderErrorPx), settings.tolerancePx * kShareOfTolerance);
+}
+
+/// No segment without a length, none that is nowhere.
+bool isFinite(const Path& path) {
   for (std::size_t i = 0; i < path.segments.size(); ++i) {
     const Segment& s = path.segments[i];
     if (distance(segmentStart(path, i), s.end) < 1e-6) return false;
     if (!std::isfinite(s.end.x + s.end.y + s.bulge + s.handle1.x + s.handle1.y + s.handle2.x + s.handle2.y))
       return false;
   }
-  return path.segments.size() > 1;
+  return !path.segments.empty();
 }
+
+bool usable(const Path& path) { return isFinite(path) && path.segments.size() > 1; }
 
 /// The middle of the longest piece, an index into the track: a break there is no real one, but all
 /// real breaks have their surroundings on one side of the track's ends.
@@ -171,9 +180,31 @@ Path borderAsPath(const Border& border) {
   return path;
 }
 
+Path fitOpenBorder(const std::vector<Point>& points, const FitSettings& settings, std::stop_token stop) {
+  const auto straight = [&points] { return Path{points.front(), {Segment::line(points.back())}, false}; };
+  constexpr std::size_t kLeastPoints = 5;
+  if (points.size() < kLeastPoints) return straight();
+  const JoinLimits join{cornerDegreesFor(settings.cornerReadiness), settings.roundingPx, {}};
+  const double deviation = deviationOf(points, settings);
+  const Track track = Track::open(points);
+  for (const double trimPx : {settings.roundingPx, settings.roundingPx / 3}) {
+    const SplitLimits split{deviation, trimPx};
+    std::vector<Piece> pieces = settlePieces(track, splitTrack(track, split, stop), join, split);
+    if (pieces.empty()) continue;
+    pieces.front().from = 0;
+    pieces.back().to = track.last();
+    pieces = madeRegular(track, std::move(pieces), settings.rules, settings.tolerancePx);
+    Path path = assemble(track, joinPieces(track, std::move(pieces), join), split, {}, kKinkShare * join.cornerDegrees);
+    if (isFinite(path)) return path;
+  }
+  Path path = straight();
+  path.segments.clear();
+  for (std::size_t i = 1; i < points.size(); ++i) path.segments.push_back(Segment::line(points[i]));
+  return path;
+}
+
 Path fitOutline(const Border& border, const FitSettings& settings, std::stop_token stop) {
-  const double noise = std::min({noiseOf(border), settings.tolerancePx * kMostNoiseShare, settings.mostNoisePx});
-  const double deviation = std::hypot(std::max(noise, kBorderErrorPx), settings.tolerancePx * kShareOfTolerance);
+  const double deviation = deviationOf(border, settings);
   if (settings.measured.empty()) {
     if (auto circle = asCircle(border, deviation)) return *circle;
     if (auto ellipse = asEllipse(border, deviation, settings)) return *ellipse;

@@ -35,6 +35,10 @@ struct FitSettings {
 /// Cancelled when `stop` is requested.
 Path fitOutline(const Border& border, const FitSettings& settings, std::stop_token stop = {});
 
+/// The same for a border that does not close, from its first point to its last: an open path whose ends lie near
+/// them, on what follows the border there. Needs two points or more.
+Path fitOpenBorder(const std::vector<Point>& points, const FitSettings& settings, std::stop_token stop = {});
+
 /// The border itself as a path of lines: what is left when nothing simpler may be used.
 Path borderAsPath(const Border& border);
 

@@ -183,9 +183,17 @@ std::vector<Piece> settlePieces(const Track& track, std::vector<Piece> pieces, c
 Chain joinPieces(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits) {
   Chain chain{std::move(pieces), {}};
   const std::size_t n = chain.pieces.size();
+  const auto endOf = [&track](const Piece& piece, std::size_t at) {
+    return Node{project(piece.primitive, track.point(at)), true, {}, true};
+  };
   for (std::size_t k = 0; k < n; ++k) {
+    if (k == 0 && !track.closed()) {
+      chain.nodes.push_back(endOf(chain.pieces.front(), 0));
+      continue;
+    }
     chain.nodes.push_back(nodeBetween(chain.pieces[(k + n - 1) % n], chain.pieces[k], track, limits));
   }
+  if (!track.closed()) chain.nodes.push_back(endOf(chain.pieces.back(), track.last()));
   return chain;
 }
 

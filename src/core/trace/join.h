@@ -15,7 +15,8 @@ struct Node {
   bool held = false;  ///< a corner that is kept on the border
 };
 
-/// Pieces of a closed border with the nodes between them: nodes[k] is where pieces[k] begins.
+/// Pieces of a border with the nodes between them: nodes[k] is where pieces[k] begins. An open border has one
+/// more, where the last piece ends.
 struct Chain {
   std::vector<Piece> pieces;
   std::vector<Node> nodes;
@@ -35,8 +36,9 @@ struct JoinLimits {
 std::vector<Piece> settlePieces(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits,
                                 const SplitLimits& split);
 
-/// Puts the nodes. Where two pieces turn by a corner's angle, the node is where both, prolonged,
-/// meet. Elsewhere the node is smooth: where a line touches a circle, or two circles each other.
+/// Puts the nodes. An open track's ends are where its outermost pieces come nearest to its outermost points. Where two
+/// pieces turn by a corner's angle, the node is where both, prolonged, meet. Elsewhere the node is smooth: where a line
+/// touches a circle, or two circles each other.
 Chain joinPieces(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits);
 
 /// How far, in px, the tip of a corner may lie beyond the border that is seen of it: pixels and blur eat a

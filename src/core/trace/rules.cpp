@@ -154,8 +154,9 @@ class Regular {
       if (isLine(piece)) continue;
       const Piece& before = pieces_[(k + n - 1) % n];
       const Piece& after = pieces_[(k + 1) % n];
-      const bool atStart = smooth(piece, before, piece.from);
-      const bool atEnd = smooth(piece, after, piece.to);
+      const bool open = !track_.closed();
+      const bool atStart = !(open && k == 0) && smooth(piece, before, piece.from);
+      const bool atEnd = !(open && k + 1 == n) && smooth(piece, after, piece.to);
       std::optional<Primitive> touching;
       if (atStart && atEnd && isLine(before) && isLine(after)) {
         touching = betweenLines(piece.primitive, before.primitive, after.primitive);

@@ -2,13 +2,12 @@
 
 #include <optional>
 
+#include "core/trace/edge_place.h"
+
 namespace rim {
 namespace {
 
-constexpr int kLongestRise = 4;         // samples on either side of the crossing
-constexpr double kPlateauShare = 0.04;  // a step below this share of the contrast ends the rise
-constexpr double kLeastContrast = 12;   // grey levels
-constexpr double kFarthestMove = 0.6;   // px
+constexpr double kFarthestMove = 0.6;  // px
 
 /// A row or a column of samples. Index 0 is at the left or, for a column, at the bottom.
 class Samples {
@@ -25,20 +24,6 @@ class Samples {
   int line_;
 };
 
-/// Goes from sample i in steps of `step` as long as the values keep rising (sign 1) or falling
-/// (sign -1). The sample where they level out, or nothing when they turn back before.
-std::optional<int> plateau(const Samples& samples, int i, int step, double sign, double contrast) {
-  for (int k = 0; k < kLongestRise; ++k) {
-    const int next = i + step;
-    if (next < 0 || next >= samples.count()) return i;
-    const double change = sign * (samples[next] - samples[i]);
-    if (change < -kPlateauShare * contrast) return std::nullopt;
-    if (change < kPlateauShare * contrast) return change > 0 ? next : i;
-    i = next;
-  }
-  return i;
-}
-
 /// The place between samples where the straight joins of the samples cross the level.
 double interpolated(const Samples& samples, int from, int to, double level) {
   for (int i = from; i < to; ++i) {
@@ -51,21 +36,14 @@ double interpolated(const Samples& samples, int from, int to, double level) {
 
 /// The edge between samples i and i + 1, as a coordinate along them.
 std::optional<double> edgePlace(const Samples& samples, int i, EdgeLevel level, double thresholdLevel) {
-  const double sign = samples[i + 1] > samples[i] ? 1 : -1;
-  const double contrast = std::abs(samples[i + 1] - samples[i]);
-  const auto low = plateau(samples, i, -1, -sign, contrast);
-  const auto high = plateau(samples, i + 1, 1, sign, contrast);
-  if (!low || !high) return std::nullopt;
-  const double first = samples[*low];
-  const double last = samples[*high];
-  if (std::abs(last - first) < kLeastContrast) return std::nullopt;
-  double covered = 0;
-  for (int k = *low; k <= *high; ++k) covered += (last - samples[k]) / (last - first);
-  const double edge = *low + covered;
+  const auto rise = riseAt(samples, i);
+  if (!rise) return std::nullopt;
+  const double edge = coveredPlace(samples, *rise);
   if (level == EdgeLevel::Coverage) return edge;
   // Keeps the threshold's own place and takes away only the fault of the interpolation.
-  const double fault = interpolated(samples, *low, *high, (first + last) / 2) - edge;
-  return interpolated(samples, *low, *high, thresholdLevel) - fault;
+  const double middle = (samples[rise->low] + samples[rise->high]) / 2;
+  const double fault = interpolated(samples, rise->low, rise->high, middle) - edge;
+  return interpolated(samples, rise->low, rise->high, thresholdLevel) - fault;
 }
 
 bool isSampleMiddle(double coordinate) { return std::abs(coordinate - std::floor(coordinate) - 0.5) < 1e-9; }

@@ -1,9 +1,7 @@
 #include "core/trace/trace.h"
 
-#include <atomic>
 #include <limits>
 #include <map>
-#include <thread>
 
 #include "core/error.h"
 #include "core/geometry/crossing.h"
@@ -11,6 +9,7 @@
 #include "core/picture/light.h"
 #include "core/picture/tone.h"
 #include "core/trace/fit_outline.h"
+#include "core/trace/for_all.h"
 #include "core/trace/grain.h"
 #include "core/trace/sharpen.h"
 
@@ -71,33 +70,6 @@ Path fitAt(const Tones& tones, const Border& border, const Attempt& attempt, con
   return fitOutline(
       sharpenBorder(tones.grey, tones.tone, levelFor(settings), border, fit.measured, 2 * fit.measuredReachPx), fit,
       stop);
-}
-
-/// Runs work(i) for all i below count on all processors; progress comes from this thread.
-void forAll(std::size_t count, const WorkControl& control, const std::function<void(std::size_t)>& work) {
-  std::atomic<std::size_t> next = 0;
-  std::atomic<std::size_t> done = 0;
-  std::atomic<bool> failed = false;
-  std::exception_ptr failure;
-  const auto run = [&](bool reports) {
-    try {
-      for (std::size_t i = next++; i < count && !failed; i = next++) {
-        if (control.stop.stop_requested()) throw Cancelled();
-        work(i);
-        ++done;
-        if (reports && control.progress) control.progress(static_cast<double>(done) / static_cast<double>(count));
-      }
-    } catch (...) {
-      if (!failed.exchange(true)) failure = std::current_exception();
-    }
-  };
-  {
-    std::vector<std::jthread> helpers;
-    const std::size_t threads = std::min<std::size_t>(std::max(1U, std::thread::hardware_concurrency()), count);
-    for (std::size_t t = 1; t < threads; ++t) helpers.emplace_back([&run] { run(false); });
-    run(true);
-  }
-  if (failure) std::rethrow_exception(failure);
 }
 
 void refitCrossings(Tracing& tracing, const Tones& tones, const std::vector<Border>& borders,

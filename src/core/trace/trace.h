@@ -5,6 +5,7 @@
 #include <stop_token>
 #include <vector>
 
+#include "core/geometry/drawing.h"
 #include "core/geometry/path.h"
 #include "core/picture/picture.h"
 #include "core/trace/border.h"
@@ -23,11 +24,13 @@ struct TraceSettings {
   friend bool operator==(const TraceSettings&, const TraceSettings&) = default;
 };
 
-/// Outlines of a picture in upright pixels. All are closed; none crosses itself or another;
-/// islands run counter-clockwise and their holes clockwise.
+/// Outlines of a picture in upright pixels. All are closed (save shared borders between inks); none crosses itself or
+/// another; islands run counter-clockwise and their holes clockwise.
 struct Tracing {
   std::vector<Path> outlines;
-  int threshold = 0;  ///< the one that was used
+  int threshold = 0;                 ///< the one that was used
+  std::vector<Layer> layers;         ///< of several inks (trace/ink_trace.h); else empty
+  std::vector<std::size_t> layerOf;  ///< of each outline, when there are layers
 };
 
 /// Ways to follow and to stop long work. `progress`, when given, is called with 0..1, from the

@@ -15,6 +15,18 @@ Track::Track(const Border& border, std::size_t start) {
   }
 }
 
+Track Track::open(std::vector<Point> points) {
+  Track track;
+  track.closed_ = false;
+  track.points_ = std::move(points);
+  double way = 0;
+  for (std::size_t i = 0; i < track.points_.size(); ++i) {
+    if (i > 0) way += distance(track.points_[i - 1], track.points_[i]);
+    track.way_.push_back(way);
+  }
+  return track;
+}
+
 std::size_t Track::indexAt(double way) const {
   const auto found = std::lower_bound(way_.begin(), way_.end(), way);
   return std::min(static_cast<std::size_t>(found - way_.begin()), last());
@@ -37,6 +49,7 @@ double Track::distanceNear(std::size_t i, double reachPx, Point p) const {
       least = std::min(least, distance(points_[k], p));
   };
   search(i, 0);
+  if (!closed_) return least;
   if (way_[i] < reachPx) search(i, length());
   if (length() - way_[i] < reachPx) search(i, -length());
   return least;

@@ -9,12 +9,17 @@
 
 namespace rim {
 
-/// A closed border with the length of the way to each of its points. It starts wherever it is
+/// A border with the length of the way to each of its points. A closed one starts wherever it is
 /// told to; its last point is its first once more, so ranges never have to wrap round.
 class Track {
  public:
   /// `border` needs three points or more; `start` is the index that becomes 0.
   Track(const Border& border, std::size_t start);
+
+  /// A border that does not close: two points or more, from one end to the other.
+  static Track open(std::vector<Point> points);
+
+  bool closed() const { return closed_; }
 
   /// The index of the last point, which equals point 0.
   std::size_t last() const { return points_.size() - 1; }
@@ -44,8 +49,11 @@ class Track {
               std::vector<Point>& out) const;
 
  private:
+  Track() = default;
+
   std::vector<Point> points_;
   std::vector<double> way_;
+  bool closed_ = true;
 };
 
 /// The index of the border's point where it turns most sharply, comparing the directions over

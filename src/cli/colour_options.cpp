@@ -1,0 +1,106 @@
+#include "cli/colour_options.h"
+
+#include <limits>
+#include <map>
+
+#include "core/error.h"
+
+namespace rim::cli {
+namespace {
+
+/// A named colour means the ink that looks most like it, when that differs by no more than this (CIEDE2000).
+constexpr double kSameColour = 20;
+
+std::string checkColours(const std::string& text) {
+  if (text == "auto") return {};
+  return CLI::Range(2, kMostInks)(text).empty()
+             ? std::string{}
+             : "--colours takes auto or a number from 2 to " + std::to_string(kMostInks);
+}
+
+std::size_t inkLike(const InkMap& map, const std::string& text) {
+  const Lab wanted = labFrom(colourFromHex(text));
+  std::size_t best = 0;
+  double least = std::numeric_limits<double>::infinity();
+  std::string all;
+  for (std::size_t i = 0; i < map.inks.size(); ++i) {
+    const double off = differenceOf(wanted, labFrom(map.inks[i].colour));
+    all += (all.empty() ? "" : ", ") + hexOf(map.inks[i].colour);
+    if (off >= least) continue;
+    least = off;
+    best = i;
+  }
+  if (least > kSameColour) throw InputError("no ink looks like " + text + ". The inks found are " + all + ".");
+  return best;
+}
+
+void addMerges(const InkMap& map, const ColourOptions& o, std::vector<InkStep>& steps) {
+  for (const std::string& pair : o.merge) {
+    const auto comma = pair.find(',');
+    if (comma == std::string::npos) throw InputError("--merge takes two colours: --merge '#b3202a,#c03040'.");
+    const std::size_t from = inkLike(map, pair.substr(0, comma));
+    const std::size_t into = inkLike(map, pair.substr(comma + 1));
+    if (from == into)
+      throw InputError("--merge " + pair + ": both are the same ink, " + hexOf(map.inks[into].colour) + ".");
+    steps.push_back(stepFor(MergeInks{from, into}));
+  }
+}
+
+}  // namespace
+
+void addColours(CLI::App& command, ColourOptions& o) {
+  const std::map<std::string, InkLayout> layouts{
+      {"silhouette", InkLayout::Silhouette}, {"cut-out", InkLayout::CutOut}, {"shared", InkLayout::Shared}};
+  auto* colours = command
+                      .add_option("--colours", o.colours,
+                                  "reduce to so many colours, the background counted, instead of thresholding: auto or "
+                                  "2..64")
+                      ->check(checkColours)
+                      ->type_name("N");
+  command
+      .add_option("--layout", o.layout,
+                  "with --colours: silhouette (one outline round all that is not background), cut-out (each colour on "
+                  "its own layer) or shared (every border once)")
+      ->transform(CLI::CheckedTransformer(layouts, CLI::ignore_case))
+      ->type_name("LAYOUT")
+      ->default_str("cut-out")
+      ->needs(colours);
+  command.add_option("--keep", o.keep, "with --colours: only these are kept, as '#b3202a,#000'")
+      ->delimiter(',')
+      ->type_name("COLOUR,...")
+      ->needs(colours);
+  command.add_option("--background", o.background, "with --colours: auto (what surrounds the picture) or a colour")
+      ->type_name("COLOUR")
+      ->capture_default_str()
+      ->needs(colours);
+  command
+      .add_option("--merge", o.merge, "with --colours: the first colour becomes the second, as A,B; may be repeated")
+      ->type_name("A,B")
+      ->allow_extra_args(false)
+      ->needs(colours);
+}
+
+Job withColours(Job job, const ColourOptions& o) {
+  if (o.colours.empty()) return job;
+  job.colours.on = true;
+  job.colours.layout = o.layout;
+  if (o.colours != "auto") job.colours.count = std::stoi(o.colours);
+  job = withInks(std::move(job));
+  const InkMap found = *job.inks;
+  addMerges(found, o, job.colours.steps);
+  const auto setRole = [&job](std::size_t ink, InkRole role) {
+    job.colours.steps.push_back(stepFor(SetInkRole{ink, role}));
+  };
+  if (o.background != "auto") {
+    const std::size_t background = inkLike(found, o.background);
+    for (std::size_t i = 0; i < found.inks.size(); ++i)
+      setRole(i, i == background ? InkRole::Background : InkRole::Keep);
+  }
+  if (!o.keep.empty()) {
+    for (std::size_t i = 0; i < found.inks.size(); ++i) setRole(i, InkRole::Background);
+    for (const std::string& colour : o.keep) setRole(inkLike(found, colour), InkRole::Keep);
+  }
+  return job;
+}
+
+}  // namespace rim::cli

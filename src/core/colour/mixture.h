@@ -1,0 +1,41 @@
+#pragma once
+
+#include <cstdint>
+#include <opencv2/core.hpp>
+#include <stop_token>
+#include <vector>
+
+#include "core/colour/lab.h"
+
+namespace rim {
+
+/// The label of a pixel whose ink is not decided.
+inline constexpr std::uint8_t kUnsure = 255;
+
+/// A pixel taken for a mixture of two inks, as pixels at a border are: each covers a part of it.
+struct Mixture {
+  std::size_t ink = 0;  ///< the one that covers more
+  double off = 0;       ///< how far the pixel's colour is from the mixture, in RGB, 0..442
+};
+
+/// Mixtures of every two inks. Sets of inks are bits of a number, so there may be 64 of them.
+class Mixtures {
+ public:
+  explicit Mixtures(const std::vector<Rgb>& inks);
+
+  std::uint64_t all() const { return all_; }
+
+  /// The mixture nearest to the pixel (OpenCV's channel order) of one of the inks `beside` it and one of `others`.
+  /// Inks that are not beside it must come nearer to be believed.
+  Mixture best(const cv::Vec3b& pixel, std::uint64_t beside, std::uint64_t others) const;
+
+ private:
+  std::vector<cv::Vec3d> inks_;
+  std::uint64_t all_ = 0;
+};
+
+/// Decides the pixels of `labels` (CV_8UC1) that are kUnsure: as a mixture of inks that sure pixels beside them
+/// have, looking a pixel farther each time until some mixture comes near. Throws Cancelled.
+void decideMixtures(const cv::Mat& bgr, const Mixtures& mixtures, cv::Mat& labels, const std::stop_token& stop);
+
+}  // namespace rim

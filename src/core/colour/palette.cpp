@@ -1,0 +1,212 @@
+#include "core/colour/palette.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+#include <map>
+#include <tuple>
+
+namespace rim {
+namespace {
+
+constexpr double kCell = 4;
+/// Cells so near to the fullest one are the same colour.
+constexpr double kSameColour = 9;
+/// Colours that differ by less than this are one, whatever their areas.
+constexpr double kApart = 8;
+/// So small a share of the even area needs a difference that grows up to this.
+constexpr double kSmallShare = 0.015;
+constexpr double kSmallApart = 22;
+/// Less than this of the even area is no ink of its own.
+constexpr double kLeastShare = 0.0004;
+
+struct Group {
+  double weight = 0;
+  double l = 0, a = 0, b = 0;  ///< sums
+  double squares = 0;          ///< sum of squared lengths
+
+  void add(const Group& other) {
+    weight += other.weight;
+    l += other.l;
+    a += other.a;
+    b += other.b;
+    squares += other.squares;
+  }
+  Lab mean() const { return {l / weight, a / weight, b / weight}; }
+  /// Mean squared distance from the mean.
+  double spread() const {
+    const Lab m = mean();
+    return squares / weight - (m.l * m.l + m.a * m.a + m.b * m.b);
+  }
+};
+
+double distanceOf(Lab one, Lab other) {
+  return std::sqrt((one.l - other.l) * (one.l - other.l) + (one.a - other.a) * (one.a - other.a) +
+                   (one.b - other.b) * (one.b - other.b));
+}
+
+using Cells = std::map<std::tuple<int, int, int>, Group>;
+
+Cells cellsOf(const cv::Mat& lab, const cv::Mat& even) {
+  Cells cells;
+  for (int y = 0; y < lab.rows; ++y) {
+    const auto* row = lab.ptr<cv::Vec3f>(y);
+    const auto* counted = even.ptr<std::uint8_t>(y);
+    std::tuple<int, int, int> last;
+    Group* group = nullptr;
+    for (int x = 0; x < lab.cols; ++x) {
+      if (counted[x] == 0) continue;
+      const auto cell = [&row, x](int i) { return static_cast<int>(std::floor(row[x][i] / kCell)); };
+      const std::tuple key{cell(0), cell(1), cell(2)};
+      // Neighbours mostly have the same colour.
+      if (group == nullptr || key != last) group = &cells[key];
+      last = key;
+      const double l = row[x][0];
+      const double a = row[x][1];
+      const double b = row[x][2];
+      group->add({1, l, a, b, l * l + a * a + b * b});
+    }
+  }
+  return cells;
+}
+
+std::vector<Group> gathered(const Cells& cells) {
+  std::vector<Group> left;
+  for (const auto& [cell, group] : cells) left.push_back(group);
+  std::stable_sort(left.begin(), left.end(), [](const Group& x, const Group& y) { return x.weight > y.weight; });
+  std::vector<Group> groups;
+  std::vector<Lab> seeds;
+  for (const Group& cell : left) {
+    const Lab colour = cell.mean();
+    std::size_t nearest = seeds.size();
+    double least = kSameColour;
+    for (std::size_t i = 0; i < seeds.size(); ++i) {
+      const double off = distanceOf(colour, seeds[i]);
+      if (off >= least) continue;
+      least = off;
+      nearest = i;
+    }
+    if (nearest == seeds.size()) {
+      seeds.push_back(colour);
+      groups.emplace_back();
+    }
+    groups[nearest].add(cell);
+  }
+  return groups;
+}
+
+/// How badly two groups are told apart, from 0 (the same); above 1 they are two.
+double apartness(const Group& one, const Group& other, double all) {
+  const double smaller = std::min(one.weight, other.weight) / all;
+  const double difference = differenceOf(one.mean(), other.mean());
+  const double small = std::clamp(std::log(smaller / kSmallShare) / std::log(kLeastShare / kSmallShare), 0.0, 1.0);
+  const double needed = kApart + (kSmallApart - kApart) * small;
+  return smaller < kLeastShare ? difference / 100 : difference / needed;
+}
+
+void mergeAlike(std::vector<Group>& groups, std::optional<int> count, double all) {
+  while (groups.size() > 1) {
+    double worst = std::numeric_limits<double>::infinity();
+    std::size_t one = 0;
+    std::size_t other = 0;
+    for (std::size_t i = 0; i < groups.size(); ++i) {
+      for (std::size_t k = i + 1; k < groups.size(); ++k) {
+        const double apart = apartness(groups[i], groups[k], all);
+        if (apart >= worst) continue;
+        worst = apart;
+        one = i;
+        other = k;
+      }
+    }
+    const bool enough = count ? groups.size() <= static_cast<std::size_t>(*count) : worst >= 1;
+    if (enough) return;
+    groups[one].add(groups[other]);
+    groups.erase(groups.begin() + static_cast<std::ptrdiff_t>(other));
+  }
+}
+
+/// The cells that lie nearest to `centre` among the centres.
+std::vector<Group> cellsNear(const Cells& cells, const std::vector<Lab>& centres, std::size_t which) {
+  std::vector<Group> own;
+  for (const auto& [cell, group] : cells) {
+    std::size_t nearest = 0;
+    for (std::size_t i = 1; i < centres.size(); ++i) {
+      if (distanceOf(group.mean(), centres[i]) < distanceOf(group.mean(), centres[nearest])) nearest = i;
+    }
+    if (nearest == which) own.push_back(group);
+  }
+  return own;
+}
+
+/// Two means of weighted colours, begun at the two that are farthest from each other's side.
+std::pair<Group, Group> parted(const std::vector<Group>& cells) {
+  Group all;
+  for (const Group& cell : cells) all.add(cell);
+  const auto farthestFrom = [&cells](Lab from) {
+    Lab best = from;
+    double most = 0;
+    for (const Group& cell : cells) {
+      const double off = distanceOf(cell.mean(), from) * std::pow(cell.weight, 0.25);
+      if (off <= most) continue;
+      most = off;
+      best = cell.mean();
+    }
+    return best;
+  };
+  Lab one = farthestFrom(all.mean());
+  Lab other = farthestFrom(one);
+  std::pair<Group, Group> two;
+  for (int round = 0; round < 20; ++round) {
+    two = {};
+    for (const Group& cell : cells) {
+      (distanceOf(cell.mean(), one) <= distanceOf(cell.mean(), other) ? two.first : two.second).add(cell);
+    }
+    if (two.second.weight == 0 || two.first.weight == 0) break;
+    one = two.first.mean();
+    other = two.second.mean();
+  }
+  if (two.first.weight < two.second.weight) std::swap(two.first, two.second);
+  return two;
+}
+
+void partWidest(std::vector<Group>& groups, const Cells& cells) {
+  const auto widest = std::max_element(groups.begin(), groups.end(), [](const Group& x, const Group& y) {
+    return x.spread() * x.weight < y.spread() * y.weight;
+  });
+  std::vector<Lab> centres;
+  for (const Group& group : groups) centres.push_back(group.mean());
+  const auto two = parted(cellsNear(cells, centres, static_cast<std::size_t>(widest - groups.begin())));
+  if (two.second.weight == 0) {
+    groups.push_back(*widest);
+    return;
+  }
+  *widest = two.first;
+  groups.push_back(two.second);
+}
+
+}  // namespace
+
+std::vector<Lab> paletteOf(const cv::Mat& lab, const cv::Mat& even, std::optional<int> count) {
+  Cells cells = cellsOf(lab, even);
+  if (cells.empty()) cells = cellsOf(lab, cv::Mat::ones(lab.size(), CV_8U));
+  std::vector<Group> groups = gathered(cells);
+  double all = 0;
+  for (const Group& group : groups) all += group.weight;
+  mergeAlike(groups, count, all);
+  while (count && groups.size() < std::min(static_cast<std::size_t>(*count), cells.size())) partWidest(groups, cells);
+  std::stable_sort(groups.begin(), groups.end(), [](const Group& x, const Group& y) { return x.weight > y.weight; });
+  std::vector<Lab> palette;
+  for (const Group& group : groups) palette.push_back(group.mean());
+  return palette;
+}
+
+std::pair<Lab, Lab> partedColours(const cv::Mat& lab, const cv::Mat& marked) {
+  std::vector<Group> cells;
+  for (const auto& [cell, group] : cellsOf(lab, marked)) cells.push_back(group);
+  if (cells.empty()) return {};
+  const auto two = parted(cells);
+  if (two.second.weight == 0) return {two.first.mean(), two.first.mean()};
+  return {two.first.mean(), two.second.mean()};
+}
+
+}  // namespace rim

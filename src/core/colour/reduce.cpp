@@ -1,0 +1,196 @@
+#include "core/colour/reduce.h"
+
+#include <algorithm>
+#include <opencv2/imgproc.hpp>
+
+#include "core/colour/calm.h"
+#include "core/colour/mixture.h"
+#include "core/colour/palette.h"
+#include "core/error.h"
+
+namespace rim {
+namespace {
+
+/// Neighbouring pixels of an even area differ by no more than this in L*a*b*, and noise comes on top.
+constexpr double kEvenStep = 6;
+constexpr double kNoisySteps = 2;
+/// Steps that are mostly above this are noise, which is calmed first.
+constexpr double kCalmStep = 5;
+constexpr double kSpeckPx2 = 4;
+/// A colour that no mixture of the palette comes as near to, in RGB, is one more ink.
+constexpr double kUnexplained = 48;
+constexpr int kLeastUnexplained = 12;
+/// And it differs from all inks by this (CIEDE2000): thin lines come out darker or paler in a JPEG.
+constexpr double kThinApart = 20;
+
+/// How far the colours of each pixel's neighbourhood reach.
+cv::Mat stepsOf(const cv::Mat& lab) {
+  cv::Mat gradient;
+  cv::morphologyEx(lab, gradient, cv::MORPH_GRADIENT, cv::Mat::ones(3, 3, CV_8U));
+  std::vector<cv::Mat> channels;
+  cv::split(gradient, channels);
+  return cv::max(cv::max(channels[0], channels[1]), channels[2]);
+}
+
+double medianOf(const cv::Mat& values) {
+  std::vector<float> some;
+  const int stride = std::max(1, static_cast<int>(std::sqrt(static_cast<double>(values.total()) / 250'000)));
+  for (int y = 0; y < values.rows; y += stride) {
+    for (int x = 0; x < values.cols; x += stride) some.push_back(values.at<float>(y, x));
+  }
+  const auto middle = some.begin() + static_cast<std::ptrdiff_t>(some.size() / 2);
+  std::nth_element(some.begin(), middle, some.end());
+  return *middle;
+}
+
+/// Noise smoothed out, edges kept.
+cv::Mat calmed(const cv::Mat& bgr, double step) {
+  cv::Mat calm = bgr;
+  // A neighbourhood of nine reaches about three deviations of L*a*b*, each 2.5 of RGB.
+  const double deviation = step / 3 * 2.5;
+  for (int round = 0; round < 2; ++round) {
+    cv::Mat next;
+    cv::bilateralFilter(calm, next, 7, 3 * deviation, 2);
+    calm = next;
+  }
+  return calm;
+}
+
+/// Pixels that are none of the colours and no mixture of two of them.
+cv::Mat unexplained(const cv::Mat& bgr, const std::vector<Rgb>& inks) {
+  const Mixtures mixtures(inks);
+  cv::Mat marked(bgr.size(), CV_8U, cv::Scalar(0));
+  const std::uint64_t all = mixtures.all();
+  for (int y = 0; y < bgr.rows; ++y) {
+    cv::Vec3b last;
+    bool lastOff = false;
+    for (int x = 0; x < bgr.cols; ++x) {
+      const cv::Vec3b pixel = bgr.at<cv::Vec3b>(y, x);
+      if (x == 0 || pixel != last) lastOff = mixtures.best(pixel, all, all).off > kUnexplained;
+      last = pixel;
+      if (lastOff) marked.at<std::uint8_t>(y, x) = 255;
+    }
+  }
+  return marked;
+}
+
+std::vector<Rgb> rgbOf(const std::vector<Lab>& colours) {
+  std::vector<Rgb> inks;
+  for (const Lab colour : colours) inks.push_back(rgbFrom(colour));
+  return inks;
+}
+
+/// Strokes too thin for an even pixel have colours that no mixture explains.
+void addThinInks(std::vector<Lab>& palette, const cv::Mat& bgr, const cv::Mat& lab, std::optional<int> count) {
+  constexpr std::size_t kMostAdded = 6;
+  for (std::size_t added = 0; added < kMostAdded; ++added) {
+    if (count && palette.size() >= static_cast<std::size_t>(*count)) return;
+    const cv::Mat marked = unexplained(bgr, rgbOf(palette));
+    if (cv::countNonZero(marked) < kLeastUnexplained) return;
+    const Lab colour = paletteOf(lab, marked, std::nullopt).front();
+    const auto like = [colour](Lab ink) { return differenceOf(colour, ink) < kThinApart; };
+    if (std::any_of(palette.begin(), palette.end(), like)) return;
+    palette.push_back(colour);
+  }
+}
+
+/// The inks of even pixels; kUnsure elsewhere.
+cv::Mat sureLabels(const cv::Mat& lab, const cv::Mat& even, const std::vector<Lab>& palette) {
+  cv::Mat labels(lab.size(), CV_8U, cv::Scalar(kUnsure));
+  for (int y = 0; y < lab.rows; ++y) {
+    for (int x = 0; x < lab.cols; ++x) {
+      if (even.at<std::uint8_t>(y, x) == 0) continue;
+      const cv::Vec3f c = lab.at<cv::Vec3f>(y, x);
+      double least = 1e12;
+      for (std::size_t i = 0; i < palette.size(); ++i) {
+        const double l = c[0] - palette[i].l;
+        const double a = c[1] - palette[i].a;
+        const double b = c[2] - palette[i].b;
+        const double off = l * l + a * a + b * b;
+        if (off >= least) continue;
+        least = off;
+        labels.at<std::uint8_t>(y, x) = static_cast<std::uint8_t>(i);
+      }
+    }
+  }
+  return labels;
+}
+
+}  // namespace
+
+cv::Mat filledFromAround(const cv::Mat& labels, const cv::Mat& marked) {
+  if (cv::countNonZero(marked) == 0 || cv::countNonZero(marked) == static_cast<int>(labels.total())) return labels;
+  cv::Mat distances;
+  cv::Mat nearest;
+  cv::distanceTransform(marked, distances, nearest, cv::DIST_L2, cv::DIST_MASK_5, cv::DIST_LABEL_PIXEL);
+  std::vector<std::uint8_t> labelOf(labels.total() + 1);
+  for (int y = 0; y < labels.rows; ++y) {
+    for (int x = 0; x < labels.cols; ++x) {
+      if (marked.at<std::uint8_t>(y, x) == 0)
+        labelOf[static_cast<std::size_t>(nearest.at<int>(y, x))] = labels.at<std::uint8_t>(y, x);
+    }
+  }
+  cv::Mat filled = labels.clone();
+  for (int y = 0; y < labels.rows; ++y) {
+    for (int x = 0; x < labels.cols; ++x) {
+      if (marked.at<std::uint8_t>(y, x) != 0)
+        filled.at<std::uint8_t>(y, x) = labelOf[static_cast<std::size_t>(nearest.at<int>(y, x))];
+    }
+  }
+  return filled;
+}
+
+cv::Mat withoutSpecks(const cv::Mat& labels, double areaPx2) {
+  double most = 0;
+  cv::minMaxLoc(labels, nullptr, &most);
+  cv::Mat specks(labels.size(), CV_8U, cv::Scalar(0));
+  for (int ink = 0; ink <= static_cast<int>(most); ++ink) {
+    const cv::Mat own = labels == ink;
+    if (cv::countNonZero(own) == 0) continue;
+    cv::Mat parts;
+    cv::Mat stats;
+    cv::Mat middles;
+    const int count = cv::connectedComponentsWithStats(own, parts, stats, middles, 4);
+    for (int part = 1; part < count; ++part) {
+      if (stats.at<int>(part, cv::CC_STAT_AREA) >= areaPx2) continue;
+      const cv::Rect box(stats.at<int>(part, cv::CC_STAT_LEFT), stats.at<int>(part, cv::CC_STAT_TOP),
+                         stats.at<int>(part, cv::CC_STAT_WIDTH), stats.at<int>(part, cv::CC_STAT_HEIGHT));
+      specks(box).setTo(255, parts(box) == part);
+    }
+  }
+  return filledFromAround(labels, specks);
+}
+
+InkMap reduced(const Picture& picture, std::optional<int> count, const std::stop_token& stop) {
+  const auto goOn = [&stop] {
+    if (stop.stop_requested()) throw Cancelled();
+  };
+  cv::Mat bgr = *picture.bgr;
+  cv::Mat lab = labPicture(bgr);
+  cv::Mat steps = stepsOf(lab);
+  double step = medianOf(steps);
+  const bool noisy = step > kCalmStep;
+  if (noisy) {
+    bgr = calmed(bgr, step);
+    lab = labPicture(bgr);
+    steps = stepsOf(lab);
+    step = medianOf(steps);
+  }
+  goOn();
+  const cv::Mat even = steps <= kEvenStep + kNoisySteps * step;
+  std::vector<Lab> palette = paletteOf(lab, even, count);
+  addThinInks(palette, bgr, lab, count);
+  goOn();
+  cv::Mat labels = sureLabels(lab, even, palette);
+  const std::vector<Rgb> colours = rgbOf(palette);
+  decideMixtures(bgr, Mixtures(colours), labels, stop);
+  labels = calmedParts(labels, lab, palette, stop);
+  labels = withoutSpecks(labels, noisy ? 4 * kSpeckPx2 : kSpeckPx2);
+  InkMap map;
+  for (const Rgb colour : colours) map.inks.push_back({colour, {}, InkRole::Keep});
+  map.inks[surroundingInk(labels)].role = InkRole::Background;
+  map.labels = std::make_shared<const cv::Mat>(labels);
+  return map;
+}
+
+}  // namespace rim

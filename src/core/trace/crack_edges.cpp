@@ -1,0 +1,111 @@
+#include "core/trace/crack_edges.h"
+
+#include <algorithm>
+
+#include "core/trace/edge_place.h"
+
+namespace rim {
+namespace {
+
+constexpr int kReach = 5;
+constexpr double kFarthestMove = 1.2;
+/// Directions are taken over so many sides before and after.
+constexpr std::size_t kAlong = 3;
+
+/// Levels across a border, 0 the one ink and 255 the other.
+class Across {
+ public:
+  int count() const { return static_cast<int>(levels_.size()); }
+  double operator[](int i) const { return levels_[static_cast<std::size_t>(i)]; }
+
+  /// The pixels on both sides of the border as far as they have its inks. `first` is the last pixel before the border,
+  /// `step` leads across it.
+  static Across at(cv::Point first, cv::Point step, const cv::Mat& bgr, const InkMap& map, int& edge) {
+    const cv::Mat& labels = *map.labels;
+    const std::uint8_t one = labels.at<std::uint8_t>(first);
+    const std::uint8_t other = labels.at<std::uint8_t>(first + step);
+    const cv::Vec3d from = colourOf(map.inks[one]);
+    const cv::Vec3d way = colourOf(map.inks[other]) - from;
+    const double square = std::max(1.0, way.dot(way));
+    // Inks that differ little have small levels too: what is told apart is bounded by their difference.
+    const double scale = std::min(255.0, cv::norm(way));
+    const cv::Rect all(0, 0, labels.cols, labels.rows);
+    Across across;
+    const auto add = [&](cv::Point pixel) {
+      const cv::Vec3b c = bgr.at<cv::Vec3b>(pixel);
+      across.levels_.push_back((cv::Vec3d(c[0], c[1], c[2]) - from).dot(way) / square * scale);
+    };
+    int before = 0;
+    while (before + 1 < kReach && all.contains(first - step * (before + 1)) &&
+           labels.at<std::uint8_t>(first - step * (before + 1)) == one)
+      ++before;
+    for (int k = before; k >= 0; --k) add(first - step * k);
+    for (int k = 1; k <= kReach && all.contains(first + step * k) && labels.at<std::uint8_t>(first + step * k) == other;
+         ++k)
+      add(first + step * k);
+    edge = before;
+    across.half_ = scale / 2;
+    return across;
+  }
+
+  /// The border's place as a coordinate, sample i being the interval from i to i + 1.
+  double place(int edge) const {
+    const Across& self = *this;
+    if (const auto rise = riseAt(self, edge)) {
+      const double covered = coveredPlace(self, *rise);
+      if (std::abs(covered - edge - 1) <= kFarthestMove) return covered;
+    }
+    // Too thin for levels of its own: between the two samples beside it.
+    const double low = self[edge];
+    const double high = self[edge + 1];
+    if (high <= low) return edge + 1;
+    return edge + 0.5 + std::clamp((half_ - low) / (high - low), 0.0, 1.0);
+  }
+
+ private:
+  static cv::Vec3d colourOf(const Ink& ink) {
+    return {static_cast<double>(ink.colour.b), static_cast<double>(ink.colour.g), static_cast<double>(ink.colour.r)};
+  }
+
+  std::vector<double> levels_;
+  double half_ = 0;
+};
+
+}  // namespace
+
+std::vector<Point> edgesAlong(const CrackChain& chain, const cv::Mat& bgr, const InkMap& map) {
+  const std::vector<cv::Point>& corners = chain.corners;
+  const bool closed = corners.front() == corners.back();
+  const std::size_t sides = corners.size() - 1;
+  const double height = bgr.rows;
+  const bool onRim = chain.left == kOutside || chain.right == kOutside;
+  const auto cornerAt = [&](std::size_t i, std::ptrdiff_t by) {
+    const auto n = static_cast<std::ptrdiff_t>(sides);
+    const auto at = static_cast<std::ptrdiff_t>(i) + by;
+    return corners[static_cast<std::size_t>(closed ? (at % n + n) % n : std::clamp<std::ptrdiff_t>(at, 0, n))];
+  };
+  std::vector<Point> points;
+  const std::size_t reach = std::min(kAlong, std::max<std::size_t>(1, sides / 4));
+  for (std::size_t i = 0; i < sides; ++i) {
+    const cv::Point a = corners[i];
+    const cv::Point b = corners[i + 1];
+    const bool level = a.y == b.y;
+    if (onRim) {
+      points.push_back({(a.x + b.x) / 2.0, height - (a.y + b.y) / 2.0});
+      continue;
+    }
+    const cv::Point along =
+        cornerAt(i, 1 + static_cast<std::ptrdiff_t>(reach)) - cornerAt(i, -static_cast<std::ptrdiff_t>(reach));
+    // At 45 degrees rows and columns cross a border alike: rows only.
+    if (level != (std::abs(along.x) > std::abs(along.y))) continue;
+    const cv::Point first = level ? cv::Point{std::min(a.x, b.x), a.y - 1} : cv::Point{a.x - 1, std::min(a.y, b.y)};
+    const cv::Point step = level ? cv::Point{0, 1} : cv::Point{1, 0};
+    int edge = 0;
+    const Across across = Across::at(first, step, bgr, map, edge);
+    const double off = across.place(edge) - (edge + 1);
+    points.push_back(level ? Point{first.x + 0.5, height - (a.y + off)} : Point{a.x + off, height - (first.y + 0.5)});
+  }
+  return points;
+}
+
+}  // namespace rim

@@ -1,0 +1,127 @@
+#include "core/trace/cracks.h"
+
+#include <array>
+
+#include "core/error.h"
+
+namespace rim {
+namespace {
+
+enum Direction { kRight, kDown, kLeft, kUp };
+constexpr int kDirections = 4;
+const std::array<cv::Point, kDirections> kSteps{cv::Point{1, 0}, cv::Point{0, 1}, cv::Point{-1, 0}, cv::Point{0, -1}};
+/// The pixel at the left of a step, from the corner that the step leaves; the one at its right.
+const std::array<cv::Point, kDirections> kLeftPixel{cv::Point{0, -1}, cv::Point{0, 0}, cv::Point{-1, 0},
+                                                    cv::Point{-1, -1}};
+const std::array<cv::Point, kDirections> kRightPixel{cv::Point{0, 0}, cv::Point{-1, 0}, cv::Point{-1, -1},
+                                                     cv::Point{0, -1}};
+
+int turned(int direction, int quarters) { return (direction + quarters + kDirections) % kDirections; }
+
+class Walker {
+ public:
+  explicit Walker(const cv::Mat& labels)
+      : labels_(labels), seen_(labels.rows + 1, labels.cols + 1, CV_8U, cv::Scalar(0)) {}
+
+  CrackGraph graph(const std::stop_token& stop) {
+    CrackGraph graph;
+    cv::Mat numbers(seen_.size(), CV_32S, cv::Scalar(-1));
+    eachCorner(stop, [&](cv::Point at) {
+      if (!isNode(at)) return;
+      numbers.at<int>(at) = static_cast<int>(graph.nodes.size());
+      graph.nodes.push_back(at);
+    });
+    for (const cv::Point node : graph.nodes) {
+      for (int d = 0; d < kDirections; ++d) {
+        if (isCrack(node, d) && !isSeen(node, d)) graph.chains.push_back(walk(node, d, numbers));
+      }
+    }
+    eachCorner(stop, [&](cv::Point at) {
+      if (isCrack(at, kRight) && !isSeen(at, kRight)) graph.chains.push_back(walk(at, kRight, numbers));
+    });
+    return graph;
+  }
+
+ private:
+  template <typename Work>
+  void eachCorner(const std::stop_token& stop, Work work) {
+    for (int y = 0; y < seen_.rows; ++y) {
+      if (y % 256 == 0 && stop.stop_requested()) throw Cancelled();
+      for (int x = 0; x < seen_.cols; ++x) work({x, y});
+    }
+  }
+
+  std::uint8_t label(cv::Point pixel) const {
+    const bool inside = pixel.x >= 0 && pixel.y >= 0 && pixel.x < labels_.cols && pixel.y < labels_.rows;
+    return inside ? labels_.at<std::uint8_t>(pixel) : kOutside;
+  }
+  std::uint8_t leftOf(cv::Point at, int d) const { return label(at + kLeftPixel[static_cast<std::size_t>(d)]); }
+  std::uint8_t rightOf(cv::Point at, int d) const { return label(at + kRightPixel[static_cast<std::size_t>(d)]); }
+  bool isCrack(cv::Point at, int d) const { return leftOf(at, d) != rightOf(at, d); }
+
+  bool isNode(cv::Point at) const {
+    const bool atSide = at.x == 0 || at.x == labels_.cols;
+    const bool atEnd = at.y == 0 || at.y == labels_.rows;
+    if (atSide && atEnd) return true;
+    int cracks = 0;
+    for (int d = 0; d < kDirections; ++d) cracks += isCrack(at, d) ? 1 : 0;
+    return cracks == 3 || (cracks == kDirections && !isChessboard(at));
+  }
+
+  bool isChessboard(cv::Point at) const {
+    return leftOf(at, kRight) == leftOf(at, kLeft) && rightOf(at, kRight) == rightOf(at, kLeft);
+  }
+
+  /// A side of a pixel is marked at its upper or left corner.
+  std::pair<cv::Point, int> sideOf(cv::Point at, int d) const {
+    if (d == kRight || d == kDown) return {at, d == kRight ? 1 : 2};
+    return {at + kSteps[static_cast<std::size_t>(d)], d == kLeft ? 1 : 2};
+  }
+  bool isSeen(cv::Point at, int d) const {
+    const auto [corner, bit] = sideOf(at, d);
+    return (seen_.at<std::uint8_t>(corner) & bit) != 0;
+  }
+  void markSeen(cv::Point at, int d) {
+    const auto [corner, bit] = sideOf(at, d);
+    seen_.at<std::uint8_t>(corner) |= static_cast<std::uint8_t>(bit);
+  }
+
+  /// Where the border goes on from a corner that was reached along d.
+  int next(cv::Point at, int d, std::uint8_t left, std::uint8_t right) const {
+    if (isCrack(at, turned(d, 1)) && isCrack(at, turned(d, -1))) {
+      // Right keeps what is at the left together, left what is at the right.
+      return turned(d, left > right ? 1 : -1);
+    }
+    for (const int quarters : {0, 1, -1}) {
+      if (isCrack(at, turned(d, quarters))) return turned(d, quarters);
+    }
+    return d;
+  }
+
+  CrackChain walk(cv::Point from, int d, const cv::Mat& numbers) {
+    CrackChain chain;
+    chain.left = leftOf(from, d);
+    chain.right = rightOf(from, d);
+    chain.start = numbers.at<int>(from);
+    chain.corners.push_back(from);
+    cv::Point at = from;
+    while (!isSeen(at, d)) {
+      markSeen(at, d);
+      at += kSteps[static_cast<std::size_t>(d)];
+      chain.corners.push_back(at);
+      chain.end = numbers.at<int>(at);
+      if (chain.end >= 0) break;
+      d = next(at, d, chain.left, chain.right);
+    }
+    return chain;
+  }
+
+  const cv::Mat& labels_;
+  cv::Mat seen_;
+};
+
+}  // namespace
+
+CrackGraph cracksOf(const cv::Mat& labels, const std::stop_token& stop) { return Walker(labels).graph(stop); }
+
+}  // namespace rim

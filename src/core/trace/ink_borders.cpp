@@ -1,0 +1,297 @@
+#include "core/trace/ink_borders.h"
+
+#include <algorithm>
+#include <optional>
+
+#include "core/colour/reduce.h"
+#include "core/trace/fit_outline.h"
+#include "core/trace/for_all.h"
+#include "core/trace/junction.h"
+#include "core/trace/ways.h"
+
+namespace rim {
+namespace {
+
+Point endOf(const Path& path) { return path.segments.back().end; }
+
+class Fitter {
+ public:
+  Fitter(const Ways& ways, const FitSettings& settings) : ways_(ways), settings_(settings) {
+    paths_.resize(ways.ways.size());
+  }
+
+  InkBorders fitted(const WorkControl& control) {
+    forAll(ways_.ways.size(), control, [&](std::size_t w) { paths_[w] = fit(ways_.ways[w], control.stop); });
+    placeJunctions();
+    for (std::size_t w = 0; w < paths_.size(); ++w) moveEnds(w);
+    InkBorders result;
+    result.junctions = places_;
+    result.borders.resize(ways_.borders.size());
+    for (std::size_t w = 0; w < paths_.size(); ++w) cut(w, result.borders);
+    return result;
+  }
+
+ private:
+  const InkBorder& border(const Way::Part& part) const { return ways_.borders[part.border]; }
+  int startOf(const Way::Part& part) const { return part.reversed ? border(part).end : border(part).start; }
+  int endNodeOf(const Way::Part& part) const { return part.reversed ? border(part).start : border(part).end; }
+  Point seen(int junction) const { return ways_.junctions[static_cast<std::size_t>(junction)].place; }
+
+  std::vector<Point> pointsOf(const Way& way) const {
+    std::vector<Point> points;
+    for (const Way::Part& part : way.parts) {
+      std::vector<Point> own = border(part).points;
+      if (part.reversed) std::reverse(own.begin(), own.end());
+      points.insert(points.end(), own.begin(), own.end());
+    }
+    points.erase(std::unique(points.begin(), points.end()), points.end());
+    while (way.closed && points.size() > 1 && points.front() == points.back()) points.pop_back();
+    return points;
+  }
+
+  Path fit(const Way& way, const std::stop_token& stop) const {
+    if (way.onRim) {
+      if (!way.closed)
+        return {seen(startOf(way.parts.front())), {Segment::line(seen(endNodeOf(way.parts.back())))}, false};
+    }
+    const std::vector<Point> points = pointsOf(way);
+    if (way.closed && points.size() >= 3) return fitOutline(points, settings_, stop);
+    // A border of a pixel or two has no shape of its own.
+    constexpr std::size_t kLeastPoints = 4;
+    if (points.size() < kLeastPoints)
+      return {seen(startOf(way.parts.front())), {Segment::line(seen(endNodeOf(way.parts.back())))}, false};
+    return fitOpenBorder(points, settings_, stop);
+  }
+
+  void placeJunctions() {
+    std::vector<Meeting> meetings(ways_.junctions.size());
+    for (std::size_t j = 0; j < meetings.size(); ++j) meetings[j].seen = ways_.junctions[j].place;
+    const auto at = [&meetings](int junction) -> Meeting& { return meetings[static_cast<std::size_t>(junction)]; };
+    for (std::size_t w = 0; w < paths_.size(); ++w) {
+      const Way& way = ways_.ways[w];
+      for (std::size_t k = way.closed ? 0 : 1; k < way.parts.size(); ++k) {
+        const int junction = startOf(way.parts[k]);
+        if (junction < 0) continue;
+        // A side of the picture is known exactly.
+        auto& through = at(junction).through;
+        through.insert(way.onRim ? through.begin() : through.end(), &paths_[w]);
+      }
+      if (way.closed || paths_[w].segments.empty()) continue;
+      const Path& path = paths_[w];
+      const auto last = path.segments.size() - 1;
+      at(startOf(way.parts.front())).ends.push_back({path.start, startTangent(path.start, path.segments.front())});
+      at(endNodeOf(way.parts.back()))
+          .ends.push_back({endOf(path), endTangent(segmentStart(path, last), path.segments[last])});
+    }
+    for (std::size_t j = 0; j < meetings.size(); ++j) {
+      places_.push_back(ways_.junctions[j].fixed ? meetings[j].seen : meetingPlace(meetings[j]));
+    }
+  }
+
+  Point placed(int junction) const { return places_[static_cast<std::size_t>(junction)]; }
+
+  void moveEnds(std::size_t w) {
+    const Way& way = ways_.ways[w];
+    if (way.closed) return;
+    paths_[w] = withEnds(std::move(paths_[w]), placed(startOf(way.parts.front())), placed(endNodeOf(way.parts.back())));
+  }
+
+  /// The borders of a way are its stretches between junctions.
+  void cut(std::size_t w, std::vector<FittedBorder>& borders) const {
+    const Way& way = ways_.ways[w];
+    const Path& path = paths_[w];
+    for (const Way::Part& part : way.parts) {
+      FittedBorder& fitted = borders[part.border];
+      fitted.left = border(part).left;
+      fitted.right = border(part).right;
+      fitted.start = border(part).start;
+      fitted.end = border(part).end;
+      fitted.way = w;
+      fitted.path = way.parts.size() == 1 && !needsCut(way) ? path : stretch(path, way, part);
+      if (part.reversed) fitted.path = reversed(fitted.path);
+    }
+  }
+
+  bool needsCut(const Way& way) const { return way.closed && border(way.parts.front()).start >= 0; }
+
+  Path stretch(const Path& path, const Way& way, const Way::Part& part) const {
+    const Point from = placed(startOf(part));
+    const Point to = placed(endNodeOf(part));
+    PathPlace a = nearestOn(path, from);
+    PathPlace b = nearestOn(path, to);
+    // A closed way through one junction only goes all the way round.
+    if (!way.closed && &part == &way.parts.front()) a = {0, 0, path.start, 0};
+    if (!way.closed && &part == &way.parts.back()) b = {path.segments.size() - 1, 1, endOf(path), 0};
+    Path own = stretchOf(path, a, b);
+    // What came out far too long or short went round the wrong way: then the measured points must do.
+    const double measured = measuredLength(part, from, to);
+    const double fitted = pathLength(own);
+    if (std::abs(fitted - measured) > 4 + 0.3 * measured) return polyline(part, from, to);
+    return withEnds(std::move(own), from, to);
+  }
+
+  double measuredLength(const Way::Part& part, Point from, Point to) const {
+    return pathLength(polyline(part, from, to));
+  }
+
+  Path polyline(const Way::Part& part, Point from, Point to) const {
+    std::vector<Point> points = border(part).points;
+    if (part.reversed) std::reverse(points.begin(), points.end());
+    Path path{from, {}, false};
+    for (const Point p : points) path.segments.push_back(Segment::line(p));
+    path.segments.push_back(Segment::line(to));
+    return path;
+  }
+
+  const Ways& ways_;
+  const FitSettings& settings_;
+  std::vector<Path> paths_;
+  std::vector<Point> places_;
+};
+
+/// A border run so that an ink of the set lies at its left.
+struct Side {
+  const FittedBorder* border = nullptr;
+  bool turned = false;
+
+  int start() const { return turned ? border->end : border->start; }
+  int end() const { return turned ? border->start : border->end; }
+  Path path() const { return turned ? reversed(border->path) : border->path; }
+  Point leaves() const {
+    const Path& p = border->path;
+    if (!turned) return startTangent(p.start, p.segments.front());
+    return -arrivesAt(p);
+  }
+  Point arrives() const {
+    const Path& p = border->path;
+    return turned ? -startTangent(p.start, p.segments.front()) : arrivesAt(p);
+  }
+
+ private:
+  static Point arrivesAt(const Path& p) {
+    const std::size_t last = p.segments.size() - 1;
+    return endTangent(segmentStart(p, last), p.segments[last]);
+  }
+};
+
+bool isIn(const std::vector<bool>& inside, std::uint8_t ink) { return ink < inside.size() && inside[ink]; }
+
+/// Of the sides that leave the junction the one that turns most to the left: the set's areas that only touch there
+/// stay apart.
+std::size_t nextOf(const Side& side, const std::vector<Side>& sides, const std::vector<std::size_t>& leaving,
+                   const std::vector<bool>& used) {
+  std::size_t best = sides.size();
+  double most = -10;
+  for (const std::size_t i : leaving) {
+    if (used[i]) continue;
+    const double turn = angleBetween(side.arrives(), sides[i].leaves());
+    if (turn <= most) continue;
+    most = turn;
+    best = i;
+  }
+  return best;
+}
+
+void append(Path& path, const Path& more) {
+  path.segments.insert(path.segments.end(), more.segments.begin(), more.segments.end());
+}
+
+}  // namespace
+
+InkBorders fitInkBorders(const Picture& picture, const InkMap& map, const TraceSettings& settings,
+                         const WorkControl& control) {
+  InkMap clean = map;
+  clean.labels = std::make_shared<const cv::Mat>(withoutSpecks(*map.labels, settings.minAreaPx2));
+  const Ways ways = waysOf(cracksOf(*clean.labels, control.stop), *picture.bgr, clean);
+  FitSettings fit;
+  fit.tolerancePx = settings.tolerancePx;
+  fit.cornerReadiness = settings.cornerReadiness;
+  fit.rules = settings.rules;
+  return Fitter(ways, fit).fitted(control);
+}
+
+std::vector<Path> outlinesRound(const InkBorders& borders, const std::vector<bool>& inside) {
+  std::vector<Path> outlines;
+  std::vector<Side> sides;
+  std::vector<std::vector<std::size_t>> leaving(borders.junctions.size());
+  for (const FittedBorder& border : borders.borders) {
+    const bool left = isIn(inside, border.left);
+    if (left == isIn(inside, border.right) || border.path.segments.empty()) continue;
+    const Side side{&border, !left};
+    if (border.start < 0) {
+      outlines.push_back(side.path());
+      continue;
+    }
+    leaving[static_cast<std::size_t>(side.start())].push_back(sides.size());
+    sides.push_back(side);
+  }
+  std::vector<bool> used(sides.size(), false);
+  for (std::size_t i = 0; i < sides.size(); ++i) {
+    if (used[i]) continue;
+    Path path{sides[i].path().start, {}, true};
+    for (std::size_t k = i; k < sides.size();) {
+      used[k] = true;
+      append(path, sides[k].path());
+      const int at = sides[k].end();
+      if (at == sides[i].start()) {
+        // An area that touches itself here goes on; it closes when no way turns more to the left.
+        k = sides.size();
+        continue;
+      }
+      k = nextOf(sides[k], sides, leaving[static_cast<std::size_t>(at)], used);
+    }
+    path.segments.back().end = path.start;
+    outlines.push_back(std::move(path));
+  }
+  return outlines;
+}
+
+std::vector<Path> bordersWithin(const InkBorders& borders, const std::vector<bool>& inside) {
+  std::vector<Path> lines;
+  std::optional<std::size_t> way;
+  std::vector<const FittedBorder*> own;
+  for (const FittedBorder& border : borders.borders) {
+    if (isIn(inside, border.left) && isIn(inside, border.right) && !border.path.segments.empty())
+      own.push_back(&border);
+  }
+  std::stable_sort(own.begin(), own.end(),
+                   [](const FittedBorder* a, const FittedBorder* b) { return a->way < b->way; });
+  // Borders of one way that follow each other are one line.
+  std::vector<bool> used(own.size(), false);
+  for (std::size_t i = 0; i < own.size(); ++i) {
+    if (used[i]) continue;
+    used[i] = true;
+    Path path = own[i]->path;
+    int end = own[i]->end;
+    int start = own[i]->start;
+    for (bool found = start >= 0; found;) {
+      found = false;
+      for (std::size_t k = i + 1; k < own.size() && own[k]->way == own[i]->way; ++k) {
+        if (used[k]) continue;
+        const FittedBorder& next = *own[k];
+        if (next.start == end || next.end == end) {
+          const bool turned = next.start != end;
+          append(path, turned ? reversed(next.path) : next.path);
+          end = turned ? next.start : next.end;
+        } else if (next.end == start || next.start == start) {
+          const bool turned = next.end != start;
+          Path before = turned ? reversed(next.path) : next.path;
+          append(before, path);
+          path = std::move(before);
+          start = turned ? next.end : next.start;
+        } else {
+          continue;
+        }
+        used[k] = true;
+        found = true;
+        break;
+      }
+    }
+    path.closed = start < 0 || start == end;
+    if (path.closed) path.segments.back().end = path.start;
+    lines.push_back(std::move(path));
+  }
+  return lines;
+}
+
+}  // namespace rim

@@ -1,0 +1,44 @@
+#pragma once
+
+#include <vector>
+
+#include "core/colour/inks.h"
+#include "core/geometry/path.h"
+#include "core/picture/picture.h"
+#include "core/trace/trace.h"
+
+namespace rim {
+
+/// A fitted border between two inks. An open one starts and ends at junctions; its ends are the
+/// junctions' places exactly, so that borders meet.
+struct FittedBorder {
+  Path path;
+  std::uint8_t left = 0;  ///< ink at its left, or kOutside (trace/cracks.h)
+  std::uint8_t right = 0;
+  int start = -1;  ///< junction; -1: closed
+  int end = -1;
+  std::size_t way = 0;  ///< borders of one way go straight through junctions into each other
+};
+
+/// The planar map of a picture of inks: every border once, fitted once. Upright px.
+struct InkBorders {
+  std::vector<FittedBorder> borders;
+  std::vector<Point> junctions;
+};
+
+/// Fits every border between two inks as outlines are fitted (trace/fit_outline.h): ways through
+/// junctions as one, so what goes straight on stays straight; junctions where the borders that end there,
+/// prolonged, meet each other or the way they end on (least squares). Parts with less than
+/// settings.minAreaPx2 go to the inks around them. Inks that are to be dissolved must have been already.
+/// Throws Cancelled.
+InkBorders fitInkBorders(const Picture& picture, const InkMap& map, const TraceSettings& settings,
+                         const WorkControl& control = {});
+
+/// The closed outlines round the inks for which `inside` (by number) is true, those at their left.
+/// Common borders of different sets are the same segments, run the other way.
+std::vector<Path> outlinesRound(const InkBorders& borders, const std::vector<bool>& inside);
+
+/// The borders between two inks that are both `inside`, once each, as long as they go straight on.
+std::vector<Path> bordersWithin(const InkBorders& borders, const std::vector<bool>& inside);
+
+}  // namespace rim

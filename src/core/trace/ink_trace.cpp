@@ -1,0 +1,48 @@
+#include "core/trace/ink_trace.h"
+
+#include "core/colour/decisions.h"
+
+namespace rim {
+namespace {
+
+void add(Tracing& tracing, std::vector<Path> outlines, const std::string& name, Rgb colour) {
+  if (outlines.empty()) return;
+  for (Path& outline : outlines) {
+    tracing.outlines.push_back(std::move(outline));
+    tracing.layerOf.push_back(tracing.layers.size());
+  }
+  tracing.layers.push_back({name, colour.r, colour.g, colour.b});
+}
+
+}  // namespace
+
+Tracing traceInks(const Picture& picture, const InkMap& map, InkLayout layout, const TraceSettings& settings,
+                  const WorkControl& control) {
+  const InkBorders borders = fitInkBorders(picture, dissolved(map), settings, control);
+  std::vector<bool> kept;
+  for (const Ink& ink : map.inks) kept.push_back(ink.role == InkRole::Keep);
+  Tracing tracing;
+  if (layout == InkLayout::CutOut) {
+    for (std::size_t i = 0; i < kept.size(); ++i) {
+      if (!kept[i]) continue;
+      std::vector<bool> only(kept.size(), false);
+      only[i] = true;
+      add(tracing, outlinesRound(borders, only), nameOf(map.inks[i]), map.inks[i].colour);
+    }
+    return tracing;
+  }
+  add(tracing, outlinesRound(borders, kept), "silhouette", {});
+  if (layout == InkLayout::Shared) add(tracing, bordersWithin(borders, kept), "borders", {});
+  return tracing;
+}
+
+PartsAndHoles partsAndHoles(const std::vector<Path>& outlines) {
+  PartsAndHoles count;
+  for (const Path& outline : outlines) {
+    if (!outline.closed) continue;
+    ++(signedArea(outline) > 0 ? count.parts : count.holes);
+  }
+  return count;
+}
+
+}  // namespace rim

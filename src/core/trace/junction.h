@@ -1,0 +1,26 @@
+#pragma once
+
+#include <vector>
+
+#include "core/geometry/path.h"
+#include "core/geometry/path_place.h"
+
+namespace rim {
+
+/// What is known of a place where borders meet.
+struct Meeting {
+  Point seen;                        ///< where the pixels say it is, good to a px or so
+  std::vector<const Path*> through;  ///< ways that go on through it
+  struct Ray {
+    Point place;
+    Point direction;  ///< unit
+  };
+  std::vector<Ray> ends;  ///< ways that end there: their ends, and where they point to
+};
+
+/// The place with the least squared distances to the ways through it and to the lines of the ways that end there; on
+/// the first way through it exactly. Where that is farther from what is seen than pixels explain (1.5 px, and more
+/// where borders meet at a small angle), what is seen.
+Point meetingPlace(const Meeting& meeting);
+
+}  // namespace rim
