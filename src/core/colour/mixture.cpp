@@ -53,12 +53,39 @@ class Beside {
   std::vector<std::uint64_t> sets_;
 };
 
+/// Y, Cb and Cr of blue, green and red (ITU-T T.871, section 7).
+cv::Vec3d lumaChromaOf(const cv::Vec3d& bgr) {
+  const double y = 0.299 * bgr[2] + 0.587 * bgr[1] + 0.114 * bgr[0];
+  return {y, (bgr[0] - y) / 1.772, (bgr[2] - y) / 1.402};
+}
+
 }  // namespace
+
+bool Mixtures::mayHaveBled(const cv::Vec3b& pixel) const {
+  constexpr double kLumaOff = 16;
+  constexpr double kChromaOff = 22;
+  const cv::Vec3d own =
+      lumaChromaOf({static_cast<double>(pixel[0]), static_cast<double>(pixel[1]), static_cast<double>(pixel[2])});
+  for (std::size_t one = 0; one < lumaChroma_.size(); ++one) {
+    for (std::size_t other = one + 1; other < lumaChroma_.size(); ++other) {
+      const cv::Vec3d& a = lumaChroma_[one];
+      const cv::Vec3d& b = lumaChroma_[other];
+      if (own[0] < std::min(a[0], b[0]) - kLumaOff || own[0] > std::max(a[0], b[0]) + kLumaOff) continue;
+      const cv::Vec2d way(b[1] - a[1], b[2] - a[2]);
+      const cv::Vec2d off(own[1] - a[1], own[2] - a[2]);
+      const double square = way.dot(way);
+      const double t = square > 0 ? std::clamp(off.dot(way) / square, 0.0, 1.0) : 0;
+      if (cv::norm(off - t * way) <= kChromaOff) return true;
+    }
+  }
+  return false;
+}
 
 Mixtures::Mixtures(const std::vector<Rgb>& inks) {
   for (const Rgb ink : inks) {
     all_ |= std::uint64_t{1} << inks_.size();
     inks_.emplace_back(ink.b, ink.g, ink.r);
+    lumaChroma_.push_back(lumaChromaOf(inks_.back()));
   }
 }
 

@@ -29,8 +29,13 @@ class Mixtures {
   /// Inks that are not beside it must come nearer to be believed.
   Mixture best(const cv::Vec3b& pixel, std::uint64_t beside, std::uint64_t others) const;
 
+  /// Whether the pixel may be a mixture whose colour has bled farther than its lightness, as in a JPEG with colours at
+  /// half the resolution: its luma lies between two inks', and its chroma near a mixture of theirs (ITU-T T.871).
+  bool mayHaveBled(const cv::Vec3b& pixel) const;
+
  private:
   std::vector<cv::Vec3d> inks_;
+  std::vector<cv::Vec3d> lumaChroma_;  ///< the inks as Y, Cb, Cr
   std::uint64_t all_ = 0;
 };
 

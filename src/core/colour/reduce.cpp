@@ -66,7 +66,8 @@ cv::Mat unexplained(const cv::Mat& bgr, const std::vector<Rgb>& inks) {
     bool lastOff = false;
     for (int x = 0; x < bgr.cols; ++x) {
       const cv::Vec3b pixel = bgr.at<cv::Vec3b>(y, x);
-      if (x == 0 || pixel != last) lastOff = mixtures.best(pixel, all, all).off > kUnexplained;
+      if (x == 0 || pixel != last)
+        lastOff = mixtures.best(pixel, all, all).off > kUnexplained && !mixtures.mayHaveBled(pixel);
       last = pixel;
       if (lastOff) marked.at<std::uint8_t>(y, x) = 255;
     }

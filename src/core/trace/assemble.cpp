@@ -26,17 +26,24 @@ bool isLine(const Piece& p) { return p.primitive.kind == Primitive::Kind::Line; 
 double degreesBetween(Point a, Point b) { return std::abs(angleBetween(a, b)) * 180 / std::numbers::pi; }
 
 /// The arc between two nodes that goes through the circle's own middle between them: nodes may lie
-/// a little off the circle.
-Segment arcOf(const Primitive& circle, Point from, Point to) {
+/// a little off the circle. One that goes most of the way round is two: its chord would be so short that a
+/// node a little off would turn all of it.
+std::vector<Segment> arcsOf(const Primitive& circle, Point from, Point to) {
+  constexpr double kMostSweep = 1.1 * std::numbers::pi;
   double sweep = angleBetween(from - circle.place, to - circle.place);
   if (circle.radius > 0 && sweep < 0) sweep += 2 * std::numbers::pi;
   if (circle.radius < 0 && sweep > 0) sweep -= 2 * std::numbers::pi;
   const Point spoke = unit(from - circle.place);
   const Point middle =
       circle.place + (spoke * std::cos(sweep / 2) + leftNormal(spoke) * std::sin(sweep / 2)) * std::abs(circle.radius);
+  if (std::abs(sweep) > kMostSweep) {
+    std::vector<Segment> halves = arcsOf(circle, from, middle);
+    halves.push_back(arcsOf(circle, middle, to).front());
+    return halves;
+  }
   const Point chord = to - from;
   const double sagitta = cross(unit(chord), lerp(from, to, 0.5) - middle);
-  return Segment::arc(to, 2 * sagitta / length(chord));
+  return {Segment::arc(to, 2 * sagitta / length(chord))};
 }
 
 /// What stands for the pieces from `from` up to, not including, `end`.
@@ -197,19 +204,22 @@ class Assembler {
         priced.price += kPriceOfLine;
         continue;
       }
-      const Segment arc = arcOf(piece(k).primitive, nodeAt(k).place, to);
-      priced.segments.push_back(arc);
-      priced.price += kPriceOfArc + kPricePerDegree * tangentFault(k, arc);
+      const std::vector<Segment> arcs = arcsOf(piece(k).primitive, nodeAt(k).place, to);
+      priced.price += kPriceOfArc + kPricePerDegree * tangentFault(k, arcs);
+      priced.segments.insert(priced.segments.end(), arcs.begin(), arcs.end());
     }
     return priced;
   }
 
   /// By how many degrees, beyond what is allowed, an arc turns off the tangents at its smooth nodes.
-  double tangentFault(std::size_t k, const Segment& arc) const {
+  double tangentFault(std::size_t k, const std::vector<Segment>& arcs) const {
     const Node& from = nodeAt(k);
     const Node& to = nodeAt(k + 1);
-    const double atStart = from.corner ? 0 : degreesBetween(startTangent(from.place, arc), from.tangent);
-    const double atEnd = to.corner ? 0 : degreesBetween(endTangent(from.place, arc), to.tangent);
+    const double atStart = from.corner ? 0 : degreesBetween(startTangent(from.place, arcs.front()), from.tangent);
+    const double atEnd =
+        to.corner
+            ? 0
+            : degreesBetween(endTangent(arcs.size() > 1 ? arcs.front().end : from.place, arcs.back()), to.tangent);
     return std::max(0.0, atStart - kSameTangentDegrees) + std::max(0.0, atEnd - kSameTangentDegrees);
   }
 

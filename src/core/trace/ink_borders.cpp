@@ -60,7 +60,7 @@ class Fitter {
     constexpr std::size_t kLeastPoints = 4;
     if (points.size() < kLeastPoints)
       return {seen(startOf(way.parts.front())), {Segment::line(seen(endNodeOf(way.parts.back())))}, false};
-    return fitOpenBorder(points, settings_, stop);
+    return withoutLongArcs(fitOpenBorder(points, settings_, stop));
   }
 
   void placeJunctions() {

@@ -16,7 +16,7 @@ constexpr double kTrimPx = 1.6;
 /// Directions at a junction are taken up to here.
 constexpr double kDirectionPx = 9;
 /// And so far from it what has a third ink beside it.
-constexpr double kThirdInkPx = 12;
+constexpr double kThirdInkPx = 4;
 constexpr double kStraight = 0.35;
 
 /// Sets of numbers that are the same.
