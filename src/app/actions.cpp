@@ -41,6 +41,12 @@ Actions::Actions(QObject* owner) {
               {QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")});
   traceable = make(owner, text("&Make it traceable"),
                    text("Straighten, even the light, calm noise: what the picture needs"), key("M"));
+  severalInks = checkable(
+      make(owner, text("&Several inks"), text("Part the picture by its colours instead of dark and light"), key("I")));
+  sweep = checkable(make(owner, text("S&weep"),
+                         text("Draw across whatever shall become one ink; Esc puts the sweep away"), key("W")));
+  mergeLikest =
+      make(owner, text("&Merge the two likest inks"), text("Take the suggestion that differs least"), key("J"));
   automatic =
       checkable(make(owner, text("&Automatic threshold"), text("Part dark and light by Otsu's method"), key("A")));
   lightIsInk = checkable(

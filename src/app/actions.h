@@ -21,6 +21,9 @@ struct Actions {
   QAction* undo;
   QAction* redo;
   QAction* traceable;
+  QAction* severalInks;
+  QAction* sweep;
+  QAction* mergeLikest;
   QAction* automatic;
   QAction* lightIsInk;
   QAction* darker;

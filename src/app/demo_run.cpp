@@ -69,6 +69,12 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          waitForQuiet();
          w.findChild<QToolButton*>("tool:Corners")->click();
        }},
+      {"colours", [](MainWindow& w) { w.showStep(MainWindow::kColours); }},
+      {"colours-lit",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kColours);
+         w.bench().lightInk(3);
+       }},
       {"trace", [](MainWindow& w) { w.showStep(MainWindow::kTrace); }},
       {"export",
        [](MainWindow& w) {
@@ -109,6 +115,7 @@ int takeShot(MainWindow& window, const QString& view, const QString& file) {
                        .arg(view, QStringList(views().keys()).join(", ")));
   }
   window.preferences() = {};
+  window.session().setOpensInInks(view.startsWith("colours"));
   window.resize(1280, 800);
   window.show();
   const QString demo = view.startsWith("picture") ? "window-card-photo.jpg" : "badge.jpg";

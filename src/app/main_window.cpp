@@ -10,6 +10,7 @@
 
 #include "app/bench/bench.h"
 #include "app/look.h"
+#include "app/steps/colours/colours_panel.h"
 #include "app/steps/export/export_panel.h"
 #include "app/steps/picture/picture_panel.h"
 #include "app/steps/trace/trace_panel.h"
@@ -55,8 +56,9 @@ void MainWindow::build() {
 
   card_ = new JobCard;
   card_->addStep(tr("Picture"), tr("The picture that is traced (Alt+1)"));
-  card_->addStep(tr("Trace"), tr("From grey levels to outlines (Alt+2)"));
-  card_->addStep(tr("Export"), tr("Outlines into a DXF or SVG file (Alt+3)"));
+  card_->addStep(tr("Colours"), tr("Two tones or several inks, and what is kept of them (Alt+2)"));
+  card_->addStep(tr("Trace"), tr("From borders to outlines (Alt+3)"));
+  card_->addStep(tr("Export"), tr("Outlines into a DXF or SVG file (Alt+4)"));
   for (int i = 0; i < card_->count(); ++i)
     card_->step(i)->setShortcut(QKeySequence(QStringLiteral("Alt+%1").arg(i + 1)));
   middle->addWidget(card_);
@@ -76,12 +78,13 @@ void MainWindow::build() {
   middle->addLayout(table, 1);
 
   picturePanel_ = new PicturePanel(session_, actions_.open, actions_.paste);
+  coloursPanel_ = new ColoursPanel(session_, actions_);
   tracePanel_ = new TracePanel(session_, actions_);
   exportPanel_ = new ExportPanel(actions_.exportFile, preferences_);
   panels_ = new QStackedWidget;
   panels_->setObjectName("panel");
   panels_->setFixedWidth(kPanelWidth);
-  for (QWidget* panel : std::initializer_list<QWidget*>{picturePanel_, tracePanel_, exportPanel_}) {
+  for (QWidget* panel : std::initializer_list<QWidget*>{picturePanel_, coloursPanel_, tracePanel_, exportPanel_}) {
     panels_->addWidget(new PanelScroll(panel));
   }
   middle->addWidget(panels_);
@@ -114,6 +117,8 @@ void MainWindow::showJob() {
   bench_->setReference(session_.reference());
   followDeviation();
   picturePanel_->show();
+  coloursPanel_->show();
+  followStep();
   tracePanel_->show();
   exportPanel_->show(session_, preferences_.unit);
   showMeasures();
@@ -135,6 +140,8 @@ void MainWindow::showMeasures() {
   gauge_->show(measures, preferences_.unit);
   const bool outlines = session_.upToDate() && !session_.job().tracing->outlines.empty();
   card_->step(kPicture)->setState(PicturePanel::stateLine(session_), session_.hasPicture());
+  card_->step(kColours)->setState(ColoursPanel::stateLine(session_),
+                                  session_.hasPicture() && (!session_.job().colours.on || session_.job().inks));
   card_->step(kTrace)->setState(TracePanel::stateLine(session_), outlines);
   card_->step(kExport)->setState(exportPanel_->stateLine(session_, preferences_.unit), outlines);
   bench_->setMeasure(
@@ -150,17 +157,23 @@ void MainWindow::showAllowed() {
   actions_.redo->setText(history.canRedo() ? tr("&Redo: %1").arg(history.redoName()) : tr("&Redo"));
   allow(actions_.undo, history.canUndo(), tr("Nothing has been changed yet."));
   allow(actions_.redo, history.canRedo(), tr("Nothing has been taken back."));
-  for (QAction* action : {actions_.automatic, actions_.lightIsInk, actions_.darker, actions_.lighter, actions_.fit,
-                          actions_.trueSize, actions_.zoomIn, actions_.zoomOut}) {
+  for (QAction* action : {actions_.fit, actions_.trueSize, actions_.zoomIn, actions_.zoomOut, actions_.severalInks})
     allow(action, picture, needsPicture);
-  }
+  const bool inks = picture && session_.job().colours.on;
+  const QString twoTones = tr("This is for two tones; the picture has several inks now.");
+  for (QAction* action : {actions_.automatic, actions_.lightIsInk, actions_.darker, actions_.lighter})
+    allow(action, picture && !inks, inks ? twoTones : needsPicture);
+  allow(actions_.sweep, inks && session_.job().inks, tr("Choose several inks first."));
+  if (!inks) allow(actions_.mergeLikest, false, tr("Choose several inks first."));
+  actions_.severalInks->setChecked(inks);
   for (QAction* action : {actions_.traceable, actions_.save, actions_.saveAs}) allow(action, picture, needsPicture);
   actions_.automatic->setChecked(picture && !session_.job().trace.threshold);
   actions_.lightIsInk->setChecked(picture && session_.job().trace.lightIsInk);
   const bool outlines = session_.upToDate() && !session_.job().tracing->outlines.empty();
   const QString needsOutlines = !picture ? needsPicture : tr("There are no outlines yet.");
-  allow(actions_.deviation, outlines || actions_.deviation->isChecked(), needsOutlines);
-  allow(actions_.worst, outlines, needsOutlines);
+  allow(actions_.deviation, !inks && (outlines || actions_.deviation->isChecked()), inks ? twoTones : needsOutlines);
+  if (inks) actions_.deviation->setChecked(false);
+  allow(actions_.worst, outlines && !inks, inks ? twoTones : needsOutlines);
   allow(actions_.reference, outlines, needsOutlines);
   allow(actions_.dropReference, session_.reference() != nullptr, tr("No reference copy was kept."));
   allow(actions_.exportFile, outlines,
@@ -190,6 +203,10 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
   }
   if (key->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress && !typing && picturePanel_->putToolsAway())
     return true;
+  if (key->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress && !typing && actions_.sweep->isChecked()) {
+    actions_.sweep->setChecked(false);
+    return true;
+  }
   if (key->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress && !typing && session_.busy()) {
     session_.cancel();
     return true;

@@ -14,6 +14,7 @@ namespace rim::app {
 
 class Bench;
 class BusyLine;
+class ColoursPanel;
 class ExportPanel;
 class Gauge;
 class JobCard;
@@ -28,7 +29,7 @@ class MainWindow : public QMainWindow {
 
  public:
   /// The steps of the job that work so far, in their order on the job card.
-  enum Step { kPicture, kTrace, kExport };
+  enum Step { kPicture, kColours, kTrace, kExport };
 
   explicit MainWindow(QWidget* parent = nullptr);
   ~MainWindow() override;
@@ -65,6 +66,8 @@ class MainWindow : public QMainWindow {
   void showDeviation(std::shared_ptr<const Deviation> deviation);
   void lookAtWorst();
   void showAllowed();
+  void connectColours();
+  void followStep();
 
   void askForPicture();
   void askForExport();
@@ -89,6 +92,7 @@ class MainWindow : public QMainWindow {
   Bench* bench_ = nullptr;
   QStackedWidget* panels_ = nullptr;
   PicturePanel* picturePanel_ = nullptr;
+  ColoursPanel* coloursPanel_ = nullptr;
   TracePanel* tracePanel_ = nullptr;
   ExportPanel* exportPanel_ = nullptr;
   Gauge* gauge_ = nullptr;

@@ -53,6 +53,8 @@ void MainWindow::buildMenus() {
 
   menuBar()->addMenu(tr("&Picture"))->addAction(actions_.traceable);
 
+  menuBar()->addMenu(tr("&Colours"))->addActions({actions_.severalInks, actions_.sweep, actions_.mergeLikest});
+
   QMenu* trace = menuBar()->addMenu(tr("&Trace"));
   trace->addActions({actions_.automatic, actions_.lightIsInk, actions_.darker, actions_.lighter});
   trace->addSeparator();
@@ -107,6 +109,7 @@ void MainWindow::connectActions() {
   connect(actions_.deviation, &QAction::toggled, this, &MainWindow::followDeviation);
   connect(actions_.worst, &QAction::triggered, this, &MainWindow::lookAtWorst);
   connect(&session_, &Session::deviationMeasured, this, &MainWindow::showDeviation);
+  connectColours();
   connect(actions_.about, &QAction::triggered, this, &MainWindow::showAbout);
 }
 

@@ -15,6 +15,7 @@ Preferences loadPreferences() {
   bool isNumber = false;
   const double strength = settings.value("pictureStrength").toDouble(&isNumber);
   if (isNumber) p.pictureStrength = std::clamp(strength, 0.0, 1.0);
+  p.opensInInks = settings.value("opensInInks", p.opensInInks).toBool();
   p.nodes = settings.value("nodes", p.nodes).toBool();
   p.recentFiles = settings.value("recentFiles").toStringList().mid(0, Preferences::kMostRecent);
   p.pictureFolder = settings.value("pictureFolder").toString();
@@ -31,6 +32,7 @@ void savePreferences(const Preferences& p) {
   const char* names[] = {"system", "light", "dark"};
   settings.setValue("appearance", names[static_cast<int>(p.appearance)]);
   settings.setValue("pictureStrength", p.pictureStrength);
+  settings.setValue("opensInInks", p.opensInInks);
   settings.setValue("nodes", p.nodes);
   settings.setValue("recentFiles", p.recentFiles);
   settings.setValue("pictureFolder", p.pictureFolder);

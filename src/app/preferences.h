@@ -12,6 +12,7 @@ struct Preferences {
   Unit unit = Unit::Millimetre;
   Appearance appearance = Appearance::System;
   double pictureStrength = 0.55;  ///< 0..1
+  bool opensInInks = true;        ///< coloured pictures are begun with several inks
   bool nodes = false;
   QStringList recentFiles;  ///< newest first, at most kMostRecent
   QString pictureFolder;

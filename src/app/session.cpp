@@ -5,6 +5,7 @@
 #include <QtConcurrent>
 #include <span>
 
+#include "core/colour/reduce.h"
 #include "core/error.h"
 #include "core/io/job_file.h"
 #include "core/picture/load.h"
@@ -31,8 +32,9 @@ auto outcomeOf(Work work) -> Outcome<decltype(work())> {
 }
 
 /// A job on a picture that was just opened, with ink and paper as the picture's edge suggests.
-Job freshJob(Picture picture) {
+Job freshJob(Picture picture, bool inInks) {
   Job job = jobOn(std::move(picture));
+  job.colours.on = inInks && wantsSeveralInks(job.picture);
   job.trace.lightIsInk = looksLightOnDark(job.picture);
   return job;
 }
@@ -52,6 +54,11 @@ Session::Session(QObject* parent) : QObject(parent) {
     history_.complete(*job);
     emit pictureChanged();
     emit changed();
+  });
+  connect(&tracer_, &Tracer::inksFound, this, [this](quint64 request, const std::shared_ptr<const Job>& job) {
+    if (request != request_ || !tracing_) return;
+    history_.complete(*job);
+    emit inksFound();
   });
   connect(&tracer_, &Tracer::progressed, this, [this](quint64 request, double done) {
     if (request != request_ || !tracing_) return;
@@ -80,7 +87,7 @@ void Session::edit(const QString& name, const QString& mergeKey, const std::func
   Job next = job();
   change(next);
   const bool samePicture = next.original.bgr == job().original.bgr && next.preparation == job().preparation;
-  const bool sameOutlines = samePicture && next.trace == job().trace;
+  const bool sameOutlines = samePicture && next.colours == job().colours && next.trace == job().trace;
   if (sameOutlines && next.size == job().size && next.origin == job().origin) return;
   if (!samePicture) next.picture = {};
   if (!sameOutlines) next.tracing.reset();
@@ -105,8 +112,8 @@ void Session::redo() {
 void Session::open(const QString& file) {
   load(
       QFileInfo(file).fileName(),
-      [path = std::filesystem::path(file.toStdString())] {
-        return isJobFile(path) ? loadJob(path) : freshJob(loadPicture(path));
+      [path = std::filesystem::path(file.toStdString()), inInks = opensInInks_] {
+        return isJobFile(path) ? loadJob(path) : freshJob(loadPicture(path), inInks);
       },
       [this, file](Job job) { take(std::move(job), file); });
 }
@@ -122,9 +129,10 @@ void Session::openPage(int page) {
 void Session::openBytes(const QByteArray& bytes, const QString& name) {
   load(
       name,
-      [bytes, called = name.toStdString()] {
+      [bytes, called = name.toStdString(), inInks = opensInInks_] {
         return freshJob(
-            loadPicture(std::as_bytes(std::span(bytes.constData(), static_cast<std::size_t>(bytes.size()))), called));
+            loadPicture(std::as_bytes(std::span(bytes.constData(), static_cast<std::size_t>(bytes.size()))), called),
+            inInks);
       },
       [this](Job job) { take(std::move(job), {}); });
 }

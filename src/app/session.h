@@ -37,6 +37,9 @@ class Session : public QObject {
   void edit(const QString& name, const QString& mergeKey, const std::function<void(Job&)>& change);
   void seal() { history_.seal(); }
 
+  /// Whether coloured pictures are begun with several inks when they are opened; else all are in two tones.
+  void setOpensInInks(bool on) { opensInInks_ = on; }
+
   /// The file that the job is kept in; empty when it was never saved, or another picture was opened since.
   QString jobFile() const { return job().original.bgr == saved_.original.bgr ? jobFile_ : QString(); }
   /// Whether the job has been changed since it was opened or saved.
@@ -70,6 +73,7 @@ class Session : public QObject {
   /// What the picture will look like, with fewer pixels; pictureChanged() follows.
   void previewed(std::shared_ptr<const rim::Preview> preview);
   void opened(const QString& file);
+  void inksFound();  ///< job().inks is there; the outlines follow
   void bordersFollowed(std::shared_ptr<const rim::app::Borders> borders, int threshold);
   void busyChanged(const QString& what, double done);  ///< done < 0: unknown; empty: nothing runs
   void deviationMeasured(std::shared_ptr<const rim::Deviation> deviation);
@@ -91,6 +95,7 @@ class Session : public QObject {
   quint64 request_ = 0;
   quint64 opening_ = 0;
   quint64 lastOpening_ = 0;
+  bool opensInInks_ = true;
   bool tracing_ = false;
   bool exporting_ = false;
   bool saving_ = false;

@@ -59,10 +59,19 @@ void Tracer::trace(quint64 number, Job job, const std::stop_token& overtaken, co
       job.picture = preparations_.prepared(job.original, job.preparation, overtaken);
       emit prepared(number, std::make_shared<const Job>(job));
     }
+    const WorkControl control{overtaken, [this, number](double done) { emit progressed(number, done); }};
+    if (job.colours.on) {
+      job = withInkShares(withInks(std::move(job), overtaken));
+      emit inksFound(number, std::make_shared<const Job>(job));
+      job.tracing =
+          std::make_shared<const Tracing>(traceInks(job.picture, *job.inks, job.colours.layout, job.trace, control));
+      emit traced(number, std::make_shared<const Job>(std::move(job)));
+      return;
+    }
+    job.inks.reset();
     // Following is quick and not stopped by a newer request: in a long drag every turn shows something.
     const auto borders = std::make_shared<const Borders>(traceBorders(job.picture, job.trace, closing));
     emit bordersFollowed(number, borders, thresholdFor(job.picture, job.trace));
-    WorkControl control{overtaken, [this, number](double done) { emit progressed(number, done); }};
     job.tracing = std::make_shared<const Tracing>(fitBorders(job.picture, *borders, job.trace, control));
     emit traced(number, std::make_shared<const Job>(std::move(job)));
   } catch (const Cancelled&) {

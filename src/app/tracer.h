@@ -34,6 +34,8 @@ class Tracer : public QObject {
   void bordersFollowed(quint64 request, std::shared_ptr<const rim::app::Borders> borders, int threshold);
   /// The preparation of the picture is worked out; the job has no outlines yet.
   void prepared(quint64 request, std::shared_ptr<const rim::Job> job);
+  /// The inks of the picture are found and decided about; the job has no outlines yet.
+  void inksFound(quint64 request, std::shared_ptr<const rim::Job> job);
   void progressed(quint64 request, double done);
   void traced(quint64 request, std::shared_ptr<const rim::Job> job);
   /// The picture cannot be prepared or traced like this.

@@ -40,6 +40,12 @@ Job withInks(Job job, const std::stop_token& stop) {
         FoundInks{job.picture.bgr, job.colours.count, reduced(job.picture, job.colours.count, stop)});
   }
   job.inks = std::make_shared<const InkMap>(decided(job.found->map, job.picture, job.colours.steps, stop));
+  job.inkShares.reset();
+  return job;
+}
+
+Job withInkShares(Job job) {
+  if (job.inks) job.inkShares = std::make_shared<const std::vector<InkShare>>(sharesOf(*job.inks));
   return job;
 }
 

@@ -59,8 +59,9 @@ struct Job {
   ColourSettings colours;
   TraceSettings trace;
   SizeWish size;
-  std::shared_ptr<const FoundInks> found;  ///< null as long as nothing was looked for
-  std::shared_ptr<const InkMap> inks;      ///< what was found after all decisions; null with two tones
+  std::shared_ptr<const FoundInks> found;                  ///< null as long as nothing was looked for
+  std::shared_ptr<const InkMap> inks;                      ///< what was found after all decisions; null with two tones
+  std::shared_ptr<const std::vector<InkShare>> inkShares;  ///< of inks; null as long as they are not counted
   /// What tracing gave; null as long as it is not traced with these settings.
   std::shared_ptr<const Tracing> tracing;
 };
@@ -79,6 +80,9 @@ Job withPreparedPicture(Job job, std::stop_token stop = {});
 /// The same job with its inks found and decided about; needs the prepared picture. With two tones it has none.
 /// Throws Cancelled.
 Job withInks(Job job, const std::stop_token& stop = {});
+
+/// The same job with the shares of its inks counted, when it has inks.
+Job withInkShares(Job job);
 
 /// The same job with its inks and outlines traced; needs the prepared picture. Throws Cancelled when a stop is
 /// requested.

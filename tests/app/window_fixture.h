@@ -18,11 +18,15 @@ inline QString testPicture(const char* name) { return QStringLiteral(TEST_DATA "
 
 /// A real window with settings of its own, for one test function.
 struct WindowFixture {
-  WindowFixture() {
+  explicit WindowFixture(bool inInks = false) {
     QCoreApplication::setOrganizationName("snugrim-test");
     QSettings::setDefaultFormat(QSettings::IniFormat);
     QSettings::setPath(QSettings::IniFormat, QSettings::UserScope, folder.path());
     app::applyLook(*qApp, app::Appearance::Light);
+    // Most tests are about two tones; what opens in several inks has tests of its own.
+    app::Preferences preferences = app::loadPreferences();
+    preferences.opensInInks = inInks;
+    app::savePreferences(preferences);
     window = std::make_unique<app::MainWindow>();
     window->show();
     QVERIFY(QTest::qWaitForWindowExposed(window.get()));

@@ -4,6 +4,7 @@
 #include <QPainter>
 #include <QScreen>
 #include <cmath>
+#include <opencv2/imgproc.hpp>
 
 #include "app/bench/furniture.h"
 #include "app/look.h"
@@ -14,6 +15,7 @@ namespace {
 
 constexpr double kMarginPx = 26;
 constexpr double kFootPx = 40;  // room for legend and scale bar
+constexpr double kPale = 0.16;  // what is left of the colours of inks that are not lit
 
 }  // namespace
 
@@ -47,6 +49,39 @@ void Bench::takePicture(const Picture& picture, double scale) {
 }
 
 void Bench::setOriginal(const Picture& picture) { original_.setPicture(picture); }
+
+void Bench::setInks(std::shared_ptr<const InkMap> inks) {
+  if (inks == inks_) return;
+  inks_ = std::move(inks);
+  lit_ = -1;
+  colourInks();
+}
+
+void Bench::lightInk(int ink) {
+  if (ink == lit_) return;
+  lit_ = ink;
+  colourInks();
+}
+
+void Bench::colourInks() {
+  Picture picture;
+  if (inks_ && inks_->labels) {
+    cv::Mat colours(1, 256, CV_8UC3, cv::Scalar(255, 255, 255));
+    for (std::size_t i = 0; i < inks_->inks.size(); ++i) {
+      const Rgb c = inks_->inks[i].colour;
+      const double own = lit_ < 0 || lit_ == static_cast<int>(i) ? 1 : kPale;
+      const auto channel = [own](int value) { return cv::saturate_cast<std::uint8_t>(255 - own * (255 - value)); };
+      colours.at<cv::Vec3b>(0, static_cast<int>(i)) = {channel(c.b), channel(c.g), channel(c.r)};
+    }
+    cv::Mat wide;
+    cv::Mat painted;
+    cv::cvtColor(*inks_->labels, wide, cv::COLOR_GRAY2BGR);
+    cv::LUT(wide, colours, painted);
+    picture.bgr = std::make_shared<const cv::Mat>(painted);
+  }
+  inkLayer_.setPicture(picture, 1);
+  update();
+}
 
 void Bench::setPeekOriginal(bool on) {
   peekOriginal_ = on;
@@ -204,7 +239,11 @@ void Bench::paintEvent(QPaintEvent*) {
   paintFurniture(painter);
 }
 
-void Bench::paintPicture(QPainter& painter, double strength) { picture_.paint(painter, viewport_, rect(), strength); }
+void Bench::paintPicture(QPainter& painter, double strength) {
+  const bool inks = !inkLayer_.empty() && !peek_ && inkLayer_.size() == picture_.size();
+  // Inks are looked at for their colours: they show in full as soon as they show.
+  (inks ? inkLayer_ : picture_).paint(painter, viewport_, rect(), inks && strength > 0 ? 1 : strength);
+}
 
 void Bench::paintOutlines(QPainter& painter) {
   reference_.paintAsReference(painter, viewport_, rect());

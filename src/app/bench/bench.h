@@ -8,6 +8,7 @@
 #include "app/bench/outline_layer.h"
 #include "app/bench/picture_layer.h"
 #include "app/preferences.h"
+#include "core/colour/inks.h"
 #include "core/picture/preview.h"
 #include "core/trace/trace.h"
 
@@ -37,6 +38,9 @@ class Bench : public QWidget {
   void setPreview(const std::shared_ptr<const Preview>& preview);
   /// The picture as it was opened, for setPeekOriginal().
   void setOriginal(const Picture& picture);
+  /// The inks in place of the picture's own colours; null: the picture. One ink may be lit, the others then are pale.
+  void setInks(std::shared_ptr<const InkMap> inks);
+  void lightInk(int ink);
   void setPeekOriginal(bool on);
   void setOutlines(const std::shared_ptr<const Tracing>& tracing);
   /// Borders that show until setOutlines() comes.
@@ -94,6 +98,7 @@ class Bench : public QWidget {
   bool keyForTool(const QKeyEvent& event);
   bool overSeam(QPointF place) const;
   void setViewport(const Viewport& viewport);
+  void colourInks();
   void paintPicture(QPainter& painter, double strength);
   void paintOutlines(QPainter& painter);
   void paintSeam(QPainter& painter);
@@ -102,6 +107,9 @@ class Bench : public QWidget {
 
   PictureLayer picture_;
   PictureLayer original_;
+  PictureLayer inkLayer_;
+  std::shared_ptr<const InkMap> inks_;
+  int lit_ = -1;
   OutlineLayer outlines_;
   OutlineLayer reference_;
   DeviationLayer deviation_;

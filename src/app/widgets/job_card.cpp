@@ -86,6 +86,8 @@ void JobCard::addStep(const QString& name, const QString& what) {
   rows_.push_back(row);
 }
 
+int JobCard::chosenStep() const { return group_->checkedId(); }
+
 void JobCard::choose(int index) {
   step(index)->setChecked(true);
   emit chosen(index);

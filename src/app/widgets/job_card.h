@@ -38,6 +38,8 @@ class JobCard : public QFrame {
   StepRow* step(int index) const { return rows_[static_cast<std::size_t>(index)]; }
   int count() const { return static_cast<int>(rows_.size()); }
   void choose(int index);
+  /// The step that is chosen; -1: none yet.
+  int chosenStep() const;
 
  signals:
   void chosen(int index);

@@ -42,17 +42,14 @@ std::vector<InkShare> sharesOf(const InkMap& map) {
   return shares;
 }
 
-std::vector<LikeInks> likeInks(const InkMap& map, double difference) {
-  std::vector<std::size_t> pixels(map.inks.size());
-  for (std::size_t i = 0; map.labels && i < pixels.size(); ++i)
-    pixels[i] = static_cast<std::size_t>(cv::countNonZero(*map.labels == static_cast<int>(i)));
+std::vector<LikeInks> likeInks(const std::vector<Ink>& inks, const std::vector<InkShare>& shares, double difference) {
   std::vector<LikeInks> pairs;
-  for (std::size_t a = 0; a < map.inks.size(); ++a) {
-    for (std::size_t b = a + 1; b < map.inks.size(); ++b) {
-      if (pixels[a] == 0 || pixels[b] == 0) continue;
-      const double off = differenceOf(labFrom(map.inks[a].colour), labFrom(map.inks[b].colour));
+  for (std::size_t a = 0; a < inks.size(); ++a) {
+    for (std::size_t b = a + 1; b < inks.size(); ++b) {
+      if (shares[a].pixels == 0 || shares[b].pixels == 0) continue;
+      const double off = differenceOf(labFrom(inks[a].colour), labFrom(inks[b].colour));
       if (off >= difference) continue;
-      pairs.push_back(pixels[a] >= pixels[b] ? LikeInks{a, b, off} : LikeInks{b, a, off});
+      pairs.push_back(shares[a].pixels >= shares[b].pixels ? LikeInks{a, b, off} : LikeInks{b, a, off});
     }
   }
   std::sort(pairs.begin(), pairs.end(),

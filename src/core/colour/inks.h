@@ -62,8 +62,9 @@ struct LikeInks {
   double difference = 0;  ///< CIEDE2000
 };
 
-/// Pairs of inks with pixels that differ by less than `difference`, the likest first.
-std::vector<LikeInks> likeInks(const InkMap& map, double difference = 12);
+/// Pairs of inks with pixels that differ by less than `difference`, the likest first. `shares` are the inks'.
+std::vector<LikeInks> likeInks(const std::vector<Ink>& inks, const std::vector<InkShare>& shares,
+                               double difference = 12);
 
 /// The ink that surrounds the picture: the one with most pixels on its edge.
 std::size_t surroundingInk(const cv::Mat& labels);

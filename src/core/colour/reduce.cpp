@@ -1,6 +1,7 @@
 #include "core/colour/reduce.h"
 
 #include <algorithm>
+#include <cmath>
 #include <opencv2/imgproc.hpp>
 
 #include "core/colour/calm.h"
@@ -160,6 +161,31 @@ cv::Mat withoutSpecks(const cv::Mat& labels, double areaPx2) {
     }
   }
   return filledFromAround(labels, specks);
+}
+
+bool wantsSeveralInks(const Picture& picture) {
+  constexpr double kMostPixels = 400'000;
+  constexpr double kMostlyEven = 0.5;
+  constexpr double kNearlyEvenStep = 9;  // blocks of a JPEG waver
+  constexpr double kLeastShare = 0.01;
+  constexpr double kColourful = 20;
+  cv::Mat bgr = *picture.bgr;
+  const double scale = std::sqrt(kMostPixels / static_cast<double>(bgr.total()));
+  if (scale < 1) cv::resize(bgr, bgr, {}, scale, scale, cv::INTER_NEAREST);
+  const cv::Mat lab = labPicture(bgr);
+  const cv::Mat even = stepsOf(lab) <= kNearlyEvenStep;
+  double evenPixels = 0;
+  double colourful = 0;
+  for (int y = 0; y < lab.rows; ++y) {
+    for (int x = 0; x < lab.cols; ++x) {
+      if (even.at<std::uint8_t>(y, x) == 0) continue;
+      const cv::Vec3f c = lab.at<cv::Vec3f>(y, x);
+      evenPixels += 1;
+      colourful += std::hypot(c[1], c[2]) > kColourful ? 1 : 0;
+    }
+  }
+  const auto all = static_cast<double>(lab.total());
+  return evenPixels > kMostlyEven * all && colourful > kLeastShare * all;
 }
 
 InkMap reduced(const Picture& picture, std::optional<int> count, const std::stop_token& stop) {

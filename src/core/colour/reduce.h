@@ -19,6 +19,10 @@ namespace rim {
 /// Throws Cancelled when `stop` is requested.
 InkMap reduced(const Picture& picture, std::optional<int> count, const std::stop_token& stop = {});
 
+/// Whether a picture is flat artwork in colours, not black on white and no photograph: most of it is even, and some of
+/// that is colourful. Such pictures are begun with several inks.
+bool wantsSeveralInks(const Picture& picture);
+
 /// The labels with the marked pixels (CV_8UC1) given to the nearest others.
 cv::Mat filledFromAround(const cv::Mat& labels, const cv::Mat& marked);
 

@@ -3,6 +3,7 @@
 #include <cstring>
 #include <fstream>
 
+#include "core/io/colour_json.h"
 #include "core/io/json_number.h"
 #include "core/io/preparation_json.h"
 #include "core/io/safe_file.h"
@@ -40,6 +41,7 @@ Json settingsOf(const Job& job) {
           {"picture", {{"name", job.original.name}, {"dots-per-inch", job.original.dotsPerInch}}},
           {"origin", job.origin},
           {"preparation", steps},
+          {"colours", toJson(job.colours)},
           {"trace", trace},
           {"size", {{"of", kSizes[static_cast<int>(job.size.of)]}, {"value", job.size.value}}}};
 }
@@ -107,6 +109,7 @@ Job loadJob(const std::filesystem::path& file) {
   job.origin = textIn(json, "origin");
   for (const Json& step : json.value("preparation", Json::array()))
     job.preparation.push_back(preparationStepFrom(step));
+  if (json.contains("colours")) job.colours = colourSettingsFrom(json["colours"]);
   job.trace = traceFrom(json["trace"]);
   job.size = sizeFrom(json["size"]);
   return job;

@@ -1,0 +1,77 @@
+#pragma once
+
+#include <QWidget>
+#include <vector>
+
+#include "app/bench/sweep_tool.h"
+#include "core/job.h"
+
+class QAction;
+class QCheckBox;
+class QComboBox;
+class QLabel;
+class QPushButton;
+class QSpinBox;
+class QVBoxLayout;
+
+namespace rim::app {
+
+class DecisionList;
+class InkBoard;
+class Session;
+struct Actions;
+
+/// The Colours step: two tones or several inks, the board of inks, and what is made of them.
+class ColoursPanel : public QWidget {
+  Q_OBJECT
+
+ public:
+  ColoursPanel(Session& session, Actions& actions, QWidget* parent = nullptr);
+  void show();
+
+  /// "4 of 6 inks kept", the state line of the step.
+  static QString stateLine(const Session& session);
+
+  void setSeveralInks(bool on);
+  void setSweeping(bool on);
+  void mergeLikest();
+  bool opensInInks() const;
+  void setOpensInInks(bool on);
+
+ signals:
+  void toolChanged(rim::app::BenchTool* tool);
+  /// The ink to be lit on the bench; -1: none.
+  void hovered(int ink);
+  void opensInInksChanged(bool on);
+
+ private:
+  void buildInks(Actions& actions);
+  void buildSweep(Actions& actions);
+  void buildLayout();
+  void decide(const InkDecision& decision);
+  void sweepDone(const SweepInks& sweep);
+  void showSuggestions();
+  void showMade();
+  void placeTool();
+
+  Session& session_;
+  Actions& actions_;
+  QLabel* begin_;
+  QWidget* several_;
+  QSpinBox* count_;
+  QPushButton* automatic_;
+  InkBoard* board_;
+  QVBoxLayout* suggestions_;
+  std::vector<QWidget*> suggestionRows_;
+  QSpinBox* sweepSize_;
+  QCheckBox* connected_;
+  QComboBox* layout_;
+  QLabel* made_;
+  DecisionList* list_;
+  QLabel* listHeading_;
+  QCheckBox* opens_;
+  SweepTool* tool_;
+  std::shared_ptr<const InkMap> shown_;
+};
+
+}  // namespace rim::app
