@@ -37,6 +37,59 @@ class TestCli : public QObject {
   Q_OBJECT
 
  private slots:
+  void coloursGiveLayers() {
+    const QString jpeg = QStringLiteral(SOURCE_FOLDER "/demo/badge.jpg");
+    const QJsonObject cutOut = report({"trace", jpeg, "-o", at("c.svg"), "--colours", "auto"});
+    QCOMPARE(cutOut["open"].toInt(), 0);
+    QFile svg(at("c.svg"));
+    QVERIFY(svg.open(QIODevice::ReadOnly));
+    QCOMPARE(svg.readAll().count("<g id=\"ink-"), 5);
+    const QJsonObject silhouette =
+        report({"trace", jpeg, "-o", at("s.svg"), "--colours", "6", "--layout", "silhouette"});
+    QCOMPARE(silhouette["outlines"].toInt(), 1);
+    const QJsonObject shared = report({"trace", jpeg, "-o", at("h.svg"), "--colours", "auto", "--layout", "shared"});
+    QVERIFY(std::abs(2 * shared["length_mm"].toDouble() - cutOut["length_mm"].toDouble() -
+                     silhouette["length_mm"].toDouble()) < 0.01);
+    QCOMPARE(cli({"trace", jpeg, "-o", at("c.dxf"), "--colours", "auto"}).code, 0);
+    QFile dxf(at("c.dxf"));
+    QVERIFY(dxf.open(QIODevice::ReadOnly));
+    const QByteArray text = dxf.readAll();
+    for (const char* layer : {"8dc8e4", "c22327", "f5b922"}) QVERIFY2(text.contains(layer), layer);
+    QCOMPARE(cli({"trace", jpeg, "-o", at("r.dxf"), "--colours", "auto", "--dxf", "r12"}).code, 0);
+  }
+
+  void coloursAreKeptMergedAndLeftOut() {
+    const QString jpeg = QStringLiteral(SOURCE_FOLDER "/demo/badge.jpg");
+    const auto count = [&](const QStringList& more) {
+      return report(QStringList{"trace", jpeg, "-o", at("k.svg"), "--colours", "auto"} + more)["outlines"].toInt();
+    };
+    QCOMPARE(count({"--keep", "#f5ba21"}), 2);
+    QCOMPARE(count({"--keep", "#f5ba21,#c22328"}), 6);
+    const int all = count({});
+    // The cream lettering and rings become paper.
+    QVERIFY(count({"--merge", "#faedcc,#fff"}) < all);
+    QVERIFY(count({"--background", "#8cc7e6"}) != all);
+    const struct {
+      QStringList arguments;
+      const char* says;
+    } wrong[] = {{{"--keep", "#00ff00"}, "no ink looks like #00ff00"},
+                 {{"--keep", "red"}, "no colour"},
+                 {{"--merge", "#fff"}, "two colours"},
+                 {{"--merge", "#fff,#fffffe"}, "same ink"},
+                 {{"--background", "zebra"}, "no colour"}};
+    for (const auto& w : wrong) {
+      const Run run = cli(QStringList{"trace", jpeg, "-o", at("w.svg"), "--colours", "auto"} + w.arguments);
+      QCOMPARE(run.code, 2);
+      QVERIFY2(run.err.contains(w.says), qPrintable(run.err));
+      QCOMPARE(run.err.count('\n'), 1);
+      QVERIFY(!QFile::exists(at("w.svg")));
+    }
+    QCOMPARE(cli({"trace", jpeg, "-o", at("w.svg"), "--colours", "1"}).code, 2);
+    QCOMPARE(cli({"trace", jpeg, "-o", at("w.svg"), "--colours", "many"}).code, 2);
+    QCOMPARE(cli({"trace", jpeg, "-o", at("w.svg"), "--keep", "#fff"}).code, 2);
+    QCOMPARE(cli({"trace", jpeg, "-o", at("w.svg"), "--colours", "4", "--layout", "pile"}).code, 2);
+  }
+
   void aTraceReportsWhatItWrote() {
     const QJsonObject r = report({"trace", badge(), "-o", at("a.svg"), "--width-mm", "80"});
     QCOMPARE(r["source"].toString(), badge());

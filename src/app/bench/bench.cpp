@@ -247,7 +247,8 @@ void Bench::paintPicture(QPainter& painter, double strength) {
 
 void Bench::paintOutlines(QPainter& painter) {
   reference_.paintAsReference(painter, viewport_, rect());
-  outlines_.paint(painter, viewport_, rect());
+  // The inks themselves fill what is enclosed.
+  outlines_.paint(painter, viewport_, rect(), inkLayer_.empty() || compare_ != Compare::Overlay);
   deviation_.paint(painter, viewport_, rect());
   if (nodes_ && !outlines_.paintNodes(painter, viewport_, rect())) {
     painter.setPen(look().text);

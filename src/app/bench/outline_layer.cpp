@@ -110,7 +110,7 @@ void OutlineLayer::addNodes(const Path& path) {
   }
 }
 
-void OutlineLayer::paint(QPainter& painter, const Viewport& viewport, const QRectF& visible) const {
+void OutlineLayer::paint(QPainter& painter, const Viewport& viewport, const QRectF& visible, bool filled) const {
   const Point low = viewport.toPicture(visible.bottomLeft());
   const Point high = viewport.toPicture(visible.topRight());
   const QRectF inSight = QRectF(at(low), at(high)).normalized();
@@ -118,7 +118,7 @@ void OutlineLayer::paint(QPainter& painter, const Viewport& viewport, const QRec
   painter.setTransform(viewport.transform(), true);
   painter.setRenderHint(QPainter::Antialiasing);
   for (const Fill& fill : fills_) {
-    if (fill.box.intersects(inSight)) painter.fillPath(fill.path, look().fill);
+    if (filled && fill.box.intersects(inSight)) painter.fillPath(fill.path, look().fill);
   }
   const QPen pens[kRoles] = {borderPen(), holePen(), openPen()};
   for (const Stroke& stroke : strokes_) {

@@ -22,7 +22,8 @@ class OutlineLayer {
   OutlineLayer(const std::vector<Border>& borders, double stepPx);
 
   bool empty() const { return strokes_.empty(); }
-  void paint(QPainter& painter, const Viewport& viewport, const QRectF& visible) const;
+  /// `filled` false: strokes alone, where something else shows what is enclosed.
+  void paint(QPainter& painter, const Viewport& viewport, const QRectF& visible, bool filled = true) const;
 
   /// Strokes alone, broad and grey: a reference copy under the outlines.
   void paintAsReference(QPainter& painter, const Viewport& viewport, const QRectF& visible) const;

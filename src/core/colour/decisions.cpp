@@ -98,7 +98,10 @@ class Decider {
     const cv::Mat own = labels_ == static_cast<int>(d.ink);
     if (cv::countNonZero(own) == 0) return;
     if (lab_.empty()) lab_ = labPicture(*picture_.bgr);
-    const auto [larger, smaller] = partedColours(lab_, own);
+    // Pixels at borders are mixtures with other inks.
+    cv::Mat inner;
+    cv::erode(own, inner, cv::Mat::ones(3, 3, CV_8U));
+    const auto [larger, smaller] = partedColours(lab_, cv::countNonZero(inner) > 0 ? inner : own);
     const auto number = static_cast<std::uint8_t>(map_.inks.size());
     const auto square = [](const cv::Vec3f& c, Lab to) {
       return (c[0] - to.l) * (c[0] - to.l) + (c[1] - to.a) * (c[1] - to.a) + (c[2] - to.b) * (c[2] - to.b);

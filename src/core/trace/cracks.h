@@ -27,9 +27,9 @@ struct CrackGraph {
 };
 
 /// The borders between the labels (CV_8UC1, none of them kOutside), the picture's edge included.
-/// Where two labels meet like the fields of a chessboard the one with the higher number hangs together.
-/// Every side of a pixel between two labels is in one chain. Order: nodes by rows, then closed chains
-/// by rows. Throws Cancelled.
+/// Where two labels meet like the fields of a chessboard is a node when they are fields; of single pixels the label
+/// with the higher number hangs together. Every side of a pixel between two labels is in one chain. Order: nodes by
+/// rows, then closed chains by rows. Throws Cancelled.
 CrackGraph cracksOf(const cv::Mat& labels, const std::stop_token& stop = {});
 
 }  // namespace rim

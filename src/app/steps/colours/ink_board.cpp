@@ -233,6 +233,18 @@ void InkBoard::leaveEvent(QEvent*) {
   update();
 }
 
+/// The board's own keys come before the window's while it has the focus.
+bool InkBoard::event(QEvent* event) {
+  if (event->type() == QEvent::ShortcutOverride) {
+    const auto* key = static_cast<QKeyEvent*>(event);
+    if (key->key() == Qt::Key_M && key->modifiers() == Qt::NoModifier && !rows_.empty()) {
+      event->accept();
+      return true;
+    }
+  }
+  return QWidget::event(event);
+}
+
 void InkBoard::keyPressEvent(QKeyEvent* event) {
   if (rows_.empty()) return QWidget::keyPressEvent(event);
   const auto moved = [this](std::size_t to) {

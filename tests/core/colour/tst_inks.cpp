@@ -1,0 +1,274 @@
+// Pictures reduced to inks, and decisions about them.
+
+#include <QTest>
+#include <random>
+
+#include "core/colour/decisions.h"
+#include "core/colour/reduce.h"
+#include "core/error.h"
+#include "core/picture/load.h"
+#include "support/artwork.h"
+
+using namespace rim;
+using namespace rim::test;
+
+namespace {
+
+const Rgb kWhite{255, 255, 255};
+const Rgb kBlack{0, 0, 0};
+const Rgb kGrey{128, 128, 128};
+const Rgb kNavy{23, 41, 84};
+const Rgb kRed{194, 35, 40};
+const Rgb kYellow{245, 186, 33};
+
+/// Three upright bars on white: black, grey, black.
+Picture bars() {
+  return artwork(120, 60, {kWhite, kBlack, kGrey}, [](double x, double y) -> std::size_t {
+    if (y < 10.3 || y > 50.6) return 0;
+    if (x > 10.4 && x < 40.7) return 1;
+    if (x > 50.2 && x < 80.5) return 2;
+    return x > 90.1 && x < 110.8 ? 1 : 0;
+  });
+}
+
+std::size_t inkAt(const InkMap& map, int x, int y) { return map.labels->at<std::uint8_t>(y, x); }
+
+std::size_t inkLike(const InkMap& map, Rgb colour) {
+  std::size_t best = 0;
+  for (std::size_t i = 0; i < map.inks.size(); ++i) {
+    if (differenceOf(labFrom(map.inks[i].colour), labFrom(colour)) <
+        differenceOf(labFrom(map.inks[best].colour), labFrom(colour)))
+      best = i;
+  }
+  return best;
+}
+
+std::vector<std::size_t> partsOf(const InkMap& map) {
+  std::vector<std::size_t> parts;
+  for (const InkShare& share : sharesOf(map)) parts.push_back(share.parts);
+  return parts;
+}
+
+Picture noisy(const Picture& picture, double deviation) {
+  std::mt19937 random(7);
+  std::normal_distribution<double> off(0, deviation);
+  cv::Mat bgr = picture.bgr->clone();
+  for (int i = 0; i < static_cast<int>(bgr.total()); ++i) {
+    for (int k = 0; k < 3; ++k)
+      bgr.at<cv::Vec3b>(i)[k] = cv::saturate_cast<std::uint8_t>(bgr.at<cv::Vec3b>(i)[k] + off(random));
+  }
+  return withPixels(picture, bgr);
+}
+
+InkMap after(const InkMap& map, const Picture& picture, std::vector<InkDecision> decisions) {
+  std::vector<InkStep> steps;
+  for (InkDecision& d : decisions) steps.push_back(stepFor(std::move(d)));
+  return decided(map, picture, steps);
+}
+
+}  // namespace
+
+class TestInks : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void aGreyInkLeavesNoHairBetweenBlackAndWhite() {
+    const InkMap map = reduced(bars(), std::nullopt);
+    QCOMPARE(int(map.inks.size()), 3);
+    const auto shares = sharesOf(map);
+    QCOMPARE(int(shares[inkLike(map, kGrey)].parts), 1);
+    QCOMPARE(int(shares[inkLike(map, kBlack)].parts), 2);
+    QCOMPARE(int(shares[inkLike(map, kWhite)].parts), 1);
+    QVERIFY(std::abs(shares[inkLike(map, kGrey)].share * 7200 - 30.3 * 40.3) < 30);
+    QVERIFY(map.inks[inkLike(map, kWhite)].role == InkRole::Background);
+    QVERIFY(map.inks[inkLike(map, kBlack)].role == InkRole::Keep);
+  }
+
+  /// A green and a red whose L* differ by less than 1: grey levels cannot part them.
+  void equalLightnessIsParted() {
+    const Rgb red{200, 60, 60};
+    const Rgb green{64, 124, 64};
+    QVERIFY(std::abs(labFrom(red).l - labFrom(green).l) < 1);
+    const Picture picture = artwork(80, 60, {red, green}, [](double x, double y) -> std::size_t {
+      return std::hypot(x - 40, y - 30) < 18.4 ? 1 : 0;
+    });
+    const InkMap map = reduced(picture, std::nullopt);
+    QCOMPARE(int(map.inks.size()), 2);
+    int wrong = 0;
+    for (int y = 0; y < 60; ++y) {
+      for (int x = 0; x < 80; ++x) {
+        const double off = std::hypot(x + 0.5 - 40, y + 0.5 - 30) - 18.4;
+        if (std::abs(off) > 0.8) wrong += inkAt(map, x, y) == inkLike(map, off < 0 ? green : red) ? 0 : 1;
+      }
+    }
+    QCOMPARE(wrong, 0);
+  }
+
+  void theDemoBadgeHasSixInks_data() {
+    QTest::addColumn<QString>("file");
+    QTest::newRow("drawn") << "badge.png";
+    QTest::newRow("JPEG 55") << "badge.jpg";
+  }
+  void theDemoBadgeHasSixInks() {
+    QFETCH(QString, file);
+    const Picture badge = loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/" + file.toStdString()));
+    const InkMap map = reduced(badge, std::nullopt);
+    QCOMPARE(int(map.inks.size()), 6);
+    // White outside only; two yellow and four red parts (two sails, two discs); one sky.
+    QCOMPARE(int(partsOf(map)[inkLike(map, kWhite)]), 1);
+    QCOMPARE(int(partsOf(map)[inkLike(map, kYellow)]), 2);
+    QCOMPARE(int(partsOf(map)[inkLike(map, kRed)]), 4);
+    QCOMPARE(int(partsOf(map)[inkLike(map, {140, 199, 230})]), 1);
+  }
+
+  void thinStrokesHaveAnInk() {
+    const Picture picture = artwork(90, 60, {kWhite, kRed, kNavy}, [](double x, double y) -> std::size_t {
+      if (x > 20.3 && x < 50.3 && y > 10.2 && y < 48.9) return 2;
+      return x > 65.2 && x < 67.4 && y > 8 && y < 52 ? 1 : 0;
+    });
+    const InkMap map = reduced(picture, std::nullopt);
+    QCOMPARE(int(map.inks.size()), 3);
+    QCOMPARE(inkAt(map, 66, 30), inkLike(map, kRed));
+    QVERIFY(differenceOf(labFrom(map.inks[inkLike(map, kRed)].colour), labFrom(kRed)) < 12);
+  }
+
+  void noiseMakesNoIslands() {
+    const Picture picture = noisy(bars(), 12);
+    const InkMap map = reduced(picture, std::nullopt);
+    QCOMPARE(int(map.inks.size()), 3);
+    QCOMPARE(int(partsOf(map)[inkLike(map, kBlack)]), 2);
+    QCOMPARE(int(partsOf(map)[inkLike(map, kGrey)]), 1);
+    QCOMPARE(int(partsOf(map)[inkLike(map, kWhite)]), 1);
+  }
+
+  void asManyAsAskedFor_data() {
+    QTest::addColumn<int>("count");
+    for (const int count : {2, 3, 4, 7}) QTest::addRow("%d", count) << count;
+  }
+  void asManyAsAskedFor() {
+    QFETCH(int, count);
+    const Picture badge = loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.jpg"));
+    const InkMap map = reduced(badge, count);
+    QCOMPARE(int(map.inks.size()), count);
+  }
+
+  void theSameEveryTime() {
+    const Picture picture = noisy(bars(), 6);
+    const InkMap one = reduced(picture, std::nullopt);
+    const InkMap other = reduced(picture, std::nullopt);
+    QVERIFY(one.inks == other.inks);
+    QCOMPARE(cv::countNonZero(*one.labels != *other.labels), 0);
+  }
+
+  void oneColourIsOneInk() {
+    const InkMap map = reduced(artwork(20, 20, {kRed}, [](double, double) -> std::size_t { return 0; }), std::nullopt);
+    QCOMPARE(int(map.inks.size()), 1);
+    QVERIFY(map.inks[0].role == InkRole::Background);
+  }
+
+  void flatColoursWantSeveralInks() {
+    QVERIFY(wantsSeveralInks(loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.jpg"))));
+    QVERIFY(wantsSeveralInks(loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.png"))));
+    for (const char* file : {"weather-vane.png", "window-card.png", "window-card-photo.jpg"})
+      QVERIFY(!wantsSeveralInks(loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/") / file)));
+    QVERIFY(!wantsSeveralInks(bars()));
+  }
+
+  void mergingMovesAllPixels() {
+    const Picture picture = bars();
+    const InkMap map = reduced(picture, std::nullopt);
+    const std::size_t grey = inkLike(map, kGrey);
+    const std::size_t black = inkLike(map, kBlack);
+    const auto before = sharesOf(map);
+    const InkMap merged = after(map, picture, {MergeInks{grey, black}});
+    const auto shares = sharesOf(merged);
+    QCOMPARE(shares[grey].pixels, std::size_t{0});
+    QCOMPARE(shares[black].pixels, before[black].pixels + before[grey].pixels);
+    // Switched off it is as if it had never been.
+    std::vector<InkStep> off{stepFor(MergeInks{grey, black})};
+    off[0].on = false;
+    QCOMPARE(cv::countNonZero(*decided(map, picture, off).labels != *map.labels), 0);
+    // Inks that are not there change nothing.
+    QCOMPARE(cv::countNonZero(*after(map, picture,
+                                     {MergeInks{40, black}, SetInkRole{40, InkRole::Keep}, SplitInk{40},
+                                      RenameInk{40, "x"}, RecolourInk{40, kRed}})
+                                   .labels != *map.labels),
+             0);
+  }
+
+  void sweepsJoinWhatTheyCross() {
+    const Picture picture = bars();
+    const InkMap map = reduced(picture, std::nullopt);
+    const std::size_t grey = inkLike(map, kGrey);
+    const std::size_t black = inkLike(map, kBlack);
+    // Mostly over the grey bar, a little over the first black one.
+    SweepInks sweep{{{38, 30}, {79, 30}}, 1, false};
+    // White lies between: it would join as well, so the sweep stays within the bars' rows but crosses the gap.
+    InkMap swept = after(map, picture, {sweep});
+    QCOMPARE(inkAt(swept, 20, 30), grey);
+    QCOMPARE(inkAt(swept, 100, 30), grey);  // the other black bar too: everywhere
+    QCOMPARE(inkAt(swept, 2, 2), grey);
+    sweep.connected = true;
+    swept = after(map, picture, {sweep});
+    QCOMPARE(inkAt(swept, 20, 30), grey);
+    QCOMPARE(inkAt(swept, 100, 30), black);  // this one was not touched
+    // Beside the picture nothing happens.
+    QCOMPARE(
+        cv::countNonZero(*after(map, picture, {SweepInks{{{-50, -50}, {-20, -9}}, 3, false}}).labels != *map.labels),
+        0);
+  }
+
+  void splittingPartsTwoColours() {
+    const Rgb orange{240, 120, 30};
+    const Picture picture = artwork(90, 40, {kWhite, kRed, orange}, [](double x, double y) -> std::size_t {
+      if (y < 8.5 || y > 31.5 || x < 8.5 || x > 81.5) return 0;
+      return x < 55 ? 1 : 2;
+    });
+    const InkMap two = reduced(picture, 2);
+    const std::size_t both = inkLike(two, kRed);
+    QCOMPARE(inkAt(two, 20, 20), inkAt(two, 70, 20));
+    const InkMap split = after(two, picture, {SplitInk{both}});
+    QCOMPARE(int(split.inks.size()), 3);
+    QCOMPARE(inkAt(split, 20, 20), both);
+    QCOMPARE(inkAt(split, 70, 20), std::size_t{2});
+    QVERIFY(differenceOf(labFrom(split.inks[2].colour), labFrom(orange)) < 3);
+    QVERIFY(differenceOf(labFrom(split.inks[both].colour), labFrom(kRed)) < 3);
+  }
+
+  void namesColoursAndRoles() {
+    const Picture picture = bars();
+    const InkMap map = reduced(picture, std::nullopt);
+    const std::size_t grey = inkLike(map, kGrey);
+    const InkMap changed =
+        after(map, picture, {RenameInk{grey, "felt"}, RecolourInk{grey, kYellow}, SetInkRole{grey, InkRole::Dissolve}});
+    QCOMPARE(nameOf(changed.inks[grey]), std::string("felt"));
+    QVERIFY(changed.inks[grey].colour == kYellow);
+    // Dissolved, its area goes to what is around it: white.
+    const InkMap gone = dissolved(changed);
+    QCOMPARE(sharesOf(gone)[grey].pixels, std::size_t{0});
+    QCOMPARE(inkAt(gone, 65, 30), inkLike(map, kWhite));
+    // When everything is to be dissolved there is nothing to give it to.
+    std::vector<InkDecision> all;
+    for (std::size_t i = 0; i < map.inks.size(); ++i) all.emplace_back(SetInkRole{i, InkRole::Dissolve});
+    const InkMap whole = dissolved(after(map, picture, all));
+    QCOMPARE(cv::countNonZero(*whole.labels != *map.labels), 0);
+  }
+
+  void suggestionsNameTheLikest() {
+    const Picture badge = loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.jpg"));
+    const InkMap map = reduced(badge, std::nullopt);
+    const auto pairs = likeInks(map.inks, sharesOf(map));
+    QCOMPARE(int(pairs.size()), 1);
+    QCOMPARE(pairs[0].one, inkLike(map, kWhite));
+    QCOMPARE(pairs[0].other, inkLike(map, {250, 237, 204}));
+  }
+
+  void itCanBeStopped() {
+    std::stop_source source;
+    source.request_stop();
+    QVERIFY_EXCEPTION_THROWN(reduced(bars(), std::nullopt, source.get_token()), Cancelled);
+  }
+};
+
+QTEST_APPLESS_MAIN(TestInks)
+#include "tst_inks.moc"

@@ -1,0 +1,265 @@
+// The planar map of several inks: borders once each, meeting exactly at junctions. Truth: the artwork's own formulas.
+
+#include <QTest>
+#include <numbers>
+#include <set>
+
+#include "core/colour/reduce.h"
+#include "core/error.h"
+#include "core/geometry/path_place.h"
+#include "core/trace/cracks.h"
+#include "core/trace/ink_trace.h"
+#include "support/artwork.h"
+#include "support/measure.h"
+
+using namespace rim;
+using namespace rim::test;
+
+namespace {
+
+const std::vector<Rgb> kColours{{255, 255, 255}, {23, 41, 84}, {194, 35, 40}, {245, 186, 33}, {140, 199, 230}};
+constexpr int kSide = 160;
+
+/// A disc in three sectors that meet at (78.4, 81.7).
+std::size_t sectors(double x, double y) {
+  if (std::hypot(x - 80, y - 80) > 60.3) return 0;
+  const double angle = std::atan2(y - 81.7, x - 78.4) + std::numbers::pi;
+  return 1 + static_cast<std::size_t>(angle / (2 * std::numbers::pi / 3)) % 3;
+}
+
+/// A disc over two stripes.
+std::size_t discOverStripes(double x, double y) {
+  if (std::hypot(x - 80.2, y - 79.6) < 40.4) return 3;
+  if (x < 15.3 || x > 145.2 || y < 20.6 || y > 140.1) return 0;
+  return x < 84.3 ? 1 : 2;
+}
+
+/// Four fields, alike across the corner at (80.3, 79.8).
+std::size_t fields(double x, double y) {
+  if (x < 20.5 || x > 140.5 || y < 20.5 || y > 140.5) return 0;
+  return (x < 80.3) == (y < 79.8) ? 1 : 2;
+}
+
+/// Stripes that reach the picture's edge.
+std::size_t toTheRim(double x, double y) { return x + 0.3 * y < 70.2 ? 1 : x + 0.3 * y < 120.4 ? 2 : 4; }
+
+InkMap keptAll(InkMap map) {
+  for (Ink& ink : map.inks) ink.role = InkRole::Keep;
+  return map;
+}
+
+struct Traced {
+  Picture picture;
+  InkMap map;
+  InkBorders borders;
+};
+
+Traced tracedFrom(const Area& area) {
+  Traced t;
+  t.picture = artwork(kSide, kSide, kColours, area);
+  t.map = reduced(t.picture, std::nullopt);
+  t.borders = fitInkBorders(t.picture, t.map, {});
+  return t;
+}
+
+double nearestJunction(const InkBorders& borders, Point place) {
+  double least = 1e9;
+  for (const Point j : borders.junctions) least = std::min(least, distance(j, place));
+  return least;
+}
+
+/// The sum of the areas that all inks' outlines enclose.
+double areaOfAll(const Traced& t) {
+  double sum = 0;
+  for (std::size_t i = 0; i < t.map.inks.size(); ++i) {
+    std::vector<bool> only(t.map.inks.size(), false);
+    only[i] = true;
+    for (const Path& path : outlinesRound(t.borders, only)) sum += signedArea(path);
+  }
+  return sum;
+}
+
+}  // namespace
+
+class TestInkBorders : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void cracksArePartOfOneChainEach() {
+    cv::Mat labels(6, 7, CV_8U, cv::Scalar(0));
+    labels(cv::Rect(1, 1, 3, 3)).setTo(1);
+    labels(cv::Rect(4, 2, 2, 3)).setTo(2);
+    labels.at<std::uint8_t>(4, 1) = 3;
+    const CrackGraph graph = cracksOf(labels);
+    std::size_t sides = 0;
+    for (const CrackChain& chain : graph.chains) {
+      sides += chain.corners.size() - 1;
+      QVERIFY(chain.left != chain.right);
+      for (std::size_t i = 1; i < chain.corners.size(); ++i)
+        QCOMPARE(std::abs(chain.corners[i].x - chain.corners[i - 1].x) +
+                     std::abs(chain.corners[i].y - chain.corners[i - 1].y),
+                 1);
+      QCOMPARE(chain.start < 0, chain.end < 0);
+      if (chain.start < 0) QVERIFY(chain.corners.front() == chain.corners.back());
+    }
+    std::size_t expected = 2 * (6 + 7);  // the picture's edge
+    for (int y = 0; y < 6; ++y) {
+      for (int x = 0; x < 7; ++x) {
+        if (x + 1 < 7) expected += labels.at<std::uint8_t>(y, x) != labels.at<std::uint8_t>(y, x + 1) ? 1 : 0;
+        if (y + 1 < 6) expected += labels.at<std::uint8_t>(y, x) != labels.at<std::uint8_t>(y + 1, x) ? 1 : 0;
+      }
+    }
+    QCOMPARE(sides, expected);
+  }
+
+  void aChessboardCornerKeepsTheHigherLabelTogether() {
+    cv::Mat labels(4, 4, CV_8U, cv::Scalar(0));
+    labels.at<std::uint8_t>(1, 1) = 1;
+    labels.at<std::uint8_t>(2, 2) = 1;
+    int closed = 0;
+    for (const CrackChain& chain : cracksOf(labels).chains) closed += chain.start < 0 ? 1 : 0;
+    QCOMPARE(closed, 1);
+  }
+
+  void junctionsLieWhereTheArtworkHasThem() {
+    QVERIFY(nearestJunction(tracedFrom(sectors).borders, {78.4, kSide - 81.7}) < 0.1);
+    QVERIFY(nearestJunction(tracedFrom(fields).borders, {80.3, kSide - 79.8}) < 0.1);
+    const Traced t = tracedFrom(discOverStripes);
+    const double half = std::sqrt(40.4 * 40.4 - 4.1 * 4.1);
+    QVERIFY(nearestJunction(t.borders, {84.3, kSide - (79.6 - half)}) < 0.1);
+    QVERIFY(nearestJunction(t.borders, {84.3, kSide - (79.6 + half)}) < 0.1);
+  }
+
+  /// A disc that lies over other borders stays a circle where they end on it.
+  void whatGoesStraightOnStaysSo() {
+    const Traced t = tracedFrom(discOverStripes);
+    std::vector<bool> disc(t.map.inks.size(), false);
+    for (std::size_t i = 0; i < t.map.inks.size(); ++i)
+      disc[i] = differenceOf(labFrom(t.map.inks[i].colour), labFrom(kColours[3])) < 5;
+    const std::vector<Path> outlines = outlinesRound(t.borders, disc);
+    QCOMPARE(int(outlines.size()), 1);
+    const auto off = [](Point p) { return std::abs(distance(p, {80.2, kSide - 79.6}) - 40.4); };
+    QVERIFY(percentile95(outlines, off) < 0.06);
+    for (const Segment& s : outlines[0].segments) QVERIFY(s.kind == SegmentKind::Arc);
+  }
+
+  void allInksTogetherFillThePicture_data() {
+    QTest::addColumn<int>("which");
+    QTest::newRow("sectors") << 0;
+    QTest::newRow("disc over stripes") << 1;
+    QTest::newRow("fields") << 2;
+    QTest::newRow("to the rim") << 3;
+  }
+  void allInksTogetherFillThePicture() {
+    QFETCH(int, which);
+    const Area areas[] = {sectors, discOverStripes, fields, toTheRim};
+    const Traced t = tracedFrom(areas[which]);
+    QVERIFY(std::abs(areaOfAll(t) - kSide * kSide) < 1e-4 * kSide * kSide);
+  }
+
+  void commonBordersAreTheSameSegments() {
+    const Traced t = tracedFrom(sectors);
+    const Tracing tracing = traceInks(t.picture, t.map, InkLayout::CutOut, {});
+    QCOMPARE(int(tracing.layers.size()), 3);
+    std::multiset<std::pair<double, double>> nodes;
+    for (const Path& path : tracing.outlines) {
+      for (const Segment& s : path.segments) nodes.insert({s.end.x, s.end.y});
+    }
+    // The middle belongs to three outlines, every place on the rim where two meet to two; bit for bit.
+    int three = 0;
+    int two = 0;
+    for (auto it = nodes.begin(); it != nodes.end(); it = nodes.upper_bound(*it)) {
+      three += nodes.count(*it) == 3 ? 1 : 0;
+      two += nodes.count(*it) == 2 ? 1 : 0;
+    }
+    QCOMPARE(three, 1);
+    QVERIFY(two >= 3);
+  }
+
+  void layouts() {
+    const Traced t = tracedFrom(sectors);
+    const Tracing silhouette = traceInks(t.picture, t.map, InkLayout::Silhouette, {});
+    QCOMPARE(int(silhouette.outlines.size()), 1);
+    QVERIFY(std::abs(signedArea(silhouette.outlines[0]) - std::numbers::pi * 60.3 * 60.3) < 12);
+    const Tracing shared = traceInks(t.picture, t.map, InkLayout::Shared, {});
+    const Counts counts = countsOf(shared.outlines);
+    QCOMPARE(int(counts.closed), 1);
+    QCOMPARE(int(counts.open), 3);
+    // Every border once: the circle and three spokes.
+    double spokes = 0;
+    for (const Path& path : shared.outlines) spokes += path.closed ? 0 : pathLength(path);
+    double circle = pathLength(silhouette.outlines[0]);
+    QVERIFY(std::abs(totalLength(shared.outlines) - circle - spokes) < 1e-9);
+    QVERIFY(std::abs(spokes - 181) < 3);
+    const PartsAndHoles count = partsAndHoles(silhouette.outlines);
+    QCOMPARE(int(count.parts), 1);
+    QCOMPARE(int(count.holes), 0);
+  }
+
+  void areasThatTouchAtACornerStayApart() {
+    const Traced t = tracedFrom(fields);
+    const Tracing tracing = traceInks(t.picture, t.map, InkLayout::CutOut, {});
+    QCOMPARE(int(tracing.outlines.size()), 4);
+    std::vector<double> areas;
+    for (const Path& path : tracing.outlines) areas.push_back(signedArea(path));
+    std::sort(areas.begin(), areas.end());
+    // Eight places a pixel see the edges a twentieth of a pixel off.
+    const double expected[] = {59.8 * 59.3, 60.2 * 59.3, 59.8 * 60.7, 60.2 * 60.7};
+    for (std::size_t i = 0; i < 4; ++i) QVERIFY(std::abs(areas[i] - expected[i]) < 10);
+  }
+
+  void everythingBackgroundGivesNoOutlines() {
+    Traced t = tracedFrom(sectors);
+    for (Ink& ink : t.map.inks) ink.role = InkRole::Background;
+    for (const InkLayout layout : {InkLayout::CutOut, InkLayout::Silhouette, InkLayout::Shared})
+      QVERIFY(traceInks(t.picture, t.map, layout, {}).outlines.empty());
+    // Everything kept: the sheet itself, and no line beyond it.
+    const Tracing all = traceInks(t.picture, keptAll(t.map), InkLayout::Silhouette, {});
+    QCOMPARE(int(all.outlines.size()), 1);
+    QVERIFY(std::abs(signedArea(all.outlines[0]) - kSide * kSide) < 1e-9);
+  }
+
+  void aJpegKeepsTheTopology() {
+    const Picture clean = artwork(kSide, kSide, kColours, discOverStripes);
+    const Picture jpeg = asJpeg(clean, 75);
+    const InkMap map = reduced(jpeg, std::nullopt);
+    QCOMPARE(int(map.inks.size()), 4);
+    const Tracing tracing = traceInks(jpeg, map, InkLayout::CutOut, {});
+    // Both stripes are one part each round the disc.
+    QCOMPARE(int(tracing.outlines.size()), 3);
+  }
+
+  void placesOnPaths() {
+    Path path{
+        {0, 0}, {Segment::line({10, 0}), Segment::arc({10, 10}, 1), Segment::cubic({7, 12}, {3, 12}, {0, 10})}, false};
+    const PathPlace onLine = nearestOn(path, {4, -3});
+    QCOMPARE(onLine.segment, std::size_t{0});
+    QVERIFY(distance(onLine.place, {4, 0}) < 1e-12 && std::abs(onLine.off - 3) < 1e-12);
+    const PathPlace onArc = nearestOn(path, {20, 5});
+    QVERIFY(distance(onArc.place, {15, 5}) < 1e-9);
+    QVERIFY(distance(tangentOn(path, onArc), {0, 1}) < 1e-9);
+    const PathPlace onCurve = nearestOn(path, {5, 20});
+    QVERIFY(distance(onCurve.place, {5, 11.5}) < 1e-6);
+    const Path stretch = stretchOf(path, onLine, onCurve);
+    QVERIFY(distance(stretch.start, {4, 0}) < 1e-12 && distance(stretch.segments.back().end, {5, 11.5}) < 1e-6);
+    QVERIFY(
+        std::abs(pathLength(stretch) - (6 + 5 * std::numbers::pi + pathLength(path) / 1 - 10 - 5 * std::numbers::pi -
+                                        pathLength(stretchOf(path, onCurve, {2, 1, {0, 10}, 0})))) < 1e-4);
+    const Path moved = withEnds(path, {0, 1}, {0, 9});
+    QVERIFY(moved.start == (Point{0, 1}) && moved.segments.back().end == (Point{0, 9}));
+    const Path nearlyRound{{0, 0}, {Segment::arc({1, 0}, 30)}, false};
+    const Path cut = withoutLongArcs(nearlyRound);
+    QCOMPARE(int(cut.segments.size()), 2);
+    QVERIFY(std::abs(pathLength(cut) - pathLength(nearlyRound)) < 1e-6);
+  }
+
+  void itCanBeStopped() {
+    const Traced t = tracedFrom(sectors);
+    std::stop_source source;
+    source.request_stop();
+    QVERIFY_EXCEPTION_THROWN(fitInkBorders(t.picture, t.map, {}, {source.get_token(), {}}), Cancelled);
+  }
+};
+
+QTEST_APPLESS_MAIN(TestInkBorders)
+#include "tst_ink_borders.moc"

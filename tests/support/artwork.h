@@ -1,0 +1,20 @@
+#pragma once
+
+#include <functional>
+#include <vector>
+
+#include "core/colour/lab.h"
+#include "core/picture/picture.h"
+
+namespace rim::test {
+
+/// Which of the colours a place has; y down.
+using Area = std::function<std::size_t(double x, double y)>;
+
+/// Flat artwork, each pixel the mean of its colours at 8 x 8 places.
+Picture artwork(int width, int height, const std::vector<Rgb>& colours, const Area& area);
+
+/// The same after a JPEG of this quality, colours at half the resolution.
+Picture asJpeg(const Picture& picture, int quality);
+
+}  // namespace rim::test
