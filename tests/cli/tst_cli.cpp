@@ -68,7 +68,11 @@ class TestCli : public QObject {
     const int all = count({});
     // The cream lettering and rings become paper.
     QVERIFY(count({"--merge", "#faedcc,#fff"}) < all);
-    QVERIFY(count({"--background", "#8cc7e6"}) != all);
+    count({"--background", "#8cc7e6"});
+    QFile svg(at("k.svg"));
+    QVERIFY(svg.open(QIODevice::ReadOnly));
+    const QByteArray text = svg.readAll();
+    QVERIFY(text.contains("ink-fffffe") && !text.contains("ink-8dc8e4"));
     const struct {
       QStringList arguments;
       const char* says;

@@ -62,6 +62,17 @@ cv::Mat labPicture(const cv::Mat& bgr) {
   return lab;
 }
 
+cv::Vec3d lumaChromaOf(const cv::Vec3d& bgr) {
+  const double y = 0.299 * bgr[2] + 0.587 * bgr[1] + 0.114 * bgr[0];
+  return {y, (bgr[0] - y) / 1.772, (bgr[2] - y) / 1.402};
+}
+
+cv::Vec3d mostlyLuma(const cv::Vec3d& bgr) {
+  constexpr double kChroma = 0.2;
+  const cv::Vec3d all = lumaChromaOf(bgr);
+  return {all[0], kChroma * all[1], kChroma * all[2]};
+}
+
 double differenceOf(Lab one, Lab other) {
   const double meanChroma = (std::hypot(one.a, one.b) + std::hypot(other.a, other.b)) / 2;
   const double stretch = 1 + 0.5 * (1 - farFromGrey(meanChroma));

@@ -29,6 +29,14 @@ Rgb rgbFrom(Lab colour);
 /// A picture (CV_8UC3, OpenCV's channel order) in L*a*b*, CV_32FC3.
 cv::Mat labPicture(const cv::Mat& bgr);
 
+/// Y, Cb and Cr of blue, green and red (ITU-T T.871, section 7), 0..255 and -128..128.
+cv::Vec3d lumaChromaOf(const cv::Vec3d& bgr);
+
+/// The same with the chroma taken at a fifth: a measure of how far one colour is on the way to another that trusts
+/// lightness where there is any. Most JPEGs keep chroma at half the resolution, so borders are blurred in it; in other
+/// pictures both say the same, as mixtures are linear.
+cv::Vec3d mostlyLuma(const cv::Vec3d& bgr);
+
 /// The difference of two colours as people see it, CIEDE2000 with unit weights: about 1 is just to be
 /// seen side by side, 100 black against white. Source: G. Sharma, W. Wu and E. N. Dalal, "The
 /// CIEDE2000 color-difference formula: implementation notes, supplementary test data, and mathematical

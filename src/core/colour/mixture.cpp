@@ -53,12 +53,6 @@ class Beside {
   std::vector<std::uint64_t> sets_;
 };
 
-/// Y, Cb and Cr of blue, green and red (ITU-T T.871, section 7).
-cv::Vec3d lumaChromaOf(const cv::Vec3d& bgr) {
-  const double y = 0.299 * bgr[2] + 0.587 * bgr[1] + 0.114 * bgr[0];
-  return {y, (bgr[0] - y) / 1.772, (bgr[2] - y) / 1.402};
-}
-
 }  // namespace
 
 bool Mixtures::mayHaveBled(const cv::Vec3b& pixel) const {
@@ -89,6 +83,15 @@ Mixtures::Mixtures(const std::vector<Rgb>& inks) {
   }
 }
 
+double Mixtures::coverage(const cv::Vec3b& pixel, std::size_t one, std::size_t other) const {
+  const cv::Vec3d from = mostlyLuma(inks_[one]);
+  const cv::Vec3d way = mostlyLuma(inks_[other]) - from;
+  const double square = way.dot(way);
+  const cv::Vec3d colour =
+      mostlyLuma({static_cast<double>(pixel[0]), static_cast<double>(pixel[1]), static_cast<double>(pixel[2])});
+  return square > 0 ? (colour - from).dot(way) / square : 0;
+}
+
 Mixture Mixtures::best(const cv::Vec3b& pixel, std::uint64_t beside, std::uint64_t others) const {
   const cv::Vec3d colour(pixel[0], pixel[1], pixel[2]);
   Mixture best{0, std::numeric_limits<double>::infinity()};
@@ -102,7 +105,7 @@ Mixture Mixtures::best(const cv::Vec3b& pixel, std::uint64_t beside, std::uint64
       const bool afar = ((beside >> other) & 1U) == 0;
       const double off = cv::norm(colour - inks_[one] - covered * way) + (afar ? kFromAfar : 0);
       if (off >= best.off) continue;
-      best = {covered > 0.5 ? other : one, off};
+      best = {coverage(pixel, one, other) > 0.5 ? other : one, off};
     }
   }
   return best;

@@ -34,6 +34,9 @@ class Mixtures {
   bool mayHaveBled(const cv::Vec3b& pixel) const;
 
  private:
+  /// How much of the pixel the other ink covers (mostlyLuma()).
+  double coverage(const cv::Vec3b& pixel, std::size_t one, std::size_t other) const;
+
   std::vector<cv::Vec3d> inks_;
   std::vector<cv::Vec3d> lumaChroma_;  ///< the inks as Y, Cb, Cr
   std::uint64_t all_ = 0;

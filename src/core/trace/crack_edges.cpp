@@ -28,12 +28,12 @@ class Across {
     const cv::Vec3d way = colourOf(map.inks[other]) - from;
     const double square = std::max(1.0, way.dot(way));
     // Inks that differ little have small levels too: what is told apart is bounded by their difference.
-    const double scale = std::min(255.0, cv::norm(way));
+    const double scale = std::min(255.0, differenceInRgb(map.inks[one].colour, map.inks[other].colour));
     const cv::Rect all(0, 0, labels.cols, labels.rows);
     Across across;
     const auto add = [&](cv::Point pixel) {
       const cv::Vec3b c = bgr.at<cv::Vec3b>(pixel);
-      across.levels_.push_back((cv::Vec3d(c[0], c[1], c[2]) - from).dot(way) / square * scale);
+      across.levels_.push_back((mostlyLuma(cv::Vec3d(c[0], c[1], c[2])) - from).dot(way) / square * scale);
     };
     int before = 0;
     while (before + 1 < kReach && all.contains(first - step * (before + 1)) &&
@@ -51,21 +51,35 @@ class Across {
   /// The border's place as a coordinate, sample i being the interval from i to i + 1.
   double place(int edge) const {
     const Across& self = *this;
-    if (const auto rise = riseAt(self, edge)) {
+    const int crossing = crossingNear(edge);
+    if (const auto rise = riseAt(self, crossing)) {
       const double covered = coveredPlace(self, *rise);
-      if (std::abs(covered - edge - 1) <= kFarthestMove) return covered;
+      if (std::abs(covered - crossing - 1) <= kFarthestMove) return covered;
     }
     // Too thin for levels of its own: between the two samples beside it.
-    const double low = self[edge];
-    const double high = self[edge + 1];
+    const double low = self[crossing];
+    const double high = self[crossing + 1];
     if (high <= low) return edge + 1;
-    return edge + 0.5 + std::clamp((half_ - low) / (high - low), 0.0, 1.0);
+    return crossing + 0.5 + std::clamp((half_ - low) / (high - low), 0.0, 1.0);
   }
 
  private:
-  static cv::Vec3d colourOf(const Ink& ink) {
-    return {static_cast<double>(ink.colour.b), static_cast<double>(ink.colour.g), static_cast<double>(ink.colour.r)};
+  /// The sample before the place nearest to the labels' border where the levels cross the middle; the labels'
+  /// own border when they do nowhere.
+  int crossingNear(int edge) const {
+    for (int off = 0; off <= kReach; ++off) {
+      for (const int i : {edge - off, edge + off}) {
+        if (i >= 0 && i + 1 < count() && (*this)[i] < half_ && (*this)[i + 1] >= half_) return i;
+      }
+    }
+    return edge;
   }
+
+  static cv::Vec3d vectorOf(Rgb c) {
+    return {static_cast<double>(c.b), static_cast<double>(c.g), static_cast<double>(c.r)};
+  }
+  static cv::Vec3d colourOf(const Ink& ink) { return mostlyLuma(vectorOf(ink.colour)); }
+  static double differenceInRgb(Rgb a, Rgb b) { return cv::norm(vectorOf(a) - vectorOf(b)); }
 
   std::vector<double> levels_;
   double half_ = 0;
