@@ -62,6 +62,20 @@ class TestColoursStep : public QObject {
     QVERIFY(!f.window->actions().sweep->isEnabled());
   }
 
+  void darkShapesArePartsOrOpenings() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("weather-vane.png")));
+    f.window->showStep(MainWindow::kColours);
+    const PartsAndHoles dark = partsAndHoles(f.job().tracing->outlines);
+    QVERIFY(dark.parts > 1);
+    QVERIFY(f.find<QLabel>("twoTones")->text().contains(QStringLiteral("%1 parts with").arg(dark.parts)));
+    f.find<QPushButton>("openings")->click();
+    QVERIFY(f.settle());
+    // Every dark part is an opening now, in the sheet that is the paper.
+    QCOMPARE(partsAndHoles(f.job().tracing->outlines).holes, dark.parts);
+    QVERIFY(f.find<QLabel>("twoTones")->text().contains(QStringLiteral("%1 openings").arg(dark.parts)));
+  }
+
   void thereAndBackLosesNothing() {
     WindowFixture f(true);
     QVERIFY(f.open(demoFile("badge.jpg")));

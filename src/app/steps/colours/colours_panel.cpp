@@ -47,6 +47,12 @@ ColoursPanel::ColoursPanel(Session& session, Actions& actions, QWidget* parent)
   QVBoxLayout* rows = panelLayout(this, tr("Colours"));
   rows->addWidget(buttonFor(actions.severalInks));
   begin_ = addText(rows);
+  begin_->setObjectName("twoTones");
+  // The light part taken as the ink is a sheet in which the dark shapes are openings.
+  openings_ = buttonFor(actions.lightIsInk);
+  openings_->setObjectName("openings");
+  openings_->setText(tr("The dark shapes are openings"));
+  rows->addWidget(openings_);
   several_ = new QWidget;
   auto* inner = new QVBoxLayout(several_);
   inner->setContentsMargins(0, 0, 0, 0);
@@ -212,6 +218,22 @@ void ColoursPanel::showSuggestions() {
   }
 }
 
+/// Two tones, counted: what is dark may be the parts, or openings in one sheet.
+void ColoursPanel::showTwoTones() {
+  const Job& job = session_.job();
+  QString text =
+      tr("The picture is parted into ink and paper by the threshold of the Trace step. Several inks part it by "
+         "its colours.");
+  if (job.tracing) {
+    const PartsAndHoles count = partsAndHoles(job.tracing->outlines);
+    text += "\n\n" + tr("As it is: %1 with %2.")
+                         .arg(counted(count.parts, tr("1 part"), tr("%1 parts")),
+                              job.trace.lightIsInk ? counted(count.holes, tr("1 opening"), tr("%1 openings"))
+                                                   : counted(count.holes, tr("1 hole"), tr("%1 holes")));
+  }
+  begin_->setText(text);
+}
+
 /// The question that people stumble over: are these the parts, or the openings?
 void ColoursPanel::showMade() {
   const Job& job = session_.job();
@@ -237,10 +259,10 @@ void ColoursPanel::show() {
   setEnabled(session_.hasPicture());
   const bool several = job.colours.on;
   several_->setVisible(several);
-  begin_->setText(several ? tr("Hover an ink to see where it is. Hold P for the picture.")
-                          : tr("The picture is parted into ink and paper by the threshold of the Trace step. Several "
-                               "inks part it by its colours."));
+  openings_->setVisible(!several);
+  if (several) begin_->setText(tr("Hover an ink to see where it is. Hold P for the picture."));
   if (!several) {
+    showTwoTones();
     shown_.reset();
     return;
   }

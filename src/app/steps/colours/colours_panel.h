@@ -52,11 +52,13 @@ class ColoursPanel : public QWidget {
   void sweepDone(const SweepInks& sweep);
   void showSuggestions();
   void showMade();
+  void showTwoTones();
   void placeTool();
 
   Session& session_;
   Actions& actions_;
   QLabel* begin_;
+  QPushButton* openings_;
   QWidget* several_;
   QSpinBox* count_;
   QPushButton* automatic_;
