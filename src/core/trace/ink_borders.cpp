@@ -2,8 +2,11 @@
 
 #include <algorithm>
 #include <optional>
+#include <set>
 
 #include "core/colour/reduce.h"
+#include "core/geometry/crossing.h"
+#include "core/geometry/flatten.h"
 #include "core/trace/fit_outline.h"
 #include "core/trace/for_all.h"
 #include "core/trace/junction.h"
@@ -13,6 +16,37 @@ namespace rim {
 namespace {
 
 Point endOf(const Path& path) { return path.segments.back().end; }
+
+Box grown(Box box, double by) {
+  box.include(box.low - Point{by, by});
+  box.include(box.high + Point{by, by});
+  return box;
+}
+
+bool contains(const Box& box, Point p) {
+  return p.x >= box.low.x && p.x <= box.high.x && p.y >= box.low.y && p.y <= box.high.y;
+}
+
+/// Where the outlines of any ink cross themselves or each other; where they only meet at a junction they may.
+std::vector<Point> crossingPlaces(const InkBorders& borders, const std::stop_token& stop) {
+  constexpr double kChordErrorPx = 0.01;
+  constexpr double kAtJunctionPx = 0.1;
+  std::set<std::uint8_t> inks;
+  for (const FittedBorder& border : borders.borders) inks.insert({border.left, border.right});
+  inks.erase(kOutside);
+  std::vector<Point> places;
+  for (const std::uint8_t ink : inks) {
+    std::vector<bool> only(static_cast<std::size_t>(ink) + 1, false);
+    only[ink] = true;
+    std::vector<Polyline> polylines;
+    for (const Path& outline : outlinesRound(borders, only)) polylines.push_back(flatten(outline, kChordErrorPx));
+    for (const Crossing& crossing : findCrossings(polylines, stop)) {
+      const auto meets = [&crossing](Point junction) { return distance(junction, crossing.place) < kAtJunctionPx; };
+      if (std::none_of(borders.junctions.begin(), borders.junctions.end(), meets)) places.push_back(crossing.place);
+    }
+  }
+  return places;
+}
 
 class Fitter {
  public:
@@ -28,6 +62,7 @@ class Fitter {
     result.junctions = places_;
     result.borders.resize(ways_.borders.size());
     for (std::size_t w = 0; w < paths_.size(); ++w) cut(w, result.borders);
+    leaveCrossingsAsMeasured(result, control);
     return result;
   }
 
@@ -134,9 +169,38 @@ class Fitter {
     return pathLength(polyline(part, from, to));
   }
 
+  /// The border's own points, or, when those cross as well, the middles of its pixels' sides.
+  Path asMeasured(std::size_t index, bool roughly) const {
+    const InkBorder& own = ways_.borders[index];
+    const std::vector<Point>& points = roughly ? own.sides : own.points;
+    if (own.start < 0) return borderAsPath(points);
+    return polyline(points, placed(own.start), placed(own.end));
+  }
+
+  /// Borders that come to cross each other after fitting are left as their points.
+  void leaveCrossingsAsMeasured(InkBorders& result, const WorkControl& control) const {
+    constexpr int kRounds = 6;
+    constexpr double kOnItPx = 0.05;
+    for (int round = 0; round < kRounds; ++round) {
+      const std::vector<Point> places = crossingPlaces(result, control.stop);
+      if (places.empty()) return;
+      for (std::size_t i = 0; i < result.borders.size(); ++i) {
+        const Path& path = result.borders[i].path;
+        const Box box = grown(boxOf(path), kOnItPx);
+        const bool crosses = std::any_of(places.begin(), places.end(),
+                                         [&](Point p) { return contains(box, p) && nearestOn(path, p).off < kOnItPx; });
+        if (crosses) result.borders[i].path = asMeasured(i, round > 0);
+      }
+    }
+  }
+
   Path polyline(const Way::Part& part, Point from, Point to) const {
     std::vector<Point> points = border(part).points;
     if (part.reversed) std::reverse(points.begin(), points.end());
+    return polyline(points, from, to);
+  }
+
+  static Path polyline(const std::vector<Point>& points, Point from, Point to) {
     Path path{from, {}, false};
     for (const Point p : points) path.segments.push_back(Segment::line(p));
     path.segments.push_back(Segment::line(to));

@@ -115,6 +115,9 @@ class Maker {
     border.left = chain.left;
     border.right = chain.right;
     border.points = edgesAlong(chain, bgr_, map_);
+    border.sides.reserve(chain.corners.size());
+    for (std::size_t i = 0; i + 1 < chain.corners.size(); ++i)
+      border.sides.push_back(lerp(upright(chain.corners[i]), upright(chain.corners[i + 1]), 0.5));
     if (chain.start >= 0) {
       border.start = junctionOf_[static_cast<std::size_t>(chain.start)];
       border.end = junctionOf_[static_cast<std::size_t>(chain.end)];

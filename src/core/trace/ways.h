@@ -17,6 +17,7 @@ struct Junction {
 /// One border between two inks, from junction to junction or closed.
 struct InkBorder {
   std::vector<Point> points;  ///< measured, without what lies too near to a junction
+  std::vector<Point> sides;   ///< the middles of its pixels' sides: rough, but those of two borders never cross
   std::uint8_t left = 0;      ///< ink at the left of the way, or kOutside
   std::uint8_t right = 0;
   int start = -1;  ///< index of a junction; -1: closed

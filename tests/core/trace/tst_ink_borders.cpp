@@ -6,6 +6,8 @@
 
 #include "core/colour/reduce.h"
 #include "core/error.h"
+#include "core/geometry/crossing.h"
+#include "core/geometry/flatten.h"
 #include "core/geometry/path_place.h"
 #include "core/trace/cracks.h"
 #include "core/trace/ink_trace.h"
@@ -227,6 +229,33 @@ class TestInkBorders : public QObject {
     const Tracing tracing = traceInks(jpeg, map, InkLayout::CutOut, {});
     // Both stripes are one part each round the disc.
     QCOMPARE(int(tracing.outlines.size()), 3);
+  }
+
+  void outlinesOfAnInkCrossNothing_data() {
+    QTest::addColumn<int>("quality");
+    for (const int quality : {75, 30, 8}) QTest::addRow("JPEG %d", quality) << quality;
+  }
+  void outlinesOfAnInkCrossNothing() {
+    QFETCH(int, quality);
+    for (const Area& area : {Area(sectors), Area(discOverStripes)}) {
+      const Picture jpeg = asJpeg(artwork(kSide, kSide, kColours, area), quality);
+      const InkMap map = reduced(jpeg, 6);
+      const InkBorders borders = fitInkBorders(jpeg, map, {});
+      for (std::size_t ink = 0; ink < map.inks.size(); ++ink) {
+        std::vector<bool> only(map.inks.size(), false);
+        only[ink] = true;
+        std::vector<Polyline> outlines;
+        for (const Path& path : outlinesRound(borders, only)) outlines.push_back(flatten(path, 0.01));
+        // Areas of one ink may meet at a junction.
+        for (const Crossing& crossing : findCrossings(outlines, {}))
+          QVERIFY2(nearestJunction(borders, crossing.place) < 0.1,
+                   qPrintable(QStringLiteral("ink %1 at %2, %3, junction %4 off")
+                                  .arg(ink)
+                                  .arg(crossing.place.x)
+                                  .arg(crossing.place.y)
+                                  .arg(nearestJunction(borders, crossing.place))));
+      }
+    }
   }
 
   void placesOnPaths() {
