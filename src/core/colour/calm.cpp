@@ -24,11 +24,10 @@ constexpr double kPerPixelNear = 1;
 constexpr double kMostBelievedPixels = 50;
 constexpr double kSomePixels = 8;
 
-double squareOff(const cv::Vec3f& c, Lab ink) {
-  const double l = c[0] - ink.l;
-  const double a = kColourWeight * (c[1] - ink.a);
-  const double b = kColourWeight * (c[2] - ink.b);
-  return std::min(kMostSquare, l * l + a * a + b * b);
+const std::array<cv::Point, 4> kNeighbours{cv::Point{1, 0}, cv::Point{-1, 0}, cv::Point{0, 1}, cv::Point{0, -1}};
+
+double squareOff(const cv::Vec3f& pixel, Lab ink) {
+  return std::min(kMostSquare, squareBetween(labOf(pixel), ink, kColourWeight));
 }
 
 /// Pixels whose eight neighbours have the same label.
@@ -77,7 +76,7 @@ std::vector<Part> smallParts(const cv::Mat& labels, std::size_t most) {
       reached.assign(1, {x, y});
       seen.at<std::uint8_t>(y, x) = 1;
       for (std::size_t i = 0; i < reached.size(); ++i) {
-        for (const cv::Point step : {cv::Point{1, 0}, cv::Point{-1, 0}, cv::Point{0, 1}, cv::Point{0, -1}}) {
+        for (const cv::Point step : kNeighbours) {
           const cv::Point p = reached[i] + step;
           if (!cv::Rect(0, 0, labels.cols, labels.rows).contains(p)) continue;
           if (seen.at<std::uint8_t>(p) != 0 || labels.at<std::uint8_t>(p) != label) continue;
@@ -113,7 +112,7 @@ std::uint8_t betterLabel(const Part& part, const cv::Mat& labels, const cv::Mat&
                          double perBorder) {
   std::map<std::uint8_t, double> common;
   for (const cv::Point pixel : part.pixels) {
-    for (const cv::Point step : {cv::Point{1, 0}, cv::Point{-1, 0}, cv::Point{0, 1}, cv::Point{0, -1}}) {
+    for (const cv::Point step : kNeighbours) {
       const cv::Point p = pixel + step;
       if (!cv::Rect(0, 0, labels.cols, labels.rows).contains(p)) continue;
       if (labels.at<std::uint8_t>(p) != part.label) common[labels.at<std::uint8_t>(p)] += 1;

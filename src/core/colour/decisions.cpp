@@ -103,14 +103,11 @@ class Decider {
     cv::erode(own, inner, cv::Mat::ones(3, 3, CV_8U));
     const auto [larger, smaller] = partedColours(lab_, cv::countNonZero(inner) > 0 ? inner : own);
     const auto number = static_cast<std::uint8_t>(map_.inks.size());
-    const auto square = [](const cv::Vec3f& c, Lab to) {
-      return (c[0] - to.l) * (c[0] - to.l) + (c[1] - to.a) * (c[1] - to.a) + (c[2] - to.b) * (c[2] - to.b);
-    };
     for (int y = 0; y < labels_.rows; ++y) {
       for (int x = 0; x < labels_.cols; ++x) {
         if (own.at<std::uint8_t>(y, x) == 0) continue;
-        const cv::Vec3f c = lab_.at<cv::Vec3f>(y, x);
-        if (square(c, smaller) < square(c, larger)) labels_.at<std::uint8_t>(y, x) = number;
+        const Lab colour = labOf(lab_.at<cv::Vec3f>(y, x));
+        if (squareBetween(colour, smaller) < squareBetween(colour, larger)) labels_.at<std::uint8_t>(y, x) = number;
       }
     }
     map_.inks[d.ink].colour = rgbFrom(larger);

@@ -40,10 +40,7 @@ struct Group {
   }
 };
 
-double distanceOf(Lab one, Lab other) {
-  return std::sqrt((one.l - other.l) * (one.l - other.l) + (one.a - other.a) * (one.a - other.a) +
-                   (one.b - other.b) * (one.b - other.b));
-}
+double distanceOf(Lab one, Lab other) { return std::sqrt(squareBetween(one, other)); }
 
 using Cells = std::map<std::tuple<int, int, int>, Group>;
 

@@ -102,17 +102,11 @@ cv::Mat sureLabels(const cv::Mat& lab, const cv::Mat& even, const std::vector<La
   for (int y = 0; y < lab.rows; ++y) {
     for (int x = 0; x < lab.cols; ++x) {
       if (even.at<std::uint8_t>(y, x) == 0) continue;
-      const cv::Vec3f c = lab.at<cv::Vec3f>(y, x);
-      double least = 1e12;
-      for (std::size_t i = 0; i < palette.size(); ++i) {
-        const double l = c[0] - palette[i].l;
-        const double a = c[1] - palette[i].a;
-        const double b = c[2] - palette[i].b;
-        const double off = l * l + a * a + b * b;
-        if (off >= least) continue;
-        least = off;
-        labels.at<std::uint8_t>(y, x) = static_cast<std::uint8_t>(i);
-      }
+      const Lab colour = labOf(lab.at<cv::Vec3f>(y, x));
+      const auto nearest = std::min_element(palette.begin(), palette.end(), [colour](Lab one, Lab other) {
+        return squareBetween(colour, one) < squareBetween(colour, other);
+      });
+      labels.at<std::uint8_t>(y, x) = static_cast<std::uint8_t>(nearest - palette.begin());
     }
   }
   return labels;

@@ -128,22 +128,6 @@ Path stretchOf(const Path& path, const PathPlace& from, const PathPlace& to) {
   return stretch;
 }
 
-Path withoutLongArcs(const Path& path) {
-  constexpr double kHalfTurn = 1;  // bulge
-  Path cut{path.start, {}, path.closed};
-  Point start = path.start;
-  for (const Segment& s : path.segments) {
-    if (s.kind == SegmentKind::Arc && std::abs(s.bulge) > kHalfTurn) {
-      cut.segments.push_back(partOf(start, s, 0, 0.5));
-      cut.segments.push_back(partOf(start, s, 0.5, 1));
-    } else {
-      cut.segments.push_back(s);
-    }
-    start = s.end;
-  }
-  return cut;
-}
-
 Path withEnds(Path path, Point start, Point end) {
   Segment& first = path.segments.front();
   if (first.kind == SegmentKind::Arc && first.bulge != 0) {

@@ -24,10 +24,6 @@ Point tangentOn(const Path& path, const PathPlace& place);
 /// does not lie farther along.
 Path stretchOf(const Path& path, const PathPlace& from, const PathPlace& to);
 
-/// The path with every arc of more than half a turn cut in two: where the ends of a long arc lie near each other, a
-/// small move of one would move all of it.
-Path withoutLongArcs(const Path& path);
-
 /// The open path with other ends: lines just end there, arcs keep the middle of their sweep, cubics the
 /// handle's way from the end.
 Path withEnds(Path path, Point start, Point end);

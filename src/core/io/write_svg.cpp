@@ -9,6 +9,7 @@
 #include <set>
 #include <string>
 
+#include "core/colour/inks.h"
 #include "core/error.h"
 #include "core/geometry/arc.h"
 #include "core/io/safe_file.h"
@@ -114,16 +115,6 @@ void writePaths(xmlTextWriter* writer, const Drawing& drawing, std::optional<std
   xmlTextWriterEndElement(writer);
 }
 
-std::string hexOf(const Layer& layer) {
-  constexpr const char* kDigits = "0123456789abcdef";
-  std::string text = "#";
-  for (const int channel : {layer.red, layer.green, layer.blue}) {
-    text += kDigits[channel / 16 % 16];
-    text += kDigits[channel % 16];
-  }
-  return text;
-}
-
 /// What XML allows in an id (letters, digits, - and _), begun with a letter, and no other layer has.
 std::string idOf(const Layer& layer, std::set<std::string>& used) {
   std::string id = "ink-";
@@ -144,7 +135,8 @@ void writeLayers(xmlTextWriter* writer, const Drawing& drawing) {
     xmlTextWriterStartElement(writer, xml("g"));
     attribute(writer, "id", idOf(drawing.layers[layer], used));
     xmlTextWriterWriteElement(writer, xml("title"), xml(drawing.layers[layer].name.c_str()));
-    writePaths(writer, drawing, layer, hexOf(drawing.layers[layer]));
+    const Layer& own = drawing.layers[layer];
+    writePaths(writer, drawing, layer, hexOf({own.red, own.green, own.blue}));
     xmlTextWriterEndElement(writer);
   }
 }

@@ -45,9 +45,8 @@ std::optional<Path> asCircle(const Border& border, double deviationPx) {
 
 /// Axes so near to level or upright become so.
 Ellipse levelled(Ellipse ellipse) {
-  constexpr double kMostTurn = 0.3 * std::numbers::pi / 180;
   const double angle = std::atan2(ellipse.axis.y, ellipse.axis.x);
-  if (std::abs(std::remainder(angle, std::numbers::pi / 2)) < kMostTurn)
+  if (std::abs(std::remainder(angle, std::numbers::pi / 2)) < kMostTurnRadians)
     ellipse.axis = {std::round(ellipse.axis.x), std::round(ellipse.axis.y)};
   return ellipse;
 }

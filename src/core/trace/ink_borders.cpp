@@ -1,7 +1,6 @@
 #include "core/trace/ink_borders.h"
 
 #include <algorithm>
-#include <optional>
 #include <set>
 
 #include "core/colour/reduce.h"
@@ -9,6 +8,7 @@
 #include "core/geometry/flatten.h"
 #include "core/trace/fit_outline.h"
 #include "core/trace/for_all.h"
+#include "core/trace/ink_outlines.h"
 #include "core/trace/junction.h"
 #include "core/trace/ways.h"
 
@@ -84,18 +84,17 @@ class Fitter {
     return points;
   }
 
+  Path straight(const Way& way) const {
+    return {seen(startOf(way.parts.front())), {Segment::line(seen(endNodeOf(way.parts.back())))}, false};
+  }
+
   Path fit(const Way& way, const std::stop_token& stop) const {
-    if (way.onRim) {
-      if (!way.closed)
-        return {seen(startOf(way.parts.front())), {Segment::line(seen(endNodeOf(way.parts.back())))}, false};
-    }
+    if (way.onRim && !way.closed) return straight(way);
     const std::vector<Point> points = pointsOf(way);
     if (way.closed && points.size() >= 3) return fitOutline(points, settings_, stop);
     // A border of a pixel or two has no shape of its own.
     constexpr std::size_t kLeastPoints = 4;
-    if (points.size() < kLeastPoints)
-      return {seen(startOf(way.parts.front())), {Segment::line(seen(endNodeOf(way.parts.back())))}, false};
-    return withoutLongArcs(fitOpenBorder(points, settings_, stop));
+    return points.size() < kLeastPoints ? straight(way) : fitOpenBorder(points, settings_, stop);
   }
 
   void placeJunctions() {
@@ -149,24 +148,20 @@ class Fitter {
 
   bool needsCut(const Way& way) const { return way.closed && border(way.parts.front()).start >= 0; }
 
-  Path stretch(const Path& path, const Way& way, const Way::Part& part) const {
+  Path stretch(const Path& path, const Way& through, const Way::Part& part) const {
     const Point from = placed(startOf(part));
     const Point to = placed(endNodeOf(part));
     PathPlace a = nearestOn(path, from);
     PathPlace b = nearestOn(path, to);
     // A closed way through one junction only goes all the way round.
-    if (!way.closed && &part == &way.parts.front()) a = {0, 0, path.start, 0};
-    if (!way.closed && &part == &way.parts.back()) b = {path.segments.size() - 1, 1, endOf(path), 0};
+    if (!through.closed && &part == &through.parts.front()) a = {0, 0, path.start, 0};
+    if (!through.closed && &part == &through.parts.back()) b = {path.segments.size() - 1, 1, endOf(path), 0};
     Path own = stretchOf(path, a, b);
     // What came out far too long or short went round the wrong way: then the measured points must do.
-    const double measured = measuredLength(part, from, to);
-    const double fitted = pathLength(own);
-    if (std::abs(fitted - measured) > 4 + 0.3 * measured) return polyline(part, from, to);
+    Path measured = polyline(part, from, to);
+    const double way = pathLength(measured);
+    if (std::abs(pathLength(own) - way) > 4 + 0.3 * way) return measured;
     return withEnds(std::move(own), from, to);
-  }
-
-  double measuredLength(const Way::Part& part, Point from, Point to) const {
-    return pathLength(polyline(part, from, to));
   }
 
   /// The border's own points, or, when those cross as well, the middles of its pixels' sides.
@@ -213,53 +208,6 @@ class Fitter {
   std::vector<Point> places_;
 };
 
-/// A border run so that an ink of the set lies at its left.
-struct Side {
-  const FittedBorder* border = nullptr;
-  bool turned = false;
-
-  int start() const { return turned ? border->end : border->start; }
-  int end() const { return turned ? border->start : border->end; }
-  Path path() const { return turned ? reversed(border->path) : border->path; }
-  Point leaves() const {
-    const Path& p = border->path;
-    if (!turned) return startTangent(p.start, p.segments.front());
-    return -arrivesAt(p);
-  }
-  Point arrives() const {
-    const Path& p = border->path;
-    return turned ? -startTangent(p.start, p.segments.front()) : arrivesAt(p);
-  }
-
- private:
-  static Point arrivesAt(const Path& p) {
-    const std::size_t last = p.segments.size() - 1;
-    return endTangent(segmentStart(p, last), p.segments[last]);
-  }
-};
-
-bool isIn(const std::vector<bool>& inside, std::uint8_t ink) { return ink < inside.size() && inside[ink]; }
-
-/// Of the sides that leave the junction the one that turns most to the left: the set's areas that only touch there
-/// stay apart.
-std::size_t nextOf(const Side& side, const std::vector<Side>& sides, const std::vector<std::size_t>& leaving,
-                   const std::vector<bool>& used) {
-  std::size_t best = sides.size();
-  double most = -10;
-  for (const std::size_t i : leaving) {
-    if (used[i]) continue;
-    const double turn = angleBetween(side.arrives(), sides[i].leaves());
-    if (turn <= most) continue;
-    most = turn;
-    best = i;
-  }
-  return best;
-}
-
-void append(Path& path, const Path& more) {
-  path.segments.insert(path.segments.end(), more.segments.begin(), more.segments.end());
-}
-
 }  // namespace
 
 InkBorders fitInkBorders(const Picture& picture, const InkMap& map, const TraceSettings& settings,
@@ -272,90 +220,6 @@ InkBorders fitInkBorders(const Picture& picture, const InkMap& map, const TraceS
   fit.cornerReadiness = settings.cornerReadiness;
   fit.rules = settings.rules;
   return Fitter(ways, fit).fitted(control);
-}
-
-std::vector<Path> outlinesRound(const InkBorders& borders, const std::vector<bool>& inside) {
-  std::vector<Path> outlines;
-  std::vector<Side> sides;
-  std::vector<std::vector<std::size_t>> leaving(borders.junctions.size());
-  for (const FittedBorder& border : borders.borders) {
-    const bool left = isIn(inside, border.left);
-    if (left == isIn(inside, border.right) || border.path.segments.empty()) continue;
-    const Side side{&border, !left};
-    if (border.start < 0) {
-      outlines.push_back(side.path());
-      continue;
-    }
-    leaving[static_cast<std::size_t>(side.start())].push_back(sides.size());
-    sides.push_back(side);
-  }
-  std::vector<bool> used(sides.size(), false);
-  for (std::size_t i = 0; i < sides.size(); ++i) {
-    if (used[i]) continue;
-    Path path{sides[i].path().start, {}, true};
-    for (std::size_t k = i; k < sides.size();) {
-      used[k] = true;
-      append(path, sides[k].path());
-      const int at = sides[k].end();
-      if (at == sides[i].start()) {
-        // An area that touches itself here goes on; it closes when no way turns more to the left.
-        k = sides.size();
-        continue;
-      }
-      k = nextOf(sides[k], sides, leaving[static_cast<std::size_t>(at)], used);
-    }
-    path.segments.back().end = path.start;
-    outlines.push_back(std::move(path));
-  }
-  return outlines;
-}
-
-std::vector<Path> bordersWithin(const InkBorders& borders, const std::vector<bool>& inside) {
-  std::vector<Path> lines;
-  std::optional<std::size_t> way;
-  std::vector<const FittedBorder*> own;
-  for (const FittedBorder& border : borders.borders) {
-    if (isIn(inside, border.left) && isIn(inside, border.right) && !border.path.segments.empty())
-      own.push_back(&border);
-  }
-  std::stable_sort(own.begin(), own.end(),
-                   [](const FittedBorder* a, const FittedBorder* b) { return a->way < b->way; });
-  // Borders of one way that follow each other are one line.
-  std::vector<bool> used(own.size(), false);
-  for (std::size_t i = 0; i < own.size(); ++i) {
-    if (used[i]) continue;
-    used[i] = true;
-    Path path = own[i]->path;
-    int end = own[i]->end;
-    int start = own[i]->start;
-    for (bool found = start >= 0; found;) {
-      found = false;
-      for (std::size_t k = i + 1; k < own.size() && own[k]->way == own[i]->way; ++k) {
-        if (used[k]) continue;
-        const FittedBorder& next = *own[k];
-        if (next.start == end || next.end == end) {
-          const bool turned = next.start != end;
-          append(path, turned ? reversed(next.path) : next.path);
-          end = turned ? next.start : next.end;
-        } else if (next.end == start || next.start == start) {
-          const bool turned = next.end != start;
-          Path before = turned ? reversed(next.path) : next.path;
-          append(before, path);
-          path = std::move(before);
-          start = turned ? next.end : next.start;
-        } else {
-          continue;
-        }
-        used[k] = true;
-        found = true;
-        break;
-      }
-    }
-    path.closed = start < 0 || start == end;
-    if (path.closed) path.segments.back().end = path.start;
-    lines.push_back(std::move(path));
-  }
-  return lines;
 }
 
 }  // namespace rim

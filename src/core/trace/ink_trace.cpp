@@ -1,6 +1,7 @@
 #include "core/trace/ink_trace.h"
 
 #include "core/colour/decisions.h"
+#include "core/trace/ink_outlines.h"
 
 namespace rim {
 namespace {

@@ -9,7 +9,6 @@
 namespace rim {
 namespace {
 
-constexpr double kMostTurn = 0.3 * std::numbers::pi / 180;
 constexpr double kSmooth = 18 * std::numbers::pi / 180;
 constexpr double kQuarter = std::numbers::pi / 2;
 /// Radii of one outline that differ by no more than this share may be meant to be equal.
@@ -68,7 +67,7 @@ class Regular {
     for (Piece& piece : pieces_) {
       if (!isLine(piece)) continue;
       const double off = offQuarter(angleOf(piece));
-      if (std::abs(off) > kMostTurn) continue;
+      if (std::abs(off) > kMostTurnRadians) continue;
       Primitive level = piece.primitive;
       turn(level, -off);
       // Exactly: the cosine of a quarter turn is not quite 0.
@@ -93,7 +92,7 @@ class Regular {
     for (Piece* piece : longestFirst(true)) {
       const double angle = angleOf(*piece);
       const auto near = std::find_if(directions.begin(), directions.end(),
-                                     [angle](double d) { return std::abs(offQuarter(angle - d)) < kMostTurn; });
+                                     [angle](double d) { return std::abs(offQuarter(angle - d)) < kMostTurnRadians; });
       if (near == directions.end()) {
         directions.push_back(angle);
         continue;

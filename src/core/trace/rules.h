@@ -1,5 +1,6 @@
 #pragma once
 
+#include <numbers>
 #include <string>
 #include <vector>
 
@@ -18,6 +19,9 @@ struct Rules {
 
   friend bool operator==(const Rules&, const Rules&) = default;
 };
+
+/// Lines and axes within this of level, or of another's direction, become so: 0.3 degrees.
+inline constexpr double kMostTurnRadians = 0.3 * std::numbers::pi / 180;
 
 /// The rules' names for files and command lines: level, parallel, radii, concentric, tangent.
 std::vector<std::string> namesOf(const Rules& rules);

@@ -10,6 +10,7 @@
 #include "core/geometry/flatten.h"
 #include "core/geometry/path_place.h"
 #include "core/trace/cracks.h"
+#include "core/trace/ink_outlines.h"
 #include "core/trace/ink_trace.h"
 #include "support/artwork.h"
 #include "support/measure.h"
@@ -276,10 +277,6 @@ class TestInkBorders : public QObject {
                                         pathLength(stretchOf(path, onCurve, {2, 1, {0, 10}, 0})))) < 1e-4);
     const Path moved = withEnds(path, {0, 1}, {0, 9});
     QVERIFY(moved.start == (Point{0, 1}) && moved.segments.back().end == (Point{0, 9}));
-    const Path nearlyRound{{0, 0}, {Segment::arc({1, 0}, 30)}, false};
-    const Path cut = withoutLongArcs(nearlyRound);
-    QCOMPARE(int(cut.segments.size()), 2);
-    QVERIFY(std::abs(pathLength(cut) - pathLength(nearlyRound)) < 1e-6);
   }
 
   void itCanBeStopped() {

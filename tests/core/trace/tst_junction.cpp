@@ -1,0 +1,80 @@
+// Where borders meet. Truth: places that the lines were drawn through.
+
+#include <QTest>
+#include <numbers>
+
+#include "core/trace/junction.h"
+
+using namespace rim;
+
+namespace {
+
+const Point kTrue{10.3, 7.6};
+
+/// A border that ends `short_` px before the true place.
+Meeting::Ray rayAt(double degrees, double short_) {
+  const double angle = degrees * std::numbers::pi / 180;
+  const Point direction{std::cos(angle), std::sin(angle)};
+  return {kTrue - direction * short_, direction};
+}
+
+}  // namespace
+
+class TestJunction : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void threeEndsMeetWhereTheyPoint() {
+    Meeting meeting;
+    meeting.seen = {10, 8};
+    for (const double degrees : {20.0, 140.0, 265.0}) meeting.ends.push_back(rayAt(degrees, 1.6));
+    QVERIFY(distance(meetingPlace(meeting), kTrue) < 0.01);
+  }
+
+  void anEndMeetsTheWayItEndsOn() {
+    const Path way{{-20, 7.6}, {Segment::line({60, 7.6})}, false};
+    Meeting meeting;
+    meeting.seen = {10.5, 7.5};
+    meeting.through = {&way};
+    meeting.ends = {rayAt(70, 2)};
+    const Point place = meetingPlace(meeting);
+    QVERIFY(distance(place, kTrue) < 0.02);
+    QCOMPARE(place.y, 7.6);  // on the way exactly
+  }
+
+  void onACircleToo() {
+    // A circle of radius 15 round (10.3, -7.4): its top is the true place.
+    const Path circle{{25.3, -7.4}, {Segment::arc({-4.7, -7.4}, 1), Segment::arc({25.3, -7.4}, 1)}, true};
+    Meeting meeting;
+    meeting.seen = {10, 8};
+    meeting.through = {&circle};
+    meeting.ends = {rayAt(-90, 3)};
+    QVERIFY(distance(meetingPlace(meeting), kTrue) < 0.01);
+  }
+
+  void twoWaysCross() {
+    const Path one{{0.3, -2.4}, {Segment::line({20.3, 17.6})}, false};
+    const Path other{{20.3, -2.4}, {Segment::line({0.3, 17.6})}, false};
+    Meeting meeting;
+    meeting.seen = {10, 8};
+    meeting.through = {&one, &other};
+    QVERIFY(distance(meetingPlace(meeting), kTrue) < 0.01);
+  }
+
+  void whatPointsAwayIsNotBelieved() {
+    Meeting meeting;
+    meeting.seen = {10, 8};
+    meeting.ends = {{{40, 40}, {1, 0}}, {{40, 40}, {0, 1}}};
+    QCOMPARE(meetingPlace(meeting), meeting.seen);
+  }
+
+  void parallelEndsStayWhereTheyAreSeen() {
+    Meeting meeting;
+    meeting.seen = {10, 7.6};
+    meeting.ends = {rayAt(0, 2), rayAt(180, 2)};
+    QVERIFY(distance(meetingPlace(meeting), meeting.seen) < 0.01);
+  }
+};
+
+QTEST_APPLESS_MAIN(TestJunction)
+#include "tst_junction.moc"
