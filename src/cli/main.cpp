@@ -1,6 +1,7 @@
 #include <CLI/CLI.hpp>
 #include <iostream>
 
+#include "cli/convert_command.h"
 #include "cli/trace_command.h"
 
 namespace {
@@ -21,6 +22,7 @@ int main(int argc, char** argv) {
   app.require_subcommand(1);
   int result = 0;
   rim::cli::addTraceCommand(app, result);
+  rim::cli::addConvertCommand(app, result);
   try {
     app.parse(argc, argv);
   } catch (const CLI::ParseError& error) {

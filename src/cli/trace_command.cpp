@@ -1,19 +1,16 @@
 #include "cli/trace_command.h"
 
-#include <unistd.h>
-
 #include <CLI/CLI.hpp>
 #include <chrono>
-#include <fstream>
 #include <iostream>
 
 #include "cli/between.h"
 #include "cli/colour_options.h"
+#include "cli/command_parts.h"
 #include "cli/preparation_options.h"
 #include "core/error.h"
 #include "core/io/export.h"
 #include "core/io/report.h"
-#include "core/io/safe_file.h"
 #include "core/picture/load.h"
 
 namespace rim::cli {
@@ -65,15 +62,7 @@ void addShape(CLI::App& command, TraceOptions& o) {
 }
 
 void addFile(CLI::App& command, TraceOptions& o) {
-  const std::map<std::string, CurveForm> forms{
-      {"beziers", CurveForm::Beziers}, {"arcs", CurveForm::Arcs}, {"lines", CurveForm::Lines}};
-  const std::map<std::string, DxfVersion> versions{{"r12", DxfVersion::R12}, {"2000", DxfVersion::Dxf2000}};
-  command.add_option("--curves", o.files.curves, "beziers, arcs or lines (default: beziers in SVG, arcs in DXF)")
-      ->transform(CLI::CheckedTransformer(forms, CLI::ignore_case))
-      ->type_name("KIND");
-  command.add_option("--dxf", o.files.dxf, "r12 or 2000 (default: 2000)")
-      ->transform(CLI::CheckedTransformer(versions, CLI::ignore_case))
-      ->type_name("VERSION");
+  addFileForm(command, o.files);
   const auto size = between(kSmallestSizeMm, kLargestSizeMm);
   auto* width = command.add_option("--width-mm", o.widthMm, "width of the whole picture")->check(size);
   auto* height = command.add_option("--height-mm", o.heightMm, "height of the whole picture")->check(size);
@@ -108,39 +97,6 @@ SizeWish sizeWish(const TraceOptions& o, const Picture& picture) {
   return {SizeWish::Of::Resolution, o.dpi};
 }
 
-WorkControl progressOnTerminal(bool quiet) {
-  WorkControl control;
-  if (!quiet && isatty(STDERR_FILENO) != 0) {
-    control.progress = [shown = -1](double done) mutable {
-      const int percent = static_cast<int>(done * 100);
-      if (percent != shown) std::cerr << "\rtracing " << percent << " %" << (percent == 100 ? "\n" : "") << std::flush;
-      shown = percent;
-    };
-  }
-  return control;
-}
-
-void writeReport(const std::string& where, const std::string& text) {
-  if (where == "-") {
-    std::cout << text << std::flush;
-    return;
-  }
-  writeBeside(where, [&text](const std::filesystem::path& beside) {
-    std::ofstream out(beside, std::ios::binary);
-    if (!(out << text << std::flush)) throw WriteError("the report could not be written: the disk may be full.");
-  });
-}
-
-/// Runs one step and puts the name of its file before whatever it has to say.
-template <typename Step>
-auto about(const std::string& file, Step step) {
-  try {
-    return step();
-  } catch (const std::runtime_error& error) {
-    throw InputError(file + ": " + error.what());
-  }
-}
-
 void run(TraceOptions& o) {
   const auto begin = std::chrono::steady_clock::now();
   const FileKind kind = about(o.out, [&] { return fileKindOf(o.out); });
@@ -152,7 +108,7 @@ void run(TraceOptions& o) {
   job = about(o.picture, [&] { return withColours(std::move(job), o.colours); });
   job.trace = o.trace;
   job.size = about(o.picture, [&] { return sizeWish(o, job.picture); });
-  job = traced(std::move(job), progressOnTerminal(o.quiet));
+  job = traced(std::move(job), progressOnTerminal("tracing", o.quiet));
   if (job.tracing->outlines.empty() && !o.quiet) {
     std::cerr << "snugrim-cli: " << o.picture
               << (job.inks ? ": no ink is kept; the drawing has no outlines.\n"
@@ -165,10 +121,7 @@ void run(TraceOptions& o) {
   const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;
   if (!o.report.empty()) {
     const std::string text = reportJson(drawingFor(job, kind, o.files), o.picture, seconds.count());
-    about(o.report, [&] {
-      writeReport(o.report, text);
-      return 0;
-    });
+    writeReport(o.report, text);
   }
 }
 
@@ -187,16 +140,12 @@ void addTraceCommand(CLI::App& app, int& result) {
   addShape(*command, *options);
   addColours(*command, options->colours);
   addFile(*command, *options);
-  command->add_option("--report", options->report, "write a JSON report here (- is standard output)");
-  command->add_flag("--quiet", options->quiet, "say nothing on standard error but errors");
+  addTelling(*command, options->report, options->quiet);
   command->callback([options, &result] {
-    try {
+    result = runGuarded([&options] {
       run(*options);
-      result = 0;
-    } catch (const std::exception& error) {
-      std::cerr << "snugrim-cli: " << error.what() << '\n';
-      result = 2;
-    }
+      return 0;
+    });
   });
 }
 

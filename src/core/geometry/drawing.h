@@ -16,14 +16,17 @@ struct Layer {
   friend bool operator==(const Layer&, const Layer&) = default;
 };
 
-/// Outlines on a page. Millimetres, y up, the page's lower left corner at the origin.
-/// Outer borders run counter-clockwise, holes clockwise.
+enum class DrawingUnit { Millimetres, Inches };
+
+/// Outlines on a page. Millimetres (everywhere but in a drawing that is about to be written), y up, the page's lower
+/// left corner at the origin. Outer borders run counter-clockwise, holes clockwise.
 struct Drawing {
   std::vector<Path> paths;
   std::vector<Layer> layers;         ///< empty: all outlines are on one, black
   std::vector<std::size_t> layerOf;  ///< of each path, when there are layers
   double pageWidth = 0;
   double pageHeight = 0;
+  DrawingUnit unit = DrawingUnit::Millimetres;  ///< of all numbers
 };
 
 /// What the gauge and the report say about a drawing.

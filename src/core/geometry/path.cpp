@@ -1,17 +1,15 @@
 #include "core/geometry/path.h"
 
 #include "core/geometry/arc.h"
-#include "core/geometry/cubic.h"
+#include "core/geometry/segment.h"
 
 namespace rim {
 namespace {
 
-Cubic cubicOf(Point start, const Segment& s) { return {start, s.handle1, s.handle2, s.end}; }
-
 /// Green's theorem: the part of 1/2 (x dy - y dx) that the segment adds.
 double areaUnder(Point start, const Segment& s) {
   const double chordPart = cross(start, s.end) / 2;
-  if (s.kind == SegmentKind::Arc) {
+  if (isArc(s)) {
     const Arc a = arcFromBulge(start, s.end, s.bulge);
     return chordPart + a.radius * a.radius * (a.sweep - std::sin(a.sweep)) / 2;
   }
@@ -22,25 +20,6 @@ double areaUnder(Point start, const Segment& s) {
     return chordPart + (3 * cross(a, b) + 3 * cross(a, c) + 6 * cross(b, c)) / 20;
   }
   return chordPart;
-}
-
-double lengthOf(Point start, const Segment& s) {
-  if (s.kind == SegmentKind::Arc) {
-    const Arc a = arcFromBulge(start, s.end, s.bulge);
-    return a.radius * std::abs(a.sweep);
-  }
-  if (s.kind == SegmentKind::Cubic) return lengthOf(cubicOf(start, s));
-  return distance(start, s.end);
-}
-
-void includeArc(Point start, const Segment& s, Box& box) {
-  const Arc a = arcFromBulge(start, s.end, s.bulge);
-  const double quarter = std::acos(-1.0) / 2;
-  const double from = std::min(a.startAngle, a.startAngle + a.sweep);
-  const double to = std::max(a.startAngle, a.startAngle + a.sweep);
-  for (double k = std::ceil(from / quarter); k * quarter <= to; ++k) {
-    box.include(a.centre + Point{std::cos(k * quarter), std::sin(k * quarter)} * a.radius);
-  }
 }
 
 }  // namespace
@@ -89,14 +68,7 @@ Box boxOf(const Path& path) {
   Box box;
   box.include(path.start);
   for (std::size_t i = 0; i < path.segments.size(); ++i) {
-    const Segment& s = path.segments[i];
-    const Point start = segmentStart(path, i);
-    box.include(s.end);
-    if (s.kind == SegmentKind::Arc) includeArc(start, s, box);
-    if (s.kind == SegmentKind::Cubic) {
-      const Cubic c = cubicOf(start, s);
-      for (const double t : extremes(c)) box.include(pointOn(c, t));
-    }
+    box.include(boxOf(segmentStart(path, i), path.segments[i]));
   }
   return box;
 }
@@ -106,9 +78,7 @@ Path reversed(const Path& path) {
   back.closed = path.closed;
   back.start = path.segments.empty() ? path.start : path.segments.back().end;
   for (std::size_t i = path.segments.size(); i-- > 0;) {
-    const Segment& s = path.segments[i];
-    back.segments.push_back(
-        {s.kind, segmentStart(path, i), s.kind == SegmentKind::Arc ? -s.bulge : 0.0, s.handle2, s.handle1});
+    back.segments.push_back(reversed(pieceOf(path, i)).segment);
   }
   return back;
 }

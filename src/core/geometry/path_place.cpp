@@ -6,70 +6,10 @@
 #include <utility>
 
 #include "core/geometry/arc.h"
-#include "core/geometry/cubic.h"
+#include "core/geometry/segment.h"
 
 namespace rim {
 namespace {
-
-Cubic cubicOf(Point start, const Segment& s) { return {start, s.handle1, s.handle2, s.end}; }
-
-Point pointAt(Point start, const Segment& s, double t) {
-  if (s.kind == SegmentKind::Cubic) return pointOn(cubicOf(start, s), t);
-  if (s.kind == SegmentKind::Arc && s.bulge != 0) return pointOn(arcFromBulge(start, s.end, s.bulge), t);
-  return lerp(start, s.end, t);
-}
-
-double nearestOnLine(Point start, const Segment& s, Point p) {
-  const Point way = s.end - start;
-  const double square = dot(way, way);
-  return square > 0 ? std::clamp(dot(p - start, way) / square, 0.0, 1.0) : 0;
-}
-
-double nearestOnArc(Point start, const Segment& s, Point p) {
-  const Arc arc = arcFromBulge(start, s.end, s.bulge);
-  const double turn = angleBetween(start - arc.centre, p - arc.centre);
-  for (const double whole : {0.0, 2 * M_PI, -2 * M_PI}) {
-    const double t = (turn + whole) / arc.sweep;
-    if (t >= 0 && t <= 1) return t;
-  }
-  return distance(p, start) <= distance(p, s.end) ? 0 : 1;
-}
-
-double nearestOnCubic(const Cubic& cubic, Point p) {
-  constexpr int kSteps = 24;
-  constexpr int kRounds = 8;
-  double best = 0;
-  double least = std::numeric_limits<double>::infinity();
-  for (int i = 0; i <= kSteps; ++i) {
-    const double t = static_cast<double>(i) / kSteps;
-    const double off = distance(pointOn(cubic, t), p);
-    if (off >= least) continue;
-    least = off;
-    best = t;
-  }
-  double t = best;
-  for (int round = 0; round < kRounds; ++round) {
-    const Point off = pointOn(cubic, t) - p;
-    const Point d = derivative(cubic, t);
-    const double bend = dot(d, d) + dot(off, secondDerivative(cubic, t));
-    if (bend <= 1e-12) break;
-    t = std::clamp(t - dot(off, d) / bend, 0.0, 1.0);
-  }
-  return distance(pointOn(cubic, t), p) <= least ? t : best;
-}
-
-/// The part of a segment from a to b.
-Segment partOf(Point start, const Segment& s, double a, double b) {
-  if (s.kind == SegmentKind::Cubic) {
-    Cubic cubic = split(cubicOf(start, s), b).first;
-    if (a > 0) cubic = split(cubic, a / b).second;
-    return Segment::cubic(cubic.p1, cubic.p2, cubic.p3);
-  }
-  const Point end = b < 1 ? pointAt(start, s, b) : s.end;
-  if (s.kind == SegmentKind::Arc && s.bulge != 0)
-    return Segment::arc(end, bulgeFromSweep(4 * std::atan(s.bulge) * (b - a)));
-  return Segment::line(end);
-}
 
 /// The bulge of the arc from start to end through a point between them.
 double bulgeThrough(Point start, Point middle, Point end) {
@@ -85,14 +25,7 @@ PathPlace nearestOn(const Path& path, Point p) {
   Point start = path.start;
   for (std::size_t i = 0; i < path.segments.size(); ++i) {
     const Segment& s = path.segments[i];
-    double t = 0;
-    if (s.kind == SegmentKind::Cubic) {
-      t = nearestOnCubic(cubicOf(start, s), p);
-    } else if (s.kind == SegmentKind::Arc && s.bulge != 0) {
-      t = nearestOnArc(start, s, p);
-    } else {
-      t = nearestOnLine(start, s, p);
-    }
+    const double t = nearestOn(start, s, p);
     const Point place = pointAt(start, s, t);
     if (distance(place, p) < best.off) best = {i, t, place, distance(place, p)};
     start = s.end;
@@ -101,15 +34,7 @@ PathPlace nearestOn(const Path& path, Point p) {
 }
 
 Point tangentOn(const Path& path, const PathPlace& place) {
-  const Point start = segmentStart(path, place.segment);
-  const Segment& s = path.segments[place.segment];
-  if (s.kind == SegmentKind::Cubic) return tangent(cubicOf(start, s), place.t);
-  if (s.kind == SegmentKind::Arc && s.bulge != 0) {
-    const Arc arc = arcFromBulge(start, s.end, s.bulge);
-    const Point spoke = unit(pointOn(arc, place.t) - arc.centre);
-    return arc.sweep > 0 ? leftNormal(spoke) : -leftNormal(spoke);
-  }
-  return unit(s.end - start);
+  return tangentAt(segmentStart(path, place.segment), path.segments[place.segment], place.t);
 }
 
 Path stretchOf(const Path& path, const PathPlace& from, const PathPlace& to) {

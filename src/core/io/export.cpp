@@ -9,33 +9,87 @@
 
 namespace rim {
 
-FileKind fileKindOf(const std::filesystem::path& file) {
+namespace {
+
+std::optional<FileKind> kindByEnding(const std::filesystem::path& file) {
   std::string ending = file.extension().string();
   std::transform(ending.begin(), ending.end(), ending.begin(), [](unsigned char c) { return std::tolower(c); });
   if (ending == ".svg") return FileKind::Svg;
   if (ending == ".dxf") return FileKind::Dxf;
+  return {};
+}
+
+void scale(Drawing& drawing, double factor, Point offset) {
+  for (Path& path : drawing.paths) path = scaled(path, factor, offset);
+}
+
+/// An SVG's page begins at (0, 0). A drawing that lies left of that or below, or farther away than it is large, is
+/// moved to the page's corner; the page grows to hold it.
+Drawing onItsPage(Drawing drawing) {
+  const Box box = boxOf(drawing.paths);
+  if (box.empty()) return drawing;
+  constexpr double kRounded = 1e-6;
+  const double size = std::max(box.width(), box.height());
+  const bool outside = box.low.x < -kRounded || box.low.y < -kRounded;
+  const bool onPage = box.high.x <= drawing.pageWidth + kRounded && box.high.y <= drawing.pageHeight + kRounded;
+  const bool faraway = !onPage && std::max(box.low.x, box.low.y) > size;
+  const Point away = outside || faraway ? -box.low : Point{};
+  if (!(away == Point{})) scale(drawing, 1, away);
+  if (!(away == Point{}) || !onPage) {
+    drawing.pageWidth = box.high.x + away.x;
+    drawing.pageHeight = box.high.y + away.y;
+  }
+  return drawing;
+}
+
+Drawing inInches(Drawing drawing) {
+  constexpr double kInchesPerMm = 1 / 25.4;
+  scale(drawing, kInchesPerMm, {});
+  drawing.pageWidth *= kInchesPerMm;
+  drawing.pageHeight *= kInchesPerMm;
+  drawing.unit = DrawingUnit::Inches;
+  return drawing;
+}
+
+}  // namespace
+
+FileKind fileKindOf(const std::filesystem::path& file) {
+  if (const auto kind = kindByEnding(file)) return *kind;
   throw InputError("the ending says what to write: use .svg or .dxf.");
+}
+
+FileKind drawingKindOf(const std::filesystem::path& file) {
+  if (const auto kind = kindByEnding(file)) return *kind;
+  throw InputError("the ending says what a drawing is: .svg and .dxf are read.");
 }
 
 Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings) {
   constexpr double kShareOfTolerance = 1.0 / 6;
-  const double toleranceMm = job.trace.tolerancePx * kShareOfTolerance * mmPerPixel(job);
+  return inFormFor(drawingOf(job), kind, settings, job.trace.tolerancePx * kShareOfTolerance * mmPerPixel(job));
+}
+
+Drawing inFormFor(Drawing drawing, FileKind kind, const ExportSettings& settings, double toleranceMm) {
   const CurveForm form = settings.curves.value_or(kind == FileKind::Svg ? CurveForm::Beziers : CurveForm::Arcs);
-  Drawing drawing = drawingOf(job);
   const Box box = boxOf(drawing.paths);
   for (Path& path : drawing.paths) path = inForm(withOutermostNodes(path, box, toleranceMm, form), form, toleranceMm);
   return drawing;
 }
 
-void exportJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings) {
+void writeDrawing(Drawing drawing, const std::filesystem::path& file, const ExportSettings& settings,
+                  const std::string& note) {
   const FileKind kind = fileKindOf(file);
-  const Drawing drawing = drawingFor(job, kind, settings);
-  const std::string note = settings.withOrigin ? job.origin : std::string();
+  if (kind == FileKind::Svg) drawing = onItsPage(std::move(drawing));
+  if (settings.unit == DrawingUnit::Inches) drawing = inInches(std::move(drawing));
   if (kind == FileKind::Svg) {
     writeSvg(drawing, file, note);
   } else {
     writeDxf(drawing, file, settings.dxf, note);
   }
+}
+
+void exportJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings) {
+  const FileKind kind = fileKindOf(file);
+  writeDrawing(drawingFor(job, kind, settings), file, settings, settings.withOrigin ? job.origin : std::string());
 }
 
 }  // namespace rim

@@ -13,6 +13,7 @@ struct ExportSettings {
   std::optional<CurveForm> curves;  ///< none: Beziers in SVG, arcs in DXF (lines and arcs in R12)
   DxfVersion dxf = DxfVersion::Dxf2000;
   bool withOrigin = false;  ///< the job's note of origin goes into the file
+  DrawingUnit unit = DrawingUnit::Millimetres;
 
   friend bool operator==(const ExportSettings&, const ExportSettings&) = default;
 };
@@ -22,10 +23,21 @@ enum class FileKind { Svg, Dxf };
 /// The kind of file that the ending means, capital letters or not. Throws InputError for others.
 FileKind fileKindOf(const std::filesystem::path& file);
 
+/// The same for a file to be read.
+FileKind drawingKindOf(const std::filesystem::path& file);
+
 /// The outlines of the job as they will stand in such a file, in mm. Curves that become arcs or
 /// lines stay within a sixth of the trace's tolerance of what was fitted; the box round all
 /// outlines stays exactly the same, whatever they are made of.
 Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings);
+
+/// The same for any drawing in mm: made of what the settings say, within `toleranceMm` (> 0) of what it was.
+Drawing inFormFor(Drawing drawing, FileKind kind, const ExportSettings& settings, double toleranceMm);
+
+/// Writes a drawing that is in its form already, in the unit of the settings; what lies left of the page or below it is
+/// moved onto it in an SVG. Throws InputError or WriteError.
+void writeDrawing(Drawing drawing, const std::filesystem::path& file, const ExportSettings& settings,
+                  const std::string& note = {});
 
 /// Writes what drawingFor() gives. Throws InputError (unknown ending, curves in R12) or WriteError.
 void exportJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings);

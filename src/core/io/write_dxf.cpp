@@ -14,8 +14,8 @@
 namespace rim {
 namespace {
 
+constexpr int kInches = 1;        // $INSUNITS
 constexpr int kMillimetres = 4;   // $INSUNITS
-constexpr int kMetric = 1;        // $MEASUREMENT
 constexpr int kClosed = 1;        // polyline and spline flag
 constexpr int kPlanarSpline = 8;  // spline flag
 constexpr int kDegree = 3;
@@ -80,8 +80,8 @@ class Writer {
   void header(const Drawing& drawing) {
     dxf_.writeHeader(*out_);
     const Box box = boxOf(drawing.paths);
-    integer("$INSUNITS", kMillimetres);
-    integer("$MEASUREMENT", kMetric);
+    integer("$INSUNITS", drawing.unit == DrawingUnit::Inches ? kInches : kMillimetres);
+    integer("$MEASUREMENT", drawing.unit == DrawingUnit::Inches ? 0 : 1);
     point("$EXTMIN", box.empty() ? Point{} : box.low);
     point("$EXTMAX", box.empty() ? Point{drawing.pageWidth, drawing.pageHeight} : box.high);
     out_->sectionEnd();

@@ -12,7 +12,7 @@ enum class DxfVersion {
   Dxf2000,  ///< AC1015: LWPOLYLINE, and SPLINE for curves
 };
 
-/// Writes the drawing as DXF in millimetres, y up, with $INSUNITS 4, $MEASUREMENT 1 and the
+/// Writes the drawing as DXF in its unit, y up, with $INSUNITS, $MEASUREMENT and the
 /// extents of the outlines. Every path of lines and arcs becomes one polyline with bulges; a path
 /// that holds a cubic becomes one SPLINE of degree 3 through all its nodes (DXF 2000 only).
 /// Throws WriteError; InputError when cubics are to be written as R12, which has no curves.

@@ -147,8 +147,9 @@ void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const std::str
   xmlTextWriterStartElement(writer, xml("svg"));
   attribute(writer, "xmlns", "http://www.w3.org/2000/svg");
   attribute(writer, "version", "1.1");
-  attribute(writer, "width", number(drawing.pageWidth) + "mm");
-  attribute(writer, "height", number(drawing.pageHeight) + "mm");
+  const std::string unit = drawing.unit == DrawingUnit::Inches ? "in" : "mm";
+  attribute(writer, "width", number(drawing.pageWidth) + unit);
+  attribute(writer, "height", number(drawing.pageHeight) + unit);
   attribute(writer, "viewBox", "0 0 " + number(drawing.pageWidth) + " " + number(drawing.pageHeight));
   if (!note.empty()) xmlTextWriterWriteElement(writer, xml("desc"), xml(note.c_str()));
   if (drawing.layers.empty()) {

@@ -7,7 +7,7 @@
 
 namespace rim {
 
-/// Writes the drawing as SVG 1.1: width and height in mm, a viewBox in the same millimetres, y
+/// Writes the drawing as SVG 1.1: width and height in the drawing's unit, a viewBox in the same, y
 /// turned downwards, nothing but paths. All outlines share one path element, so that holes stay
 /// open when it is filled (even-odd). Arcs are written as A (in two halves when
 /// they turn by 155 degrees or more), cubics as C; coordinates to 1e-6 mm.

@@ -1,0 +1,56 @@
+#include "cli/command_parts.h"
+
+#include <unistd.h>
+
+#include <fstream>
+#include <map>
+
+#include "core/io/safe_file.h"
+
+namespace rim::cli {
+
+void addFileForm(CLI::App& command, ExportSettings& files) {
+  const std::map<std::string, CurveForm> forms{
+      {"beziers", CurveForm::Beziers}, {"arcs", CurveForm::Arcs}, {"lines", CurveForm::Lines}};
+  const std::map<std::string, DxfVersion> versions{{"r12", DxfVersion::R12}, {"2000", DxfVersion::Dxf2000}};
+  command.add_option("--curves", files.curves, "beziers, arcs or lines (default: beziers in SVG, arcs in DXF)")
+      ->transform(CLI::CheckedTransformer(forms, CLI::ignore_case))
+      ->type_name("KIND");
+  command.add_option("--dxf", files.dxf, "r12 or 2000 (default: 2000)")
+      ->transform(CLI::CheckedTransformer(versions, CLI::ignore_case))
+      ->type_name("VERSION");
+}
+
+void addTelling(CLI::App& command, std::string& report, bool& quiet) {
+  command.add_option("--report", report, "write a JSON report here (- is standard output)");
+  command.add_flag("--quiet", quiet, "say nothing on standard error but errors");
+}
+
+void writeReport(const std::string& where, const std::string& text) {
+  if (where == "-") {
+    std::cout << text << std::flush;
+    return;
+  }
+  about(where, [&] {
+    writeBeside(where, [&text](const std::filesystem::path& beside) {
+      std::ofstream out(beside, std::ios::binary);
+      if (!(out << text << std::flush)) throw WriteError("the report could not be written: the disk may be full.");
+    });
+    return 0;
+  });
+}
+
+WorkControl progressOnTerminal(const std::string& doing, bool quiet) {
+  WorkControl control;
+  if (!quiet && isatty(STDERR_FILENO) != 0) {
+    control.progress = [doing, shown = -1](double done) mutable {
+      const int percent = static_cast<int>(done * 100);
+      if (percent != shown)
+        std::cerr << "\r" << doing << ' ' << percent << " %" << (percent == 100 ? "\n" : "") << std::flush;
+      shown = percent;
+    };
+  }
+  return control;
+}
+
+}  // namespace rim::cli

@@ -1,0 +1,54 @@
+#pragma once
+
+#include <CLI/CLI.hpp>
+#include <iostream>
+#include <string>
+
+#include "core/error.h"
+#include "core/io/export.h"
+#include "core/trace/trace.h"
+
+namespace rim::cli {
+
+inline constexpr int kDone = 0;
+inline constexpr int kFoundSomething = 1;
+inline constexpr int kUnreadable = 2;
+
+/// Adds `--curves` and `--dxf`.
+void addFileForm(CLI::App& command, ExportSettings& files);
+
+/// Adds `--report` and `--quiet`.
+void addTelling(CLI::App& command, std::string& report, bool& quiet);
+
+/// Writes a report to a file, or to standard output for "-". Throws InputError that names the file.
+void writeReport(const std::string& where, const std::string& text);
+
+/// "tracing 37 %" on standard error when that is a terminal and `quiet` is off.
+WorkControl progressOnTerminal(const std::string& doing, bool quiet);
+
+/// Runs one step and puts the name of its file before whatever it has to say; a message that begins with a line number
+/// follows it without a space.
+template <typename Step>
+auto about(const std::string& file, Step step) {
+  try {
+    return step();
+  } catch (const std::runtime_error& error) {
+    const std::string what = error.what();
+    const std::size_t digits = what.find_first_not_of("0123456789");
+    const bool hasLine = digits != 0 && digits != std::string::npos && what[digits] == ':';
+    throw InputError(file + (hasLine ? ":" : ": ") + what);
+  }
+}
+
+/// Runs a command and gives its exit code; what it throws becomes one line on standard error.
+template <typename Command>
+int runGuarded(Command command) {
+  try {
+    return command();
+  } catch (const std::exception& error) {
+    std::cerr << "snugrim-cli: " << error.what() << '\n';
+    return kUnreadable;
+  }
+}
+
+}  // namespace rim::cli

@@ -1,0 +1,46 @@
+#include "cli/drawing_input.h"
+
+#include <map>
+
+#include "cli/command_parts.h"
+#include "core/io/read_drawing.h"
+
+namespace rim::cli {
+namespace {
+
+const std::map<std::string, double>& mmPerUnit() {
+  static const std::map<std::string, double> kUnits{{"mm", 1},     {"cm", 10},        {"m", 1000},      {"in", 25.4},
+                                                    {"ft", 304.8}, {"pt", 25.4 / 72}, {"px", 25.4 / 96}};
+  return kUnits;
+}
+
+}  // namespace
+
+void addDrawingInput(CLI::App& command, DrawingInput& in) {
+  command.add_option("drawing", in.file, "an SVG or DXF")->required();
+  command
+      .add_option("--in-units", in.unit,
+                  "the unit of the drawing's own numbers, whatever the file says: mm, cm, m, in, ft, pt or px")
+      ->check(CLI::IsMember(mmPerUnit()));
+}
+
+Drawing readInput(const DrawingInput& in, bool quiet) {
+  ReadOptions options;
+  if (!in.unit.empty()) options.mmPerUnit = mmPerUnit().at(in.unit);
+  ReadResult read = about(in.file, [&] { return readDrawing(in.file, options); });
+  if (!quiet) {
+    const auto say = [&in](const std::string& text) {
+      std::cerr << "snugrim-cli: " << in.file << ": " << text << '\n';
+    };
+    for (const std::string& note : read.notes) say(note);
+    if (!read.unitKnown) {
+      const bool mm = read.mmPerUnit == 1;
+      say(unitChoices(read) + (mm ? " Millimetres were taken" : " 96 px an inch were taken") +
+          "; --in-units says otherwise.");
+    }
+    if (read.drawing.paths.empty()) say("there are no outlines in this drawing.");
+  }
+  return std::move(read.drawing);
+}
+
+}  // namespace rim::cli

@@ -1,0 +1,26 @@
+#pragma once
+
+#include <string>
+
+#include "core/geometry/drawing.h"
+
+namespace CLI {
+class App;
+}
+
+namespace rim::cli {
+
+/// The drawing that a command reads.
+struct DrawingInput {
+  std::string file;
+  std::string unit;  ///< of a file that names none; empty: its format's usual one
+};
+
+/// Adds the drawing and `--in-units`.
+void addDrawingInput(CLI::App& command, DrawingInput& in);
+
+/// Reads it. What was left out or assumed is told on standard error unless `quiet`. Throws InputError that names the
+/// file and, where there is one, the line.
+Drawing readInput(const DrawingInput& in, bool quiet);
+
+}  // namespace rim::cli

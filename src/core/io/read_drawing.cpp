@@ -1,0 +1,58 @@
+#include "core/io/read_drawing.h"
+
+#include <array>
+#include <cstdio>
+#include <fstream>
+
+#include "core/error.h"
+#include "core/io/export.h"
+#include "core/io/read_dxf.h"
+#include "core/io/read_svg.h"
+
+namespace rim {
+namespace {
+
+std::string bytesOf(const std::filesystem::path& file) {
+  std::error_code error;
+  if (std::filesystem::is_directory(file, error)) throw InputError("this is a folder, not a drawing.");
+  std::ifstream in(file, std::ios::binary);
+  if (!in) throw InputError("the file cannot be opened; does it exist, and may you read it?");
+  const auto size = std::filesystem::file_size(file, error);
+  if (error) throw InputError("this is no ordinary file; save the drawing to disk first.");
+  if (size > kLargestDrawingFile) {
+    throw InputError("the file is larger than " + std::to_string(kLargestDrawingFile / 1'000'000) + " MB.");
+  }
+  std::string bytes(size, '\0');
+  in.read(bytes.data(), static_cast<std::streamsize>(size));
+  if (static_cast<std::size_t>(in.gcount()) != bytes.size()) throw InputError("the file could not be read to its end.");
+  return bytes;
+}
+
+}  // namespace
+
+ReadResult readDrawing(const std::filesystem::path& file, const ReadOptions& options) {
+  const FileKind kind = drawingKindOf(file);
+  const std::string bytes = bytesOf(file);
+  if (bytes.empty()) throw InputError("the file is empty.");
+  return kind == FileKind::Svg ? readSvg(bytes, options) : readDxf(bytes, options);
+}
+
+std::string unitChoices(const ReadResult& read) {
+  const Box box = boxOf(read.drawing.paths);
+  struct Choice {
+    const char* name;
+    double mm;
+  };
+  constexpr std::array kChoices{Choice{"mm", 1}, Choice{"cm", 10}, Choice{"inches", 25.4}, Choice{"px", 25.4 / 96}};
+  std::string text;
+  for (const Choice& choice : kChoices) {
+    std::array<char, 96> part{};
+    const double k = choice.mm / read.mmPerUnit;
+    std::snprintf(part.data(), part.size(), "%s in %s %.1f x %.1f mm", text.empty() ? "" : ",", choice.name,
+                  box.width() * k, box.height() * k);
+    text += part.data();
+  }
+  return "The file names no unit. Its drawing would be" + text + ".";
+}
+
+}  // namespace rim

@@ -1,0 +1,39 @@
+#pragma once
+
+#include <filesystem>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/geometry/drawing.h"
+
+namespace rim {
+
+/// How a drawing of unknown units or of many curves is to be read.
+struct ReadOptions {
+  std::optional<double> mmPerUnit;  ///< > 0; none: as the file says, else its format's usual unit
+  double toleranceMm = 0.0005;      ///< ellipses and rational curves become cubics within this, > 0
+};
+
+/// A drawing as it was read.
+struct ReadResult {
+  Drawing drawing;                 ///< mm; open and closed paths as the file holds them
+  bool unitKnown = true;           ///< false: the file names no unit, and mmPerUnit was assumed
+  double mmPerUnit = 1;            ///< of the file's numbers
+  std::vector<std::string> notes;  ///< a sentence for each kind of thing that was left out or assumed
+};
+
+/// The most segments that a drawing may unfold to, and the largest file, in bytes, that is read.
+inline constexpr std::size_t kMostSegments = 5'000'000;
+inline constexpr std::size_t kLargestDrawingFile = 256'000'000;
+/// The largest coordinate, in the file's own unit, that counts as a place.
+inline constexpr double kLargestCoordinate = 1e7;
+
+/// Reads an SVG or DXF; the ending says which. Throws InputError with a sentence that begins with the line where the
+/// fault is, if there is one: "118: arc with radius 0".
+ReadResult readDrawing(const std::filesystem::path& file, const ReadOptions& options = {});
+
+/// What the drawing would measure with other units: one sentence for the person who has to choose.
+std::string unitChoices(const ReadResult& read);
+
+}  // namespace rim

@@ -1,0 +1,163 @@
+#include "core/io/svg_document.h"
+
+#include <libxml/parser.h>
+
+#include <array>
+#include <charconv>
+#include <cmath>
+#include <regex>
+#include <set>
+#include <vector>
+
+#include "core/error.h"
+
+namespace rim {
+namespace {
+
+const xmlChar* xml(const char* text) { return reinterpret_cast<const xmlChar*>(text); }
+
+std::string firstLine(const char* text) {
+  std::string line = text == nullptr ? "it is damaged" : text;
+  return line.substr(0, line.find('\n'));
+}
+
+/// Calls `visit` for every element, parents first, without recursion.
+template <typename Visit>
+void forEachElement(xmlNode* root, Visit visit) {
+  xmlNode* node = root;
+  while (node != nullptr) {
+    if (node->type == XML_ELEMENT_NODE) visit(node);
+    if (node->type == XML_ELEMENT_NODE && node->children != nullptr) {
+      node = node->children;
+      continue;
+    }
+    while (node != root && node != nullptr && node->next == nullptr) node = node->parent;
+    if (node == root || node == nullptr) return;
+    node = node->next;
+  }
+}
+
+/// Files written by hand often forget the namespace.
+void giveNamespace(xmlNode* root) {
+  if (root->ns != nullptr) return;
+  xmlNs* svg = xmlNewNs(root, xml("http://www.w3.org/2000/svg"), nullptr);
+  forEachElement(root, [svg](xmlNode* node) {
+    if (node->ns == nullptr) node->ns = svg;
+  });
+}
+
+/// The class names that style sheets of the document hide. Only plain class selectors are looked at.
+std::set<std::string> hiddenClasses(xmlNode* root) {
+  std::set<std::string> hidden;
+  forEachElement(root, [&hidden](xmlNode* node) {
+    if (nameOf(node) != "style") return;
+    xmlChar* content = xmlNodeGetContent(node);
+    const std::string css = content != nullptr ? reinterpret_cast<const char*>(content) : "";
+    xmlFree(content);
+    static const std::regex kHides("(display\\s*:\\s*none)|(visibility\\s*:\\s*hidden)");
+    for (std::size_t open = css.find('{'); open != std::string::npos; open = css.find('{', open + 1)) {
+      const std::size_t close = css.find('}', open);
+      if (close == std::string::npos) return;
+      constexpr std::size_t kLongestRule = 4000;
+      const std::string rule = css.substr(open, std::min(close - open, kLongestRule));
+      if (!std::regex_search(rule, kHides)) continue;
+      const std::size_t before = css.find_last_of("}", open);
+      const std::string selector = css.substr(before == std::string::npos ? 0 : before + 1,
+                                              open - (before == std::string::npos ? 0 : before + 1));
+      static const std::regex kClass("\\.([A-Za-z0-9_-]+)");
+      const std::string head = selector.substr(0, kLongestRule);
+      for (std::sregex_iterator it(head.begin(), head.end(), kClass), end; it != end; ++it) hidden.insert((*it)[1]);
+    }
+  });
+  return hidden;
+}
+
+void hideByClass(xmlNode* root) {
+  const std::set<std::string> hidden = hiddenClasses(root);
+  if (hidden.empty()) return;
+  forEachElement(root, [&hidden](xmlNode* node) {
+    const std::string classes = attributeOf(node, "class").value_or("") + " ";
+    for (std::size_t from = 0, to; (to = classes.find(' ', from)) != std::string::npos; from = to + 1) {
+      if (hidden.count(classes.substr(from, to - from)) != 0) xmlSetProp(node, xml("display"), xml("none"));
+    }
+  });
+}
+
+struct Length {
+  double value = 0;
+  std::string unit;
+};
+
+std::optional<Length> lengthOf(const std::optional<std::string>& text) {
+  if (!text) return {};
+  const auto from = text->find_first_not_of(" \t\r\n+");
+  if (from == std::string::npos) return {};
+  Length length;
+  const auto [end, error] = std::from_chars(text->data() + from, text->data() + text->size(), length.value);
+  if (error != std::errc() || !std::isfinite(length.value) || length.value <= 0) return {};
+  const std::string rest(end, static_cast<std::size_t>(text->data() + text->size() - end));
+  length.unit = rest.substr(0, rest.find_first_of(" \t\r\n"));
+  return length;
+}
+
+/// The root gets a width and a height in any case; without units they count as px.
+void giveSize(SvgDocument& document) {
+  std::vector<double> box;
+  const std::string text = attributeOf(document.root, "viewBox").value_or("");
+  for (const char *at = text.data(), *end = at + text.size(); at < end;) {
+    double value = 0;
+    const auto [next, error] = std::from_chars(at, end, value);
+    if (error == std::errc()) box.push_back(value);
+    at = error == std::errc() ? next : at + 1;
+  }
+  const bool hasBox = box.size() == 4 && box[2] > 0 && box[3] > 0;
+  const std::array names{"width", "height"};
+  for (std::size_t i = 0; i < names.size(); ++i) {
+    const auto length = lengthOf(attributeOf(document.root, names[i]));
+    const bool real = length && length->unit != "%" && length->unit != "em" && length->unit != "ex";
+    document.unitKnown = document.unitKnown && real && !length->unit.empty() && length->unit != "px";
+    if (real) continue;
+    constexpr double kUsualSize = 100;
+    const std::string size = std::to_string(hasBox ? box[2 + i] : kUsualSize);
+    xmlSetProp(document.root, xml(names[i]), xml(size.c_str()));
+  }
+}
+
+}  // namespace
+
+std::optional<std::string> attributeOf(xmlNode* node, const char* name) {
+  xmlChar* value = xmlGetProp(node, xml(name));
+  if (value == nullptr) return {};
+  std::string text = reinterpret_cast<const char*>(value);
+  xmlFree(value);
+  return text;
+}
+
+std::string_view nameOf(const xmlNode* node) { return reinterpret_cast<const char*>(node->name); }
+
+SvgDocument parseSvg(std::string_view bytes) {
+  xmlResetLastError();
+  SvgDocument document;
+  document.doc.reset(xmlReadMemory(bytes.data(), static_cast<int>(bytes.size()), nullptr, nullptr,
+                                   XML_PARSE_NONET | XML_PARSE_NOERROR | XML_PARSE_NOWARNING | XML_PARSE_NOCDATA));
+  if (!document.doc) {
+    const xmlError* error = xmlGetLastError();
+    throw InputError((error != nullptr && error->line > 0 ? std::to_string(error->line) + ": " : "") +
+                     "this SVG cannot be read: " + firstLine(error != nullptr ? error->message : nullptr) + ".");
+  }
+  document.root = xmlDocGetRootElement(document.doc.get());
+  if (document.root == nullptr || nameOf(document.root) != "svg") {
+    throw InputError("1: this is no SVG: its outermost element is not \"svg\".");
+  }
+  giveNamespace(document.root);
+  hideByClass(document.root);
+  giveSize(document);
+  forEachElement(document.root, [&document](xmlNode* node) {
+    if (const auto id = attributeOf(node, "id")) document.byId.emplace(*id, node);
+    const std::string target = attributeOf(node, "href").value_or("#");
+    if (!target.starts_with("#") && !target.starts_with("data:")) ++document.outsideFiles;
+  });
+  return document;
+}
+
+}  // namespace rim

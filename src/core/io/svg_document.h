@@ -1,0 +1,38 @@
+#pragma once
+
+#include <libxml/tree.h>
+
+#include <map>
+#include <memory>
+#include <optional>
+#include <string>
+#include <string_view>
+
+namespace rim {
+
+struct FreeXml {
+  void operator()(xmlDoc* doc) const { xmlFreeDoc(doc); }
+};
+
+/// An SVG as a tree that its reader can rely on: every element has a namespace, the root has a size, and what a style
+/// sheet hides says so itself.
+struct SvgDocument {
+  std::unique_ptr<xmlDoc, FreeXml> doc;
+  xmlNode* root = nullptr;
+  std::map<std::string, xmlNode*> byId;
+  bool unitKnown = true;         ///< false: width and height are in px or missing
+  std::size_t outsideFiles = 0;  ///< references to other files; they are never followed
+};
+
+/// Parses an SVG without fetching anything, neither files nor entities from outside. libxml2's own limits hold: depth
+/// 256, 10 MB a text, no entity that unfolds without bound.
+/// Throws InputError beginning with the line of the fault.
+SvgDocument parseSvg(std::string_view bytes);
+
+/// The value of an attribute, whatever its namespace; none when it is missing.
+std::optional<std::string> attributeOf(xmlNode* node, const char* name);
+
+/// The element's name without its prefix.
+std::string_view nameOf(const xmlNode* node);
+
+}  // namespace rim

@@ -1,0 +1,185 @@
+#include "core/io/svg_outlines.h"
+
+#include <array>
+#include <map>
+#include <numbers>
+
+#include "core/error.h"
+#include "core/geometry/elliptic_arc.h"
+#include "core/io/svg_document.h"
+
+namespace rim {
+namespace {
+
+[[noreturn]] void fail(int line, const std::string& what) { throw InputError(std::to_string(line) + ": " + what); }
+
+std::string counted(std::size_t count, const std::string& what) { return std::to_string(count) + " " + what; }
+
+/// What is in the document but is no outline.
+std::string othersIn(xmlNode* root) {
+  static const std::map<std::string_view, std::string> kOthers{
+      {"text", "texts (turn them into paths where they were drawn)"},
+      {"image", "pictures"},
+      {"foreignObject", "foreign objects"}};
+  std::map<std::string, std::size_t> found;
+  std::vector<xmlNode*> open{root};
+  while (!open.empty()) {
+    xmlNode* node = open.back();
+    open.pop_back();
+    for (xmlNode* child = node->children; child != nullptr; child = child->next) {
+      if (child->type != XML_ELEMENT_NODE) continue;
+      if (const auto other = kOthers.find(nameOf(child)); other != kOthers.end()) ++found[other->second];
+      open.push_back(child);
+    }
+  }
+  std::string text;
+  for (const auto& [kind, count] : found) text += (text.empty() ? "" : ", ") + counted(count, kind);
+  return text;
+}
+
+/// The document's page in px, as CSS counts lengths.
+Point pageOf(const SvgDocument& document) {
+  static const std::map<std::string, double> kPx{{"", 1},    {"px", 1},         {"mm", 96 / 25.4}, {"cm", 960 / 25.4},
+                                                 {"in", 96}, {"pt", 96.0 / 72}, {"pc", 16}};
+  const auto length = [&](const char* name) {
+    const std::string text = attributeOf(document.root, name).value_or("");
+    std::size_t used = 0;
+    double value = 0;
+    try {
+      value = std::stod(text, &used);
+    } catch (const std::exception&) {
+      return 0.0;
+    }
+    std::string unit = text.substr(used);
+    unit = unit.substr(0, unit.find_first_of(" \t\r\n"));
+    const auto known = kPx.find(unit);
+    return value * (known == kPx.end() ? 1 : known->second);
+  };
+  return {length("width"), length("height")};
+}
+
+}  // namespace
+
+void SvgShape::check(Point p) const {
+  if (!(std::abs(p.x) <= kLargestCoordinate) || !(std::abs(p.y) <= kLargestCoordinate)) {
+    fail(line_, "a coordinate is no number, or too large for a drawing (at most 10 million units).");
+  }
+}
+
+Path& SvgShape::current() {
+  if (fresh_) paths_.push_back({at_, {}, false});
+  fresh_ = false;
+  return paths_.back();
+}
+
+void SvgShape::moveTo(Point p) {
+  check(p);
+  at_ = p;
+  fresh_ = true;
+}
+
+void SvgShape::lineTo(Point p) {
+  check(p);
+  current().segments.push_back(Segment::line(p));
+  at_ = p;
+}
+
+void SvgShape::cubicTo(Point handle1, Point handle2, Point p) {
+  for (const Point q : {handle1, handle2, p}) check(q);
+  current().segments.push_back(Segment::cubic(handle1, handle2, p));
+  at_ = p;
+}
+
+void SvgShape::arcTo(Point radii, double rotation, bool large, bool sweep, Point p) {
+  check(radii);
+  check(p);
+  const EllipticArc arc = ellipticArc(at_, radii, rotation * std::numbers::pi / 180, large, sweep, p);
+  if (arc.sweep == 0) {
+    // SVG 1.1, F.6.2: equal ends mean nothing, a radius of 0 a straight line.
+    if (!(p == at_)) lineTo(p);
+    return;
+  }
+  constexpr double kShareOfSize = 1e-6;
+  Path path = pathOf(arc, kShareOfSize * std::max(length(arc.major), length(arc.minor)));
+  path.segments.back().end = p;
+  auto& segments = current().segments;
+  segments.insert(segments.end(), path.segments.begin(), path.segments.end());
+  at_ = p;
+}
+
+void SvgShape::close() {
+  if (fresh_) return;
+  Path& path = paths_.back();
+  // The closing line of a path that ends where it began is nothing; one shorter than a millionth of the drawing's unit
+  // is a rounded number.
+  constexpr double kRounded = 1e-6;
+  if (distance(at_, path.start) <= kRounded) {
+    path.segments.back().end = path.start;
+  } else {
+    path.segments.push_back(Segment::line(path.start));
+  }
+  path.closed = true;
+  at_ = path.start;
+  fresh_ = true;
+}
+
+SvgOutlines::Nesting::Nesting(SvgOutlines& outlines, const std::string& id, int line) : outlines_(outlines), id_(id) {
+  if (!outlines.open_.insert(id).second) fail(line, "the element \"" + id + "\" is used within itself.");
+}
+
+void SvgOutlines::countElement(int line) {
+  if (++elements_ > kMostSegments) fail(line, "the drawing unfolds to more than 5 000 000 elements.");
+}
+
+void SvgOutlines::add(const SvgShape& shape, const Affine& map, std::size_t layer) {
+  for (const Path& path : shape.paths()) {
+    segments_ += path.segments.size();
+    if (segments_ > kMostSegments) fail(shape.line(), "the drawing unfolds to more than 5 000 000 segments.");
+    Path placed = transformed(path, map, tolerancePx_);
+    const Box box = boxOf(placed);
+    if (!(std::abs(box.low.x) + std::abs(box.low.y) + std::abs(box.high.x) + std::abs(box.high.y) <=
+          4 * kLargestCoordinate)) {
+      fail(shape.line(), "a transform puts outlines too far away for a drawing.");
+    }
+    outlines_.push_back({std::move(placed), layer});
+  }
+}
+
+std::size_t SvgOutlines::layerNamed(const std::string& name) {
+  layers_.push_back(name);
+  return layers_.size() - 1;
+}
+
+ReadResult SvgOutlines::result(const SvgDocument& document, double mmPerPx, const ReadOptions& options) const {
+  ReadResult read;
+  read.mmPerUnit = mmPerPx;
+  read.unitKnown = document.unitKnown || options.mmPerUnit.has_value();
+  const Point page = pageOf(document);
+  read.drawing.pageWidth = page.x * mmPerPx;
+  read.drawing.pageHeight = page.y * mmPerPx;
+  const Affine upright{mmPerPx, 0, 0, -mmPerPx, 0, read.drawing.pageHeight};
+  // Layers count only when every outline lies on one.
+  const bool layered = !layers_.empty() && std::none_of(outlines_.begin(), outlines_.end(),
+                                                        [](const Outline& o) { return o.layer == kNoLayer; });
+  for (const Outline& outline : outlines_) {
+    read.drawing.paths.push_back(transformed(outline.path, upright, options.toleranceMm));
+    if (layered) read.drawing.layerOf.push_back(outline.layer);
+  }
+  if (layered) {
+    for (const std::string& name : layers_) read.drawing.layers.push_back({name, 0, 0, 0});
+  }
+  if (const std::string others = othersIn(document.root); !others.empty()) {
+    read.notes.push_back("Left out, as these are not outlines: " + others + ".");
+  }
+  if (document.outsideFiles > 0) {
+    read.notes.push_back("Not followed: " + counted(document.outsideFiles, "references to other files") + ".");
+  }
+  if (!badValues_.empty()) {
+    read.notes.push_back("Values that could not be read: " + std::to_string(badValues_.size()) +
+                         ", the first in line " + std::to_string(badValues_.front()) +
+                         "; what stands before them was kept.");
+  }
+  return read;
+}
+
+}  // namespace rim
