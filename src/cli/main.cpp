@@ -1,7 +1,9 @@
 #include <CLI/CLI.hpp>
 #include <iostream>
 
+#include "cli/check_command.h"
 #include "cli/convert_command.h"
+#include "cli/mend_command.h"
 #include "cli/trace_command.h"
 
 namespace {
@@ -22,6 +24,8 @@ int main(int argc, char** argv) {
   app.require_subcommand(1);
   int result = 0;
   rim::cli::addTraceCommand(app, result);
+  rim::cli::addCheckCommand(app, result);
+  rim::cli::addMendCommand(app, result);
   rim::cli::addConvertCommand(app, result);
   try {
     app.parse(argc, argv);

@@ -4,7 +4,8 @@
 
 namespace rim {
 
-std::string reportJson(const Drawing& drawing, const std::string& source, double seconds) {
+std::string reportJson(const Drawing& drawing, const std::string& source, double seconds,
+                       const std::vector<Finding>& findings, const std::vector<RepairCount>& repairs) {
   const Counts counts = countsOf(drawing.paths);
   const Box box = boxOf(drawing.paths);
   nlohmann::ordered_json report;
@@ -21,7 +22,16 @@ std::string reportJson(const Drawing& drawing, const std::string& source, double
   report["length_mm"] = totalLength(drawing.paths);
   report["seconds"] = seconds;
   report["findings"] = nlohmann::json::array();
+  for (const Finding& f : findings) {
+    report["findings"].push_back({{"kind", nameOf(f.kind)},
+                                  {"at", {f.at.x, f.at.y}},
+                                  {"outline", f.outline},
+                                  {"size_mm", f.sizeMm},
+                                  {"text", f.text},
+                                  {"repair", f.repair}});
+  }
   report["repairs"] = nlohmann::json::array();
+  for (const RepairCount& r : repairs) report["repairs"].push_back({{"kind", r.kind}, {"count", r.count}});
   // A file name may hold bytes that are not UTF-8; they are shown as a replacement character.
   return report.dump(2, ' ', false, nlohmann::json::error_handler_t::replace) + "\n";
 }

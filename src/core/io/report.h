@@ -3,11 +3,14 @@
 #include <string>
 
 #include "core/geometry/drawing.h"
+#include "core/mend/finding.h"
+#include "core/mend/mend.h"
 
 namespace rim {
 
 /// The report of the command line (docs/guide/command-line.md) as JSON text: counts of the outlines and the size in mm
 /// of the box round them, as the gauge shows it. `source` is the input's name, `seconds` what it took.
-std::string reportJson(const Drawing& drawing, const std::string& source, double seconds);
+std::string reportJson(const Drawing& drawing, const std::string& source, double seconds,
+                       const std::vector<Finding>& findings = {}, const std::vector<RepairCount>& repairs = {});
 
 }  // namespace rim

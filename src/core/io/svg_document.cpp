@@ -46,6 +46,16 @@ void giveNamespace(xmlNode* root) {
   });
 }
 
+/// SVG 2 writes "href" where SVG 1.1 writes "xlink:href"; the reader knows the latter.
+void giveOldReference(xmlNode* node) {
+  const xmlAttr* plain = xmlHasNsProp(node, xml("href"), nullptr);
+  const char* const kXlink = "http://www.w3.org/1999/xlink";
+  if (plain == nullptr || plain->ns != nullptr || xmlHasNsProp(node, xml("href"), xml(kXlink)) != nullptr) return;
+  xmlNs* xlink = xmlSearchNsByHref(node->doc, node, xml(kXlink));
+  if (xlink == nullptr) xlink = xmlNewNs(node, xml(kXlink), xml("xlink"));
+  if (xlink != nullptr) xmlSetNsProp(node, xlink, xml("href"), xml(attributeOf(node, "href").value_or("").c_str()));
+}
+
 /// The class names that style sheets of the document hide. Only plain class selectors are looked at.
 std::set<std::string> hiddenClasses(xmlNode* root) {
   std::set<std::string> hidden;
@@ -153,6 +163,7 @@ SvgDocument parseSvg(std::string_view bytes) {
   hideByClass(document.root);
   giveSize(document);
   forEachElement(document.root, [&document](xmlNode* node) {
+    giveOldReference(node);
     if (const auto id = attributeOf(node, "id")) document.byId.emplace(*id, node);
     const std::string target = attributeOf(node, "href").value_or("#");
     if (!target.starts_with("#") && !target.starts_with("data:")) ++document.outsideFiles;

@@ -1,0 +1,46 @@
+#include "cli/finding_table.h"
+
+#include <array>
+#include <iomanip>
+#include <sstream>
+
+namespace rim::cli {
+namespace {
+
+std::string row(const Finding& f) {
+  std::ostringstream text;
+  text << std::left << std::setw(16) << nameOf(f.kind) << std::right << std::fixed << std::setprecision(2) << std::setw(10)
+       << f.at.x << std::setw(10) << f.at.y << "  " << f.text;
+  if (!f.repair.empty()) text << " (" << f.repair << ")";
+  return text.str();
+}
+
+}  // namespace
+
+std::string cleanText(const std::vector<Path>& paths) {
+  if (paths.empty()) return "There are no outlines in this drawing.";
+  return paths.size() == 1 ? "1 outline, closed, nothing drawn twice."
+                           : std::to_string(paths.size()) + " outlines, all closed, nothing drawn twice.";
+}
+
+void printTable(std::ostream& out, const std::vector<Finding>& findings, const std::vector<Path>& paths) {
+  if (findings.empty()) {
+    out << cleanText(paths) << '\n';
+    return;
+  }
+  constexpr std::size_t kMostOfAKind = 20;
+  std::array<std::size_t, kFindingKinds> counts{};
+  out << "what                   x         y  (mm)\n";
+  for (const Finding& f : findings) {
+    if (++counts[static_cast<std::size_t>(f.kind)] <= kMostOfAKind) out << row(f) << '\n';
+  }
+  for (std::size_t k = 0; k < counts.size(); ++k) {
+    if (counts[k] > kMostOfAKind) {
+      out << "... and " << counts[k] - kMostOfAKind << " more of kind " << nameOf(static_cast<FindingKind>(k))
+          << "; --report lists them all\n";
+    }
+  }
+  out << findings.size() << (findings.size() == 1 ? " finding\n" : " findings\n");
+}
+
+}  // namespace rim::cli

@@ -1,0 +1,16 @@
+#pragma once
+
+#include <ostream>
+#include <vector>
+
+#include "core/mend/finding.h"
+
+namespace rim::cli {
+
+/// One line a finding: kind, place, size and what it is; at the end how many there are. Of each kind the first 20.
+void printTable(std::ostream& out, const std::vector<Finding>& findings, const std::vector<Path>& paths);
+
+/// "12 outlines, all closed, nothing drawn twice."
+std::string cleanText(const std::vector<Path>& paths);
+
+}  // namespace rim::cli

@@ -1,0 +1,78 @@
+#include "core/geometry/overlap.h"
+
+#include <algorithm>
+#include <array>
+#include <numbers>
+
+namespace rim {
+namespace {
+
+struct Foot {
+  double t = 0;  // on the first
+  double u = 0;  // on the second
+};
+
+/// Ends of either that lie on the other.
+std::vector<Foot> commonEnds(const Piece& a, const Piece& b, double tolerance) {
+  std::vector<Foot> feet;
+  for (const double t : {0.0, 1.0}) {
+    const Point p = pointAt(a, t);
+    const double u = nearestOn(b, p);
+    if (distance(pointAt(b, u), p) <= tolerance) feet.push_back({t, u});
+  }
+  for (const double u : {0.0, 1.0}) {
+    const Point p = pointAt(b, u);
+    const double t = nearestOn(a, p);
+    if (distance(pointAt(a, t), p) <= tolerance) feet.push_back({t, u});
+  }
+  return feet;
+}
+
+bool parallel(const Piece& a, double t, const Piece& b, double u) {
+  constexpr double kWidestAngle = 20 * std::numbers::pi / 180;
+  return std::abs(cross(tangentAt(a, t), tangentAt(b, u))) <= std::sin(kWidestAngle);
+}
+
+/// Whether the stretch from t = from to t = to of a lies on b all the way.
+bool together(const Piece& a, double from, double to, const Piece& b, double tolerance) {
+  constexpr int kPlaces = 10;
+  for (int i = 1; i < kPlaces; ++i) {
+    const double t = from + (to - from) * i / kPlaces;
+    const Point p = pointAt(a, t);
+    const double u = nearestOn(b, p);
+    if (distance(pointAt(b, u), p) > tolerance || !parallel(a, t, b, u)) return false;
+  }
+  return true;
+}
+
+bool apart(const Box& a, const Box& b, double reach) {
+  return a.low.x > b.high.x + reach || b.low.x > a.high.x + reach || a.low.y > b.high.y + reach ||
+         b.low.y > a.high.y + reach;
+}
+
+}  // namespace
+
+std::vector<Overlap> overlapsOf(const Piece& a, const Piece& b, double tolerance) {
+  if (apart(boxOf(a), boxOf(b), tolerance)) return {};
+  std::vector<Foot> feet = commonEnds(a, b, tolerance);
+  if (feet.size() < 2) return {};
+  std::sort(feet.begin(), feet.end(), [](const Foot& p, const Foot& q) { return p.t < q.t; });
+  constexpr double kShortestShare = 1e-6;
+  std::vector<Overlap> candidates;
+  for (std::size_t i = 0; i < feet.size(); ++i) {
+    for (std::size_t j = i + 1; j < feet.size(); ++j) {
+      const Overlap o{feet[i].t, feet[j].t, feet[i].u, feet[j].u};
+      if (o.to - o.from > kShortestShare && std::abs(o.otherTo - o.otherFrom) > kShortestShare) candidates.push_back(o);
+    }
+  }
+  std::stable_sort(candidates.begin(), candidates.end(),
+                   [](const Overlap& p, const Overlap& q) { return p.to - p.from > q.to - q.from; });
+  std::vector<Overlap> found;
+  for (const Overlap& o : candidates) {
+    const bool taken = std::any_of(found.begin(), found.end(), [&o](const Overlap& f) { return o.from < f.to && f.from < o.to; });
+    if (!taken && together(a, o.from, o.to, b, tolerance)) found.push_back(o);
+  }
+  return found;
+}
+
+}  // namespace rim

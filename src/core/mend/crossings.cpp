@@ -1,0 +1,188 @@
+#include "core/mend/crossings.h"
+
+#include <algorithm>
+#include <array>
+#include <map>
+#include <optional>
+#include <set>
+
+#include "core/geometry/intersect.h"
+#include "core/geometry/path_place.h"
+
+namespace rim {
+namespace {
+
+/// The place `mm` (signed) along the path from a place on it; none beyond the end of an open path.
+std::optional<Point> stepAlong(const Path& path, const OnPath& from, double mm) {
+  const std::size_t n = path.segments.size();
+  std::size_t segment = from.segment;
+  double t = from.t;
+  double left = std::abs(mm);
+  for (std::size_t steps = 0; steps <= n + 1; ++steps) {
+    const Piece piece = pieceOf(path, segment);
+    const double size = lengthOf(piece);
+    const double room = (mm > 0 ? 1 - t : t) * size;
+    if (left <= room && size > 0) {
+      const double way = left / size;
+      return pointAt(piece, std::clamp(mm > 0 ? t + way : t - way, 0.0, 1.0));
+    }
+    left -= room;
+    if (!path.closed && segment == (mm > 0 ? n - 1 : 0)) return {};
+    segment = mm > 0 ? (segment + 1) % n : (segment + n - 1) % n;
+    t = mm > 0 ? 0 : 1;
+  }
+  return {};
+}
+
+double distanceToRay(Point origin, Point end, Point p) {
+  const Point way = end - origin;
+  const double t = std::clamp(dot(p - origin, way) / std::max(dot(way, way), 1e-300), 0.0, 1.0);
+  return distance(p, origin + way * t);
+}
+
+/// Whether b's two sides lie on different sides of a at their common place: looked at farther and farther out until b
+/// is clear of a. Through it, by it, or (an open end, or never clear) neither.
+bool passesThrough(const Path& a, const OnPath& onA, const Path& b, const OnPath& onB, Point place, double touchMm) {
+  constexpr double kFarthestMm = 2;
+  for (double r = 4 * touchMm; r <= kFarthestMm; r *= 2) {
+    const auto a1 = stepAlong(a, onA, -r);
+    const auto a2 = stepAlong(a, onA, r);
+    const auto b1 = stepAlong(b, onB, -r);
+    const auto b2 = stepAlong(b, onB, r);
+    if (!a1 || !a2 || !b1 || !b2) return false;
+    const auto clear = [&](Point p) {
+      return std::min(distanceToRay(place, *a1, p), distanceToRay(place, *a2, p)) > touchMm;
+    };
+    if (!clear(*b1) || !clear(*b2)) continue;
+    const double opening = angleBetween(*a1 - place, *a2 - place);
+    const auto inside = [&](Point p) {
+      const auto positive = [](double angle) { return angle < 0 ? angle + 2 * M_PI : angle; };
+      return positive(angleBetween(*a1 - place, p - place)) < positive(opening);
+    };
+    return inside(*b1) != inside(*b2);
+  }
+  return false;
+}
+
+bool nearOpenEnd(const Path& path, Point place, double reach) {
+  return !path.closed && std::min(distance(path.start, place), distance(path.segments.back().end, place)) <= reach;
+}
+
+/// Neighbours share a node by right.
+bool isSharedNode(const Path& path, std::size_t i, double t, std::size_t j, double u) {
+  constexpr double kAtNode = 1e-7;
+  const std::size_t n = path.segments.size();
+  const bool after = (i + 1 == j || (path.closed && (i + 1) % n == j)) && t > 1 - kAtNode && u < kAtNode;
+  const bool before = (j + 1 == i || (path.closed && (j + 1) % n == i)) && u > 1 - kAtNode && t < kAtNode;
+  return after || before;
+}
+
+class Search {
+ public:
+  Search(const Drawing& drawing, const PieceIndex& index, const std::vector<CoveredStretch>& covered,
+         const MendSettings& settings)
+      : paths_(drawing.paths), drawing_(drawing), index_(index), settings_(settings) {
+    for (const CoveredStretch& c : covered) {
+      oneTrack_.insert({c.path, c.segment, c.byPath, c.bySegment});
+      oneTrack_.insert({c.byPath, c.bySegment, c.path, c.segment});
+    }
+  }
+
+  std::vector<TrueCrossing> run(const std::stop_token& stop) {
+    index_.pairs(0, [this](std::size_t i, std::size_t j) { visit(index_.pieces()[i], index_.pieces()[j]); }, stop);
+    return std::move(found_);
+  }
+
+ private:
+  void visit(const IndexedPiece& a, const IndexedPiece& b) {
+    if (!drawing_.layers.empty() && drawing_.layerOf[a.path] != drawing_.layerOf[b.path]) return;
+    const bool sameTrack =
+        !oneTrack_.empty() && oneTrack_.count({a.path, a.segment, b.path, b.segment}) != 0;
+    if (sameTrack) return;
+    for (const Meeting& m : meetings(a.piece, b.piece, settings_.touchMm / 2)) {
+      if (a.path == b.path && isSharedNode(paths_[a.path], a.segment, m.t, b.segment, m.u)) continue;
+      add({{a.path, a.segment, m.t}, {b.path, b.segment, m.u}, m.place});
+    }
+  }
+
+  void add(TrueCrossing c) {
+    const Path& a = paths_[c.a.path];
+    const Path& b = paths_[c.b.path];
+    if (nearOpenEnd(a, c.place, settings_.gapMm) || nearOpenEnd(b, c.place, settings_.gapMm)) return;
+    if (onOneTrack(c)) return;
+    if (c.a.path == c.b.path && std::pair(c.b.segment, c.b.t) < std::pair(c.a.segment, c.a.t)) std::swap(c.a, c.b);
+    if (known(c) || !passesThrough(a, c.a, b, c.b, c.place, settings_.touchMm)) return;
+    found_.push_back(c);
+    places_[{std::min(c.a.path, c.b.path), std::max(c.a.path, c.b.path)}].push_back(c.place);
+  }
+
+  /// A crossing at a node is met by up to four pairs of segments.
+  bool known(const TrueCrossing& c) const {
+    const auto same = places_.find({std::min(c.a.path, c.b.path), std::max(c.a.path, c.b.path)});
+    return same != places_.end() && std::any_of(same->second.begin(), same->second.end(), [&](Point p) {
+      return distance(p, c.place) <= settings_.touchMm;
+    });
+  }
+
+  /// Where a double line begins or ends, its neighbours meet the other line.
+  bool onOneTrack(const TrueCrossing& c) const {
+    if (oneTrack_.empty()) return false;
+    const auto around = [](const Path& path, std::size_t s) {
+      const std::size_t n = path.segments.size();
+      return std::array{(s + n - 1) % n, s, (s + 1) % n};
+    };
+    for (const std::size_t i : around(paths_[c.a.path], c.a.segment)) {
+      for (const std::size_t j : around(paths_[c.b.path], c.b.segment)) {
+        if (oneTrack_.count({c.a.path, i, c.b.path, j}) == 0) continue;
+        const Piece p = pieceOf(paths_[c.a.path], i);
+        const Piece q = pieceOf(paths_[c.b.path], j);
+        const double off = std::max(distance(pointAt(p, nearestOn(p, c.place)), c.place),
+                                    distance(pointAt(q, nearestOn(q, c.place)), c.place));
+        if (off <= 2 * settings_.doubleMm) return true;
+      }
+    }
+    return false;
+  }
+
+  const std::vector<Path>& paths_;
+  const Drawing& drawing_;
+  const PieceIndex& index_;
+  const MendSettings& settings_;
+  std::set<std::array<std::size_t, 4>> oneTrack_;
+  std::map<std::pair<std::size_t, std::size_t>, std::vector<Point>> places_;
+  std::vector<TrueCrossing> found_;
+};
+
+PathPlace placeOf(const Path& path, const OnPath& on) {
+  return {on.segment, on.t, pointAt(pieceOf(path, on.segment), on.t), 0};
+}
+
+}  // namespace
+
+std::vector<TrueCrossing> trueCrossings(const Drawing& drawing, const PieceIndex& index,
+                                        const std::vector<CoveredStretch>& covered, const MendSettings& settings,
+                                        const std::stop_token& stop) {
+  return Search(drawing, index, covered, settings).run(stop);
+}
+
+Path between(const Path& path, const OnPath& from, const OnPath& to) {
+  return stretchOf(path, placeOf(path, from), placeOf(path, to));
+}
+
+Path without(const Path& path, const OnPath& from, const OnPath& to, Point place) {
+  if (path.closed) {
+    Path rest = withEnds(stretchOf(path, placeOf(path, to), placeOf(path, from)), place, place);
+    rest.closed = true;
+    return rest;
+  }
+  const OnPath begin{from.path, 0, 0};
+  const OnPath end{from.path, path.segments.size() - 1, 1};
+  Path rest = between(path, begin, from);
+  rest = withEnds(rest, rest.start, place);
+  const Path after = between(path, to, end);
+  const Path tail = withEnds(after, place, after.segments.back().end);
+  rest.segments.insert(rest.segments.end(), tail.segments.begin(), tail.segments.end());
+  return rest;
+}
+
+}  // namespace rim

@@ -1,0 +1,32 @@
+#pragma once
+
+#include <stop_token>
+#include <vector>
+
+#include "core/mend/piece_index.h"
+#include "core/mend/settings.h"
+
+namespace rim {
+
+/// A stretch of a segment that lies on another path's line, or on another stretch of its own.
+struct CoveredStretch {
+  std::size_t path = 0;
+  std::size_t segment = 0;
+  double from = 0;  ///< 0..1 along the segment
+  double to = 1;
+  std::size_t byPath = 0;  ///< whose line lies there as well
+  std::size_t bySegment = 0;
+  double byFrom = 0;  ///< the same stretch on that segment; descending when it runs the other way
+  double byTo = 1;
+  double lengthMm = 0;
+};
+
+/// Every stretch that is drawn twice, named as part of the path that is the better one to leave out: an open one rather
+/// than a closed one, one of short segments rather than of long ones, the shorter one, the later one. Lines of
+/// different layers are no doubles: what lies on different layers is cut from different sheets. Neighbours along a path
+/// do not count (mend/small_faults.h finds spikes). Two arcs or curves over what approximates them count when they stay
+/// within `doubleMm`.
+std::vector<CoveredStretch> coveredStretches(const Drawing& drawing, const PieceIndex& index,
+                                             const MendSettings& settings, const std::stop_token& stop = {});
+
+}  // namespace rim

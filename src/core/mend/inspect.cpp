@@ -1,0 +1,183 @@
+#include "core/mend/inspect.h"
+
+#include <algorithm>
+#include <map>
+#include <set>
+
+#include "core/error.h"
+#include "core/mend/crossings.h"
+#include "core/mend/open_ends.h"
+#include "core/mend/small_faults.h"
+#include "core/mend/stroke_pairs.h"
+
+namespace rim {
+namespace {
+
+/// Gathers findings; each kind has its own function.
+class Inspection {
+ public:
+  Inspection(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop)
+      : drawing_(drawing), paths_(drawing.paths), settings_(settings), stop_(stop), index_(paths_) {}
+
+  std::vector<Finding> run() {
+    findOpenEnds();
+    ask();
+    const std::vector<CoveredStretch> covered = coveredStretches(drawing_, index_, settings_, stop_);
+    findDoubles(covered);
+    findStrokes();
+    ask();
+    findCrossings(covered);
+    findSmall();
+    findAside();
+    std::stable_sort(found_.begin(), found_.end(), [](const Finding& a, const Finding& b) { return a.kind < b.kind; });
+    return std::move(found_);
+  }
+
+ private:
+  void ask() const {
+    if (stop_.stop_requested()) throw Cancelled();
+  }
+  void add(FindingKind kind, Point at, std::size_t outline, std::size_t other, double sizeMm, std::string text,
+           std::string repair) {
+    found_.push_back({kind, at, outline, other, sizeMm, std::move(text), std::move(repair)});
+  }
+
+  void findOpenEnds() {
+    const OpenEnds ends = pairEnds(drawing_, settings_);
+    for (const EndPair& p : ends.pairs) {
+      const double gap = distance(p.a.place, p.b.place);
+      const bool meet = gap <= settings_.coincidentMm;
+      add(FindingKind::OpenEnd, lerp(p.a.place, p.b.place, 0.5), p.a.path, p.b.path, gap,
+          meet ? "Two ends meet here, but are not joined."
+               : "Two ends are " + mmText(gap) + " apart; the outline is open.",
+          "join");
+    }
+    for (const std::size_t p : scraps(paths_, ends, settings_.gapMm)) {
+      const double size = pathLength(paths_[p]);
+      add(FindingKind::Speck, paths_[p].start, p, p, size, "A scrap of line " + mmText(size) + " long, joined to nothing.",
+          "drop");
+      scraps_.insert(p);
+    }
+    for (const LonelyEnd& e : ends.lonely) {
+      if (scraps_.count(e.end.path) != 0 || isZeroLength(paths_[e.end.path])) continue;
+      const std::string nearest = e.nearest ? " The nearest other end is " + mmText(e.gapMm) + " away." : "";
+      add(FindingKind::OpenEnd, e.end.place, e.end.path, e.nearest ? e.nearest->path : e.end.path, e.gapMm,
+          "The line ends here, and nothing lies within " + mmText(settings_.gapMm) + " to join it to." + nearest, "");
+    }
+  }
+
+  void findDoubles(const std::vector<CoveredStretch>& covered) {
+    struct Track {
+      double lengthMm = 0;
+      double longestMm = 0;
+      Point at;
+    };
+    std::map<std::pair<std::size_t, std::size_t>, Track> tracks;
+    for (const CoveredStretch& c : covered) {
+      Track& track = tracks[{c.path, c.byPath}];
+      track.lengthMm += c.lengthMm;
+      if (c.lengthMm <= track.longestMm) continue;
+      track.longestMm = c.lengthMm;
+      track.at = pointAt(pieceOf(paths_[c.path], c.segment), (c.from + c.to) / 2);
+    }
+    for (const auto& [pair, track] : tracks) {
+      constexpr double kWhole = 0.995;
+      const bool whole = track.lengthMm >= kWhole * pathLength(paths_[pair.first]);
+      const bool mendable = whole || !paths_[pair.first].closed;
+      const std::string length = mmText(track.lengthMm);
+      std::string text = whole ? "This line of " + length + " lies on another one; it would be cut twice."
+                         : mendable ? length + " of this line lie on another one and would be cut twice."
+                                    : "Two outlines share " + length + " of border; it would be cut twice.";
+      add(FindingKind::DoubleLine, track.at, pair.first, pair.second, track.lengthMm, std::move(text),
+          mendable && pair.first != pair.second ? "one" : "");
+    }
+  }
+
+  void findStrokes() {
+    for (const StrokePair& pair : strokePairs(drawing_, settings_.strokeMm)) {
+      add(FindingKind::StrokePair, paths_[pair.outer].start, pair.outer, pair.inner, pair.widthMm,
+          "The two edges of a stroke " + mmText(pair.widthMm) + " wide; cut like this the stroke falls out.", "");
+    }
+  }
+
+  void findCrossings(const std::vector<CoveredStretch>& covered) {
+    for (const TrueCrossing& c : trueCrossings(drawing_, index_, covered, settings_, stop_)) {
+      if (c.a.path != c.b.path) {
+        add(FindingKind::Crossing, c.place, c.a.path, c.b.path, 0, "Two outlines cross here.", "");
+        continue;
+      }
+      const double size = enclosedSize(c);
+      const bool loop = size < settings_.loopMm;
+      add(loop ? FindingKind::Loop : FindingKind::SelfCrossing, c.place, c.a.path, c.a.path, size,
+          loop ? "The outline makes a loop of " + mmText(size) + " here."
+               : "The outline crosses itself here; both sides of the crossing are larger than " +
+                     mmText(settings_.loopMm) + ".",
+          loop ? "cut off" : "split");
+    }
+  }
+
+  /// The larger side of what the crossing encloses; of the two sides of a closed path the smaller one.
+  double enclosedSize(const TrueCrossing& c) const {
+    const Path& path = paths_[c.a.path];
+    const double inner = sizeOf(between(path, c.a, c.b));
+    return path.closed ? std::min(inner, sizeOf(between(path, c.b, c.a))) : inner;
+  }
+
+  void findSmall() {
+    for (std::size_t p = 0; p < paths_.size(); ++p) {
+      if (isZeroLength(paths_[p])) {
+        add(FindingKind::ZeroLength, paths_[p].start, p, p, 0, "A line of no length; nobody can see it.", "drop");
+      } else if (paths_[p].closed && sizeOf(paths_[p]) < settings_.speckMm) {
+        const double size = sizeOf(paths_[p]);
+        add(FindingKind::Speck, paths_[p].start, p, p, size, "A speck of " + mmText(size) + ".", "drop");
+      }
+    }
+    for (const SegmentFault& f : coincidentNodes(paths_, settings_.coincidentMm)) {
+      add(FindingKind::CoincidentNode, f.at, f.path, f.path, f.sizeMm, "Two nodes lie in one place.", "merge");
+    }
+    for (const SegmentFault& f : spikes(paths_, settings_.doubleMm)) {
+      add(FindingKind::Spike, f.at, f.path, f.path, f.sizeMm,
+          "The outline runs out " + mmText(f.sizeMm) + " and back on the same line.", "cut off");
+    }
+  }
+
+  void findAside() {
+    const std::vector<std::size_t> aside = strays(paths_);
+    std::vector<Path> rest;
+    std::vector<std::size_t> at;
+    for (std::size_t p = 0; p < paths_.size(); ++p) {
+      if (std::find(aside.begin(), aside.end(), p) != aside.end()) continue;
+      rest.push_back(paths_[p]);
+      at.push_back(p);
+    }
+    const Box box = boxOf(rest);
+    for (const std::size_t p : aside) {
+      Box with = box;
+      with.include(boxOf(paths_[p]));
+      add(FindingKind::Stray, paths_[p].start, p, p, sizeOf(paths_[p]),
+          "Far outside everything else: with it the drawing measures " + mmText(with.width()) + " by " +
+              mmText(with.height()) + " instead of " + mmText(box.width()) + " by " + mmText(box.height()) + ".",
+          "");
+    }
+    for (const std::size_t f : frames(rest, true)) {
+      add(FindingKind::Frame, rest[f].start, at[f], at[f], sizeOf(rest[f]),
+          "A rectangle that only frames all the others; it would be cut, too.", "");
+    }
+  }
+
+  const Drawing& drawing_;
+  const std::vector<Path>& paths_;
+  const MendSettings& settings_;
+  const std::stop_token& stop_;
+  PieceIndex index_;
+  std::set<std::size_t> scraps_;
+  std::vector<Finding> found_;
+};
+
+}  // namespace
+
+std::vector<Finding> inspect(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
+  return Inspection(drawing, settings, stop).run();
+}
+
+}  // namespace rim

@@ -1,0 +1,150 @@
+#include "core/mend/join.h"
+
+#include <algorithm>
+#include <array>
+#include <optional>
+
+#include "core/mend/meet.h"
+
+namespace rim {
+namespace {
+
+/// Which end each end is joined to: by path, start first.
+using Partners = std::vector<std::array<std::optional<End>, 2>>;
+
+std::size_t side(const End& end) { return end.atStart ? 0 : 1; }
+
+/// Puts `next` behind `path` and tells whether both lay on one line or circle.
+void append(Path& path, const Path& next, const MendSettings& settings) {
+  const Piece before = pieceOf(path, path.segments.size() - 1);
+  const Piece after = pieceOf(next, 0);
+  const Joint j = joint(before, after, settings);
+  path.segments.back() = j.before;
+  path.segments.insert(path.segments.end(), j.between.begin(), j.between.end());
+  path.segments.push_back(j.after);
+  path.segments.insert(path.segments.end(), next.segments.begin() + 1, next.segments.end());
+}
+
+/// Makes one of neighbours that lie on one line or circle, from segment `from` on up to the one after `to`.
+void fuse(Path& path, std::size_t from, std::size_t to, double touchMm) {
+  for (std::size_t i = std::min(to, path.segments.size() - 2) + 1; i-- > from;) {
+    const std::vector<Segment> one = asOne(pieceOf(path, i), pieceOf(path, i + 1), touchMm);
+    if (one.empty()) continue;
+    path.segments[i] = one.front();
+    path.segments.erase(path.segments.begin() + static_cast<std::ptrdiff_t>(i) + 1);
+  }
+}
+
+/// Closes an open path: its end is joined to its start.
+void close(Path& path, const MendSettings& settings) {
+  if (path.segments.size() == 1) {
+    // One line or arc all the way round: it is halved, so that it has an end and a start that can move by themselves.
+    const Piece whole = pieceOf(path, 0);
+    path.segments = {partOf(whole.start, whole.segment, 0, 0.5), partOf(whole.start, whole.segment, 0.5, 1)};
+    path.segments.back().end = whole.segment.end;
+  }
+  const Piece last = pieceOf(path, path.segments.size() - 1);
+  const Piece first = pieceOf(path, 0);
+  const Joint j = joint(last, first, settings);
+  path.segments.back() = j.before;
+  path.segments.insert(path.segments.end(), j.between.begin(), j.between.end());
+  path.start = path.segments.back().end;
+  path.segments.front() = j.after;
+  path.closed = true;
+  if (path.segments.size() < 3) return;
+  // The start lies wherever the first line began; on the middle of a line it is no node.
+  const std::vector<Segment> one =
+      asOne(pieceOf(path, path.segments.size() - 1), pieceOf(path, 0), settings.touchMm);
+  if (one.empty()) return;
+  path.segments.pop_back();
+  path.start = path.segments.back().end;
+  path.segments.front() = one.front();
+}
+
+/// Follows partners from an end on and builds the path that all of them make.
+class Chainer {
+ public:
+  Chainer(const Drawing& drawing, const Partners& partners, const MendSettings& settings)
+      : drawing_(drawing), partners_(partners), settings_(settings), used_(drawing.paths.size(), false) {}
+
+  bool used(std::size_t path) const { return used_[path]; }
+
+  /// The outline that a path is part of.
+  Path from(std::size_t path) {
+    End at = firstOf(path);
+    const End begin = at;
+    Path chain = oriented(at);
+    while (true) {
+      used_[at.path] = true;
+      const auto& next = partners_[at.path][at.atStart ? 1 : 0];
+      if (!next) break;
+      if (*next == begin) {
+        close(chain, settings_);
+        break;
+      }
+      at = *next;
+      const std::size_t last = chain.segments.size() - 1;
+      const Path add = oriented(at);
+      append(chain, add, settings_);
+      fuse(chain, last, chain.segments.size() - add.segments.size(), settings_.touchMm);
+    }
+    return chain;
+  }
+
+ private:
+  /// The end at which the chain begins: the free one, or, when it goes round, the path's own start.
+  End firstOf(std::size_t path) const {
+    End at{path, true, {}, {}};
+    while (true) {
+      const auto& before = partners_[at.path][side(at)];
+      if (!before) return at;
+      at = *before;
+      at.atStart = !at.atStart;
+      if (at.path == path && at.atStart) return at;
+    }
+  }
+
+  /// The path as it is run when it is entered at this end.
+  Path oriented(const End& entered) const {
+    const Path& path = drawing_.paths[entered.path];
+    return entered.atStart ? path : reversed(path);
+  }
+
+  const Drawing& drawing_;
+  const Partners& partners_;
+  const MendSettings& settings_;
+  std::vector<bool> used_;
+};
+
+Drawing joined(const Drawing& drawing, const std::vector<EndPair>& pairs, const MendSettings& settings) {
+  Partners partners(drawing.paths.size());
+  for (const EndPair& p : pairs) {
+    partners[p.a.path][side(p.a)] = p.b;
+    partners[p.b.path][side(p.b)] = p.a;
+  }
+  Drawing out = drawing;
+  out.paths.clear();
+  out.layerOf.clear();
+  Chainer chainer(drawing, partners, settings);
+  for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
+    if (chainer.used(p)) continue;
+    const bool loose = !partners[p][0] && !partners[p][1];
+    out.paths.push_back(loose ? drawing.paths[p] : chainer.from(p));
+    if (!drawing.layers.empty()) out.layerOf.push_back(drawing.layerOf[p]);
+  }
+  return out;
+}
+
+}  // namespace
+
+Repaired joinEnds(const Drawing& drawing, const MendSettings& settings) {
+  const OpenEnds ends = pairEnds(drawing, settings);
+  if (ends.pairs.empty()) return {drawing, 0};
+  return {joined(drawing, ends.pairs, settings), ends.pairs.size()};
+}
+
+Drawing joinPair(const Drawing& drawing, const EndPair& pair, const MendSettings& settings) {
+  return joined(drawing, {pair}, settings);
+}
+
+}  // namespace rim

@@ -1,0 +1,97 @@
+#include "core/mend/mend.h"
+
+#include <algorithm>
+#include <map>
+
+#include "core/error.h"
+#include "core/mend/join.h"
+#include "core/mend/one_line.h"
+#include "core/mend/open_ends.h"
+#include "core/mend/small_faults.h"
+#include "core/mend/strokes.h"
+#include "core/mend/tidy.h"
+#include "core/mend/untangle.h"
+
+namespace rim {
+namespace {
+
+class Mending {
+ public:
+  Mending(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop)
+      : drawing_(drawing), settings_(settings), stop_(stop) {}
+
+  Mended run() {
+    take("dropped-zero-length", withoutZeroLengths(drawing_));
+    drop("dropped-stray", settings_.dropStrays ? strays(drawing_.paths) : std::vector<std::size_t>{});
+    constexpr int kMostRounds = 6;
+    for (int round = 0; round < kMostRounds && mendOnce(); ++round) {
+    }
+    mendStrokes();
+    dropSmall();
+    drop("dropped-stray", settings_.dropStrays ? strays(drawing_.paths) : std::vector<std::size_t>{});
+    drop("dropped-frame", settings_.dropFrame ? frames(drawing_.paths, false) : std::vector<std::size_t>{});
+    return {oriented(drawing_), std::move(repairs_)};
+  }
+
+ private:
+  bool mendOnce() {
+    std::size_t done = 0;
+    done += take("merged-nodes", withoutCoincidentNodes(drawing_, settings_));
+    done += take("cut-off-spike", withoutSpikes(drawing_, settings_));
+    done += take("dropped-zero-length", withoutZeroLengths(drawing_));
+    ask();
+    if (settings_.doubles != DoubleRule::Leave) done += take("made-one", oneLineFromTwo(drawing_, settings_, stop_));
+    ask();
+    done += take("joined", joinEnds(drawing_, settings_));
+    ask();
+    done += take("untangled", untangled(drawing_, settings_, BowTieRule::Mend, stop_));
+    return done > 0;
+  }
+
+  void mendStrokes() {
+    if (settings_.doubles == DoubleRule::One || settings_.doubles == DoubleRule::Leave) return;
+    take("stroke-to-line", strokesToLines(drawing_, settings_));
+  }
+
+  void dropSmall() {
+    drop("dropped-scrap", scraps(drawing_.paths, pairEnds(drawing_, settings_), settings_.gapMm));
+    std::vector<std::size_t> small;
+    for (std::size_t p = 0; p < drawing_.paths.size(); ++p) {
+      if (drawing_.paths[p].closed && sizeOf(drawing_.paths[p]) < settings_.smallerThanMm) small.push_back(p);
+    }
+    drop("dropped-speck", small);
+  }
+
+  void drop(const std::string& kind, const std::vector<std::size_t>& paths) {
+    take(kind, {withoutPaths(drawing_, paths), paths.size()});
+  }
+
+  std::size_t take(const std::string& kind, Repaired repaired) {
+    if (repaired.count == 0) return 0;
+    drawing_ = std::move(repaired.drawing);
+    const auto known = std::find_if(repairs_.begin(), repairs_.end(), [&](const RepairCount& r) { return r.kind == kind; });
+    if (known == repairs_.end()) {
+      repairs_.push_back({kind, repaired.count});
+    } else {
+      known->count += repaired.count;
+    }
+    return repaired.count;
+  }
+
+  void ask() const {
+    if (stop_.stop_requested()) throw Cancelled();
+  }
+
+  Drawing drawing_;
+  const MendSettings& settings_;
+  const std::stop_token& stop_;
+  std::vector<RepairCount> repairs_;
+};
+
+}  // namespace
+
+Mended mended(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
+  return Mending(drawing, settings, stop).run();
+}
+
+}  // namespace rim

@@ -1,0 +1,124 @@
+#include "core/mend/one_line.h"
+
+#include <algorithm>
+#include <map>
+#include <optional>
+
+#include "core/geometry/path_place.h"
+#include "core/mend/double_lines.h"
+
+namespace rim {
+namespace {
+
+constexpr double kWhole = 0.995;
+
+struct Interval {
+  double from;
+  double to;
+  Point fromPlace;  // where the path that stays passes there
+  Point toPlace;
+};
+
+/// What lies open between covered intervals of a segment.
+class Remnants {
+ public:
+  Remnants(const Path& path, double leastMm) : path_(path), leastMm_(leastMm) {}
+
+  void add(std::size_t segment, std::vector<Interval> covered) {
+    std::sort(covered.begin(), covered.end(), [](const Interval& a, const Interval& b) { return a.from < b.from; });
+    const Piece piece = pieceOf(path_, segment);
+    const double size = std::max(lengthOf(piece), 1e-12);
+    double at = 0;
+    std::optional<Point> moved;  // where the stretch begins instead of at the segment's own place
+    for (const Interval& c : covered) {
+      if (c.from > at && (c.from - at) * size > leastMm_) stretch(piece, at, c.from, moved, c.fromPlace);
+      end();
+      if (c.to < at) continue;
+      at = c.to;
+      moved = c.toPlace;
+    }
+    if (at < 1 && (1 - at) * size > leastMm_) stretch(piece, at, 1, moved, {});
+    if (at >= 1 || (1 - at) * size <= leastMm_) end();
+  }
+
+  std::vector<Path> take() {
+    end();
+    return std::move(paths_);
+  }
+
+ private:
+  void stretch(const Piece& piece, double from, double to, std::optional<Point> start, std::optional<Point> stop) {
+    const Point begin = pointAt(piece, from);
+    Path part{begin, {partOf(piece.start, piece.segment, from, to)}, false};
+    part = withEnds(part, start.value_or(begin), stop.value_or(part.segments.back().end));
+    if (!current_) {
+      current_ = part;
+    } else {
+      current_->segments.push_back(part.segments.front());
+    }
+  }
+  void end() {
+    if (current_) paths_.push_back(std::move(*current_));
+    current_.reset();
+  }
+
+  const Path& path_;
+  double leastMm_;
+  std::optional<Path> current_;
+  std::vector<Path> paths_;
+};
+
+using BySegment = std::map<std::size_t, std::vector<Interval>>;
+
+std::vector<Path> leftOf(const Path& path, const BySegment& covered, double leastMm) {
+  Remnants remnants(path, leastMm);
+  for (std::size_t s = 0; s < path.segments.size(); ++s) {
+    const auto found = covered.find(s);
+    remnants.add(s, found == covered.end() ? std::vector<Interval>{} : found->second);
+  }
+  return remnants.take();
+}
+
+}  // namespace
+
+Repaired oneLineFromTwo(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
+  const PieceIndex index(drawing.paths);
+  const std::vector<CoveredStretch> covered = coveredStretches(drawing, index, settings, stop);
+  if (covered.empty()) return {drawing, 0};
+  std::map<std::size_t, BySegment> cuts;                               // of open paths
+  std::map<std::pair<std::size_t, std::size_t>, double> closedTracks;  // of closed ones on others
+  for (const CoveredStretch& c : covered) {
+    if (drawing.paths[c.path].closed) {
+      if (c.byPath != c.path) closedTracks[{c.path, c.byPath}] += c.lengthMm;
+      continue;
+    }
+    const Piece by = pieceOf(drawing.paths[c.byPath], c.bySegment);
+    cuts[c.path][c.segment].push_back({c.from, c.to, pointAt(by, c.byFrom), pointAt(by, c.byTo)});
+  }
+  std::vector<bool> dropped(drawing.paths.size(), false);
+  Repaired result{drawing, 0};
+  for (const auto& [pair, length] : closedTracks) {
+    const bool whole = length >= kWhole * pathLength(drawing.paths[pair.first]);
+    if (!whole || dropped[pair.first] || dropped[pair.second]) continue;
+    dropped[pair.first] = true;
+    ++result.count;
+  }
+  result.drawing.paths.clear();
+  result.drawing.layerOf.clear();
+  for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
+    if (dropped[p]) continue;
+    const auto cut = cuts.find(p);
+    std::vector<Path> left{drawing.paths[p]};
+    if (cut != cuts.end()) {
+      left = leftOf(drawing.paths[p], cut->second, settings.doubleMm);
+      ++result.count;
+    }
+    for (Path& path : left) {
+      result.drawing.paths.push_back(std::move(path));
+      if (!drawing.layers.empty()) result.drawing.layerOf.push_back(drawing.layerOf[p]);
+    }
+  }
+  return result;
+}
+
+}  // namespace rim

@@ -1,0 +1,14 @@
+#pragma once
+
+#include <stop_token>
+
+#include "core/mend/join.h"
+
+namespace rim {
+
+/// Makes one line of what is drawn twice: a closed outline that lies on another closed one all the way round goes;
+/// stretches of open paths that lie on another path are cut out, and what is left of them ends where that path does.
+/// Closed outlines that share only a part of their border keep it, each its own. Throws Cancelled.
+Repaired oneLineFromTwo(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop = {});
+
+}  // namespace rim

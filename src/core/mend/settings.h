@@ -1,0 +1,33 @@
+#pragma once
+
+namespace rim {
+
+/// What a line drawn twice becomes (`--double`).
+enum class DoubleRule {
+  One,     ///< true repeats become one; the two edges of a stroke stay
+  Outer,   ///< of the two edges of a stroke the outer one stays
+  Inner,   ///< the inner one
+  Centre,  ///< the line between
+  Leave,   ///< nothing is done
+};
+
+/// What counts as a fault and what is mended. Lengths in mm.
+struct MendSettings {
+  double gapMm = 0.5;           ///< open ends nearer than this are joined
+  double doubleMm = 0.05;       ///< lines nearer than this all along are the same line; a laser's cut is wider
+  double touchMm = 0.002;       ///< outlines that pass each other by less only touch
+  double coincidentMm = 0.002;  ///< nodes nearer than this are one
+  double loopMm = 1;            ///< a crossing that encloses less than this, the larger side, is a loop
+  double speckMm = 0.3;         ///< outlines smaller than this, the larger side, are found as specks
+  double strokeMm = 1;          ///< edges nearer than this all along are found as the two sides of a stroke
+  DoubleRule doubles = DoubleRule::One;
+  double strokeWidthMm = 3;   ///< the widest stroke that outer, inner and centre take for one
+  double smallerThanMm = 0;   ///< closed outlines whose larger side is below this are dropped
+  bool dropFrame = false;     ///< drop an outline that only frames all the others
+  bool dropStrays = false;    ///< drop leftovers far outside everything else
+  double simplifyMm = 0;      ///< fewest nodes within this distance; 0: nodes stay
+
+  friend bool operator==(const MendSettings&, const MendSettings&) = default;
+};
+
+}  // namespace rim

@@ -1,0 +1,142 @@
+#include "core/mend/small_faults.h"
+
+#include <algorithm>
+
+#include "core/geometry/nesting.h"
+#include "core/geometry/overlap.h"
+#include "core/geometry/segment.h"
+
+namespace rim {
+namespace {
+
+constexpr double kNoLengthMm = 1e-6;
+
+/// The value below which the share of the total weight lies.
+double quantile(std::vector<std::pair<double, double>> valueAndWeight, double share) {
+  std::sort(valueAndWeight.begin(), valueAndWeight.end());
+  double total = 0;
+  for (const auto& [value, weight] : valueAndWeight) total += weight;
+  double sum = 0;
+  for (const auto& [value, weight] : valueAndWeight) {
+    sum += weight;
+    if (sum >= share * total) return value;
+  }
+  return valueAndWeight.empty() ? 0 : valueAndWeight.back().first;
+}
+
+/// The box that holds all but 2 % of the line to each side.
+Box mainPlace(const std::vector<Path>& paths) {
+  std::vector<std::pair<double, double>> xs;
+  std::vector<std::pair<double, double>> ys;
+  for (const Path& path : paths) {
+    for (std::size_t i = 0; i < path.segments.size(); ++i) {
+      const Piece piece = pieceOf(path, i);
+      const double weight = lengthOf(piece);
+      for (const double t : {0.0, 0.5, 1.0}) {
+        const Point p = pointAt(piece, t);
+        xs.emplace_back(p.x, weight);
+        ys.emplace_back(p.y, weight);
+      }
+    }
+  }
+  constexpr double kAside = 0.02;
+  Box box;
+  box.include(Point{quantile(xs, kAside), quantile(ys, kAside)});
+  box.include(Point{quantile(xs, 1 - kAside), quantile(ys, 1 - kAside)});
+  return box;
+}
+
+bool isRectangle(const Path& path) {
+  if (!path.closed || path.segments.size() != 4) return false;
+  for (std::size_t i = 0; i < 4; ++i) {
+    const Piece a = pieceOf(path, i);
+    const Piece b = pieceOf(path, (i + 1) % 4);
+    constexpr double kSquare = 0.01;
+    if (isArc(a.segment) || a.segment.kind == SegmentKind::Cubic) return false;
+    if (std::abs(dot(tangentAt(a, 1), tangentAt(b, 0))) > kSquare) return false;
+  }
+  return true;
+}
+
+}  // namespace
+
+bool isZeroLength(const Path& path) { return path.segments.empty() || pathLength(path) <= kNoLengthMm; }
+
+std::vector<SegmentFault> coincidentNodes(const std::vector<Path>& paths, double coincidentMm) {
+  std::vector<SegmentFault> found;
+  for (std::size_t p = 0; p < paths.size(); ++p) {
+    if (paths[p].segments.size() < 2 || isZeroLength(paths[p])) continue;
+    for (std::size_t i = 0; i < paths[p].segments.size(); ++i) {
+      const Piece piece = pieceOf(paths[p], i);
+      if (distance(piece.start, piece.segment.end) > coincidentMm) continue;
+      const double size = lengthOf(piece);
+      if (size <= coincidentMm) found.push_back({p, i, piece.start, size});
+    }
+  }
+  return found;
+}
+
+std::vector<SegmentFault> spikes(const std::vector<Path>& paths, double doubleMm) {
+  std::vector<SegmentFault> found;
+  for (std::size_t p = 0; p < paths.size(); ++p) {
+    const std::size_t n = paths[p].segments.size();
+    if (n < 2) continue;
+    for (std::size_t i = 0; i + (paths[p].closed ? 0 : 1) < n; ++i) {
+      const Piece out = pieceOf(paths[p], i);
+      const Piece back = pieceOf(paths[p], (i + 1) % n);
+      if (dot(tangentAt(out, 1), tangentAt(back, 0)) > -0.9) continue;
+      for (const Overlap& o : overlapsOf(out, back, doubleMm)) {
+        if (o.to < 1 - 1e-6 || o.otherFrom > o.otherTo) continue;
+        const double size = std::min(lengthOf(out), lengthOf(back));
+        found.push_back({p, i, out.segment.end, size});
+        break;
+      }
+    }
+  }
+  return found;
+}
+
+double sizeOf(const Path& path) {
+  const Box box = boxOf(path);
+  return std::max(box.width(), box.height());
+}
+
+std::vector<std::size_t> strays(const std::vector<Path>& paths) {
+  if (paths.size() < 2) return {};
+  const Box box = mainPlace(paths);
+  const double reach = 0.75 * length({box.width(), box.height()});
+  if (!(reach > 0)) return {};
+  std::vector<std::size_t> found;
+  for (std::size_t p = 0; p < paths.size(); ++p) {
+    const Box own = boxOf(paths[p]);
+    const Point away{std::max({box.low.x - own.high.x, own.low.x - box.high.x, 0.0}),
+                     std::max({box.low.y - own.high.y, own.low.y - box.high.y, 0.0})};
+    if (length(away) > reach) found.push_back(p);
+  }
+  return found;
+}
+
+std::vector<std::size_t> frames(const std::vector<Path>& paths, bool onlyOfParts) {
+  Box all = boxOf(paths);
+  std::size_t frame = paths.size();
+  std::size_t others = 0;
+  for (std::size_t p = 0; p < paths.size(); ++p) {
+    const Box own = boxOf(paths[p]);
+    constexpr double kRounded = 1e-6;
+    const bool whole = own.low.x <= all.low.x + kRounded && own.low.y <= all.low.y + kRounded &&
+                       own.high.x >= all.high.x - kRounded && own.high.y >= all.high.y - kRounded;
+    if (whole && frame == paths.size() && isRectangle(paths[p])) {
+      frame = p;
+    } else {
+      others += 1;
+    }
+  }
+  if (frame == paths.size() || others < 2) return {};
+  if (onlyOfParts) {
+    const Nesting nesting = nestingOf(paths);
+    if (std::none_of(nesting.depth.begin(), nesting.depth.end(), [](int depth) { return depth >= 2; })) return {};
+  }
+  return {frame};
+}
+
+}  // namespace rim

@@ -1,0 +1,39 @@
+#pragma once
+
+#include <vector>
+
+#include "core/geometry/drawing.h"
+#include "core/mend/settings.h"
+
+namespace rim {
+
+/// A segment at fault within its path.
+struct SegmentFault {
+  std::size_t path = 0;
+  std::size_t segment = 0;
+  Point at;
+  double sizeMm = 0;
+};
+
+/// Paths of no length at all, dots: shorter than a millionth of a mm, or without a segment.
+bool isZeroLength(const Path& path);
+
+/// Segments shorter than `coincidentMm` within longer paths: two nodes in one place.
+std::vector<SegmentFault> coincidentNodes(const std::vector<Path>& paths, double coincidentMm);
+
+/// Segments that run back on the one before within `doubleMm`: out and back. The fault names the segment that runs out;
+/// its size is how far.
+std::vector<SegmentFault> spikes(const std::vector<Path>& paths, double doubleMm);
+
+/// The larger side of the path's box, mm.
+double sizeOf(const Path& path);
+
+/// Paths outside all the rest: farther from where 96 % of all line lies than three quarters of that place's diagonal.
+std::vector<std::size_t> strays(const std::vector<Path>& paths);
+
+/// The closed rectangle that only frames all the others, if there is one: it holds everything else, at least two
+/// outlines. With `onlyOfParts` one that holds plain holes is no frame but a plate: at least one of the outlines in it
+/// must hold another.
+std::vector<std::size_t> frames(const std::vector<Path>& paths, bool onlyOfParts);
+
+}  // namespace rim

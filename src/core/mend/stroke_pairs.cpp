@@ -1,0 +1,105 @@
+#include "core/mend/stroke_pairs.h"
+
+#include <algorithm>
+#include <set>
+
+#include "core/geometry/nesting.h"
+#include "core/mend/piece_index.h"
+
+namespace rim {
+namespace {
+
+constexpr double kTurnsOfWidth = 8;
+constexpr double kLikeShare = 0.9;
+
+/// Places evenly along the path, about `stepMm` apart.
+std::vector<Point> placesAlong(const Path& path, double stepMm) {
+  std::vector<Point> places;
+  for (std::size_t i = 0; i < path.segments.size(); ++i) {
+    const Piece piece = pieceOf(path, i);
+    constexpr double kMostSteps = 2000;
+    const int steps = static_cast<int>(std::clamp(std::ceil(lengthOf(piece) / stepMm), 1.0, kMostSteps));
+    for (int k = 0; k < steps; ++k) places.push_back(pointAt(piece, (k + 0.5) / steps));
+  }
+  return places;
+}
+
+/// The distance to the path, or `beyond` when it is more than that.
+double distanceTo(const PieceIndex& index, Point p, double beyond) {
+  double least = beyond;
+  index.near({p, p}, beyond, [&](std::size_t i) {
+    const Piece& piece = index.pieces()[i].piece;
+    least = std::min(least, distance(p, pointAt(piece, nearestOn(piece, p))));
+  });
+  return least;
+}
+
+std::vector<double> distancesTo(const Path& path, const std::vector<Point>& places, double beyond) {
+  const PieceIndex index({path});
+  std::vector<double> found;
+  found.reserve(places.size());
+  for (const Point p : places) found.push_back(distanceTo(index, p, beyond));
+  return found;
+}
+
+double median(std::vector<double> values) {
+  const auto middle = values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2);
+  std::nth_element(values.begin(), middle, values.end());
+  return *middle;
+}
+
+/// Whether the boxes of the two edges of a stroke could be these.
+bool boxesFit(const Box& outer, const Box& inner, double widestMm) {
+  constexpr double kPointed = 4;  // a sharp corner's outer edge reaches farther out than the stroke is wide
+  return std::max({inner.low.x - outer.low.x, inner.low.y - outer.low.y, outer.high.x - inner.high.x,
+                   outer.high.y - inner.high.y}) <= kPointed * widestMm;
+}
+
+std::optional<StrokePair> pairOf(const std::vector<Path>& paths, std::size_t outer, std::size_t inner, double widestMm) {
+  const Path& a = paths[outer];
+  const Path& b = paths[inner];
+  const double stepMm = std::max(widestMm / 4, pathLength(a) / 1000);
+  const std::vector<Point> onOuter = placesAlong(a, stepMm);
+  const std::vector<Point> onInner = placesAlong(b, stepMm);
+  constexpr double kBeyond = 3;
+  const std::vector<double> outwards = distancesTo(b, onOuter, kBeyond * widestMm);
+  const std::vector<double> inwards = distancesTo(a, onInner, kBeyond * widestMm);
+  const double width = median(inwards);
+  if (!(width > 0) || width > widestMm || pathLength(b) < kTurnsOfWidth * width) return {};
+  const auto like = [width](double d) { return std::abs(d - width) <= width / 4; };
+  const auto share = [&like](const std::vector<double>& d) {
+    return static_cast<double>(std::count_if(d.begin(), d.end(), like)) / static_cast<double>(d.size());
+  };
+  if (share(inwards) < kLikeShare || share(outwards) < kLikeShare) return {};
+  StrokePair pair{outer, inner, width, {}};
+  for (std::size_t i = 0; i < onOuter.size(); ++i) {
+    constexpr double kMuchFarther = 2;
+    if (outwards[i] <= kMuchFarther * width) continue;
+    const bool near = !pair.unlike.empty() && distance(pair.unlike.back(), onOuter[i]) < kBeyond * widestMm;
+    if (!near) pair.unlike.push_back(onOuter[i]);
+  }
+  return pair;
+}
+
+}  // namespace
+
+std::vector<StrokePair> strokePairs(const Drawing& drawing, double widestMm) {
+  const std::vector<Path>& paths = drawing.paths;
+  const Nesting nesting = nestingOf(paths);
+  std::vector<StrokePair> found;
+  std::set<std::size_t> taken;
+  for (std::size_t inner = 0; inner < paths.size(); ++inner) {
+    const auto outer = nesting.parent[inner];
+    if (!outer || taken.count(*outer) != 0 || taken.count(inner) != 0) continue;
+    if (!drawing.layers.empty() && drawing.layerOf[*outer] != drawing.layerOf[inner]) continue;
+    if (!boxesFit(boxOf(paths[*outer]), boxOf(paths[inner]), widestMm)) continue;
+    const auto pair = pairOf(paths, *outer, inner, widestMm);
+    if (!pair) continue;
+    found.push_back(*pair);
+    taken.insert(*outer);
+    taken.insert(inner);
+  }
+  return found;
+}
+
+}  // namespace rim

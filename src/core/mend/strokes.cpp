@@ -1,0 +1,83 @@
+#include "core/mend/strokes.h"
+
+#include <algorithm>
+
+#include "core/geometry/arc.h"
+#include "core/geometry/curve_form.h"
+#include "core/mend/meet.h"
+#include "core/mend/stroke_pairs.h"
+#include "core/mend/tidy.h"
+
+namespace rim {
+namespace {
+
+/// The segment moved to its left; none when an arc would shrink to nothing.
+std::vector<Piece> moved(const Piece& piece, double mm, double leastMm) {
+  const Point left = leftNormal(tangentAt(piece, 0)) * mm;
+  const Point leftAtEnd = leftNormal(tangentAt(piece, 1)) * mm;
+  if (!isArc(piece.segment)) return {{piece.start + left, Segment::line(piece.segment.end + leftAtEnd)}};
+  const Arc arc = arcFromBulge(piece.start, piece.segment.end, piece.segment.bulge);
+  const double radius = arc.radius + (arc.sweep > 0 ? -mm : mm);
+  if (radius <= leastMm) return {};
+  return {{piece.start + left, Segment::arc(piece.segment.end + leftAtEnd, piece.segment.bulge)}};
+}
+
+/// The path between the two edges of a stroke.
+Path centreOf(const Path& outer, const Path& inner, double widthMm) {
+  constexpr double kToleranceMm = 0.002;
+  const bool fromInner = inner.segments.size() <= outer.segments.size();
+  const Path& edge = fromInner ? inner : outer;
+  const bool counterClockwise = signedArea(edge) > 0;
+  // Left of a counter-clockwise outline lies its inside.
+  const double side = counterClockwise != fromInner ? 1 : -1;
+  return movedSideways(edge, side * widthMm / 2, kToleranceMm);
+}
+
+}  // namespace
+
+Path movedSideways(const Path& closed, double mm, double toleranceMm) {
+  const Path path = inForm(closed, CurveForm::Arcs, toleranceMm);
+  std::vector<Piece> pieces;
+  for (std::size_t i = 0; i < path.segments.size(); ++i) {
+    for (const Piece& piece : moved(pieceOf(path, i), mm, std::max(toleranceMm, std::abs(mm) / 50))) pieces.push_back(piece);
+  }
+  if (pieces.empty()) return closed;
+  MendSettings settings;
+  settings.gapMm = 4 * std::abs(mm);  // how far corners may move; a right angle moves by 1.4
+  settings.doubleMm = toleranceMm;
+  Path out{pieces.front().start, {pieces.front().segment}, false};
+  for (std::size_t i = 1; i <= pieces.size(); ++i) {
+    const bool last = i == pieces.size();
+    if (last && out.segments.size() < 2) break;
+    const Piece before = pieceOf(out, out.segments.size() - 1);
+    const Piece after = last ? pieceOf(out, 0) : pieces[i];
+    const Joint j = joint(before, after, settings);
+    out.segments.back() = j.before;
+    out.segments.insert(out.segments.end(), j.between.begin(), j.between.end());
+    if (!last) {
+      out.segments.push_back(j.after);
+    } else {
+      out.start = out.segments.back().end;
+      out.segments.front() = j.after;
+    }
+  }
+  out.closed = true;
+  if (!(out.segments.back().end == out.start)) out.segments.push_back(Segment::line(out.start));
+  return out;
+}
+
+Repaired strokesToLines(const Drawing& drawing, const MendSettings& settings) {
+  const std::vector<StrokePair> pairs = strokePairs(drawing, settings.strokeWidthMm);
+  Repaired result{drawing, pairs.size()};
+  std::vector<std::size_t> gone;
+  for (const StrokePair& pair : pairs) {
+    const bool keepInner = settings.doubles == DoubleRule::Inner;
+    gone.push_back(keepInner ? pair.outer : pair.inner);
+    if (settings.doubles != DoubleRule::Centre) continue;
+    result.drawing.paths[pair.outer] = centreOf(drawing.paths[pair.outer], drawing.paths[pair.inner], pair.widthMm);
+  }
+  result.drawing = withoutPaths(result.drawing, gone);
+  return result;
+}
+
+}  // namespace rim

@@ -1,0 +1,22 @@
+#pragma once
+
+#include "core/mend/join.h"
+
+namespace rim {
+
+/// Without paths of no length.
+Repaired withoutZeroLengths(const Drawing& drawing);
+
+/// Nodes in one place become one; the next segment begins where the one before ends, at most `coincidentMm` aside.
+Repaired withoutCoincidentNodes(const Drawing& drawing, const MendSettings& settings);
+
+/// What runs out and back on one line is cut off, down to the shorter of both ways.
+Repaired withoutSpikes(const Drawing& drawing, const MendSettings& settings);
+
+/// Without the paths of these indices.
+Drawing withoutPaths(const Drawing& drawing, const std::vector<std::size_t>& paths);
+
+/// Outer borders run counter-clockwise, holes clockwise, islands in holes counter-clockwise again, and so on.
+Drawing oriented(const Drawing& drawing);
+
+}  // namespace rim

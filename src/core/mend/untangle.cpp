@@ -1,0 +1,144 @@
+#include "core/mend/untangle.h"
+
+#include <algorithm>
+#include <optional>
+#include <limits>
+#include <set>
+
+#include "core/geometry/path_place.h"
+#include "core/mend/crossings.h"
+#include "core/mend/small_faults.h"
+
+namespace rim {
+namespace {
+
+std::vector<TrueCrossing> crossingsOf(const Path& path, const MendSettings& settings) {
+  const Drawing alone{{path}, {}, {}, 0, 0, DrawingUnit::Millimetres};
+  const PieceIndex index(alone.paths);
+  return trueCrossings(alone, index, coveredStretches(alone, index, settings), settings);
+}
+
+Path closedAt(Path open, Point place) {
+  open = withEnds(std::move(open), place, place);
+  open.closed = true;
+  return open;
+}
+
+/// Both sides of a crossing: what lies between its two visits, and the rest.
+struct Sides {
+  Path inner;  // closed
+  Path rest;
+  double innerSize;
+  double restSize;  // of an open path without bound: its rest is never a loop
+};
+
+Sides sidesOf(const Path& path, const TrueCrossing& c) {
+  Sides sides{closedAt(between(path, c.a, c.b), c.place), without(path, c.a, c.b, c.place), 0, 0};
+  sides.innerSize = sizeOf(sides.inner);
+  sides.restSize = path.closed ? sizeOf(sides.rest) : std::numeric_limits<double>::infinity();
+  return sides;
+}
+
+/// Two lines that cross with one line between them, with its nodes in the right order.
+std::optional<Path> inOrder(const Path& path, const TrueCrossing& c) {
+  const std::size_t n = path.segments.size();
+  const auto isLine = [&](std::size_t i) { return path.segments[i].kind == SegmentKind::Line; };
+  for (const auto& [first, last] : {std::pair(c.a.segment, c.b.segment), std::pair(c.b.segment, c.a.segment)}) {
+    const std::size_t middle = (first + 1) % n;
+    if (n < 4 || (first + 2) % n != last || (!path.closed && last < first)) continue;
+    if (!isLine(first) || !isLine(middle) || !isLine(last)) continue;
+    Path ordered = path;
+    std::swap(ordered.segments[first].end, ordered.segments[middle].end);
+    // The start of a closed path is its last node.
+    if (path.closed) ordered.start = ordered.segments.back().end;
+    return ordered;
+  }
+  return {};
+}
+
+class Untangling {
+ public:
+  Untangling(const MendSettings& settings, BowTieRule rule) : settings_(settings), rule_(rule) {}
+
+  std::vector<Path> run(const Path& tangled) {
+    std::vector<Path> open{tangled};
+    std::vector<Path> done;
+    int rounds = 0;
+    while (!open.empty()) {
+      Path path = std::move(open.back());
+      open.pop_back();
+      constexpr int kMostRounds = 1000;
+      if (++rounds > kMostRounds || !step(path, open)) done.push_back(std::move(path));
+    }
+    return done;
+  }
+  std::size_t count() const { return count_; }
+
+ private:
+  /// Mends one crossing; what comes of it goes onto `open`. False when nothing is to be done.
+  bool step(const Path& path, std::vector<Path>& open) {
+    const std::vector<TrueCrossing> crossings = crossingsOf(path, settings_);
+    const TrueCrossing* best = nullptr;
+    double least = std::numeric_limits<double>::infinity();
+    for (const TrueCrossing& c : crossings) {
+      const Sides sides = sidesOf(path, c);
+      const double size = std::min(sides.innerSize, sides.restSize);
+      if (size >= least) continue;
+      least = size;
+      best = &c;
+    }
+    if (best == nullptr) return false;
+    const Sides sides = sidesOf(path, *best);
+    if (least < settings_.loopMm) {
+      open.push_back(sides.innerSize <= sides.restSize ? sides.rest : sides.inner);
+      ++count_;
+      return true;
+    }
+    return rule_ != BowTieRule::Leave && mendBowTie(path, *best, sides, crossings.size(), open);
+  }
+
+  bool mendBowTie(const Path& path, const TrueCrossing& c, const Sides& sides, std::size_t crossings,
+                  std::vector<Path>& open) {
+    ++count_;
+    if (rule_ == BowTieRule::Mend) {
+      auto ordered = inOrder(path, c);
+      if (ordered && crossingsOf(*ordered, settings_).size() < crossings) {
+        open.push_back(std::move(*ordered));
+        return true;
+      }
+    }
+    open.push_back(sides.inner);
+    open.push_back(sides.rest);
+    return true;
+  }
+
+  const MendSettings& settings_;
+  BowTieRule rule_;
+  std::size_t count_ = 0;
+};
+
+}  // namespace
+
+Repaired untangled(const Drawing& drawing, const MendSettings& settings, BowTieRule rule, const std::stop_token& stop) {
+  const PieceIndex index(drawing.paths);
+  std::set<std::size_t> tangled;
+  for (const TrueCrossing& c : trueCrossings(drawing, index, coveredStretches(drawing, index, settings, stop), settings, stop)) {
+    if (c.a.path == c.b.path) tangled.insert(c.a.path);
+  }
+  Repaired result{drawing, 0};
+  if (tangled.empty()) return result;
+  result.drawing.paths.clear();
+  result.drawing.layerOf.clear();
+  Untangling work(settings, rule);
+  for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
+    const bool isTangled = tangled.count(p) != 0;
+    for (Path& path : isTangled ? work.run(drawing.paths[p]) : std::vector{drawing.paths[p]}) {
+      result.drawing.paths.push_back(std::move(path));
+      if (!drawing.layers.empty()) result.drawing.layerOf.push_back(drawing.layerOf[p]);
+    }
+  }
+  result.count = work.count();
+  return result;
+}
+
+}  // namespace rim
