@@ -40,7 +40,9 @@ void addRepairs(CLI::App& command, MendSettings& settings) {
                   "between (centre); or leave both (default: one, only true repeats)")
       ->transform(CLI::CheckedTransformer(rules, CLI::ignore_case))
       ->type_name("RULE");
-  command.add_option("--stroke-width", settings.strokeWidthMm, "the widest stroke that outer, inner, centre take for one, mm")
+  command
+      .add_option("--stroke-width", settings.strokeWidthMm,
+                  "the widest stroke that outer, inner, centre take for one, mm")
       ->check(between(0.001, 1000.0))
       ->capture_default_str();
   command

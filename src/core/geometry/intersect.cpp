@@ -203,7 +203,8 @@ class Halving {
 }  // namespace
 
 std::vector<Meeting> meetings(const Piece& a, const Piece& b, double flatness) {
-  if (a.segment.kind == SegmentKind::Cubic || b.segment.kind == SegmentKind::Cubic) return Halving(a, b, flatness).run();
+  if (a.segment.kind == SegmentKind::Cubic || b.segment.kind == SegmentKind::Cubic)
+    return Halving(a, b, flatness).run();
   const bool bentA = isArc(a.segment);
   const bool bentB = isArc(b.segment);
   if (bentA && bentB) return arcWithArc(a, b);

@@ -47,7 +47,8 @@ Nesting nestingOf(const std::vector<Path>& paths) {
     const std::size_t own = closed[k];
     const std::size_t n = paths[own].segments.size();
     std::vector<Point> places;
-    for (const std::size_t s : {std::size_t{0}, n / 3, 2 * n / 3}) places.push_back(pointAt(pieceOf(paths[own], s), 0.5));
+    for (const std::size_t s : {std::size_t{0}, n / 3, 2 * n / 3})
+      places.push_back(pointAt(pieceOf(paths[own], s), 0.5));
     index.covering(boxes[k], [&](std::size_t j) {
       const std::size_t other = closed[j];
       if (other == own || areas[other] < areas[own] || (areas[other] == areas[own] && other > own)) return;

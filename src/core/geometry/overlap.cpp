@@ -69,7 +69,8 @@ std::vector<Overlap> overlapsOf(const Piece& a, const Piece& b, double tolerance
                    [](const Overlap& p, const Overlap& q) { return p.to - p.from > q.to - q.from; });
   std::vector<Overlap> found;
   for (const Overlap& o : candidates) {
-    const bool taken = std::any_of(found.begin(), found.end(), [&o](const Overlap& f) { return o.from < f.to && f.from < o.to; });
+    const bool taken =
+        std::any_of(found.begin(), found.end(), [&o](const Overlap& f) { return o.from < f.to && f.from < o.to; });
     if (!taken && together(a, o.from, o.to, b, tolerance)) found.push_back(o);
   }
   return found;

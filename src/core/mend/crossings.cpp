@@ -83,26 +83,37 @@ class Search {
          const MendSettings& settings)
       : paths_(drawing.paths), drawing_(drawing), index_(index), settings_(settings) {
     for (const CoveredStretch& c : covered) {
+      if (isRetraced(c)) retrace(c);
       oneTrack_.insert({c.path, c.segment, c.byPath, c.bySegment});
       oneTrack_.insert({c.byPath, c.bySegment, c.path, c.segment});
     }
   }
 
   std::vector<TrueCrossing> run(const std::stop_token& stop) {
-    index_.pairs(0, [this](std::size_t i, std::size_t j) { visit(index_.pieces()[i], index_.pieces()[j]); }, stop);
+    index_.pairs(
+        0, [this](std::size_t i, std::size_t j) { visit(index_.pieces()[i], index_.pieces()[j]); }, stop);
     return std::move(found_);
   }
 
  private:
   void visit(const IndexedPiece& a, const IndexedPiece& b) {
     if (!drawing_.layers.empty() && drawing_.layerOf[a.path] != drawing_.layerOf[b.path]) return;
-    const bool sameTrack =
-        !oneTrack_.empty() && oneTrack_.count({a.path, a.segment, b.path, b.segment}) != 0;
+    const bool sameTrack = !oneTrack_.empty() && oneTrack_.count({a.path, a.segment, b.path, b.segment}) != 0;
     if (sameTrack) return;
     for (const Meeting& m : meetings(a.piece, b.piece, settings_.touchMm / 2)) {
       if (a.path == b.path && isSharedNode(paths_[a.path], a.segment, m.t, b.segment, m.u)) continue;
       add({{a.path, a.segment, m.t}, {b.path, b.segment, m.u}, m.place});
     }
+  }
+
+  void retrace(const CoveredStretch& c) {
+    const OnPath first{c.byPath, c.bySegment, c.byFrom};
+    const OnPath second{c.path, c.segment, c.from};
+    const Point place = pointAt(pieceOf(paths_[c.path], c.segment), c.from);
+    const TrueCrossing crossing{first, second, place};
+    if (known(crossing)) return;
+    found_.push_back(crossing);
+    places_[{c.path, c.path}].push_back(place);
   }
 
   void add(TrueCrossing c) {
@@ -119,9 +130,8 @@ class Search {
   /// A crossing at a node is met by up to four pairs of segments.
   bool known(const TrueCrossing& c) const {
     const auto same = places_.find({std::min(c.a.path, c.b.path), std::max(c.a.path, c.b.path)});
-    return same != places_.end() && std::any_of(same->second.begin(), same->second.end(), [&](Point p) {
-      return distance(p, c.place) <= settings_.touchMm;
-    });
+    return same != places_.end() && std::any_of(same->second.begin(), same->second.end(),
+                                                [&](Point p) { return distance(p, c.place) <= settings_.touchMm; });
   }
 
   /// Where a double line begins or ends, its neighbours meet the other line.

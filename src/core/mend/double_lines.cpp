@@ -38,7 +38,8 @@ std::vector<CoveredStretch> coveredStretches(const Drawing& drawing, const Piece
   const auto keeps = [&](std::size_t a, std::size_t b) {
     const auto key = [&](std::size_t p) {
       constexpr double kPerMm = 1000;
-      return std::tuple(worths[p].closed, std::round(worths[p].meanSegment * kPerMm), std::round(worths[p].length * kPerMm));
+      return std::tuple(worths[p].closed, std::round(worths[p].meanSegment * kPerMm),
+                        std::round(worths[p].length * kPerMm));
     };
     return key(a) != key(b) ? key(a) > key(b) : a < b;
   };
@@ -52,8 +53,8 @@ std::vector<CoveredStretch> coveredStretches(const Drawing& drawing, const Piece
         if (a->path == b->path && neighbours(drawing.paths[a->path], a->segment, b->segment)) return;
         if (a->path == b->path ? a->segment < b->segment : keeps(a->path, b->path)) std::swap(a, b);
         for (const Overlap& o : overlapsOf(a->piece, b->piece, settings.doubleMm)) {
-          const double lengthMm = lengthOf(Piece{pointAt(a->piece, o.from),
-                                                 partOf(a->piece.start, a->piece.segment, o.from, o.to)});
+          const double lengthMm =
+              lengthOf(Piece{pointAt(a->piece, o.from), partOf(a->piece.start, a->piece.segment, o.from, o.to)});
           found.push_back({a->path, a->segment, o.from, o.to, b->path, b->segment, o.otherFrom, o.otherTo, lengthMm});
         }
       },

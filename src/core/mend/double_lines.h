@@ -21,6 +21,10 @@ struct CoveredStretch {
   double lengthMm = 0;
 };
 
+/// Whether a path comes back onto its own line and runs on along it: a loop that closes along a stretch, not a second
+/// line.
+inline bool isRetraced(const CoveredStretch& c) { return c.path == c.byPath && c.byFrom < c.byTo; }
+
 /// Every stretch that is drawn twice, named as part of the path that is the better one to leave out: an open one rather
 /// than a closed one, one of short segments rather than of long ones, the shorter one, the later one. Lines of
 /// different layers are no doubles: what lies on different layers is cut from different sheets. Neighbours along a path

@@ -30,9 +30,10 @@ struct Finding {
   Point at;                 ///< mm
   std::size_t outline = 0;  ///< index of the path
   std::size_t other = 0;    ///< a second path that takes part, else the same
-  double sizeMm = 0;        ///< of a gap its width, of a double line its length, of what encloses something its larger side
-  std::string text;         ///< a sentence in plain words
-  std::string repair;       ///< "join", "meet", "one", "drop", "cut off", "split", "untangle", "merge"; empty: for a person to decide
+  double sizeMm = 0;   ///< of a gap its width, of a double line its length, of what encloses something its larger side
+  std::string text;    ///< a sentence in plain words
+  std::string repair;  ///< "join", "meet", "one", "drop", "cut off", "split", "untangle", "merge"; empty: for a person
+                       ///< to decide
 };
 
 /// As in the report: "open-end".

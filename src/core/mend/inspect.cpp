@@ -54,8 +54,8 @@ class Inspection {
     }
     for (const std::size_t p : scraps(paths_, ends, settings_.gapMm)) {
       const double size = pathLength(paths_[p]);
-      add(FindingKind::Speck, paths_[p].start, p, p, size, "A scrap of line " + mmText(size) + " long, joined to nothing.",
-          "drop");
+      add(FindingKind::Speck, paths_[p].start, p, p, size,
+          "A scrap of line " + mmText(size) + " long, joined to nothing.", "drop");
       scraps_.insert(p);
     }
     for (const LonelyEnd& e : ends.lonely) {
@@ -74,6 +74,7 @@ class Inspection {
     };
     std::map<std::pair<std::size_t, std::size_t>, Track> tracks;
     for (const CoveredStretch& c : covered) {
+      if (isRetraced(c)) continue;
       Track& track = tracks[{c.path, c.byPath}];
       track.lengthMm += c.lengthMm;
       if (c.lengthMm <= track.longestMm) continue;
@@ -85,7 +86,7 @@ class Inspection {
       const bool whole = track.lengthMm >= kWhole * pathLength(paths_[pair.first]);
       const bool mendable = whole || !paths_[pair.first].closed;
       const std::string length = mmText(track.lengthMm);
-      std::string text = whole ? "This line of " + length + " lies on another one; it would be cut twice."
+      std::string text = whole      ? "This line of " + length + " lies on another one; it would be cut twice."
                          : mendable ? length + " of this line lie on another one and would be cut twice."
                                     : "Two outlines share " + length + " of border; it would be cut twice.";
       add(FindingKind::DoubleLine, track.at, pair.first, pair.second, track.lengthMm, std::move(text),

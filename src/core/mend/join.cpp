@@ -53,8 +53,7 @@ void close(Path& path, const MendSettings& settings) {
   path.closed = true;
   if (path.segments.size() < 3) return;
   // The start lies wherever the first line began; on the middle of a line it is no node.
-  const std::vector<Segment> one =
-      asOne(pieceOf(path, path.segments.size() - 1), pieceOf(path, 0), settings.touchMm);
+  const std::vector<Segment> one = asOne(pieceOf(path, path.segments.size() - 1), pieceOf(path, 0), settings.touchMm);
   if (one.empty()) return;
   path.segments.pop_back();
   path.start = path.segments.back().end;

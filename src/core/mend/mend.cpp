@@ -7,6 +7,7 @@
 #include "core/mend/join.h"
 #include "core/mend/one_line.h"
 #include "core/mend/open_ends.h"
+#include "core/mend/simplify.h"
 #include "core/mend/small_faults.h"
 #include "core/mend/strokes.h"
 #include "core/mend/tidy.h"
@@ -30,6 +31,7 @@ class Mending {
     dropSmall();
     drop("dropped-stray", settings_.dropStrays ? strays(drawing_.paths) : std::vector<std::size_t>{});
     drop("dropped-frame", settings_.dropFrame ? frames(drawing_.paths, false) : std::vector<std::size_t>{});
+    if (settings_.simplifyMm > 0) take("fewer-nodes", withFewestNodes(drawing_, settings_));
     return {oriented(drawing_), std::move(repairs_)};
   }
 
@@ -69,7 +71,8 @@ class Mending {
   std::size_t take(const std::string& kind, Repaired repaired) {
     if (repaired.count == 0) return 0;
     drawing_ = std::move(repaired.drawing);
-    const auto known = std::find_if(repairs_.begin(), repairs_.end(), [&](const RepairCount& r) { return r.kind == kind; });
+    const auto known =
+        std::find_if(repairs_.begin(), repairs_.end(), [&](const RepairCount& r) { return r.kind == kind; });
     if (known == repairs_.end()) {
       repairs_.push_back({kind, repaired.count});
     } else {

@@ -88,6 +88,7 @@ Repaired oneLineFromTwo(const Drawing& drawing, const MendSettings& settings, co
   std::map<std::size_t, BySegment> cuts;                               // of open paths
   std::map<std::pair<std::size_t, std::size_t>, double> closedTracks;  // of closed ones on others
   for (const CoveredStretch& c : covered) {
+    if (isRetraced(c)) continue;
     if (drawing.paths[c.path].closed) {
       if (c.byPath != c.path) closedTracks[{c.path, c.byPath}] += c.lengthMm;
       continue;

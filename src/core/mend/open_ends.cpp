@@ -36,7 +36,8 @@ Ends endsOf(const Drawing& drawing) {
 /// Ends sorted into square cells.
 class Cells {
  public:
-  Cells(const std::vector<End>& ends, const std::vector<std::size_t>& which, double width) : ends_(ends), width_(width) {
+  Cells(const std::vector<End>& ends, const std::vector<std::size_t>& which, double width)
+      : ends_(ends), width_(width) {
     for (const std::size_t i : which) held_.emplace_back(keyOf(cellOf(ends[i].place.x), cellOf(ends[i].place.y)), i);
     std::sort(held_.begin(), held_.end());
   }
@@ -65,7 +66,8 @@ class Cells {
 
   std::int64_t cellOf(double v) const { return static_cast<std::int64_t>(std::floor(v / width_)); }
   static std::uint64_t keyOf(std::int64_t x, std::int64_t y) {
-    return static_cast<std::uint64_t>(x) * 0x9E3779B97F4A7C15ULL ^ static_cast<std::uint64_t>(y) * 0xC2B2AE3D27D4EB4FULL;
+    return static_cast<std::uint64_t>(x) * 0x9E3779B97F4A7C15ULL ^
+           static_cast<std::uint64_t>(y) * 0xC2B2AE3D27D4EB4FULL;
   }
 
   const std::vector<End>& ends_;
@@ -160,18 +162,19 @@ class Pairing {
                                          const std::unordered_map<std::size_t, Chain>& chains) const {
     constexpr double kOvershootReach = 3;  // lines that cross at a sharp angle end farther apart than they overshoot
     std::vector<Candidate> found;
-    Cells(all_.ends, rest, std::max(kOvershootReach * settings_.gapMm, settings_.coincidentMm)).pairs([&](std::size_t i, std::size_t j) {
-      double gap = distance(all_.ends[i].place, all_.ends[j].place);
-      const bool own = chains.at(i).far == j;
-      // A line no longer than the gap is no outline that could be closed.
-      if (own && chains.at(i).length < std::max(2 * settings_.gapMm, 3 * gap)) return;
-      if (i / 2 != j / 2 && gap > settings_.coincidentMm) {
-        const auto crossing = crossingNear(i, j);
-        if (crossing && *crossing <= settings_.gapMm) gap = std::min(gap, *crossing);
-      }
-      if (gap > settings_.gapMm) return;
-      found.push_back({i, j, gap, gap + straightness(i, j) + (layerOf(i) != layerOf(j) ? settings_.gapMm : 0)});
-    });
+    Cells(all_.ends, rest, std::max(kOvershootReach * settings_.gapMm, settings_.coincidentMm))
+        .pairs([&](std::size_t i, std::size_t j) {
+          double gap = distance(all_.ends[i].place, all_.ends[j].place);
+          const bool own = chains.at(i).far == j;
+          // A line no longer than the gap is no outline that could be closed.
+          if (own && chains.at(i).length < std::max(2 * settings_.gapMm, 3 * gap)) return;
+          if (i / 2 != j / 2 && gap > settings_.coincidentMm) {
+            const auto crossing = crossingNear(i, j);
+            if (crossing && *crossing <= settings_.gapMm) gap = std::min(gap, *crossing);
+          }
+          if (gap > settings_.gapMm) return;
+          found.push_back({i, j, gap, gap + straightness(i, j) + (layerOf(i) != layerOf(j) ? settings_.gapMm : 0)});
+        });
     return found;
   }
 

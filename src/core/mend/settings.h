@@ -21,11 +21,11 @@ struct MendSettings {
   double speckMm = 0.3;         ///< outlines smaller than this, the larger side, are found as specks
   double strokeMm = 1;          ///< edges nearer than this all along are found as the two sides of a stroke
   DoubleRule doubles = DoubleRule::One;
-  double strokeWidthMm = 3;   ///< the widest stroke that outer, inner and centre take for one
-  double smallerThanMm = 0;   ///< closed outlines whose larger side is below this are dropped
-  bool dropFrame = false;     ///< drop an outline that only frames all the others
-  bool dropStrays = false;    ///< drop leftovers far outside everything else
-  double simplifyMm = 0;      ///< fewest nodes within this distance; 0: nodes stay
+  double strokeWidthMm = 3;  ///< the widest stroke that outer, inner and centre take for one
+  double smallerThanMm = 0;  ///< closed outlines whose larger side is below this are dropped
+  bool dropFrame = false;    ///< drop an outline that only frames all the others
+  bool dropStrays = false;   ///< drop leftovers far outside everything else
+  double simplifyMm = 0;     ///< fewest nodes within this distance; 0: nodes stay
 
   friend bool operator==(const MendSettings&, const MendSettings&) = default;
 };

@@ -86,7 +86,8 @@ std::vector<SegmentFault> spikes(const std::vector<Path>& paths, double doubleMm
       const Piece back = pieceOf(paths[p], (i + 1) % n);
       if (dot(tangentAt(out, 1), tangentAt(back, 0)) > -0.9) continue;
       for (const Overlap& o : overlapsOf(out, back, doubleMm)) {
-        if (o.to < 1 - 1e-6 || o.otherFrom > o.otherTo) continue;
+        const bool fromTheTip = o.to >= 1 - 1e-6 && o.otherFrom > o.otherTo;
+        if (!fromTheTip) continue;
         const double size = std::min(lengthOf(out), lengthOf(back));
         found.push_back({p, i, out.segment.end, size});
         break;

@@ -10,17 +10,20 @@ namespace rim {
 namespace {
 
 constexpr double kTurnsOfWidth = 8;
-constexpr double kLikeShare = 0.9;
+constexpr double kLikeShare = 0.7;        // of either edge
+constexpr double kLikeShareOfBoth = 0.8;  // on average
 
-/// Places evenly along the path, about `stepMm` apart.
+/// Places evenly along the path, `stepMm` apart, however many segments it is made of.
 std::vector<Point> placesAlong(const Path& path, double stepMm) {
   std::vector<Point> places;
+  double next = stepMm / 2;  // to the next place, from the start of the segment
   for (std::size_t i = 0; i < path.segments.size(); ++i) {
     const Piece piece = pieceOf(path, i);
-    constexpr double kMostSteps = 2000;
-    const int steps = static_cast<int>(std::clamp(std::ceil(lengthOf(piece) / stepMm), 1.0, kMostSteps));
-    for (int k = 0; k < steps; ++k) places.push_back(pointAt(piece, (k + 0.5) / steps));
+    const double size = lengthOf(piece);
+    for (; next < size; next += stepMm) places.push_back(pointAt(piece, next / size));
+    next -= size;
   }
+  if (places.empty()) places.push_back(path.start);
   return places;
 }
 
@@ -55,10 +58,12 @@ bool boxesFit(const Box& outer, const Box& inner, double widestMm) {
                    outer.high.y - inner.high.y}) <= kPointed * widestMm;
 }
 
-std::optional<StrokePair> pairOf(const std::vector<Path>& paths, std::size_t outer, std::size_t inner, double widestMm) {
+std::optional<StrokePair> pairOf(const std::vector<Path>& paths, std::size_t outer, std::size_t inner,
+                                 double widestMm) {
   const Path& a = paths[outer];
   const Path& b = paths[inner];
-  const double stepMm = std::max(widestMm / 4, pathLength(a) / 1000);
+  constexpr double kPlaces = 1000;
+  const double stepMm = std::max(widestMm / 4, pathLength(a) / kPlaces);
   const std::vector<Point> onOuter = placesAlong(a, stepMm);
   const std::vector<Point> onInner = placesAlong(b, stepMm);
   constexpr double kBeyond = 3;
@@ -70,7 +75,9 @@ std::optional<StrokePair> pairOf(const std::vector<Path>& paths, std::size_t out
   const auto share = [&like](const std::vector<double>& d) {
     return static_cast<double>(std::count_if(d.begin(), d.end(), like)) / static_cast<double>(d.size());
   };
-  if (share(inwards) < kLikeShare || share(outwards) < kLikeShare) return {};
+  const double shareIn = share(inwards);
+  const double shareOut = share(outwards);
+  if (std::min(shareIn, shareOut) < kLikeShare || (shareIn + shareOut) / 2 < kLikeShareOfBoth) return {};
   StrokePair pair{outer, inner, width, {}};
   for (std::size_t i = 0; i < onOuter.size(); ++i) {
     constexpr double kMuchFarther = 2;

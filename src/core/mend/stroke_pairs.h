@@ -14,9 +14,9 @@ struct StrokePair {
   std::vector<Point> unlike;  ///< places of the outer edge that the inner one does not follow, such as a whisker
 };
 
-/// Closed outlines directly within each other that run side by side all along, at most `widestMm` (> 0) apart: at nine
-/// in ten places of both the distance is within a quarter of the median (corners differ), and the way round is at least
-/// 8 widths. Each outline is in one pair at most.
+/// Closed outlines directly within each other that run side by side all along, at most `widestMm` (> 0) apart: at
+/// seven in ten places of either and eight in ten of both the distance is within a quarter of the median (sharp corners
+/// reach farther), and the way round is at least 8 widths. Each outline is in one pair at most.
 std::vector<StrokePair> strokePairs(const Drawing& drawing, double widestMm);
 
 }  // namespace rim

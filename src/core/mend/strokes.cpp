@@ -5,6 +5,7 @@
 #include "core/geometry/arc.h"
 #include "core/geometry/curve_form.h"
 #include "core/mend/meet.h"
+#include "core/mend/simplify.h"
 #include "core/mend/stroke_pairs.h"
 #include "core/mend/tidy.h"
 
@@ -24,9 +25,10 @@ std::vector<Piece> moved(const Piece& piece, double mm, double leastMm) {
 
 /// The path between the two edges of a stroke.
 Path centreOf(const Path& outer, const Path& inner, double widthMm) {
-  constexpr double kToleranceMm = 0.002;
+  constexpr double kToleranceMm = 0.0025;
   const bool fromInner = inner.segments.size() <= outer.segments.size();
-  const Path& edge = fromInner ? inner : outer;
+  // Rounded corners drawn as many short lines become arcs, which vanish when they shrink to a point.
+  const Path edge = simplified(fromInner ? inner : outer, 2 * kToleranceMm);
   const bool counterClockwise = signedArea(edge) > 0;
   // Left of a counter-clockwise outline lies its inside.
   const double side = counterClockwise != fromInner ? 1 : -1;
@@ -39,7 +41,8 @@ Path movedSideways(const Path& closed, double mm, double toleranceMm) {
   const Path path = inForm(closed, CurveForm::Arcs, toleranceMm);
   std::vector<Piece> pieces;
   for (std::size_t i = 0; i < path.segments.size(); ++i) {
-    for (const Piece& piece : moved(pieceOf(path, i), mm, std::max(toleranceMm, std::abs(mm) / 50))) pieces.push_back(piece);
+    for (const Piece& piece : moved(pieceOf(path, i), mm, std::max(toleranceMm, std::abs(mm) / 10)))
+      pieces.push_back(piece);
   }
   if (pieces.empty()) return closed;
   MendSettings settings;

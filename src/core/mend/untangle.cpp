@@ -1,8 +1,8 @@
 #include "core/mend/untangle.h"
 
 #include <algorithm>
-#include <optional>
 #include <limits>
+#include <optional>
 #include <set>
 
 #include "core/geometry/path_place.h"
@@ -122,7 +122,8 @@ class Untangling {
 Repaired untangled(const Drawing& drawing, const MendSettings& settings, BowTieRule rule, const std::stop_token& stop) {
   const PieceIndex index(drawing.paths);
   std::set<std::size_t> tangled;
-  for (const TrueCrossing& c : trueCrossings(drawing, index, coveredStretches(drawing, index, settings, stop), settings, stop)) {
+  for (const TrueCrossing& c :
+       trueCrossings(drawing, index, coveredStretches(drawing, index, settings, stop), settings, stop)) {
     if (c.a.path == c.b.path) tangled.insert(c.a.path);
   }
   Repaired result{drawing, 0};
