@@ -93,7 +93,16 @@ std::vector<Segment> biarc(Point start, Point startTangent, Point end, Point end
 std::vector<Segment> arcsFromCubic(const Cubic& cubic, double tolerance) {
   std::vector<double> ends;
   for (double t = 0; t < 1;) {
-    t = farthest(cubic, t, tolerance);
+    const double from = t;
+    t = farthest(cubic, from, tolerance);
+    // A short rest would become arcs too small for a machine: the last two parts are made equally long.
+    const double middle = (from + 1) / 2;
+    const bool shortRest = t < 1 && 1 - t < t - from;
+    if (shortRest && arcsFollow(between(cubic, from, middle), tolerance) &&
+        arcsFollow(between(cubic, middle, 1), tolerance)) {
+      ends.push_back(middle);
+      t = 1;
+    }
     ends.push_back(t);
   }
   std::vector<Segment> out;

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 #include <numbers>
+#include <optional>
 
 namespace rim {
 namespace {
@@ -12,18 +13,35 @@ struct Foot {
   double u = 0;  // on the second
 };
 
+/// Where a segment passes a place beside it.
+class Beside {
+ public:
+  Beside(const Piece& piece, double tolerance)
+      : piece_(piece), tolerance_(tolerance), beyond_(std::min(tolerance / 2, lengthOf(piece) / 10)) {}
+
+  /// The place on the segment nearest to p, when p lies within the tolerance of it and not beyond its ends by more than
+  /// a tenth of its length: segments shorter than the tolerance would else lie on all their neighbours.
+  std::optional<double> at(Point p) const {
+    const double t = nearestOn(piece_, p);
+    const Point off = p - pointAt(piece_, t);
+    if (length(off) > tolerance_ || std::abs(dot(off, tangentAt(piece_, t))) > beyond_) return {};
+    return t;
+  }
+
+ private:
+  const Piece& piece_;
+  double tolerance_;
+  double beyond_;
+};
+
 /// Ends of either that lie on the other.
 std::vector<Foot> commonEnds(const Piece& a, const Piece& b, double tolerance) {
+  const Beside besideA(a, tolerance);
+  const Beside besideB(b, tolerance);
   std::vector<Foot> feet;
-  for (const double t : {0.0, 1.0}) {
-    const Point p = pointAt(a, t);
-    const double u = nearestOn(b, p);
-    if (distance(pointAt(b, u), p) <= tolerance) feet.push_back({t, u});
-  }
-  for (const double u : {0.0, 1.0}) {
-    const Point p = pointAt(b, u);
-    const double t = nearestOn(a, p);
-    if (distance(pointAt(a, t), p) <= tolerance) feet.push_back({t, u});
+  for (const double end : {0.0, 1.0}) {
+    if (const auto u = besideB.at(pointAt(a, end))) feet.push_back({end, *u});
+    if (const auto t = besideA.at(pointAt(b, end))) feet.push_back({*t, end});
   }
   return feet;
 }
@@ -36,11 +54,11 @@ bool parallel(const Piece& a, double t, const Piece& b, double u) {
 /// Whether the stretch from t = from to t = to of a lies on b all the way.
 bool together(const Piece& a, double from, double to, const Piece& b, double tolerance) {
   constexpr int kPlaces = 10;
+  const Beside beside(b, tolerance);
   for (int i = 1; i < kPlaces; ++i) {
     const double t = from + (to - from) * i / kPlaces;
-    const Point p = pointAt(a, t);
-    const double u = nearestOn(b, p);
-    if (distance(pointAt(b, u), p) > tolerance || !parallel(a, t, b, u)) return false;
+    const auto u = beside.at(pointAt(a, t));
+    if (!u || !parallel(a, t, b, *u)) return false;
   }
   return true;
 }
