@@ -29,7 +29,7 @@ QAction* checkable(QAction* action) {
 
 Actions::Actions(QObject* owner) {
   const auto key = [](const char* keys) { return QList<QKeySequence>{QKeySequence(QString::fromLatin1(keys))}; };
-  open = make(owner, text("&Open picture…"), text("Open a picture or a saved job"), key("Ctrl+O"));
+  open = make(owner, text("&Open…"), text("Open a picture, a drawing or a saved job"), key("Ctrl+O"));
   save = make(owner, text("&Save job"), text("Keep picture, settings and outlines in a job file"), key("Ctrl+S"));
   saveAs = make(owner, text("Save job &as…"), text("Keep the job in another file"), key("Ctrl+Shift+S"));
   paste = make(owner, text("&Paste picture"), text("Take the picture that was copied elsewhere"), key("Ctrl+V"));
@@ -62,6 +62,14 @@ Actions::Actions(QObject* owner) {
                    text("Freeze these outlines, in grey, to compare others with"), key("R"));
   dropReference =
       make(owner, text("D&rop the reference copy"), text("Take the grey outlines off the bench"), key("Shift+R"));
+
+  mendSafe = make(owner, text("&Mend all that is safe"),
+                  text("Repair everything that can be repaired without a visible change"), key("S"));
+  nextFinding = make(owner, text("&Next finding"), text("Look at the next finding"), key("E"));
+  previousFinding = make(owner, text("&Previous finding"), text("Look at the finding before"), key("Shift+E"));
+  repairThis = make(owner, text("&Repair this"), text("Repair the finding that is looked at"), key("Y"));
+  repairAll = make(owner, text("Repair &all like this"), text("Repair all findings of this kind"), key("Shift+Y"));
+  leaveThis = make(owner, text("&Leave this one"), text("It stays as it is and is listed no more"), key("Q"));
 
   compare = new QActionGroup(owner);
   compare->addAction(checkable(make(owner, text("Over&lay"), text("Outlines laid over the picture"), key("1"))));

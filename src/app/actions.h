@@ -32,6 +32,12 @@ struct Actions {
   QAction* worst;
   QAction* reference;
   QAction* dropReference;
+  QAction* mendSafe;
+  QAction* nextFinding;
+  QAction* previousFinding;
+  QAction* repairThis;
+  QAction* repairAll;
+  QAction* leaveThis;
   QActionGroup* compare;  ///< overlay, seam, outlines; in the order of enum Compare
   QAction* nodes;
   QAction* weaker;

@@ -35,7 +35,7 @@ void waitForQuiet() {
 
 bool openAndTrace(MainWindow& window, const QString& demo) {
   window.openDemo(demo);
-  return waitFor([&window] { return window.session().hasPicture() && window.session().upToDate(); });
+  return waitFor([&window] { return window.session().hasWork() && window.session().upToDate(); });
 }
 
 int trouble(const QString& sentence) {
@@ -97,6 +97,40 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          waitForQuiet();
        }},
       {"dark", [](MainWindow& w) { w.actions().appearance->actions()[static_cast<int>(Appearance::Dark)]->trigger(); }},
+      {"mend",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kMend);
+         waitFor([&w] { return w.session().findings() != nullptr; });
+         w.bench().fit();
+       }},
+      {"mend-finding",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kMend);
+         waitFor([&w] { return w.session().findings() != nullptr; });
+         for (int i = 0; i < 7; ++i) w.actions().nextFinding->trigger();
+         waitForQuiet();
+         QElapsedTimer clock;  // the preview of the repair is worked out beside the window
+         clock.start();
+         waitFor([&clock] { return clock.elapsed() > 500; });
+       }},
+      {"mend-done",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kMend);
+         const auto settle = [&w] {
+           waitFor([&w] { return w.session().upToDate() && w.session().findings() != nullptr; });
+         };
+         settle();
+         w.actions().mendSafe->trigger();
+         settle();
+         w.session().edit("Mend", {}, [](Job& job) {
+           for (const FindingKind kind : {FindingKind::OpenEnd, FindingKind::Loop, FindingKind::Spike}) {
+             job.mend.steps.push_back(
+                 {MendStep::What::Kind, kind, {}, kind == FindingKind::OpenEnd ? "join" : "cut off"});
+           }
+         });
+         settle();
+         w.bench().fit();
+       }},
       {"empty", [](MainWindow&) {}},
   };
   return all;
@@ -118,7 +152,9 @@ int takeShot(MainWindow& window, const QString& view, const QString& file) {
   window.session().setOpensInInks(view.startsWith("colours"));
   window.resize(1280, 800);
   window.show();
-  const QString demo = view.startsWith("picture") ? "window-card-photo.jpg" : "badge.jpg";
+  const QString demo = view.startsWith("picture") ? "window-card-photo.jpg"
+                       : view.startsWith("mend")  ? "spool-plate.dxf"
+                                                  : "badge.jpg";
   if (view != "empty" && !openAndTrace(window, demo))
     return trouble("the demo picture could not be traced: " + window.sentence());
   window.bench().fit();

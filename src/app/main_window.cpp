@@ -12,6 +12,7 @@
 #include "app/look.h"
 #include "app/steps/colours/colours_panel.h"
 #include "app/steps/export/export_panel.h"
+#include "app/steps/mend/mend_panel.h"
 #include "app/steps/picture/picture_panel.h"
 #include "app/steps/trace/trace_panel.h"
 #include "app/widgets/busy_line.h"
@@ -58,7 +59,8 @@ void MainWindow::build() {
   card_->addStep(tr("Picture"), tr("The picture that is traced (Alt+1)"));
   card_->addStep(tr("Colours"), tr("Two tones or several inks, and what is kept of them (Alt+2)"));
   card_->addStep(tr("Trace"), tr("From borders to outlines (Alt+3)"));
-  card_->addStep(tr("Export"), tr("Outlines into a DXF or SVG file (Alt+4)"));
+  card_->addStep(tr("Mend"), tr("Faults of the outlines, and their repairs (Alt+4)"));
+  card_->addStep(tr("Export"), tr("Outlines into a DXF or SVG file (Alt+5)"));
   for (int i = 0; i < card_->count(); ++i)
     card_->step(i)->setShortcut(QKeySequence(QStringLiteral("Alt+%1").arg(i + 1)));
   middle->addWidget(card_);
@@ -80,11 +82,13 @@ void MainWindow::build() {
   picturePanel_ = new PicturePanel(session_, actions_.open, actions_.paste);
   coloursPanel_ = new ColoursPanel(session_, actions_);
   tracePanel_ = new TracePanel(session_, actions_);
+  mendPanel_ = new MendPanel(session_, actions_);
   exportPanel_ = new ExportPanel(actions_.exportFile, preferences_);
   panels_ = new QStackedWidget;
   panels_->setObjectName("panel");
   panels_->setFixedWidth(kPanelWidth);
-  for (QWidget* panel : std::initializer_list<QWidget*>{picturePanel_, coloursPanel_, tracePanel_, exportPanel_}) {
+  for (QWidget* panel :
+       std::initializer_list<QWidget*>{picturePanel_, coloursPanel_, tracePanel_, mendPanel_, exportPanel_}) {
     panels_->addWidget(new PanelScroll(panel));
   }
   middle->addWidget(panels_);
@@ -100,7 +104,17 @@ void MainWindow::build() {
 
 void MainWindow::openDemo(const QString& name) {
   QFile file(":/demo/" + name);
-  if (file.open(QIODevice::ReadOnly)) session_.openBytes(file.readAll(), name);
+  if (!file.open(QIODevice::ReadOnly)) return;
+  if (Session::isDrawingFile(name)) {
+    session_.openDrawingBytes(file.readAll(), name);
+  } else {
+    session_.openBytes(file.readAll(), name);
+  }
+}
+
+void MainWindow::openFile(const QString& file) {
+  if (Session::isDrawingFile(file)) drawingFile_ = file;
+  session_.open(file);
 }
 
 void MainWindow::showStep(Step step) { card_->choose(step); }
@@ -108,11 +122,12 @@ void MainWindow::showStep(Step step) { card_->choose(step); }
 QString MainWindow::sentence() const { return notice_->sentence(); }
 
 void MainWindow::showJob() {
-  setWindowTitle(session_.hasPicture() ? tr("%1[*] – Snug Rim").arg(jobName()) : tr("Snug Rim"));
+  setWindowTitle(session_.hasWork() ? tr("%1[*] – Snug Rim").arg(jobName()) : tr("Snug Rim"));
   setWindowModified(session_.modified());
-  if (session_.upToDate() || !session_.hasPicture()) {
+  if (!session_.job().drawing) bench_->setPage({});
+  if (session_.upToDate() || !session_.hasWork()) {
     provisional_.reset();
-    bench_->setOutlines(session_.job().tracing);
+    bench_->setOutlines(outlinesOf(session_.job()));
   }
   bench_->setReference(session_.reference());
   followDeviation();
@@ -120,6 +135,7 @@ void MainWindow::showJob() {
   coloursPanel_->show();
   followStep();
   tracePanel_->show();
+  mendPanel_->show();
   exportPanel_->show(session_, preferences_.unit);
   showMeasures();
   showAllowed();
@@ -128,9 +144,13 @@ void MainWindow::showJob() {
 void MainWindow::showMeasures() {
   const Job& shown = session_.shown();
   std::optional<Measures> measures;
-  if (session_.hasPicture() && shown.tracing) {
+  if (session_.hasWork() && shown.tracing) {
     const Drawing drawing = drawingOf(shown);
-    measures = Measures{countsOf(drawing.paths), boxOf(drawing.paths), false};
+    measures = Measures{countsOf(drawing.paths), boxOf(drawing.paths), false, {}};
+    if (const auto& findings = session_.findings()) {
+      measures->doubles = static_cast<std::size_t>(std::count_if(
+          findings->begin(), findings->end(), [](const Finding& f) { return f.kind == FindingKind::DoubleLine; }));
+    }
   }
   if (provisional_) {
     if (!measures) measures = Measures{};
@@ -138,14 +158,22 @@ void MainWindow::showMeasures() {
     measures->provisional = true;
   }
   gauge_->show(measures, preferences_.unit);
-  const bool outlines = session_.upToDate() && !session_.job().tracing->outlines.empty();
-  card_->step(kPicture)->setState(PicturePanel::stateLine(session_), session_.hasPicture());
-  card_->step(kColours)->setState(ColoursPanel::stateLine(session_),
-                                  session_.hasPicture() && (!session_.job().colours.on || session_.job().inks));
-  card_->step(kTrace)->setState(TracePanel::stateLine(session_), outlines);
+  const bool outlines = session_.upToDate() && !outlinesOf(session_.job())->outlines.empty();
+  if (session_.job().drawing) {
+    card_->step(kPicture)->setState(tr("a drawing instead"), true);
+    card_->step(kColours)->setState(tr("as in the drawing"), true);
+    card_->step(kTrace)->setState(tr("as in the drawing"), true);
+  } else {
+    card_->step(kPicture)->setState(PicturePanel::stateLine(session_), session_.hasPicture());
+    card_->step(kColours)->setState(ColoursPanel::stateLine(session_),
+                                    session_.hasPicture() && (!session_.job().colours.on || session_.job().inks));
+    card_->step(kTrace)->setState(TracePanel::stateLine(session_), outlines);
+  }
+  card_->step(kMend)->setState(MendPanel::stateLine(session_),
+                               outlines && session_.findings() && session_.findings()->empty());
   card_->step(kExport)->setState(exportPanel_->stateLine(session_, preferences_.unit), outlines);
   bench_->setMeasure(
-      session_.hasPicture() && !shown.picture.empty() ? mmPerPixel(session_.upToDate() ? session_.job() : shown) : 1,
+      shown.drawing || !shown.picture.empty() ? mmPerPixel(session_.upToDate() ? session_.job() : shown) : 1,
       preferences_.unit);
 }
 
@@ -157,8 +185,12 @@ void MainWindow::showAllowed() {
   actions_.redo->setText(history.canRedo() ? tr("&Redo: %1").arg(history.redoName()) : tr("&Redo"));
   allow(actions_.undo, history.canUndo(), tr("Nothing has been changed yet."));
   allow(actions_.redo, history.canRedo(), tr("Nothing has been taken back."));
-  for (QAction* action : {actions_.fit, actions_.trueSize, actions_.zoomIn, actions_.zoomOut, actions_.severalInks})
-    allow(action, picture, needsPicture);
+  const bool work = session_.hasWork();
+  const QString needsWork = tr("Open a picture or a drawing first.");
+  for (QAction* action :
+       {actions_.fit, actions_.trueSize, actions_.zoomIn, actions_.zoomOut, actions_.save, actions_.saveAs})
+    allow(action, work, needsWork);
+  allow(actions_.severalInks, picture, needsPicture);
   const bool inks = picture && session_.job().colours.on;
   const QString twoTones = tr("This is for two tones; the picture has several inks now.");
   for (QAction* action : {actions_.automatic, actions_.lightIsInk, actions_.darker, actions_.lighter})
@@ -166,18 +198,19 @@ void MainWindow::showAllowed() {
   allow(actions_.sweep, inks && session_.job().inks, tr("Choose several inks first."));
   if (!inks) allow(actions_.mergeLikest, false, tr("Choose several inks first."));
   actions_.severalInks->setChecked(inks);
-  for (QAction* action : {actions_.traceable, actions_.save, actions_.saveAs}) allow(action, picture, needsPicture);
+  allow(actions_.traceable, picture, needsPicture);
   actions_.automatic->setChecked(picture && !session_.job().trace.threshold);
   actions_.lightIsInk->setChecked(picture && session_.job().trace.lightIsInk);
-  const bool outlines = session_.upToDate() && !session_.job().tracing->outlines.empty();
-  const QString needsOutlines = !picture ? needsPicture : tr("There are no outlines yet.");
-  allow(actions_.deviation, !inks && (outlines || actions_.deviation->isChecked()), inks ? twoTones : needsOutlines);
+  const bool outlines = session_.upToDate() && !outlinesOf(session_.job())->outlines.empty();
+  const QString needsOutlines = !work ? needsWork : tr("There are no outlines yet.");
+  const QString needsBorder = inks ? twoTones : picture ? needsOutlines : needsPicture;
+  allow(actions_.deviation, picture && !inks && (outlines || actions_.deviation->isChecked()), needsBorder);
   if (inks) actions_.deviation->setChecked(false);
-  allow(actions_.worst, outlines && !inks, inks ? twoTones : needsOutlines);
+  allow(actions_.worst, outlines && picture && !inks, needsBorder);
   allow(actions_.reference, outlines, needsOutlines);
   allow(actions_.dropReference, session_.reference() != nullptr, tr("No reference copy was kept."));
   allow(actions_.exportFile, outlines,
-        !picture              ? needsPicture
+        !work                 ? needsWork
         : session_.upToDate() ? tr("There are no outlines to write.")
                               : tr("Tracing is not done yet."));
 }

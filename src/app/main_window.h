@@ -18,10 +18,14 @@ class ColoursPanel;
 class ExportPanel;
 class Gauge;
 class JobCard;
+class MendPanel;
 class Notice;
 class PicturePanel;
 class TracePanel;
 class ViewStrip;
+
+/// The page of a drawing in its own mm: it holds all outlines, wherever they lie, with some room round them.
+Box pageOf(const Drawing& drawing);
 
 /// The window: job card, bench, panel and gauge round one Session.
 class MainWindow : public QMainWindow {
@@ -29,7 +33,7 @@ class MainWindow : public QMainWindow {
 
  public:
   /// The steps of the job that work so far, in their order on the job card.
-  enum Step { kPicture, kColours, kTrace, kExport };
+  enum Step { kPicture, kColours, kTrace, kMend, kExport };
 
   explicit MainWindow(QWidget* parent = nullptr);
   ~MainWindow() override;
@@ -39,7 +43,7 @@ class MainWindow : public QMainWindow {
   Bench& bench() { return *bench_; }
   Preferences& preferences() { return preferences_; }
 
-  void openFile(const QString& file) { session_.open(file); }
+  void openFile(const QString& file);
   /// The picture of a demo that ships inside the application.
   void openDemo(const QString& name);
   void showStep(Step step);
@@ -68,6 +72,11 @@ class MainWindow : public QMainWindow {
   void showAllowed();
   void connectColours();
   void followStep();
+  void connectMending();
+  void showFindings();
+  void lookAtFinding();
+  void takeDrawing(const QStringList& notes, bool unitKnown);
+  bool askForUnit();
 
   void askForPicture();
   void askForExport();
@@ -94,11 +103,13 @@ class MainWindow : public QMainWindow {
   PicturePanel* picturePanel_ = nullptr;
   ColoursPanel* coloursPanel_ = nullptr;
   TracePanel* tracePanel_ = nullptr;
+  MendPanel* mendPanel_ = nullptr;
   ExportPanel* exportPanel_ = nullptr;
   Gauge* gauge_ = nullptr;
   std::shared_ptr<const Deviation> deviation_;  ///< of the outlines deviationOf_
   std::shared_ptr<const Tracing> deviationOf_;  ///< that are measured, or being measured
   bool lookAtWorst_ = false;                    ///< as soon as it is known
+  QString drawingFile_;                         ///< the drawing that was opened last
   bool closing_ = false;                        ///< as soon as the job is saved
   std::optional<Counts> provisional_;           ///< of borders that are not fitted yet
 };

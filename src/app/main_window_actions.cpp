@@ -39,6 +39,7 @@ void MainWindow::buildMenus() {
   demo->addAction(tr("Badge of the kite loft"), this, [this] { openDemo("badge.jpg"); });
   demo->addAction(tr("Photo of the window card"), this, [this] { openDemo("window-card-photo.jpg"); });
   demo->addAction(tr("Weather vane"), this, [this] { openDemo("weather-vane.png"); });
+  demo->addAction(tr("Broken spool plate (drawing)"), this, [this] { openDemo("spool-plate.dxf"); });
   file->addSeparator();
   file->addActions({actions_.save, actions_.saveAs});
   file->addSeparator();
@@ -61,6 +62,13 @@ void MainWindow::buildMenus() {
   trace->addActions({actions_.deviation, actions_.worst});
   trace->addSeparator();
   trace->addActions({actions_.reference, actions_.dropReference});
+
+  QMenu* mend = menuBar()->addMenu(tr("&Mend"));
+  mend->addAction(actions_.mendSafe);
+  mend->addSeparator();
+  mend->addActions({actions_.nextFinding, actions_.previousFinding});
+  mend->addSeparator();
+  mend->addActions({actions_.repairThis, actions_.repairAll, actions_.leaveThis});
 
   QMenu* look = menuBar()->addMenu(tr("&Look"));
   look->addActions(actions_.compare->actions());
@@ -110,6 +118,7 @@ void MainWindow::connectActions() {
   connect(actions_.worst, &QAction::triggered, this, &MainWindow::lookAtWorst);
   connect(&session_, &Session::deviationMeasured, this, &MainWindow::showDeviation);
   connectColours();
+  connectMending();
   connect(actions_.about, &QAction::triggered, this, &MainWindow::showAbout);
 }
 
@@ -153,6 +162,11 @@ void MainWindow::connectView() {
 void MainWindow::connectSession() {
   connect(&session_, &Session::changed, this, &MainWindow::showJob);
   connect(&session_, &Session::pictureChanged, this, [this] {
+    if (const auto& drawing = session_.job().drawing) {
+      bench_->setPage(pageOf(*drawing));
+      return;
+    }
+    bench_->setPage({});
     bench_->setPicture(session_.job().picture);
     bench_->setOriginal(session_.job().original);
     notice_->hide();
@@ -196,9 +210,10 @@ void MainWindow::askForPicture() {
   const QString folder = preferences_.pictureFolder.isEmpty()
                              ? QStandardPaths::writableLocation(QStandardPaths::PicturesLocation)
                              : preferences_.pictureFolder;
-  const QString file = QFileDialog::getOpenFileName(
-      this, tr("Open picture or job"), folder,
-      tr("Pictures and jobs (*.png *.jpg *.jpeg *.bmp *.gif *.tif *.tiff *.webp *.pdf *.snugrim);;All files (*)"));
+  const QString file = QFileDialog::getOpenFileName(this, tr("Open picture, drawing or job"), folder,
+                                                    tr("Pictures, drawings and jobs (*.png *.jpg *.jpeg *.bmp *.gif "
+                                                       "*.tif *.tiff *.webp *.pdf *.svg *.dxf *.snugrim);;"
+                                                       "All files (*)"));
   if (!file.isEmpty()) openFile(file);
 }
 

@@ -8,6 +8,8 @@
 #include "core/colour/reduce.h"
 #include "core/error.h"
 #include "core/io/job_file.h"
+#include "core/io/read_dxf.h"
+#include "core/io/read_svg.h"
 #include "core/picture/load.h"
 
 namespace rim::app {
@@ -70,6 +72,7 @@ Session::Session(QObject* parent) : QObject(parent) {
     tracing_ = false;
     history_.complete(*job);
     shown_ = *job;
+    inspectShown();
     reportBusy();
     emit changed();
   });
@@ -88,9 +91,11 @@ void Session::edit(const QString& name, const QString& mergeKey, const std::func
   change(next);
   const bool samePicture = next.original.bgr == job().original.bgr && next.preparation == job().preparation;
   const bool sameOutlines = samePicture && next.colours == job().colours && next.trace == job().trace;
-  if (sameOutlines && next.size == job().size && next.origin == job().origin) return;
+  const bool sameMending = sameOutlines && next.size == job().size && next.mend == job().mend;
+  if (sameMending && next.origin == job().origin) return;
   if (!samePicture) next.picture = {};
-  if (!sameOutlines) next.tracing.reset();
+  if (!sameOutlines && !next.drawing) next.tracing.reset();
+  if (!sameMending) next.mended.reset();
   history_.edit(std::move(next), name, mergeKey);
   follow();
 }
@@ -110,12 +115,48 @@ void Session::redo() {
 }
 
 void Session::open(const QString& file) {
+  if (isDrawingFile(file)) {
+    openDrawing(file, {});
+    return;
+  }
   load(
       QFileInfo(file).fileName(),
       [path = std::filesystem::path(file.toStdString()), inInks = opensInInks_] {
         return isJobFile(path) ? loadJob(path) : freshJob(loadPicture(path), inInks);
       },
       [this, file](Job job) { take(std::move(job), file); });
+}
+
+bool Session::isDrawingFile(const QString& file) {
+  const QString ending = QFileInfo(file).suffix().toLower();
+  return ending == "svg" || ending == "dxf";
+}
+
+void Session::openDrawing(const QString& file, std::optional<double> mmPerUnit) {
+  loadDrawing(QFileInfo(file).fileName(), file,
+              [path = std::filesystem::path(file.toStdString()), mmPerUnit] { return readDrawing(path, {mmPerUnit}); });
+}
+
+void Session::openDrawingBytes(const QByteArray& bytes, const QString& name) {
+  const bool svg = name.endsWith(".svg", Qt::CaseInsensitive);
+  loadDrawing(name, {}, [text = bytes.toStdString(), svg] { return svg ? readSvg(text) : readDxf(text); });
+}
+
+void Session::loadDrawing(const QString& name, const QString& file, const std::function<ReadResult()>& read) {
+  const auto got = std::make_shared<ReadResult>();
+  load(
+      name,
+      [got, name, read] {
+        *got = read();
+        if (got->drawing.paths.empty()) throw InputError("there are no outlines in this drawing.");
+        return jobOn(got->drawing, name.toStdString());
+      },
+      [this, got, file](Job job) {
+        take(std::move(job), file);
+        QStringList notes;
+        for (const std::string& note : got->notes) notes << QString::fromStdString(note);
+        emit drawingRead(notes, got->unitKnown);
+      });
 }
 
 void Session::openPage(int page) {
@@ -155,12 +196,13 @@ void Session::load(const QString& name, const std::function<Job()>& load, const 
 }
 
 void Session::take(Job fresh, const QString& file) {
-  const bool isJob = fresh.picture.empty();
+  const bool isDrawing = fresh.drawing && !isJobFile(file.toStdString());
+  const bool isJob = !isDrawing && fresh.picture.empty();
   saved_ = fresh;
   jobFile_ = isJob ? file : QString();
   reference_.reset();
-  history_.edit(std::move(fresh), isJob ? tr("Open job") : tr("Open picture"));
-  if (!isJob) emit pictureChanged();
+  history_.edit(std::move(fresh), isDrawing ? tr("Open drawing") : isJob ? tr("Open job") : tr("Open picture"));
+  if (!isJob || job().drawing) emit pictureChanged();
   if (!file.isEmpty()) emit opened(file);
   follow();
 }
@@ -174,7 +216,7 @@ void Session::takePage(const Picture& picture) {
 }
 
 void Session::saveTo(const QString& file) {
-  if (saving_ || !hasPicture()) return;
+  if (saving_ || !hasWork()) return;
   saving_ = true;
   done_ = -1;
   reportBusy();
@@ -198,7 +240,7 @@ void Session::saveTo(const QString& file) {
 }
 
 void Session::keepReference() {
-  reference_ = shown_.tracing;
+  reference_ = outlinesOf(shown_);
   emit changed();
 }
 
@@ -265,7 +307,7 @@ void Session::fallBack() {
 }
 
 void Session::follow() {
-  if (hasPicture() && !upToDate()) {
+  if (hasWork() && !upToDate()) {
     request_ = tracer_.request(job());
     tracing_ = true;
     done_ = -1;
@@ -273,9 +315,52 @@ void Session::follow() {
     if (tracing_) tracer_.cancel();
     tracing_ = false;
     shown_ = job();
+    inspectShown();
   }
   reportBusy();
   emit changed();
+}
+
+void Session::inspectShown() {
+  const auto outlines = outlinesOf(shown_);
+  const double scale = mmPerPixel(shown_);
+  if (outlines == inspectedOf_ && scale == inspectedAt_ && shown_.mend == inspectedWith_) return;
+  findings_.reset();
+  inspectedOf_ = outlines;
+  inspectedAt_ = scale;
+  inspectedWith_ = shown_.mend;
+  if (!outlines) {
+    inspecting_.cancel();
+    return;
+  }
+  inspecting_.request([this, outlines, job = shown_](const std::stop_token& overtaken, const std::stop_token&) {
+    const auto got =
+        outcomeOf([&] { return std::make_shared<const std::vector<Finding>>(findingsOf(job, overtaken)); });
+    if (overtaken.stop_requested()) return;
+    QMetaObject::invokeMethod(this, [this, outlines, got] {
+      if (outlines != inspectedOf_) return;
+      findings_ = got.result;
+      if (!got.trouble.isEmpty()) emit failed(got.trouble);
+      emit inspected();
+    });
+  });
+}
+
+void Session::previewRepair(const Finding& finding, const std::string& repair) {
+  previewing_.request([this, finding, repair, job = shown_](const std::stop_token& overtaken, const std::stop_token&) {
+    const double k = mmPerPixel(job);
+    const auto got = outcomeOf([&] {
+      std::vector<Path> outlines;
+      const Drawing before = drawingOf(job);
+      for (const Path& path : rim::repaired(before, finding, repair, job.mend.settings).paths) {
+        const bool same = std::find(before.paths.begin(), before.paths.end(), path) != before.paths.end();
+        if (!same) outlines.push_back(scaled(path, 1 / k));
+      }
+      return outlines;
+    });
+    if (overtaken.stop_requested()) return;
+    QMetaObject::invokeMethod(this, [this, got] { emit repairPreviewed(got.result); });
+  });
 }
 
 void Session::reportBusy() {

@@ -5,8 +5,10 @@
 #include <functional>
 
 #include "app/history.h"
+#include "app/newest_worker.h"
 #include "app/tracer.h"
 #include "core/io/export.h"
+#include "core/io/read_drawing.h"
 #include "core/trace/deviation.h"
 
 namespace rim::app {
@@ -25,8 +27,10 @@ class Session : public QObject {
   /// The last job whose outlines are known; what is measured and shown until job() has its own.
   const Job& shown() const { return shown_; }
   bool hasPicture() const { return !job().original.empty(); }
+  /// A picture or a drawing that was read.
+  bool hasWork() const { return rim::hasWork(job()); }
   /// Whether outlines for job() are there.
-  bool upToDate() const { return job().tracing != nullptr; }
+  bool upToDate() const { return hasOutlines(job()); }
   bool busy() const { return opening_ || tracing_ || exporting_ || saving_; }
 
   const History& history() const { return history_; }
@@ -41,9 +45,11 @@ class Session : public QObject {
   void setOpensInInks(bool on) { opensInInks_ = on; }
 
   /// The file that the job is kept in; empty when it was never saved, or another picture was opened since.
-  QString jobFile() const { return job().original.bgr == saved_.original.bgr ? jobFile_ : QString(); }
+  QString jobFile() const {
+    return job().original.bgr == saved_.original.bgr && job().drawing == saved_.drawing ? jobFile_ : QString();
+  }
   /// Whether the job has been changed since it was opened or saved.
-  bool modified() const { return hasPicture() && !sameWork(job(), saved_); }
+  bool modified() const { return hasWork() && !sameWork(job(), saved_); }
   /// Writes the job beside the window; saved() or failed() follows.
   void saveTo(const QString& file);
 
@@ -54,8 +60,18 @@ class Session : public QObject {
   /// Measures beside the window how far the outlines lie from the border; deviationMeasured() follows.
   void measureDeviation();
 
+  /// The faults of the outlines that are shown; null as long as they are not inspected.
+  const std::shared_ptr<const std::vector<Finding>>& findings() const { return findings_; }
+  /// Works out beside the window what a repair would make of the outlines that are shown; repairPreviewed() follows.
+  void previewRepair(const Finding& finding, const std::string& repair);
+
   /// Opens a picture or a job beside the window; opened() or failed() follows. The newest call wins.
   void open(const QString& file);
+  static bool isDrawingFile(const QString& file);
+  /// Opens an SVG or DXF; `mmPerUnit` as in ReadOptions. drawingRead() follows.
+  void openDrawing(const QString& file, std::optional<double> mmPerUnit);
+  /// The same with the bytes of an SVG or DXF; the name's ending says which.
+  void openDrawingBytes(const QByteArray& bytes, const QString& name);
   /// Opens another page of the document that the picture came from, as a step that can be undone.
   void openPage(int page);
   /// The same with the bytes of a picture file.
@@ -76,6 +92,11 @@ class Session : public QObject {
   void inksFound();  ///< job().inks is there; the outlines follow
   void bordersFollowed(std::shared_ptr<const rim::app::Borders> borders, int threshold);
   void busyChanged(const QString& what, double done);  ///< done < 0: unknown; empty: nothing runs
+  void inspected();                                    ///< findings() is there
+  /// The outlines as they would be, in picture pixels.
+  void repairPreviewed(const std::vector<rim::Path>& outlines);
+  /// A drawing was read; what was left out or assumed of it.
+  void drawingRead(const QStringList& notes, bool unitKnown);
   void deviationMeasured(std::shared_ptr<const rim::Deviation> deviation);
   void saved(const QString& file);
   void exported(const QString& file, rim::Counts counts, rim::Box box);
@@ -83,11 +104,13 @@ class Session : public QObject {
 
  private:
   void load(const QString& name, const std::function<rim::Job()>& load, const std::function<void(rim::Job)>& take);
+  void loadDrawing(const QString& name, const QString& file, const std::function<rim::ReadResult()>& read);
   void take(Job fresh, const QString& file);
   void takePage(const Picture& picture);
   void fallBack();
   void follow();
   void reportBusy();
+  void inspectShown();
 
   History history_;
   Job shown_;
@@ -103,6 +126,12 @@ class Session : public QObject {
   Job saved_;
   QString jobFile_;
   double done_ = -1;
+  std::shared_ptr<const std::vector<Finding>> findings_;
+  std::shared_ptr<const Tracing> inspectedOf_;
+  double inspectedAt_ = 0;  ///< mm a pixel
+  MendWork inspectedWith_;
+  NewestWorker inspecting_;
+  NewestWorker previewing_;
 };
 
 }  // namespace rim::app

@@ -26,7 +26,7 @@ void waitForCalm(const std::stop_token& overtaken) {
 
 quint64 Tracer::request(Job job) {
   const quint64 number = ++last_;
-  if (job.picture.empty() && PreviewMaker::isWorthWhile(job.original)) {
+  if (job.picture.empty() && !job.tracing && PreviewMaker::isWorthWhile(job.original)) {
     // A preview is quick and not stopped by a newer request: in a long drag every turn shows something.
     previewing_.request(
         [this, number, job](const std::stop_token&, const std::stop_token& closing) { preview(number, job, closing); });
@@ -54,6 +54,10 @@ void Tracer::preview(quint64 number, const Job& job, const std::stop_token& clos
 
 void Tracer::trace(quint64 number, Job job, const std::stop_token& overtaken, const std::stop_token& closing) {
   try {
+    if (job.tracing) {
+      emit traced(number, std::make_shared<const Job>(withMending(std::move(job), overtaken)));
+      return;
+    }
     if (job.picture.empty()) {
       if (PreviewMaker::isWorthWhile(job.original)) waitForCalm(overtaken);
       job.picture = preparations_.prepared(job.original, job.preparation, overtaken);
@@ -65,7 +69,7 @@ void Tracer::trace(quint64 number, Job job, const std::stop_token& overtaken, co
       emit inksFound(number, std::make_shared<const Job>(job));
       job.tracing =
           std::make_shared<const Tracing>(traceInks(job.picture, *job.inks, job.colours.layout, job.trace, control));
-      emit traced(number, std::make_shared<const Job>(std::move(job)));
+      emit traced(number, std::make_shared<const Job>(withMending(std::move(job), overtaken)));
       return;
     }
     job.inks.reset();
@@ -73,7 +77,7 @@ void Tracer::trace(quint64 number, Job job, const std::stop_token& overtaken, co
     const auto borders = std::make_shared<const Borders>(traceBorders(job.picture, job.trace, closing));
     emit bordersFollowed(number, borders, thresholdFor(job.picture, job.trace));
     job.tracing = std::make_shared<const Tracing>(fitBorders(job.picture, *borders, job.trace, control));
-    emit traced(number, std::make_shared<const Job>(std::move(job)));
+    emit traced(number, std::make_shared<const Job>(withMending(std::move(job), overtaken)));
   } catch (const Cancelled&) {
     return;
   } catch (const InputError& error) {

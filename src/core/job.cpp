@@ -1,6 +1,7 @@
 #include "core/job.h"
 
 #include "core/colour/reduce.h"
+#include "core/mend/inspect.h"
 #include "core/picture/tone.h"
 
 namespace rim {
@@ -21,9 +22,23 @@ Job jobOn(Picture picture) {
   return job;
 }
 
+Job jobOn(Drawing drawing, const std::string& name) {
+  Job job;
+  job.original.name = name;
+  job.tracing = std::make_shared<const Tracing>(Tracing{drawing.paths, 0, drawing.layers, drawing.layerOf});
+  job.drawing = std::make_shared<const Drawing>(std::move(drawing));
+  return job;
+}
+
+bool hasWork(const Job& job) { return job.drawing != nullptr || !job.original.empty(); }
+
+bool hasOutlines(const Job& job) { return job.tracing && (job.mend.steps.empty() || job.mended); }
+
+std::shared_ptr<const Tracing> outlinesOf(const Job& job) { return job.mended ? job.mended : job.tracing; }
+
 bool sameWork(const Job& a, const Job& b) {
   return a.original.bgr == b.original.bgr && a.origin == b.origin && a.preparation == b.preparation &&
-         a.colours == b.colours && a.trace == b.trace && a.size == b.size;
+         a.colours == b.colours && a.trace == b.trace && a.size == b.size && a.drawing == b.drawing && a.mend == b.mend;
 }
 
 Job withPreparedPicture(Job job, std::stop_token stop) {
@@ -50,6 +65,7 @@ Job withInkShares(Job job) {
 }
 
 Job traced(Job job, const WorkControl& control) {
+  if (job.drawing) return job;
   job = withInks(std::move(job), control.stop);
   if (job.inks) {
     job.tracing =
@@ -60,10 +76,26 @@ Job traced(Job job, const WorkControl& control) {
   return job;
 }
 
+Job withMending(Job job, const std::stop_token& stop) {
+  job.mended.reset();
+  if (job.mend.steps.empty() || !job.tracing) return job;
+  const double k = mmPerPixel(job);
+  const Drawing mm = decided(drawingOf(job), job.mend, stop);
+  Tracing mended{{}, job.tracing->threshold, mm.layers, mm.layerOf};
+  for (const Path& path : mm.paths) mended.outlines.push_back(scaled(path, 1 / k));
+  job.mended = std::make_shared<const Tracing>(std::move(mended));
+  return job;
+}
+
+std::vector<Finding> findingsOf(const Job& job, const std::stop_token& stop) {
+  return withoutLeft(inspect(drawingOf(job), job.mend.settings, stop), job.mend.steps);
+}
+
 double mmPerPixel(const Job& job) {
-  const double byResolution = kMmPerInch / ownResolution(job.picture);
+  const double byResolution = job.drawing ? 1 : kMmPerInch / ownResolution(job.picture);
   const auto share = [byResolution](double mm, double px) { return px > 0 ? mm / px : byResolution; };
-  const Box box = job.tracing ? boxOf(job.tracing->outlines) : Box{};
+  const auto outlines = outlinesOf(job);
+  const Box box = outlines ? boxOf(outlines->outlines) : Box{};
   switch (job.size.of) {
     case SizeWish::Of::PictureWidth:
       return share(job.size.value, job.picture.width());
@@ -76,19 +108,20 @@ double mmPerPixel(const Job& job) {
     case SizeWish::Of::Resolution:
       break;
   }
-  return job.size.value > 0 ? kMmPerInch / job.size.value : byResolution;
+  return job.size.value > 0 && !job.drawing ? kMmPerInch / job.size.value : byResolution;
 }
 
 Drawing drawingOf(const Job& job) {
   const double k = mmPerPixel(job);
   Drawing drawing;
-  drawing.pageWidth = job.picture.width() * k;
-  drawing.pageHeight = job.picture.height() * k;
-  if (!job.tracing) return drawing;
-  drawing.layers = job.tracing->layers;
-  drawing.layerOf = job.tracing->layerOf;
-  drawing.paths.reserve(job.tracing->outlines.size());
-  for (const Path& outline : job.tracing->outlines) drawing.paths.push_back(scaled(outline, k));
+  drawing.pageWidth = (job.drawing ? job.drawing->pageWidth : job.picture.width()) * k;
+  drawing.pageHeight = (job.drawing ? job.drawing->pageHeight : job.picture.height()) * k;
+  const auto outlines = outlinesOf(job);
+  if (!outlines) return drawing;
+  drawing.layers = outlines->layers;
+  drawing.layerOf = outlines->layerOf;
+  drawing.paths.reserve(outlines->outlines.size());
+  for (const Path& outline : outlines->outlines) drawing.paths.push_back(scaled(outline, k));
   return drawing;
 }
 

@@ -5,6 +5,7 @@
 
 #include "core/colour/decisions.h"
 #include "core/geometry/drawing.h"
+#include "core/mend/decide.h"
 #include "core/picture/picture.h"
 #include "core/picture/preparation.h"
 #include "core/trace/ink_trace.h"
@@ -59,15 +60,32 @@ struct Job {
   ColourSettings colours;
   TraceSettings trace;
   SizeWish size;
+  /// A drawing that was read instead of a picture, mm; the picture then is empty and only has a name.
+  std::shared_ptr<const Drawing> drawing;
+  MendWork mend;
   std::shared_ptr<const FoundInks> found;                  ///< null as long as nothing was looked for
   std::shared_ptr<const InkMap> inks;                      ///< what was found after all decisions; null with two tones
   std::shared_ptr<const std::vector<InkShare>> inkShares;  ///< of inks; null as long as they are not counted
   /// What tracing gave; null as long as it is not traced with these settings.
   std::shared_ptr<const Tracing> tracing;
+  /// The outlines after all decisions about findings; null as long as that is not worked out, or nothing was decided.
+  std::shared_ptr<const Tracing> mended;
 };
 
 /// A fresh job on a picture.
 Job jobOn(Picture picture);
+
+/// A fresh job on a drawing that was read from a file of this name. Its outlines are there at once, in mm.
+Job jobOn(Drawing drawing, const std::string& name);
+
+/// Whether there is a picture or a drawing to work on.
+bool hasWork(const Job& job);
+
+/// Whether the outlines are there, with all decisions about findings.
+bool hasOutlines(const Job& job);
+
+/// The outlines as they are now: mended when something was decided, else as traced or read; null: not there yet.
+std::shared_ptr<const Tracing> outlinesOf(const Job& job);
 
 /// Whether two jobs say the same: the same pixels (shared), steps, settings, size and note. What is
 /// worked out from them does not count.
@@ -88,8 +106,14 @@ Job withInkShares(Job job);
 /// requested.
 Job traced(Job job, const WorkControl& control = {});
 
-/// Millimetres per picture pixel, > 0. A wish for the size of outlines that are not there
-/// falls back to the picture's resolution.
+/// The same job with all decisions about findings made anew; needs outlines. Throws Cancelled.
+Job withMending(Job job, const std::stop_token& stop = {});
+
+/// The faults of the outlines as they are now, mm, without those that were left. Throws Cancelled.
+std::vector<Finding> findingsOf(const Job& job, const std::stop_token& stop = {});
+
+/// Millimetres per picture pixel, > 0; 1 for a drawing that was read and has no other size wished. A wish for the size
+/// of outlines that are not there falls back to the picture's resolution.
 double mmPerPixel(const Job& job);
 
 /// The outlines in millimetres on a page as large as the picture. Empty when not traced.

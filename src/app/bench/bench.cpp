@@ -118,6 +118,30 @@ void Bench::setMeasure(double mmPerPixel, Unit unit) {
   update();
 }
 
+void Bench::setPage(const Box& page) {
+  const bool other = !(page.low == page_.low && page.high == page_.high);
+  page_ = page;
+  if (!page_.empty()) picture_ = {};
+  if (other && !page_.empty()) fit();
+  update();
+}
+
+void Bench::setFindings(std::shared_ptr<const std::vector<Finding>> findings, std::vector<std::size_t> shown) {
+  findings_.set(std::move(findings), std::move(shown));
+  update();
+}
+
+void Bench::setCurrentFinding(std::optional<std::size_t> current) {
+  findings_.setCurrent(current);
+  findings_.setPreview({});
+  update();
+}
+
+void Bench::setRepairPreview(std::vector<Path> outlines) {
+  findings_.setPreview(std::move(outlines));
+  update();
+}
+
 void Bench::setTool(BenchTool* tool) {
   if (tool_ != nullptr) disconnect(tool_, nullptr, this, nullptr);
   tool_ = tool;
@@ -154,14 +178,20 @@ void Bench::setPeek(bool on) {
   update();
 }
 
-void Bench::fit() {
+Viewport Bench::fitting() const {
   const QRectF area = QRectF(rect()).adjusted(kMarginPx, kMarginPx, -kMarginPx, -kMarginPx - kFootPx);
-  setViewport(Viewport::fitting(pictureBox(), area));
+  return Viewport::fitting(pictureBox(), area);
+}
+
+double Bench::fittingScale() const { return fitting().scale; }
+
+void Bench::fit() {
+  setViewport(fitting());
   fitted_ = true;
 }
 
 void Bench::showAtTrueSize() {
-  if (picture_.empty()) return;
+  if (bare()) return;
   const double screenPxPerMm = screen()->physicalDotsPerInch() / kMmPerInch;
   setViewport(viewport_.zoomedAt(QRectF(rect()).center(), screenPxPerMm * mmPerPixel_ / viewport_.scale));
 }
@@ -186,34 +216,36 @@ void Bench::setViewport(const Viewport& viewport) {
 }
 
 Box Bench::pictureBox() const {
-  Box box;
+  Box box = page_;
   if (picture_.empty()) return box;
+  box = {};
   box.include(Point{0, 0});
   box.include(Point{picture_.size().width(), picture_.size().height()});
   return box;
 }
 
 QRectF Bench::sheet() const {
-  return {viewport_.toScreen({0, picture_.size().height()}), picture_.size() * viewport_.scale};
+  const Box box = pictureBox();
+  return {viewport_.toScreen({box.low.x, box.high.y}), QSizeF(box.width(), box.height()) * viewport_.scale};
 }
 
 double Bench::seamX() const { return sheet().left() + sheet().width() * seam_; }
 
 bool Bench::overSeam(QPointF place) const {
   constexpr double kReach = 7;
-  return compare_ == Compare::Seam && !picture_.empty() && std::abs(place.x() - seamX()) < kReach;
+  return compare_ == Compare::Seam && !bare() && std::abs(place.x() - seamX()) < kReach;
 }
 
 void Bench::paintEvent(QPaintEvent*) {
   QPainter painter(this);
   painter.fillRect(rect(), look().bench);
-  if (picture_.empty()) {
+  if (bare()) {
     paintSentence(painter, rect(), tr("The bench is empty"),
-                  tr("Drop a picture here, paste one, or open one with Ctrl+O. PNG, JPEG, BMP, GIF, TIFF, WebP and PDF "
-                     "can be read."));
+                  tr("Drop a picture or a drawing here, paste one, or open one with Ctrl+O. PNG, JPEG, BMP, GIF, TIFF, "
+                     "WebP and PDF can be read, and drawings in SVG and DXF."));
     return;
   }
-  if (peekOriginal_) {
+  if (peekOriginal_ && !original_.empty()) {
     Box whole;
     whole.include(Point{0, 0});
     whole.include(Point{original_.size().width(), original_.size().height()});
@@ -250,6 +282,7 @@ void Bench::paintOutlines(QPainter& painter) {
   // The inks themselves fill what is enclosed.
   outlines_.paint(painter, viewport_, rect(), inkLayer_.empty() || compare_ != Compare::Overlay);
   deviation_.paint(painter, viewport_, rect());
+  findings_.paint(painter, viewport_, rect(), mmPerPixel_, unit_);
   if (nodes_ && !outlines_.paintNodes(painter, viewport_, rect())) {
     painter.setPen(look().text);
     painter.setFont(fontLike(0));

@@ -5,6 +5,7 @@
 
 #include "app/bench/bench_tool.h"
 #include "app/bench/deviation_layer.h"
+#include "app/bench/finding_layer.h"
 #include "app/bench/outline_layer.h"
 #include "app/bench/picture_layer.h"
 #include "app/preferences.h"
@@ -50,6 +51,13 @@ class Bench : public QWidget {
   /// Draws outlines by their distance from the measured border; null: as outlines.
   void setDeviation(std::shared_ptr<const Deviation> deviation, double tolerancePx);
   void setMeasure(double mmPerPixel, Unit unit);
+  /// The page that outlines lie on when there is no picture under them; empty: none.
+  void setPage(const Box& page);
+  /// Findings that are tagged; none: null.
+  void setFindings(std::shared_ptr<const std::vector<Finding>> findings, std::vector<std::size_t> shown);
+  void setCurrentFinding(std::optional<std::size_t> current);
+  /// Outlines as a repair would make them, drawn over the others; empty: none.
+  void setRepairPreview(std::vector<Path> outlines);
 
   /// A tool that gets the pointer until it is put away with null; the bench does not own it. While
   /// it is there, the picture is shown alone.
@@ -65,6 +73,8 @@ class Bench : public QWidget {
 
   const Viewport& viewport() const { return viewport_; }
   void fit();
+  /// Screen pixels per picture pixel at which all is seen.
+  double fittingScale() const;
   /// The outlines at the size they will have, as far as the screen knows its own resolution.
   void showAtTrueSize();
   void zoom(double factor);
@@ -75,6 +85,7 @@ class Bench : public QWidget {
   void compareChanged(rim::app::Compare compare);
   void dropped(const QMimeData* data);
   void zoomChanged(double percent);
+  void findingPressed(std::size_t shown);  ///< its tag was clicked
 
  protected:
   void paintEvent(QPaintEvent* event) override;
@@ -93,6 +104,8 @@ class Bench : public QWidget {
   enum class Drag { None, Pan, Seam, Tool };
   ToolView toolView() const;
   Box pictureBox() const;
+  Viewport fitting() const;
+  bool bare() const { return picture_.empty() && page_.empty(); }
   QRectF sheet() const;
   double seamX() const;
   bool keyForTool(const QKeyEvent& event);
@@ -113,6 +126,8 @@ class Bench : public QWidget {
   OutlineLayer outlines_;
   OutlineLayer reference_;
   DeviationLayer deviation_;
+  FindingLayer findings_;
+  Box page_;
   bool known_ = false;  ///< outlines have been measured; there may be none
   Viewport viewport_;
   bool fitted_ = true;  ///< the view follows the size of the window until it is moved by hand

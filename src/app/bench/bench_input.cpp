@@ -16,7 +16,7 @@ void Bench::resizeEvent(QResizeEvent*) {
 }
 
 void Bench::wheelEvent(QWheelEvent* event) {
-  if (picture_.empty()) return;
+  if (bare()) return;
   constexpr double kFactorPerNotch = 1.25;
   constexpr double kNotch = 120;
   setViewport(viewport_.zoomedAt(event->position(), std::pow(kFactorPerNotch, event->angleDelta().y() / kNotch)));
@@ -25,7 +25,13 @@ void Bench::wheelEvent(QWheelEvent* event) {
 
 void Bench::mousePressEvent(QMouseEvent* event) {
   pointer_ = event->position();
-  if (picture_.empty()) return;
+  if (bare()) return;
+  if (event->button() == Qt::LeftButton && tool_ == nullptr) {
+    if (const auto finding = findings_.at(pointer_, viewport_, mmPerPixel_)) {
+      emit findingPressed(*finding);
+      return;
+    }
+  }
   if (event->button() == Qt::LeftButton && tool_ != nullptr) {
     drag_ = Drag::Tool;
     tool_->press(toolView().toPicture(pointer_), toolView());

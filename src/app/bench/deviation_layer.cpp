@@ -4,6 +4,7 @@
 #include <QPainter>
 #include <QPainterPath>
 
+#include "app/bench/corner_brackets.h"
 #include "app/look.h"
 
 namespace rim::app {
@@ -11,6 +12,7 @@ namespace {
 
 constexpr std::size_t kClasses = 3;
 constexpr double kNearShare = 0.3;  // of the tolerance
+constexpr double kBracketHalf = 15;
 
 QPen penOf(std::size_t kind) {
   const std::pair<QColor, double> looks[kClasses] = {
@@ -18,23 +20,6 @@ QPen penOf(std::size_t kind) {
   QPen pen(looks[kind].first, looks[kind].second);
   pen.setCapStyle(Qt::FlatCap);
   return pen;
-}
-
-/// Four brackets round a place.
-void paintBrackets(QPainter& painter, QPointF place) {
-  constexpr double kHalf = 15;
-  constexpr double kArm = 6;
-  QPainterPath brackets;
-  for (const double sx : {-1.0, 1.0}) {
-    for (const double sy : {-1.0, 1.0}) {
-      const QPointF corner = place + QPointF(sx * kHalf, sy * kHalf);
-      brackets.moveTo(corner - QPointF(sx * kArm, 0));
-      brackets.lineTo(corner);
-      brackets.lineTo(corner - QPointF(0, sy * kArm));
-    }
-  }
-  painter.strokePath(brackets, QPen(QColor(255, 255, 255, 230), 5));
-  painter.strokePath(brackets, QPen(look().node, 2));
 }
 
 }  // namespace
@@ -66,7 +51,7 @@ void DeviationLayer::paint(QPainter& painter, const Viewport& viewport, const QR
   painter.save();
   painter.setRenderHint(QPainter::Antialiasing);
   for (std::size_t kind = 0; kind < kClasses; ++kind) painter.strokePath(paths[kind], penOf(kind));
-  if (deviation_->largest > 0) paintBrackets(painter, viewport.toScreen(deviation_->worst));
+  if (deviation_->largest > 0) paintBrackets(painter, viewport.toScreen(deviation_->worst), kBracketHalf, look().node);
   painter.restore();
 }
 

@@ -128,18 +128,28 @@ void OutlineLayer::paint(QPainter& painter, const Viewport& viewport, const QRec
   painter.restore();
 }
 
-void OutlineLayer::paintAsReference(QPainter& painter, const Viewport& viewport, const QRectF& visible) const {
+void OutlineLayer::paintStrokes(QPainter& painter, const Viewport& viewport, const QRectF& visible,
+                                const QPen& pen) const {
   const QRectF inSight =
       QRectF(at(viewport.toPicture(visible.bottomLeft())), at(viewport.toPicture(visible.topRight()))).normalized();
-  constexpr double kBroad = 6;
   painter.save();
   painter.setTransform(viewport.transform(), true);
   painter.setRenderHint(QPainter::Antialiasing);
   for (const Stroke& stroke : strokes_) {
-    if (stroke.box.adjusted(-1, -1, 1, 1).intersects(inSight))
-      painter.strokePath(stroke.path, pen(QColor(110, 110, 110, 120), kBroad, {}));
+    if (stroke.box.adjusted(-1, -1, 1, 1).intersects(inSight)) painter.strokePath(stroke.path, pen);
   }
   painter.restore();
+}
+
+void OutlineLayer::paintAsReference(QPainter& painter, const Viewport& viewport, const QRectF& visible) const {
+  constexpr double kBroad = 6;
+  paintStrokes(painter, viewport, visible, pen(QColor(110, 110, 110, 120), kBroad, {}));
+}
+
+void OutlineLayer::paintAsPreview(QPainter& painter, const Viewport& viewport, const QRectF& visible) const {
+  // Like a marker pen: it lies over the outline and lets it show.
+  constexpr double kBroad = 9;
+  paintStrokes(painter, viewport, visible, pen(QColor(240, 190, 60, 130), kBroad, {}));
 }
 
 bool OutlineLayer::paintNodes(QPainter& painter, const Viewport& viewport, const QRectF& visible) const {

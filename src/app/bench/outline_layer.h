@@ -28,6 +28,9 @@ class OutlineLayer {
   /// Strokes alone, broad and grey: a reference copy under the outlines.
   void paintAsReference(QPainter& painter, const Viewport& viewport, const QRectF& visible) const;
 
+  /// Strokes alone, as a repair would make them, over the outlines.
+  void paintAsPreview(QPainter& painter, const Viewport& viewport, const QRectF& visible) const;
+
   /// Nodes in sight: a chevron along both sides of a corner, a bar along the tangent of a smooth
   /// node, a tick across where an outline starts. Returns false, and draws none, when there are
   /// more in sight than could be told apart.
@@ -52,6 +55,7 @@ class OutlineLayer {
     QPainterPath path;
     QRectF box;
   };
+  void paintStrokes(QPainter& painter, const Viewport& viewport, const QRectF& visible, const QPen& pen) const;
   void add(const Path& path);
   void addNodes(const Path& path);
   void addClosed(QPainterPath path, bool hole);

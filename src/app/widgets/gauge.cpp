@@ -19,6 +19,7 @@ Gauge::Gauge(QWidget* parent) : QFrame(parent) {
   outlines_ = addFigure(row, tr("outlines"), tr("How many outlines there are"));
   closed_ = addFigure(row, tr("closed"), tr("Outlines that hold a fill"));
   open_ = addFigure(row, tr("open"), tr("Outlines with loose ends"));
+  double_ = addFigure(row, tr("double"), tr("Lines that are drawn twice, and would be cut twice"));
   nodes_ = addFigure(row, tr("nodes"), tr("Places where one segment ends and the next begins"));
   row->addStretch(1);
   auto* what = new QLabel(tr("Size of the outlines"));
@@ -78,9 +79,14 @@ void Gauge::show(const std::optional<Measures>& measures, Unit unit) {
   put(outlines_, counts.outlines, true);
   put(closed_, counts.closed, true);
   put(open_, counts.open, true);
+  put(double_, measures ? measures->doubles.value_or(0) : 0, fitted && measures->doubles);
   put(nodes_, counts.nodes, fitted);
-  open_->setProperty("trouble", counts.open > 0);
-  open_->style()->polish(open_);
+  const auto alarm = [](QLabel* label, bool trouble) {
+    label->setProperty("trouble", trouble);
+    label->style()->polish(label);
+  };
+  alarm(open_, counts.open > 0);
+  alarm(double_, measures && measures->doubles.value_or(0) > 0);
   const bool measurable = measures && !measures->box.empty();
   width_->show(measurable ? measures->box.width() : -1, unit);
   height_->show(measurable ? measures->box.height() : -1, unit);

@@ -17,8 +17,9 @@ class LengthField;
 /// What the gauge shows. Without a drawing it is empty.
 struct Measures {
   Counts counts;
-  Box box;                   ///< mm, round all outlines
-  bool provisional = false;  ///< a new trace is on its way
+  Box box;                             ///< mm, round all outlines
+  bool provisional = false;            ///< a new trace is on its way
+  std::optional<std::size_t> doubles;  ///< lines drawn twice; none: not inspected yet
 };
 
 /// The strip below the bench: what the outlines come to, and their size, which can be typed.
@@ -42,6 +43,7 @@ class Gauge : public QFrame {
   QLabel* outlines_;
   QLabel* closed_;
   QLabel* open_;
+  QLabel* double_;
   QLabel* nodes_;
   LengthField* width_;
   LengthField* height_;

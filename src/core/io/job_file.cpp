@@ -5,7 +5,9 @@
 
 #include "core/io/colour_json.h"
 #include "core/io/json_number.h"
+#include "core/io/mend_json.h"
 #include "core/io/preparation_json.h"
+#include "core/io/read_svg.h"
 #include "core/io/safe_file.h"
 #include "core/io/write_svg.h"
 #include "core/io/zip.h"
@@ -19,6 +21,7 @@ using Json = nlohmann::json;
 
 constexpr int kVersion = 1;
 constexpr const char* kPicture = "picture.png";
+constexpr const char* kDrawing = "drawing.svg";
 constexpr const char* kSettings = "job.json";
 constexpr const char* kOutlines = "outlines.svg";
 constexpr const char* kSizes[] = {"resolution", "picture-width", "picture-height", "outlines-width", "outlines-height"};
@@ -43,6 +46,7 @@ Json settingsOf(const Job& job) {
           {"preparation", steps},
           {"colours", toJson(job.colours)},
           {"trace", trace},
+          {"mend", toJson(job.mend)},
           {"size", {{"of", kSizes[static_cast<int>(job.size.of)]}, {"value", job.size.value}}}};
 }
 
@@ -88,30 +92,43 @@ bool isJobFile(const std::filesystem::path& file) {
 }
 
 void saveJob(const Job& job, const std::filesystem::path& file) {
-  if (job.original.empty()) throw InputError("there is no picture in the job yet.");
+  if (!hasWork(job)) throw InputError("there is no picture and no drawing in the job yet.");
   ZipParts parts;
-  parts[kPicture] = pngOf(job.original);
+  if (job.drawing) {
+    parts[kDrawing] = bytesOf(svgText(*job.drawing));
+  } else {
+    parts[kPicture] = pngOf(job.original);
+  }
   // Text in a note may come in any encoding; what is no UTF-8 is replaced.
   constexpr int kIndent = 2;
   parts[kSettings] = bytesOf(settingsOf(job).dump(kIndent, ' ', false, Json::error_handler_t::replace));
-  if (job.tracing) parts[kOutlines] = bytesOf(svgText(drawingOf(job), job.origin));
+  if (hasOutlines(job)) parts[kOutlines] = bytesOf(svgText(drawingOf(job), job.origin));
   writeBeside(file, [&parts](const std::filesystem::path& beside) { writeZip(beside, parts); });
 }
 
 Job loadJob(const std::filesystem::path& file) {
-  const ZipParts parts = readZip(file, {kPicture, kSettings}, kMostFileBytes);
+  const ZipParts parts = readZip(file, {kPicture, kDrawing, kSettings}, kMostFileBytes);
   if (!parts.contains(kSettings)) throw InputError("this is not a job of Snug Rim.");
   const Json json = parsed(parts.at(kSettings));
-  if (!parts.contains(kPicture)) throw InputError("the picture is missing from the job.");
+  if (!parts.contains(kPicture) && !parts.contains(kDrawing)) {
+    throw InputError("the picture is missing from the job.");
+  }
   Job job;
-  job.original = loadPicture(parts.at(kPicture), textIn(json["picture"], "name"));
-  job.original.dotsPerInch = numberIn(json["picture"], "dots-per-inch", 0, 100'000);
+  if (parts.contains(kDrawing)) {
+    const auto& bytes = parts.at(kDrawing);
+    job = jobOn(readSvg({reinterpret_cast<const char*>(bytes.data()), bytes.size()}).drawing,
+                textIn(json["picture"], "name"));
+  } else {
+    job.original = loadPicture(parts.at(kPicture), textIn(json["picture"], "name"));
+    job.original.dotsPerInch = numberIn(json["picture"], "dots-per-inch", 0, 100'000);
+  }
   job.origin = textIn(json, "origin");
   for (const Json& step : json.value("preparation", Json::array()))
     job.preparation.push_back(preparationStepFrom(step));
   if (json.contains("colours")) job.colours = colourSettingsFrom(json["colours"]);
   job.trace = traceFrom(json["trace"]);
   job.size = sizeFrom(json["size"]);
+  if (json.contains("mend")) job.mend = mendWorkFrom(json["mend"]);
   return job;
 }
 

@@ -35,7 +35,7 @@ class Element {
     transform_ = {};
     shape_ = SvgShape(static_cast<int>(xmlGetLineNo(node)));
     reading_->outlines.countElement(shape_.line());
-    if (const auto layer = layerTitle(node)) layer_ = reading_->outlines.layerNamed(*layer);
+    if (const auto layer = layerOf(node)) layer_ = reading_->outlines.layerNamed(*layer);
   }
 
   void on_exit_element() {
@@ -88,17 +88,29 @@ class Element {
   void skipped() { reading_->outlines.skipBadValue(shape_.line()); }
 
  protected:
-  static std::optional<std::string> layerTitle(xmlNode* node) {
+  /// A group of the top level with a title is a layer; its colour is that of the first thing painted in it.
+  static std::optional<Layer> layerOf(xmlNode* node) {
     if (nameOf(node) != "g" || node->parent == nullptr || nameOf(node->parent) != "svg") return {};
     if (node->parent->parent == nullptr || node->parent->parent->type != XML_DOCUMENT_NODE) return {};
+    std::optional<Layer> layer;
+    std::optional<std::string> colour;
     for (xmlNode* child = node->children; child != nullptr; child = child->next) {
-      if (child->type != XML_ELEMENT_NODE || nameOf(child) != "title") continue;
-      xmlChar* text = xmlNodeGetContent(child);
-      std::string title = text != nullptr ? reinterpret_cast<const char*>(text) : "";
-      xmlFree(text);
-      return title;
+      if (child->type != XML_ELEMENT_NODE) continue;
+      if (nameOf(child) == "title") {
+        xmlChar* text = xmlNodeGetContent(child);
+        layer = Layer{text != nullptr ? reinterpret_cast<const char*>(text) : "", 0, 0, 0};
+        xmlFree(text);
+      }
+      for (const char* paint : {"fill", "stroke"}) {
+        const auto value = attributeOf(child, paint);
+        if (!colour && value && value->size() == 7 && value->front() == '#') colour = value;
+      }
     }
-    return {};
+    if (layer && colour) {
+      const auto rgb = static_cast<int>(std::strtol(colour->c_str() + 1, nullptr, 16));
+      *layer = {layer->name, rgb >> 16 & 255, rgb >> 8 & 255, rgb & 255};
+    }
+    return layer;
   }
 
   Affine map() const { return map_ * transform_; }

@@ -145,8 +145,8 @@ void SvgOutlines::add(const SvgShape& shape, const Affine& map, std::size_t laye
   }
 }
 
-std::size_t SvgOutlines::layerNamed(const std::string& name) {
-  layers_.push_back(name);
+std::size_t SvgOutlines::layerNamed(const Layer& layer) {
+  layers_.push_back(layer);
   return layers_.size() - 1;
 }
 
@@ -165,9 +165,7 @@ ReadResult SvgOutlines::result(const SvgDocument& document, double mmPerPx, cons
     read.drawing.paths.push_back(transformed(outline.path, upright, options.toleranceMm));
     if (layered) read.drawing.layerOf.push_back(outline.layer);
   }
-  if (layered) {
-    for (const std::string& name : layers_) read.drawing.layers.push_back({name, 0, 0, 0});
-  }
+  if (layered) read.drawing.layers = layers_;
   if (const std::string others = othersIn(document.root); !others.empty()) {
     read.notes.push_back("Left out, as these are not outlines: " + others + ".");
   }

@@ -46,7 +46,7 @@ class SvgOutlines {
   /// Throws InputError when the drawing has unfolded to too much.
   void countElement(int line);
   void add(const SvgShape& shape, const Affine& map, std::size_t layer);
-  std::size_t layerNamed(const std::string& name);
+  std::size_t layerNamed(const Layer& layer);
   /// Notes that a value could not be read; the first few are told by line.
   void skipBadValue(int line) { badValues_.push_back(line); }
 
@@ -73,7 +73,7 @@ class SvgOutlines {
   };
   double tolerancePx_;
   std::vector<Outline> outlines_;
-  std::vector<std::string> layers_;
+  std::vector<Layer> layers_;
   std::set<std::string> open_;
   std::vector<int> badValues_;
   std::size_t elements_ = 0;

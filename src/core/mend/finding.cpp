@@ -16,8 +16,10 @@ std::string mmText(double mm) {
   std::array<char, 48> text{};
   if (mm >= 0.095) {
     std::snprintf(text.data(), text.size(), mm >= 99.5 ? "%.0f mm" : "%.2f mm", mm);
+  } else if (mm < 0.0005) {
+    std::snprintf(text.data(), text.size(), "0 mm");
   } else {
-    std::snprintf(text.data(), text.size(), "%.3g mm", mm);
+    std::snprintf(text.data(), text.size(), "%.3f mm", mm);
   }
   return text.data();
 }

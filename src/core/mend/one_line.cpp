@@ -79,11 +79,7 @@ std::vector<Path> leftOf(const Path& path, const BySegment& covered, double leas
   return remnants.take();
 }
 
-}  // namespace
-
-Repaired oneLineFromTwo(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
-  const PieceIndex index(drawing.paths);
-  const std::vector<CoveredStretch> covered = coveredStretches(drawing, index, settings, stop);
+Repaired cutOut(const Drawing& drawing, const std::vector<CoveredStretch>& covered, const MendSettings& settings) {
   if (covered.empty()) return {drawing, 0};
   std::map<std::size_t, BySegment> cuts;                               // of open paths
   std::map<std::pair<std::size_t, std::size_t>, double> closedTracks;  // of closed ones on others
@@ -120,6 +116,20 @@ Repaired oneLineFromTwo(const Drawing& drawing, const MendSettings& settings, co
     }
   }
   return result;
+}
+
+}  // namespace
+
+Repaired oneLineFromTwo(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
+  return cutOut(drawing, coveredStretches(drawing, PieceIndex(drawing.paths), settings, stop), settings);
+}
+
+Repaired oneLineFromTwo(const Drawing& drawing, std::size_t path, std::size_t other, const MendSettings& settings) {
+  std::vector<CoveredStretch> covered = coveredStretches(drawing, PieceIndex(drawing.paths), settings);
+  std::erase_if(covered, [&](const CoveredStretch& c) {
+    return !(c.path == path && c.byPath == other) && !(c.path == other && c.byPath == path);
+  });
+  return cutOut(drawing, covered, settings);
 }
 
 }  // namespace rim

@@ -11,4 +11,7 @@ namespace rim {
 /// Closed outlines that share only a part of their border keep it, each its own. Throws Cancelled.
 Repaired oneLineFromTwo(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop = {});
 
+/// The same for two paths alone.
+Repaired oneLineFromTwo(const Drawing& drawing, std::size_t path, std::size_t other, const MendSettings& settings);
+
 }  // namespace rim

@@ -19,6 +19,7 @@ struct MendSettings {
   double coincidentMm = 0.002;  ///< nodes nearer than this are one
   double loopMm = 1;            ///< a crossing that encloses less than this, the larger side, is a loop
   double speckMm = 0.3;         ///< outlines smaller than this, the larger side, are found as specks
+  double invisibleMm = 0.1;     ///< a change smaller than this cannot be seen; it is safe
   double strokeMm = 1;          ///< edges nearer than this all along are found as the two sides of a stroke
   DoubleRule doubles = DoubleRule::One;
   double strokeWidthMm = 3;  ///< the widest stroke that outer, inner and centre take for one

@@ -69,18 +69,30 @@ Path movedSideways(const Path& closed, double mm, double toleranceMm) {
   return out;
 }
 
-Repaired strokesToLines(const Drawing& drawing, const MendSettings& settings) {
-  const std::vector<StrokePair> pairs = strokePairs(drawing, settings.strokeWidthMm);
-  Repaired result{drawing, pairs.size()};
+namespace {
+
+Drawing toLines(const Drawing& drawing, const std::vector<StrokePair>& pairs, DoubleRule rule) {
+  Drawing lines = drawing;
   std::vector<std::size_t> gone;
   for (const StrokePair& pair : pairs) {
-    const bool keepInner = settings.doubles == DoubleRule::Inner;
-    gone.push_back(keepInner ? pair.outer : pair.inner);
-    if (settings.doubles != DoubleRule::Centre) continue;
-    result.drawing.paths[pair.outer] = centreOf(drawing.paths[pair.outer], drawing.paths[pair.inner], pair.widthMm);
+    gone.push_back(rule == DoubleRule::Inner ? pair.outer : pair.inner);
+    if (rule != DoubleRule::Centre) continue;
+    lines.paths[pair.outer] = centreOf(drawing.paths[pair.outer], drawing.paths[pair.inner], pair.widthMm);
   }
-  result.drawing = withoutPaths(result.drawing, gone);
-  return result;
+  return withoutPaths(lines, gone);
+}
+
+}  // namespace
+
+Repaired strokesToLines(const Drawing& drawing, const MendSettings& settings) {
+  const std::vector<StrokePair> pairs = strokePairs(drawing, settings.strokeWidthMm);
+  return {toLines(drawing, pairs, settings.doubles), pairs.size()};
+}
+
+Drawing strokeToLine(const Drawing& drawing, std::size_t outer, std::size_t inner, const MendSettings& settings) {
+  std::vector<StrokePair> pairs = strokePairs(drawing, settings.strokeWidthMm);
+  std::erase_if(pairs, [&](const StrokePair& p) { return p.outer != outer || p.inner != inner; });
+  return toLines(drawing, pairs, settings.doubles);
 }
 
 }  // namespace rim

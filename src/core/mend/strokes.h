@@ -9,6 +9,9 @@ namespace rim {
 /// half the stroke's width: lines and arcs stay lines and arcs, and sharp corners stay sharp.
 Repaired strokesToLines(const Drawing& drawing, const MendSettings& settings);
 
+/// The same for one stroke alone, whose edges are these two paths.
+Drawing strokeToLine(const Drawing& drawing, std::size_t outer, std::size_t inner, const MendSettings& settings);
+
 /// The closed path moved to its left by `mm` (to its right when negative): lines in parallel, arcs about their centres,
 /// cubics as arcs within `toleranceMm` of them. Neighbours meet again where they cross; arcs that would shrink to
 /// nothing go, and their neighbours meet instead. For moves that are small against what the path is made of.

@@ -11,7 +11,15 @@
 namespace rim {
 namespace {
 
-/// The path without segment i: the next one begins where the one before ended.
+/// The closed path begun at the start of segment i.
+Path begunAt(Path path, std::size_t i) {
+  path.start = segmentStart(path, i);
+  std::rotate(path.segments.begin(), path.segments.begin() + static_cast<std::ptrdiff_t>(i), path.segments.end());
+  return path;
+}
+
+}  // namespace
+
 Path withoutSegment(Path path, std::size_t i) {
   const std::size_t n = path.segments.size();
   if (i == 0) {
@@ -32,14 +40,6 @@ Path withoutSegment(Path path, std::size_t i) {
   return path;
 }
 
-/// The closed path begun at the start of segment i.
-Path begunAt(Path path, std::size_t i) {
-  path.start = segmentStart(path, i);
-  std::rotate(path.segments.begin(), path.segments.begin() + static_cast<std::ptrdiff_t>(i), path.segments.end());
-  return path;
-}
-
-/// Segments i and i + 1 run out and back: only the difference between both ways stays.
 Path withoutSpike(Path path, std::size_t i) {
   if (path.closed) {
     path = begunAt(std::move(path), i);
@@ -62,8 +62,6 @@ Path withoutSpike(Path path, std::size_t i) {
   return path;
 }
 
-}  // namespace
-
 Repaired withoutZeroLengths(const Drawing& drawing) {
   std::vector<std::size_t> none;
   for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
@@ -85,13 +83,16 @@ Repaired withoutCoincidentNodes(const Drawing& drawing, const MendSettings& sett
   return result;
 }
 
-Repaired withoutSpikes(const Drawing& drawing, const MendSettings& settings) {
+Repaired withoutSpikes(const Drawing& drawing, const MendSettings& settings, double longestMm) {
   Repaired result{drawing, 0};
   for (Path& path : result.drawing.paths) {
-    for (auto faults = spikes({path}, settings.doubleMm); !faults.empty(); faults = spikes({path}, settings.doubleMm)) {
-      path = withoutSpike(std::move(path), faults.front().segment);
+    while (path.segments.size() >= 2) {
+      const std::vector<SegmentFault> faults = spikes({path}, settings.doubleMm);
+      const auto found = std::find_if(faults.begin(), faults.end(),
+                                      [longestMm](const SegmentFault& f) { return f.sizeMm <= longestMm; });
+      if (found == faults.end()) break;
+      path = withoutSpike(std::move(path), found->segment);
       ++result.count;
-      if (path.segments.size() < 2) break;
     }
   }
   return result;

@@ -8,6 +8,7 @@
 #include "core/geometry/path_place.h"
 #include "core/mend/crossings.h"
 #include "core/mend/small_faults.h"
+#include "core/mend/tidy.h"
 
 namespace rim {
 namespace {
@@ -24,6 +25,12 @@ Path closedAt(Path open, Point place) {
   return open;
 }
 
+/// Where a crossing lies at a node, cutting there leaves a second node in its place.
+Path tidy(Path path, const MendSettings& settings) {
+  return withoutCoincidentNodes({{std::move(path)}, {}, {}, 0, 0, DrawingUnit::Millimetres}, settings)
+      .drawing.paths.front();
+}
+
 /// Both sides of a crossing: what lies between its two visits, and the rest.
 struct Sides {
   Path inner;  // closed
@@ -32,8 +39,9 @@ struct Sides {
   double restSize;  // of an open path without bound: its rest is never a loop
 };
 
-Sides sidesOf(const Path& path, const TrueCrossing& c) {
-  Sides sides{closedAt(between(path, c.a, c.b), c.place), without(path, c.a, c.b, c.place), 0, 0};
+Sides sidesOf(const Path& path, const TrueCrossing& c, const MendSettings& settings) {
+  Sides sides{tidy(closedAt(between(path, c.a, c.b), c.place), settings),
+              tidy(without(path, c.a, c.b, c.place), settings), 0, 0};
   sides.innerSize = sizeOf(sides.inner);
   sides.restSize = path.closed ? sizeOf(sides.rest) : std::numeric_limits<double>::infinity();
   return sides;
@@ -74,6 +82,17 @@ class Untangling {
   }
   std::size_t count() const { return count_; }
 
+  /// Mends this crossing of the path, one of so many.
+  bool mend(const Path& path, const TrueCrossing& c, std::size_t crossings, std::vector<Path>& open) {
+    const Sides sides = sidesOf(path, c, settings_);
+    if (std::min(sides.innerSize, sides.restSize) < settings_.loopMm) {
+      open.push_back(sides.innerSize <= sides.restSize ? sides.rest : sides.inner);
+      ++count_;
+      return true;
+    }
+    return rule_ != BowTieRule::Leave && mendBowTie(path, c, sides, crossings, open);
+  }
+
  private:
   /// Mends one crossing; what comes of it goes onto `open`. False when nothing is to be done.
   bool step(const Path& path, std::vector<Path>& open) {
@@ -81,20 +100,14 @@ class Untangling {
     const TrueCrossing* best = nullptr;
     double least = std::numeric_limits<double>::infinity();
     for (const TrueCrossing& c : crossings) {
-      const Sides sides = sidesOf(path, c);
+      const Sides sides = sidesOf(path, c, settings_);
       const double size = std::min(sides.innerSize, sides.restSize);
       if (size >= least) continue;
       least = size;
       best = &c;
     }
     if (best == nullptr) return false;
-    const Sides sides = sidesOf(path, *best);
-    if (least < settings_.loopMm) {
-      open.push_back(sides.innerSize <= sides.restSize ? sides.rest : sides.inner);
-      ++count_;
-      return true;
-    }
-    return rule_ != BowTieRule::Leave && mendBowTie(path, *best, sides, crossings.size(), open);
+    return mend(path, *best, crossings.size(), open);
   }
 
   bool mendBowTie(const Path& path, const TrueCrossing& c, const Sides& sides, std::size_t crossings,
@@ -140,6 +153,25 @@ Repaired untangled(const Drawing& drawing, const MendSettings& settings, BowTieR
   }
   result.count = work.count();
   return result;
+}
+
+Drawing untangledAt(const Drawing& drawing, std::size_t path, Point at, const MendSettings& settings, BowTieRule rule) {
+  const std::vector<TrueCrossing> crossings = crossingsOf(drawing.paths[path], settings);
+  const auto nearest = std::min_element(
+      crossings.begin(), crossings.end(),
+      [at](const TrueCrossing& a, const TrueCrossing& b) { return distance(a.place, at) < distance(b.place, at); });
+  std::vector<Path> made;
+  if (nearest == crossings.end() ||
+      !Untangling(settings, rule).mend(drawing.paths[path], *nearest, crossings.size(), made)) {
+    return drawing;
+  }
+  Drawing out = drawing;
+  out.paths[path] = made.front();
+  for (std::size_t i = 1; i < made.size(); ++i) {
+    out.paths.push_back(made[i]);
+    if (!out.layers.empty()) out.layerOf.push_back(out.layerOf[path]);
+  }
+  return out;
 }
 
 }  // namespace rim

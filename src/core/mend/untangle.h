@@ -20,4 +20,7 @@ enum class BowTieRule {
 Repaired untangled(const Drawing& drawing, const MendSettings& settings, BowTieRule rule,
                    const std::stop_token& stop = {});
 
+/// The same at one crossing alone: of the path's crossings the one nearest to `at`.
+Drawing untangledAt(const Drawing& drawing, std::size_t path, Point at, const MendSettings& settings, BowTieRule rule);
+
 }  // namespace rim

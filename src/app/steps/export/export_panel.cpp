@@ -78,15 +78,15 @@ ExportSettings ExportPanel::settings() const {
 
 void ExportPanel::show(const Session& session, Unit unit) {
   origin_->setEnabled(!session.job().origin.empty());
-  if (!session.hasPicture() || !session.upToDate()) {
-    summary_->setText(session.hasPicture() ? tr("Tracing…") : tr("Nothing yet: open a picture first."));
+  if (!session.hasWork() || !session.upToDate()) {
+    summary_->setText(session.hasWork() ? tr("Tracing…") : tr("Nothing yet: open a picture or a drawing first."));
     return;
   }
   const Drawing drawing = drawingFor(session.job(), kind(), settings());
   const Counts counts = countsOf(drawing.paths);
   const Box box = boxOf(drawing.paths);
   if (counts.outlines == 0) {
-    summary_->setText(tr("No outlines: nothing is ink at this threshold."));
+    summary_->setText(tr("No outlines: there is nothing to write."));
     return;
   }
   QStringList segments;
@@ -101,7 +101,7 @@ void ExportPanel::show(const Session& session, Unit unit) {
 }
 
 QString ExportPanel::stateLine(const Session& session, Unit unit) const {
-  if (!session.hasPicture()) return tr("nothing yet");
+  if (!session.hasWork()) return tr("nothing yet");
   const Box box = boxOf(drawingOf(session.shown()).paths);
   if (box.empty()) return tr("no outlines");
   const auto rounded = [unit](double mm) {

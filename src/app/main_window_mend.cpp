@@ -1,0 +1,105 @@
+// The Mend step and drawings that are opened instead of pictures.
+
+#include <QFileInfo>
+#include <QInputDialog>
+
+#include "app/bench/bench.h"
+#include "app/main_window.h"
+#include "app/steps/mend/finding_list.h"
+#include "app/steps/mend/mend_panel.h"
+#include "app/widgets/job_card.h"
+#include "app/widgets/length_text.h"
+#include "app/widgets/notice.h"
+
+namespace rim::app {
+Box pageOf(const Drawing& drawing) {
+  Box page = boxOf(drawing.paths);
+  constexpr double kRoom = 0.04;
+  const double room = kRoom * std::max(page.width(), page.height());
+  page.include(page.low - Point{room, room});
+  page.include(page.high + Point{room, room});
+  return page;
+}
+
+void MainWindow::connectMending() {
+  connect(&session_, &Session::inspected, this, [this] {
+    mendPanel_->show();
+    showMeasures();
+    showFindings();
+  });
+  connect(mendPanel_, &MendPanel::findingChanged, this, &MainWindow::lookAtFinding);
+  connect(bench_, &Bench::findingPressed, &mendPanel_->list(), &FindingList::choose);
+  connect(&session_, &Session::repairPreviewed, bench_, &Bench::setRepairPreview);
+  connect(card_, &JobCard::chosen, this, &MainWindow::showFindings);
+  connect(&session_, &Session::drawingRead, this, &MainWindow::takeDrawing);
+  for (QAction* action : {actions_.mendSafe, actions_.nextFinding, actions_.previousFinding, actions_.repairThis,
+                          actions_.repairAll, actions_.leaveThis}) {
+    connect(action, &QAction::triggered, this, [this] {
+      if (card_->chosenStep() != kMend) showStep(kMend);
+    });
+  }
+}
+
+/// Findings are tagged while the Mend step is chosen.
+void MainWindow::showFindings() {
+  const bool mending = card_->chosenStep() == kMend;
+  bench_->setFindings(mending ? session_.findings() : nullptr, mendPanel_->list().order());
+  if (mending) bench_->setCurrentFinding(mendPanel_->list().current());
+}
+
+void MainWindow::lookAtFinding() {
+  showFindings();
+  const Finding* finding = mendPanel_->finding();
+  if (finding == nullptr || card_->chosenStep() != kMend) return;
+  const double k = mmPerPixel(session_.shown());
+  constexpr double kLeastSightMm = 12;
+  const double sightPx = std::max(kLeastSightMm, 8 * finding->sizeMm) / k;
+  const double scale = std::min(bench_->width(), bench_->height()) / sightPx;
+  const double whole = bench_->fittingScale();
+  bench_->lookAt(finding->at * (1 / k), std::max(scale, whole));
+  if (!mendPanel_->repair().empty()) session_.previewRepair(*finding, mendPanel_->repair());
+}
+
+void MainWindow::takeDrawing(const QStringList& notes, bool unitKnown) {
+  bench_->setPage(pageOf(*session_.job().drawing));
+  bench_->fit();
+  showStep(kMend);
+  if (!unitKnown && !askForUnit()) return;
+  if (!notes.isEmpty()) notice_->tell(notes.join(" "));
+}
+
+/// Asks for the unit of a drawing that names none. True: it stays as it was read.
+bool MainWindow::askForUnit() {
+  struct Choice {
+    QString name;
+    double mm;
+  };
+  const std::vector<Choice> choices{{tr("millimetres"), 1},
+                                    {tr("centimetres"), 10},
+                                    {tr("inches"), kMmPerInch},
+                                    {tr("pixels (96 an inch)"), kMmPerInch / 96},
+                                    {tr("points (72 an inch)"), kMmPerInch / 72}};
+  const bool svg = QFileInfo(drawingFile_).suffix().toLower() == "svg";
+  const double taken = svg ? kMmPerInch / 96 : 1;
+  const Box box = boxOf(session_.job().drawing->paths);
+  QStringList names;
+  int now = 0;
+  for (const Choice& choice : choices) {
+    if (std::abs(choice.mm - taken) < 1e-9) now = static_cast<int>(names.size());
+    const double k = choice.mm / taken;
+    names << tr("%1: %2 × %3 mm").arg(choice.name).arg(box.width() * k, 0, 'f', 1).arg(box.height() * k, 0, 'f', 1);
+  }
+  QInputDialog dialog(this);
+  dialog.setObjectName("unitDialog");
+  dialog.setWindowTitle(tr("Unit of the drawing"));
+  dialog.setLabelText(tr("The file names no unit. Its numbers are"));
+  dialog.setComboBoxItems(names);
+  dialog.setTextValue(names[now]);
+  const bool chosen = dialog.exec() == QDialog::Accepted;
+  const auto at = names.indexOf(dialog.textValue());
+  if (!chosen || at < 0 || at == now) return true;
+  session_.openDrawing(drawingFile_, choices[static_cast<std::size_t>(at)].mm);
+  return false;
+}
+
+}  // namespace rim::app

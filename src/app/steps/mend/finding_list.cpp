@@ -1,0 +1,119 @@
+#include "app/steps/mend/finding_list.h"
+
+#include <QHeaderView>
+#include <QPainter>
+#include <QSignalBlocker>
+#include <algorithm>
+
+#include "app/bench/outline_layer.h"
+#include "app/look.h"
+#include "app/steps/mend/mend_text.h"
+
+namespace rim::app {
+namespace {
+
+constexpr int kNumber = Qt::UserRole;
+constexpr QSize kPictureSize(52, 36);
+constexpr std::size_t kMostOfAKind = 150;  // with pictures in the list; keys and tags still reach all
+
+/// What is round a finding: its outlines, with a mark in the middle.
+QPixmap pictureOf(const Finding& finding, const Drawing& drawing) {
+  QPixmap picture(kPictureSize);
+  picture.fill(look().sheet);
+  QPainter painter(&picture);
+  painter.setRenderHint(QPainter::Antialiasing);
+  std::vector<Path> outlines{drawing.paths[finding.outline]};
+  if (finding.other != finding.outline) outlines.push_back(drawing.paths[finding.other]);
+  constexpr double kLeastSightMm = 1;
+  const double half = std::max(kLeastSightMm, 1.6 * finding.sizeMm);
+  Box sight;
+  sight.include(finding.at - Point{half, half});
+  sight.include(finding.at + Point{half, half});
+  OutlineLayer(outlines).paint(painter, Viewport::fitting(sight, QRectF(QPointF(), kPictureSize)), picture.rect(),
+                               false);
+  painter.setPen(QPen(look().warning, 1.5));
+  painter.drawEllipse(QPointF(kPictureSize.width() / 2.0, kPictureSize.height() / 2.0), 5, 5);
+  return picture;
+}
+
+}  // namespace
+
+FindingList::FindingList(QWidget* parent) : QTreeWidget(parent) {
+  setObjectName("findings");
+  setAccessibleName(tr("Findings"));
+  setHeaderHidden(true);
+  setRootIsDecorated(true);
+  setIndentation(10);
+  setIconSize(kPictureSize);
+  setMinimumHeight(220);
+  setTextElideMode(Qt::ElideRight);
+  setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  connect(this, &QTreeWidget::currentItemChanged, this, &FindingList::currentChanged);
+}
+
+void FindingList::show(std::shared_ptr<const std::vector<Finding>> findings, const Drawing& drawing, bool bySize) {
+  const QSignalBlocker quiet(this);
+  clear();
+  order_.clear();
+  items_.clear();
+  findings_ = std::move(findings);
+  if (!findings_) return;
+  for (std::size_t i = 0; i < findings_->size(); ++i) order_.push_back(i);
+  std::stable_sort(order_.begin(), order_.end(), [this, bySize](std::size_t a, std::size_t b) {
+    const Finding& f = (*findings_)[a];
+    const Finding& g = (*findings_)[b];
+    return f.kind != g.kind ? f.kind < g.kind : bySize && f.sizeMm > g.sizeMm;
+  });
+  for (std::size_t k = 0; k < kFindingKinds; ++k) addGroup(static_cast<FindingKind>(k), drawing);
+}
+
+void FindingList::addGroup(FindingKind kind, const Drawing& drawing) {
+  QTreeWidgetItem* group = nullptr;
+  std::size_t count = 0;
+  for (std::size_t number = items_.size(); number < order_.size(); ++number) {
+    const Finding& finding = (*findings_)[order_[number]];
+    if (finding.kind != kind) break;
+    if (group == nullptr) {
+      group = new QTreeWidgetItem(this);
+      group->setFlags(Qt::ItemIsEnabled);
+      group->setExpanded(true);
+      group->setFont(0, fontLike(0, QFont::Bold));
+    }
+    items_.push_back(nullptr);
+    if (++count > kMostOfAKind || finding.outline >= drawing.paths.size()) continue;
+    auto* item = new QTreeWidgetItem(group);
+    constexpr double kNothingMm = 0.0005;
+    const QString size = finding.sizeMm > kNothingMm ? QString::fromStdString(mmText(finding.sizeMm)) : QString();
+    item->setText(0, QStringLiteral("%1   %2").arg(number + 1).arg(size));
+    item->setIcon(0, pictureOf(finding, drawing));
+    item->setToolTip(0, QString::fromStdString(finding.text));
+    item->setData(0, kNumber, static_cast<qulonglong>(number));
+    items_.back() = item;
+  }
+  if (group != nullptr) group->setText(0, QStringLiteral("%1  (%2)").arg(kindText(kind)).arg(count));
+}
+
+std::optional<std::size_t> FindingList::current() const {
+  const QTreeWidgetItem* item = currentItem();
+  if (item == nullptr || item->parent() == nullptr) return {};
+  return static_cast<std::size_t>(item->data(0, kNumber).toULongLong());
+}
+
+void FindingList::choose(std::size_t number) {
+  if (number < items_.size() && items_[number] != nullptr) setCurrentItem(items_[number]);
+}
+
+void FindingList::step(int by) {
+  const auto count = static_cast<int>(items_.size());
+  if (count == 0) return;
+  const auto now = current();
+  int next = now ? static_cast<int>(*now) : (by > 0 ? -1 : 0);
+  for (int tries = 0; tries < count; ++tries) {
+    next = (next + by + count) % count;
+    if (items_[static_cast<std::size_t>(next)] == nullptr) continue;
+    choose(static_cast<std::size_t>(next));
+    return;
+  }
+}
+
+}  // namespace rim::app

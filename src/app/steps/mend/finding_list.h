@@ -1,0 +1,41 @@
+#pragma once
+
+#include <QTreeWidget>
+#include <memory>
+#include <optional>
+#include <vector>
+
+#include "core/geometry/drawing.h"
+#include "core/mend/finding.h"
+
+namespace rim::app {
+
+/// Findings grouped by kind with counts, each with its number, a small picture and its size.
+class FindingList : public QTreeWidget {
+  Q_OBJECT
+
+ public:
+  explicit FindingList(QWidget* parent = nullptr);
+
+  /// `bySize`: within a kind the largest first; else as they were found. The drawing is what they were found in, mm.
+  void show(std::shared_ptr<const std::vector<Finding>> findings, const Drawing& drawing, bool bySize);
+
+  /// Indices of the findings in the order of their numbers.
+  const std::vector<std::size_t>& order() const { return order_; }
+  std::optional<std::size_t> current() const;  ///< its number, from 0
+  void choose(std::size_t number);
+  /// The next finding or the one before, round and round.
+  void step(int by);
+
+ signals:
+  void currentChanged();
+
+ private:
+  void addGroup(FindingKind kind, const Drawing& drawing);
+
+  std::shared_ptr<const std::vector<Finding>> findings_;
+  std::vector<std::size_t> order_;
+  std::vector<QTreeWidgetItem*> items_;  // by number; null where the list was cut short
+};
+
+}  // namespace rim::app

@@ -1,0 +1,204 @@
+#include "app/steps/mend/mend_panel.h"
+
+#include <QComboBox>
+#include <QDoubleSpinBox>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QPushButton>
+#include <QSignalBlocker>
+#include <QSlider>
+#include <QVBoxLayout>
+
+#include "app/actions.h"
+#include "app/session.h"
+#include "app/steps/mend/finding_list.h"
+#include "app/steps/mend/mend_text.h"
+#include "app/widgets/counted.h"
+#include "app/widgets/panel_parts.h"
+
+namespace rim::app {
+namespace {
+
+constexpr double kSpeckStepMm = 0.1;
+constexpr int kMostSpeckSteps = 100;
+constexpr double kMostGapMm = 20;
+
+/// Outlines before anything was decided.
+Counts countsBefore(const Job& job) { return job.tracing ? countsOf(job.tracing->outlines) : Counts{}; }
+
+}  // namespace
+
+MendPanel::MendPanel(Session& session, Actions& actions, QWidget* parent)
+    : QWidget(parent), session_(session), actions_(actions) {
+  QVBoxLayout* layout = panelLayout(this, tr("Mend"));
+  totals_ = addText(layout);
+  totals_->setObjectName("totals");
+  QFont bold = totals_->font();
+  bold.setBold(true);
+  totals_->setFont(bold);
+  before_ = addText(layout);
+  before_->setObjectName("before");
+  auto* safe = buttonFor(actions.mendSafe);
+  safe->setProperty("role", "main");
+  layout->addWidget(safe);
+  list_ = new FindingList;
+  layout->addWidget(list_, 1);
+  buildFinding(actions);
+  buildSettings();
+  connect(list_, &FindingList::currentChanged, this, &MendPanel::showFinding);
+  connect(actions.mendSafe, &QAction::triggered, this, &MendPanel::mendSafely);
+  connect(actions.repairThis, &QAction::triggered, this, [this] { decide(MendStep::What::One); });
+  connect(actions.repairAll, &QAction::triggered, this, [this] { decide(MendStep::What::Kind); });
+  connect(actions.leaveThis, &QAction::triggered, this, [this] { decide(MendStep::What::Leave); });
+  connect(actions.nextFinding, &QAction::triggered, list_, [this] { list_->step(1); });
+  connect(actions.previousFinding, &QAction::triggered, list_, [this] { list_->step(-1); });
+}
+
+void MendPanel::buildFinding(Actions& actions) {
+  auto* column = static_cast<QVBoxLayout*>(layout());
+  sentence_ = addText(column);
+  sentence_->setObjectName("sentence");
+  sentence_->setMinimumHeight(40);
+  sentence_->setAlignment(Qt::AlignTop);
+  repair_ = new QComboBox;
+  repair_->setObjectName("repair");
+  repair_->setAccessibleName(tr("Repair"));
+  repair_->setToolTip(tr("What the repair does; the bench shows it before it is done"));
+  column->addWidget(repair_);
+  connect(repair_, &QComboBox::currentIndexChanged, this, &MendPanel::findingChanged);
+  auto* row = new QHBoxLayout;
+  for (QAction* action : {actions.repairThis, actions.repairAll}) row->addWidget(buttonFor(action));
+  column->addLayout(row);
+  auto* second = new QHBoxLayout;
+  for (QAction* action : {actions.leaveThis, actions.nextFinding}) second->addWidget(buttonFor(action));
+  column->addLayout(second);
+}
+
+void MendPanel::buildSettings() {
+  auto* column = static_cast<QVBoxLayout*>(layout());
+  addHeading(column, tr("What counts"));
+  gap_ = new QDoubleSpinBox;
+  gap_->setObjectName("gap");
+  gap_->setRange(0.01, kMostGapMm);
+  gap_->setSingleStep(0.1);
+  gap_->setSuffix(tr(" mm"));
+  addRow(column, tr("Ends belong together &within"), gap_, tr("Open ends nearer than this are one gap to be joined"));
+  connect(gap_, &QDoubleSpinBox::valueChanged, this,
+          [this](double mm) { editSettings(tr("Gap"), "gap", &MendSettings::gapMm, mm); });
+  speck_ = new QSlider(Qt::Horizontal);
+  speck_->setObjectName("speck");
+  speck_->setRange(0, kMostSpeckSteps);
+  speckText_ = new QLabel;
+  addRow(column, tr("&Specks below"), speck_, tr("Closed outlines smaller than this are found as specks and tagged"));
+  column->addWidget(speckText_);
+  connect(speck_, &QSlider::valueChanged, this,
+          [this](int step) { editSettings(tr("Specks"), "speck", &MendSettings::speckMm, step * kSpeckStepMm); });
+  connect(speck_, &QSlider::sliderReleased, this, [this] { session_.seal(); });
+  sort_ = new QComboBox;
+  sort_->setObjectName("sort");
+  sort_->addItems({tr("by place"), tr("largest first")});
+  addRow(column, tr("S&ort"), sort_, tr("The order of findings of one kind"));
+  connect(sort_, &QComboBox::currentIndexChanged, this, [this] {
+    listed_.reset();
+    show();
+  });
+}
+
+void MendPanel::editSettings(const QString& name, const QString& mergeKey, double MendSettings::*which, double value) {
+  session_.edit(name, mergeKey, [which, value](Job& job) { job.mend.settings.*which = value; });
+}
+
+void MendPanel::show() {
+  const Job& job = session_.job();
+  const QSignalBlocker quietGap(gap_);
+  const QSignalBlocker quietSpeck(speck_);
+  gap_->setValue(job.mend.settings.gapMm);
+  speck_->setValue(static_cast<int>(std::lround(job.mend.settings.speckMm / kSpeckStepMm)));
+  speckText_->setText(job.mend.settings.speckMm > 0 ? tr("%1 mm").arg(job.mend.settings.speckMm, 0, 'f', 1)
+                                                    : tr("none"));
+  const auto outlines = outlinesOf(session_.shown());
+  const auto& findings = session_.findings();
+  if (!session_.hasWork() || !outlines) {
+    totals_->setText(session_.hasWork() ? tr("Tracing…") : tr("Open a picture or a drawing first."));
+    before_->clear();
+  } else {
+    const Counts now = countsOf(outlines->outlines);
+    totals_->setText(findings ? totalsText(now, findings->size()) : tr("Inspecting…"));
+    const Counts first = countsBefore(session_.shown());
+    before_->setVisible(!job.mend.steps.empty());
+    before_->setText(tr("Before: %1, %2 open, %3 nodes. Now: %4 nodes.")
+                         .arg(counted(first.outlines, tr("1 outline"), tr("%1 outlines")))
+                         .arg(first.open)
+                         .arg(first.nodes)
+                         .arg(now.nodes));
+  }
+  if (findings != listed_) {
+    const auto number = list_->current();
+    listed_ = findings;
+    list_->show(findings, drawingOf(session_.shown()), sort_->currentIndex() == 1);
+    // After a repair the next one moves up into its place.
+    if (number && findings && !findings->empty()) list_->choose(std::min(*number, findings->size() - 1));
+    showFinding();
+  }
+  showAllowed();
+}
+
+const Finding* MendPanel::finding() const {
+  const auto number = list_->current();
+  if (!number || !listed_ || *number >= list_->order().size()) return nullptr;
+  return &(*listed_)[list_->order()[*number]];
+}
+
+std::string MendPanel::repair() const { return repair_->currentData().toString().toStdString(); }
+
+void MendPanel::showFinding() {
+  const Finding* f = finding();
+  {
+    const QSignalBlocker quiet(repair_);
+    repair_->clear();
+    if (f != nullptr) {
+      for (const std::string& name : repairsFor(*f)) repair_->addItem(repairText(name), QString::fromStdString(name));
+    }
+    if (repair_->count() == 0) repair_->addItem(f == nullptr ? QString() : tr("none; change it where it was drawn"));
+    repair_->setEnabled(repair_->count() > 1);
+  }
+  sentence_->setText(f == nullptr ? QString() : QString::fromStdString(f->text));
+  showAllowed();
+  emit findingChanged();
+}
+
+void MendPanel::showAllowed() {
+  const Finding* f = finding();
+  const bool any = listed_ && !listed_->empty();
+  const QString none = tr("There are no findings.");
+  const QString choose = any ? tr("Choose a finding first.") : none;
+  const bool can = f != nullptr && !repair().empty() && session_.upToDate();
+  const QString whyNot = f == nullptr ? choose : tr("There is no repair for this one.");
+  allow(actions_.mendSafe, any, none);
+  allow(actions_.nextFinding, any, none);
+  allow(actions_.previousFinding, any, none);
+  allow(actions_.repairThis, can, whyNot);
+  allow(actions_.repairAll, can && repair() != "nearest", can ? tr("Such ends are joined one by one.") : whyNot);
+  allow(actions_.leaveThis, f != nullptr, choose);
+}
+
+void MendPanel::decide(MendStep::What what) {
+  const Finding* f = finding();
+  if (f == nullptr) return;
+  const MendStep step{what, f->kind, f->at, what == MendStep::What::Leave ? std::string() : repair()};
+  session_.edit(stepName(step), {}, [&step](Job& job) { job.mend.steps.push_back(step); });
+}
+
+void MendPanel::mendSafely() {
+  const MendStep step{MendStep::What::Safe, {}, {}, {}};
+  session_.edit(stepName(step), {}, [&step](Job& job) { job.mend.steps.push_back(step); });
+}
+
+QString MendPanel::stateLine(const Session& session) {
+  if (!session.hasWork()) return tr("nothing yet");
+  const auto& findings = session.findings();
+  if (!findings) return tr("inspecting…");
+  return findings->empty() ? tr("nothing to mend") : counted(findings->size(), tr("1 finding"), tr("%1 findings"));
+}
+
+}  // namespace rim::app

@@ -1,0 +1,85 @@
+#include "app/steps/mend/mend_text.h"
+
+#include <QCoreApplication>
+#include <QHash>
+
+#include "app/widgets/counted.h"
+
+namespace rim::app {
+namespace {
+
+QString text(const char* source) { return QCoreApplication::translate("Mend", source); }
+
+}  // namespace
+
+QString kindText(FindingKind kind) {
+  switch (kind) {
+    case FindingKind::OpenEnd:
+      return text("Open ends");
+    case FindingKind::DoubleLine:
+      return text("Drawn twice");
+    case FindingKind::StrokePair:
+      return text("Two edges of a stroke");
+    case FindingKind::SelfCrossing:
+      return text("Outlines that cross themselves");
+    case FindingKind::Loop:
+      return text("Small loops");
+    case FindingKind::Crossing:
+      return text("Outlines that cross each other");
+    case FindingKind::CoincidentNode:
+      return text("Nodes in one place");
+    case FindingKind::ZeroLength:
+      return text("Lines of no length");
+    case FindingKind::Spike:
+      return text("Out and back");
+    case FindingKind::Speck:
+      return text("Specks and scraps");
+    case FindingKind::Stray:
+      return text("Far outside");
+    case FindingKind::Frame:
+      return text("Frame round everything");
+  }
+  return {};
+}
+
+QString repairText(const std::string& repair) {
+  static const QHash<QString, const char*> kTexts{{"join", "Join both ends"},
+                                                  {"nearest", "Join to the nearest end"},
+                                                  {"drop", "Drop it"},
+                                                  {"one", "Make one line of it"},
+                                                  {"outer", "Keep the outer edge"},
+                                                  {"inner", "Keep the inner edge"},
+                                                  {"centre", "Keep the line between"},
+                                                  {"untangle", "Untangle into one outline"},
+                                                  {"split", "Split into two outlines"},
+                                                  {"cut off", "Cut it off"},
+                                                  {"merge", "Make one node of them"}};
+  return text(kTexts.value(QString::fromStdString(repair), ""));
+}
+
+QString totalsText(const Counts& counts, std::size_t findings) {
+  if (counts.outlines == 0) return text("No outlines.");
+  const QString outlines = counted(counts.outlines, text("1 outline"), text("%1 outlines"));
+  if (findings == 0 && counts.open == 0) {
+    return counts.outlines == 1 ? text("1 outline, closed, nothing drawn twice.")
+                                : text("%1, all closed, nothing drawn twice.").arg(outlines);
+  }
+  const QString open = counts.open == 0 ? text("all closed") : text("%1 open").arg(counts.open);
+  return text("%1, %2; %3.").arg(outlines, open, counted(findings, text("1 finding"), text("%1 findings")));
+}
+
+QString stepName(const MendStep& step) {
+  switch (step.what) {
+    case MendStep::What::Safe:
+      return text("Mend all that is safe");
+    case MendStep::What::Leave:
+      return text("Leave: %1").arg(kindText(step.kind).toLower());
+    case MendStep::What::Kind:
+      return text("Mend all: %1").arg(kindText(step.kind).toLower());
+    case MendStep::What::One:
+      return text("Mend: %1").arg(kindText(step.kind).toLower());
+  }
+  return {};
+}
+
+}  // namespace rim::app

@@ -1,0 +1,23 @@
+#pragma once
+
+#include <QString>
+
+#include "app/preferences.h"
+#include "core/geometry/drawing.h"
+#include "core/mend/decide.h"
+
+namespace rim::app {
+
+/// "Open ends", the heading of a kind's group in the list.
+QString kindText(FindingKind kind);
+
+/// What a repair does, as a choice: "Keep the outer edge".
+QString repairText(const std::string& repair);
+
+/// "12 outlines, all closed, nothing drawn twice." or how many findings there are.
+QString totalsText(const Counts& counts, std::size_t findings);
+
+/// "Mend: join open ends", the name of the undo step.
+QString stepName(const MendStep& step);
+
+}  // namespace rim::app

@@ -1,0 +1,210 @@
+#include "core/mend/decide.h"
+
+#include <algorithm>
+#include <map>
+#include <optional>
+
+#include "core/mend/inspect.h"
+#include "core/mend/one_line.h"
+#include "core/mend/small_faults.h"
+#include "core/mend/strokes.h"
+#include "core/mend/tidy.h"
+#include "core/mend/untangle.h"
+
+namespace rim {
+namespace {
+
+constexpr double kSamePlaceMm = 1;
+
+DoubleRule strokeRule(const std::string& repair) {
+  return repair == "inner" ? DoubleRule::Inner : repair == "centre" ? DoubleRule::Centre : DoubleRule::Outer;
+}
+
+BowTieRule bowTieRule(const std::string& repair) { return repair == "split" ? BowTieRule::Split : BowTieRule::Mend; }
+
+/// The pair of ends, or the lonely end with its nearest, that the finding is about.
+std::optional<EndPair> pairOf(const Drawing& drawing, const Finding& finding, const MendSettings& settings) {
+  const OpenEnds ends = pairEnds(drawing, settings);
+  for (const EndPair& p : ends.pairs) {
+    if (lerp(p.a.place, p.b.place, 0.5) == finding.at) return p;
+  }
+  for (const LonelyEnd& e : ends.lonely) {
+    if (e.end.place == finding.at && e.nearest) return EndPair{e.end, *e.nearest, e.gapMm};
+  }
+  return {};
+}
+
+Drawing withJoined(const Drawing& drawing, const Finding& finding, MendSettings settings) {
+  const auto pair = pairOf(drawing, finding, settings);
+  if (!pair) return drawing;
+  settings.gapMm = std::max(settings.gapMm, pair->gapMm);
+  return joinPair(drawing, *pair, settings);
+}
+
+/// The segment at fault at the finding's place.
+std::optional<std::size_t> segmentAt(const std::vector<SegmentFault>& faults, const Finding& finding) {
+  const auto found = std::find_if(faults.begin(), faults.end(), [&finding](const SegmentFault& f) {
+    return f.path == finding.outline && f.at == finding.at;
+  });
+  return found == faults.end() ? std::nullopt : std::optional(found->segment);
+}
+
+Drawing withPath(Drawing drawing, std::size_t path, Path changed) {
+  drawing.paths[path] = std::move(changed);
+  return drawing;
+}
+
+std::optional<Finding> nearest(const std::vector<Finding>& findings, FindingKind kind, Point at) {
+  std::optional<Finding> best;
+  double least = kSamePlaceMm;
+  for (const Finding& f : findings) {
+    const double off = distance(f.at, at);
+    if (f.kind != kind || off > least) continue;
+    least = off;
+    best = f;
+  }
+  return best;
+}
+
+}  // namespace
+
+std::vector<std::string> repairsFor(const Finding& finding) {
+  switch (finding.kind) {
+    case FindingKind::OpenEnd:
+      return finding.repair.empty() ? std::vector<std::string>{"nearest", "drop"} : std::vector<std::string>{"join"};
+    case FindingKind::DoubleLine:
+      return finding.repair.empty() ? std::vector<std::string>{} : std::vector<std::string>{"one"};
+    case FindingKind::StrokePair:
+      return {"outer", "inner", "centre"};
+    case FindingKind::SelfCrossing:
+      return {"untangle", "split"};
+    case FindingKind::Loop:
+    case FindingKind::Spike:
+      return {"cut off"};
+    case FindingKind::CoincidentNode:
+      return {"merge"};
+    case FindingKind::Crossing:
+      return {};
+    case FindingKind::ZeroLength:
+    case FindingKind::Speck:
+    case FindingKind::Stray:
+    case FindingKind::Frame:
+      return {"drop"};
+  }
+  return {};
+}
+
+Drawing repaired(const Drawing& drawing, const Finding& finding, const std::string& repair,
+                 const MendSettings& settings) {
+  const std::size_t path = finding.outline;
+  if (path >= drawing.paths.size()) return drawing;
+  if (repair == "drop") return withoutPaths(drawing, {path});
+  if (repair == "join" || repair == "nearest") return withJoined(drawing, finding, settings);
+  if (repair == "one") return oneLineFromTwo(drawing, path, finding.other, settings).drawing;
+  if (finding.kind == FindingKind::StrokePair) {
+    MendSettings one = settings;
+    one.doubles = strokeRule(repair);
+    one.strokeWidthMm = settings.strokeMm;
+    return strokeToLine(drawing, path, finding.other, one);
+  }
+  if (finding.kind == FindingKind::SelfCrossing || finding.kind == FindingKind::Loop) {
+    return untangledAt(drawing, path, finding.at, settings, bowTieRule(repair));
+  }
+  if (finding.kind == FindingKind::CoincidentNode) {
+    const auto segment = segmentAt(coincidentNodes(drawing.paths, settings.coincidentMm), finding);
+    if (segment) return withPath(drawing, path, withoutSegment(drawing.paths[path], *segment));
+  }
+  if (finding.kind == FindingKind::Spike) {
+    const auto segment = segmentAt(spikes(drawing.paths, settings.doubleMm), finding);
+    if (segment) return withPath(drawing, path, withoutSpike(drawing.paths[path], *segment));
+  }
+  return drawing;
+}
+
+Drawing repairedAll(const Drawing& drawing, FindingKind kind, const std::string& repair, const MendSettings& settings,
+                    const std::stop_token& stop) {
+  MendSettings own = settings;
+  switch (kind) {
+    case FindingKind::OpenEnd:
+      if (repair == "join") return joinEnds(drawing, settings).drawing;
+      break;
+    case FindingKind::DoubleLine:
+      return oneLineFromTwo(drawing, settings, stop).drawing;
+    case FindingKind::StrokePair:
+      own.doubles = strokeRule(repair);
+      own.strokeWidthMm = settings.strokeMm;
+      return strokesToLines(drawing, own).drawing;
+    case FindingKind::SelfCrossing:
+      own.loopMm = 0;
+      return untangled(drawing, own, bowTieRule(repair), stop).drawing;
+    case FindingKind::Loop:
+      return untangled(drawing, settings, BowTieRule::Leave, stop).drawing;
+    case FindingKind::CoincidentNode:
+      return withoutCoincidentNodes(drawing, settings).drawing;
+    case FindingKind::Spike:
+      return withoutSpikes(drawing, settings).drawing;
+    default:
+      break;
+  }
+  if (repair != "drop") return drawing;
+  std::vector<std::size_t> gone;
+  for (const Finding& f : inspect(drawing, settings, stop)) {
+    const bool same = f.kind == kind && (kind != FindingKind::OpenEnd || f.repair.empty());
+    if (same) gone.push_back(f.outline);
+  }
+  return withoutPaths(drawing, gone);
+}
+
+Drawing repairedSafely(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
+  MendSettings safe = settings;
+  safe.gapMm = std::min(settings.gapMm, settings.invisibleMm);
+  safe.loopMm = std::min(settings.loopMm, settings.invisibleMm);
+  Drawing out = withoutZeroLengths(drawing).drawing;
+  std::size_t done = 1;
+  const auto take = [&](Repaired repaired) {
+    done += repaired.count;
+    out = std::move(repaired.drawing);
+  };
+  constexpr int kMostRounds = 6;
+  for (int round = 0; round < kMostRounds && done > 0; ++round) {
+    done = 0;
+    take(withoutCoincidentNodes(out, safe));
+    take(withoutSpikes(out, safe, settings.invisibleMm));
+    take(oneLineFromTwo(out, safe, stop));
+    take(joinEnds(out, safe));
+    take(untangled(out, safe, BowTieRule::Leave, stop));
+    take(withoutZeroLengths(out));
+  }
+  std::vector<std::size_t> gone = scraps(out.paths, pairEnds(out, safe), safe.gapMm);
+  for (std::size_t p = 0; p < out.paths.size(); ++p) {
+    if (out.paths[p].closed && sizeOf(out.paths[p]) < settings.invisibleMm) gone.push_back(p);
+  }
+  return withoutPaths(out, gone);
+}
+
+Drawing decided(const Drawing& drawing, const MendWork& work, const std::stop_token& stop) {
+  Drawing out = drawing;
+  for (const MendStep& step : work.steps) {
+    if (step.what == MendStep::What::Safe) out = repairedSafely(out, work.settings, stop);
+    if (step.what == MendStep::What::Kind) out = repairedAll(out, step.kind, step.repair, work.settings, stop);
+    if (step.what != MendStep::What::One) continue;
+    const auto finding = nearest(inspect(out, work.settings, stop), step.kind, step.at);
+    if (finding) out = repaired(out, *finding, step.repair, work.settings);
+  }
+  return oriented(out);
+}
+
+std::vector<Finding> withoutLeft(std::vector<Finding> findings, const std::vector<MendStep>& steps) {
+  for (const MendStep& step : steps) {
+    if (step.what != MendStep::What::Leave) continue;
+    const auto left = nearest(findings, step.kind, step.at);
+    if (!left) continue;
+    const auto at = std::find_if(findings.begin(), findings.end(), [&left](const Finding& f) {
+      return f.kind == left->kind && f.at == left->at && f.outline == left->outline;
+    });
+    findings.erase(at);
+  }
+  return findings;
+}
+
+}  // namespace rim

@@ -1,0 +1,59 @@
+#pragma once
+
+#include <stop_token>
+#include <string>
+#include <vector>
+
+#include "core/mend/finding.h"
+#include "core/mend/settings.h"
+
+namespace rim {
+
+/// One decision about findings, kept in the job and made anew whenever the outlines change.
+struct MendStep {
+  enum class What {
+    One,   ///< repair the finding of this kind nearest to `at`
+    Kind,  ///< repair all findings of this kind
+    Safe,  ///< repair all that cannot be seen
+    Leave  ///< leave the finding of this kind at this place: it is listed no more
+  };
+  What what = What::Safe;
+  FindingKind kind = FindingKind::OpenEnd;
+  Point at;            ///< mm
+  std::string repair;  ///< one of repairsFor()
+
+  friend bool operator==(const MendStep&, const MendStep&) = default;
+};
+
+/// What is to be mended in a job, and what counts as a fault.
+struct MendWork {
+  MendSettings settings;
+  std::vector<MendStep> steps;
+
+  friend bool operator==(const MendWork&, const MendWork&) = default;
+};
+
+/// The names of the repairs that a finding can get, the proposed one first: "join", "nearest" (joins however far),
+/// "drop", "one", "outer", "inner", "centre", "untangle", "split", "cut off", "merge". Empty when there is none.
+std::vector<std::string> repairsFor(const Finding& finding);
+
+/// The drawing with one finding of it repaired. Unknown repairs change nothing.
+Drawing repaired(const Drawing& drawing, const Finding& finding, const std::string& repair,
+                 const MendSettings& settings);
+
+/// The drawing with all findings of a kind repaired.
+Drawing repairedAll(const Drawing& drawing, FindingKind kind, const std::string& repair, const MendSettings& settings,
+                    const std::stop_token& stop = {});
+
+/// The drawing with all repaired that cannot be seen: dots and nodes in one place, lines drawn twice, and ends, loops,
+/// spikes, specks and scraps of less than `invisibleMm`.
+Drawing repairedSafely(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop = {});
+
+/// The drawing after all decisions in order, oriented. A decision about a place where nothing of its kind is found any
+/// more within 1 mm is passed over. Throws Cancelled.
+Drawing decided(const Drawing& drawing, const MendWork& work, const std::stop_token& stop = {});
+
+/// The findings without those that were left.
+std::vector<Finding> withoutLeft(std::vector<Finding> findings, const std::vector<MendStep>& steps);
+
+}  // namespace rim
