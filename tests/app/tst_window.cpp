@@ -39,7 +39,7 @@ class TestWindow : public QObject {
     WindowFixture f;
     QVERIFY(!f.session().hasPicture());
     QVERIFY(!f.window->actions().exportFile->isEnabled());
-    QVERIFY(f.window->actions().exportFile->toolTip().contains("Open a picture first"));
+    QVERIFY(f.window->actions().exportFile->toolTip().contains("Open a picture or a drawing first"));
     QVERIFY(!f.find<QLineEdit>("width")->isEnabled());
   }
 

@@ -26,10 +26,12 @@ BowTieRule bowTieRule(const std::string& repair) { return repair == "split" ? Bo
 std::optional<EndPair> pairOf(const Drawing& drawing, const Finding& finding, const MendSettings& settings) {
   const OpenEnds ends = pairEnds(drawing, settings);
   for (const EndPair& p : ends.pairs) {
-    if (lerp(p.a.place, p.b.place, 0.5) == finding.at) return p;
+    const bool same = p.a.path == finding.outline && p.b.path == finding.other;
+    if (same && !finding.repair.empty() && lerp(p.a.place, p.b.place, 0.5) == finding.at) return p;
   }
   for (const LonelyEnd& e : ends.lonely) {
-    if (e.end.place == finding.at && e.nearest) return EndPair{e.end, *e.nearest, e.gapMm};
+    const bool same = e.end.path == finding.outline && finding.repair.empty();
+    if (same && e.end.place == finding.at && e.nearest) return EndPair{e.end, *e.nearest, e.gapMm};
   }
   return {};
 }

@@ -96,8 +96,11 @@ class Inspection {
 
   void findStrokes() {
     for (const StrokePair& pair : strokePairs(drawing_, settings_.strokeMm)) {
-      add(FindingKind::StrokePair, paths_[pair.outer].start, pair.outer, pair.inner, pair.widthMm,
-          "The two edges of a stroke " + mmText(pair.widthMm) + " wide; cut like this the stroke falls out.", "");
+      std::string text =
+          "The two edges of a stroke " + mmText(pair.widthMm) + " wide; cut like this the stroke falls out.";
+      if (!pair.unlike.empty()) text += " The outer edge has a whisker or a corner that the inner one does not show.";
+      const Point at = pair.unlike.empty() ? paths_[pair.outer].start : pair.unlike.front();
+      add(FindingKind::StrokePair, at, pair.outer, pair.inner, pair.widthMm, std::move(text), "");
     }
   }
 

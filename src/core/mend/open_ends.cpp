@@ -249,8 +249,11 @@ class Pairing {
     const BoxIndex index(boxes);
     for (const std::size_t e : lonely) {
       LonelyEnd one{all_.ends[e], {}, 0};
-      for (const std::size_t k : index.nearest(one.end.place, 2)) {
-        if (lonely[k] == e) continue;
+      constexpr std::size_t kCandidates = 3;  // itself, its own other end, and another
+      for (const std::size_t k : index.nearest(one.end.place, kCandidates)) {
+        if (lonely[k] == e || one.nearest) continue;
+        const bool ownLine = lonely[k] / 2 == e / 2 && drawing_.paths[one.end.path].segments.size() == 1;
+        if (ownLine && !isArc(drawing_.paths[one.end.path].segments[0])) continue;
         one.nearest = all_.ends[lonely[k]];
         one.gapMm = distance(one.end.place, one.nearest->place);
       }

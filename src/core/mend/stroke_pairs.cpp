@@ -51,11 +51,18 @@ double median(std::vector<double> values) {
   return *middle;
 }
 
-/// Whether the boxes of the two edges of a stroke could be these.
-bool boxesFit(const Box& outer, const Box& inner, double widestMm) {
+/// Whether two outlines could be the edges of one stroke: one is not much longer than the other, and at least two sides
+/// of their boxes lie near each other. Whiskers make the other sides differ.
+bool couldBeOne(const Path& outer, const Path& inner, double widestMm) {
+  constexpr double kMuchLonger = 1.6;
   constexpr double kPointed = 4;  // a sharp corner's outer edge reaches farther out than the stroke is wide
-  return std::max({inner.low.x - outer.low.x, inner.low.y - outer.low.y, outer.high.x - inner.high.x,
-                   outer.high.y - inner.high.y}) <= kPointed * widestMm;
+  const Box a = boxOf(outer);
+  const Box b = boxOf(inner);
+  int near = 0;
+  for (const double off : {b.low.x - a.low.x, b.low.y - a.low.y, a.high.x - b.high.x, a.high.y - b.high.y}) {
+    near += off <= kPointed * widestMm ? 1 : 0;
+  }
+  return near >= 2 && pathLength(outer) <= kMuchLonger * pathLength(inner);
 }
 
 std::optional<StrokePair> pairOf(const std::vector<Path>& paths, std::size_t outer, std::size_t inner,
@@ -99,7 +106,7 @@ std::vector<StrokePair> strokePairs(const Drawing& drawing, double widestMm) {
     const auto outer = nesting.parent[inner];
     if (!outer || taken.count(*outer) != 0 || taken.count(inner) != 0) continue;
     if (!drawing.layers.empty() && drawing.layerOf[*outer] != drawing.layerOf[inner]) continue;
-    if (!boxesFit(boxOf(paths[*outer]), boxOf(paths[inner]), widestMm)) continue;
+    if (!couldBeOne(paths[*outer], paths[inner], widestMm)) continue;
     const auto pair = pairOf(paths, *outer, inner, widestMm);
     if (!pair) continue;
     found.push_back(*pair);

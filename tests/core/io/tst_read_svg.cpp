@@ -1,0 +1,196 @@
+#include <QTemporaryDir>
+#include <QTest>
+
+#include "core/error.h"
+#include "core/io/read_svg.h"
+#include "core/io/write_svg.h"
+
+using namespace rim;
+
+namespace {
+
+/// A document of 100 x 80 mm with user units of a millimetre.
+std::string document(const char* content) {
+  return std::string("<svg xmlns=\"http://www.w3.org/2000/svg\" xmlns:xlink=\"http://www.w3.org/1999/xlink\" "
+                     "width=\"100mm\" height=\"80mm\" viewBox=\"0 0 100 80\">") +
+         content + "</svg>";
+}
+
+Path only(const char* content) {
+  const ReadResult read = readSvg(document(content));
+  return read.drawing.paths.size() == 1 ? read.drawing.paths[0] : Path{};
+}
+
+QString troubleOf(const std::string& text) {
+  try {
+    readSvg(text);
+  } catch (const InputError& error) {
+    return QString::fromUtf8(error.what());
+  }
+  return {};
+}
+
+}  // namespace
+
+class TestReadSvg : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void shapesBecomeOutlines_data() {
+    QTest::addColumn<QString>("shape");
+    QTest::addColumn<double>("area");
+    QTest::addColumn<double>("length");
+    QTest::newRow("rect") << "<rect x='1' y='2' width='10' height='5'/>" << 50.0 << 30.0;
+    QTest::newRow("rounded rect") << "<rect width='10' height='6' rx='2'/>" << 60 - (4 - M_PI) * 4 << 16 + 4 * M_PI;
+    QTest::newRow("circle") << "<circle cx='20' cy='20' r='5'/>" << 25 * M_PI << 10 * M_PI;
+    QTest::newRow("ellipse") << "<ellipse cx='20' cy='20' rx='5' ry='2'/>" << 10 * M_PI << 0.0;
+    QTest::newRow("polygon") << "<polygon points='0,0 4,0 4,3'/>" << 6.0 << 12.0;
+    QTest::newRow("path") << "<path d='M0 0h4v3z'/>" << 6.0 << 12.0;
+    QTest::newRow("half disc") << "<path d='M0 0a5 5 0 0 1 10 0z'/>" << 12.5 * M_PI << 10 + 5 * M_PI;
+    QTest::newRow("without a namespace") << "<g xmlns=''><rect width='3' height='4'/></g>" << 0.0 << 0.0;
+  }
+  void shapesBecomeOutlines() {
+    QFETCH(QString, shape);
+    QFETCH(double, area);
+    QFETCH(double, length);
+    const Path path = only(shape.toUtf8().constData());
+    if (area == 0) return;
+    QVERIFY(path.closed);
+    QVERIFY2(std::abs(std::abs(signedArea(path)) - area) < 1e-3, qPrintable(QString::number(signedArea(path))));
+    if (length > 0) QVERIFY(std::abs(pathLength(path) - length) < 1e-3);
+  }
+
+  void yTurnsUpOnThePage() {
+    const Path path = only("<path d='M10 10L20 10'/>");
+    QVERIFY(distance(path.start, {10, 70}) < 1e-9);
+    QVERIFY(!path.closed);
+  }
+
+  void transformsNest() {
+    const Path path = only("<g transform='translate(10 0)'><g transform='rotate(90)'><path transform='scale(2)' "
+                           "d='M1 0L2 0'/></g></g>");
+    QVERIFY(distance(path.start, {10, 78}) < 1e-9);
+    QVERIFY(distance(path.segments[0].end, {10, 76}) < 1e-9);
+  }
+
+  void useAndSymbol() {
+    const ReadResult read = readSvg(
+        document("<defs><rect id='r' width='4' height='2'/><symbol id='s' viewBox='0 0 1 1'><circle cx='.5' cy='.5' "
+                 "r='.5'/></symbol></defs><use xlink:href='#r' x='10' y='10'/><use href='#r' x='30' y='10'/><use "
+                 "xlink:href='#s' x='50' y='10' width='20' height='20'/>"));
+    QCOMPARE(read.drawing.paths.size(), 3U);
+    QVERIFY(std::abs(boxOf(read.drawing.paths[1]).low.x - 30) < 1e-9);
+    QVERIFY(std::abs(std::abs(signedArea(read.drawing.paths[2])) - 100 * M_PI) < 1e-3);
+  }
+
+  void hiddenThingsAreLeftOutAndTextIsNamed() {
+    const ReadResult read = readSvg(
+        document("<style>.gone { fill: red; display: none }</style><rect class='a gone' width='1' height='1'/><rect "
+                 "style='display:none' width='1' height='1'/><g visibility='hidden'><rect width='1' height='1'/></g><rect "
+                 "width='2' height='2'/><text>hi</text><image href='http://x.invalid/y.png'/>"));
+    QCOMPARE(read.drawing.paths.size(), 1U);
+    QCOMPARE(read.notes.size(), 2U);
+    QVERIFY(QString::fromStdString(read.notes[0]).contains("1 texts"));
+    QVERIFY(QString::fromStdString(read.notes[1]).contains("other files"));
+  }
+
+  void unitsComeFromWidthAndHeight_data() {
+    QTest::addColumn<QString>("size");
+    QTest::addColumn<double>("mm");
+    QTest::addColumn<bool>("known");
+    QTest::newRow("mm") << "width='50mm' height='50mm'" << 5.0 << true;
+    QTest::newRow("inches") << "width='1in' height='1in'" << 2.54 << true;
+    QTest::newRow("px") << "width='96' height='96'" << 2.54 << false;  // CSS: 96 px an inch
+    QTest::newRow("none") << "" << 2.54 * 100 / 96 << false;
+  }
+  void unitsComeFromWidthAndHeight() {
+    QFETCH(QString, size);
+    QFETCH(double, mm);
+    QFETCH(bool, known);
+    const ReadResult read = readSvg(("<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 100 100' " + size +
+                                     "><path d='M0 0L10 0'/></svg>").toStdString());
+    QVERIFY2(std::abs(pathLength(read.drawing.paths[0]) - mm) < 1e-9,
+             qPrintable(QString::number(pathLength(read.drawing.paths[0]))));
+    QCOMPARE(read.unitKnown, known);
+  }
+
+  void badFilesSayWhatAndWhere_data() {
+    QTest::addColumn<QByteArray>("text");
+    QTest::addColumn<QString>("says");
+    QTest::newRow("no XML") << QByteArray("hello") << "cannot be read";
+    QTest::newRow("no SVG") << QByteArray("<html/>") << "not \"svg\"";
+    QTest::newRow("used within itself")
+        << QByteArray::fromStdString(document("<g id='a'><use xlink:href='#a'/></g>")) << "used within itself";
+    QTest::newRow("too far") << QByteArray::fromStdString(document("<path d='M0 0L1e300 0'/>")) << "too large";
+    QByteArray deep;
+    for (int k = 0; k < 100'000; ++k) deep += "<g>";
+    QTest::newRow("too deep") << QByteArray("<svg xmlns='http://www.w3.org/2000/svg'>") + deep << "cannot be read";
+    QByteArray bomb = "<!DOCTYPE svg [<!ENTITY a0 'xxxxxxxxxx'>";
+    for (int k = 1; k < 12; ++k) {
+      bomb += "<!ENTITY a" + QByteArray::number(k) + " '";
+      for (int i = 0; i < 10; ++i) bomb += "&a" + QByteArray::number(k - 1) + ";";
+      bomb += "'>";
+    }
+    QTest::newRow("entity bomb") << bomb + "]><svg xmlns='http://www.w3.org/2000/svg'><path d='&a11;'/></svg>"
+                                 << "cannot be read";
+  }
+  void badFilesSayWhatAndWhere() {
+    QFETCH(QByteArray, text);
+    QFETCH(QString, says);
+    const QString trouble = troubleOf(text.toStdString());
+    QVERIFY2(trouble.contains(says), qPrintable(trouble));
+  }
+
+  void usesThatMultiplyAreStopped() {
+    QByteArray text = "<defs><path id='u0' d='M0 0h1v1z'/>";
+    for (int k = 1; k < 12; ++k) {
+      text += "<g id='u" + QByteArray::number(k) + "'>";
+      for (int i = 0; i < 10; ++i) text += "<use xlink:href='#u" + QByteArray::number(k - 1) + "'/>";
+      text += "</g>";
+    }
+    const QString trouble = troubleOf(document((text + "</defs><use xlink:href='#u11'/>").constData()));
+    QVERIFY2(trouble.contains("more than 5 000 000"), qPrintable(trouble));
+  }
+
+  void aPathOfFiveMegabytesIsRead() {
+    std::string d = "M0 0";
+    int count = 0;
+    for (; d.size() < 5'000'000; ++count) d += count % 2 == 0 ? " L1.234 5.678" : " L8.765 4.321";
+    const ReadResult read = readSvg(document(("<path d='" + d + "'/>").c_str()));
+    QCOMPARE(read.drawing.paths[0].segments.size(), static_cast<std::size_t>(count));
+  }
+
+  void filesOutsideAreNeverFollowed() {
+    QTemporaryDir folder;
+    QFile secret(folder.filePath("secret"));
+    QVERIFY(secret.open(QIODevice::WriteOnly));
+    secret.write("M0 0h5v5z");
+    secret.close();
+    const QByteArray text = "<!DOCTYPE svg [<!ENTITY x SYSTEM 'file://" + folder.filePath("secret").toUtf8() +
+                            "'>]><svg xmlns='http://www.w3.org/2000/svg'><path d='&x;'/></svg>";
+    try {
+      QVERIFY(readSvg(text.toStdString()).drawing.paths.empty());
+    } catch (const InputError&) {
+      QVERIFY(true);  // refused is as good
+    }
+  }
+
+  void whatWasWrittenComesBack() {
+    Drawing drawing;
+    drawing.pageWidth = 60;
+    drawing.pageHeight = 50;
+    drawing.layers = {{"navy", 23, 41, 84}, {"red", 194, 35, 40}};
+    drawing.paths = {{{30, 20}, {Segment::arc({10, 20}, 1), Segment::arc({30, 20}, 1)}, true},
+                     {{5, 5}, {Segment::line({9, 5}), Segment::cubic({9, 8}, {7, 9}, {5, 9})}, false}};
+    drawing.layerOf = {1, 0};
+    const ReadResult read = readSvg(svgText(drawing));
+    QCOMPARE(read.drawing.layers, drawing.layers);
+    QCOMPARE(read.drawing.paths.size(), 2U);
+    QVERIFY(std::abs(pathLength(read.drawing.paths[0]) - pathLength(drawing.paths[1])) < 1e-5);
+    QVERIFY(std::abs(signedArea(read.drawing.paths[1]) - signedArea(drawing.paths[0])) < 1e-3);
+    QVERIFY(read.drawing.paths[1].closed && !read.drawing.paths[0].closed);
+  }
+};
+
+QTEST_GUILESS_MAIN(TestReadSvg)
+#include "tst_read_svg.moc"

@@ -1,0 +1,151 @@
+// Decisions about findings, one by one.
+
+#include <QTest>
+#include <algorithm>
+#include <set>
+
+#include "core/mend/decide.h"
+#include "core/mend/inspect.h"
+#include "support/spoil.h"
+
+using namespace rim;
+using namespace rim::test;
+
+namespace {
+
+Path linePath(Point a, Point b) { return {a, {Segment::line(b)}, false}; }
+
+std::set<FindingKind> kindsOf(const std::vector<Finding>& findings) {
+  std::set<FindingKind> kinds;
+  for (const Finding& f : findings) kinds.insert(f.kind);
+  return kinds;
+}
+
+/// A drawing with at least one fault of nearly every kind.
+Drawing broken(unsigned seed) {
+  std::mt19937 random(seed);
+  Drawing d = withDirt(withDoubles(withGaps(takenApart(plate(random), random), 0.4, random), random), random);
+  const Drawing whole = plate(random);
+  d.paths.push_back(polygonPath({{150, 0}, {170, 0}, {160, 18}, {172, 12}, {147, 11}}));                      // bow-tie
+  d.paths.push_back(polygonPath({{150, 30}, {170, 30}, {170, 35.2}, {170.4, 35.2}, {170.4, 34.9}, {169.8, 34.9},
+                                 {170, 40}, {162, 40}, {162, 44}, {162, 40}, {150, 40}}));                    // loop, spike
+  d.paths.push_back(polygonPath({{150, 50}, {170, 50}, {170, 50.001}, {170, 60}, {150, 60}}));                // node
+  d.paths.push_back(circlePath({160, 70}, 4.4));                                                              // stroke
+  d.paths.push_back(circlePath({160, 70}, 3.6));
+  d.paths.push_back(circlePath({180, 70}, 0.1));  // speck
+  d.paths.push_back(circlePath({900, 70}, 2));    // stray
+  return d;
+}
+
+}  // namespace
+
+class TestDecide : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void theBrokenDrawingHasFaultsOfManyKinds() {
+    const auto kinds = kindsOf(inspect(broken(1), {}));
+    for (const FindingKind kind : {FindingKind::OpenEnd, FindingKind::DoubleLine, FindingKind::StrokePair,
+                                   FindingKind::SelfCrossing, FindingKind::Loop, FindingKind::CoincidentNode,
+                                   FindingKind::ZeroLength, FindingKind::Spike, FindingKind::Speck, FindingKind::Stray}) {
+      QVERIFY2(kinds.count(kind) == 1, nameOf(kind).c_str());
+    }
+  }
+
+  void everyRepairDoesAwayWithItsFindingAndMakesNoneOfAnotherKind() {
+    for (unsigned seed = 1; seed <= 3; ++seed) {
+      const Drawing drawing = broken(seed);
+      const auto before = inspect(drawing, {});
+      const auto kinds = kindsOf(before);
+      for (const Finding& f : before) {
+        for (const std::string& repair : repairsFor(f)) {
+          // A line drawn to a far end may cross others: that is for the person who asks for it to see.
+          if (repair == "nearest") continue;
+          const auto after = inspect(repaired(drawing, f, repair, {}), {});
+          const QString where = QString("seed %1: %2 by %3 at %4, %5").arg(seed).arg(nameOf(f.kind).c_str(), repair.c_str()).arg(f.at.x).arg(f.at.y);
+          for (const FindingKind kind : kindsOf(after)) {
+            QVERIFY2(kinds.count(kind) == 1, qPrintable(where + " makes a " + nameOf(kind).c_str()));
+          }
+          QVERIFY2(after.size() <= before.size(), qPrintable(where));
+          // Where lines lie twice, several findings may be alike.
+          const auto alike = [&f](const Finding& g) { return g.kind == f.kind && g.at == f.at && g.text == f.text; };
+          QVERIFY2(std::count_if(after.begin(), after.end(), alike) < std::count_if(before.begin(), before.end(), alike),
+                   qPrintable(where + " is still there"));
+        }
+      }
+    }
+  }
+
+  void allOfAKindGoAtOnce() {
+    const Drawing drawing = broken(4);
+    for (const Finding& f : inspect(drawing, {})) {
+      for (const std::string& repair : repairsFor(f)) {
+        if (repair == "nearest" || f.kind == FindingKind::OpenEnd) continue;
+        for (const Finding& g : inspect(repairedAll(drawing, f.kind, repair, {}), {})) {
+          QVERIFY2(g.kind != f.kind || repairsFor(g).empty(), (nameOf(f.kind) + " by " + repair).c_str());
+        }
+      }
+    }
+  }
+
+  void whatIsSafeCannotBeSeen() {
+    const Drawing drawing = broken(5);
+    const Drawing safe = repairedSafely(drawing, {});
+    const auto kinds = kindsOf(inspect(safe, {}));
+    QVERIFY(kinds.count(FindingKind::ZeroLength) == 0 && kinds.count(FindingKind::CoincidentNode) == 0);
+    // The loop of 0.5 mm, the spike of 4 mm, the stray and the bow-tie are for a person to decide.
+    for (const FindingKind kind : {FindingKind::Loop, FindingKind::Spike, FindingKind::Stray, FindingKind::SelfCrossing})
+      QVERIFY2(kinds.count(kind) == 1, nameOf(kind).c_str());
+    QVERIFY(boxOf(safe.paths).width() == boxOf(drawing.paths).width());
+  }
+
+  void gapsThatCanBeSeenAreNotClosedSafely() {
+    std::mt19937 random(6);
+    const Drawing drawing = withGaps(takenApart(plate(random), random), 0.45, random);
+    const auto wide = [](const Drawing& d) {
+      const auto findings = inspect(d, {});
+      return std::count_if(findings.begin(), findings.end(), [](const Finding& f) { return f.sizeMm > 0.1; });
+    };
+    QVERIFY(wide(drawing) > 3);
+    QCOMPARE(wide(repairedSafely(drawing, {})), wide(drawing));
+    const auto left = inspect(repairedSafely(drawing, {}), {});
+    QVERIFY(std::all_of(left.begin(), left.end(), [](const Finding& f) { return f.sizeMm > 0.1; }));
+  }
+
+  void decisionsAreMadeAnewInOrder() {
+    Drawing drawing;
+    drawing.paths = {linePath({0, 0}, {10, 0}), linePath({10.3, 0}, {10.3, 10}), linePath({10.3, 10}, {0, 10}),
+                     linePath({0, 10}, {0, 0})};
+    MendWork work;
+    work.steps = {{MendStep::What::Safe, {}, {}, {}},
+                  {MendStep::What::One, FindingKind::OpenEnd, {10.2, 0}, "join"},
+                  {MendStep::What::One, FindingKind::OpenEnd, {500, 500}, "join"}};  // nothing is there: passed over
+    const Drawing got = decided(drawing, work);
+    QCOMPARE(got.paths.size(), 1U);
+    QVERIFY(got.paths[0].closed);
+    QVERIFY(std::abs(signedArea(got.paths[0]) - 103) < 0.01);
+    QVERIFY(decided(drawing, {}).paths == drawing.paths);
+  }
+
+  void whatWasLeftIsListedNoMore() {
+    Drawing drawing;
+    drawing.paths = {circlePath({0, 0}, 0.1), circlePath({20, 0}, 0.1), circlePath({40, 0}, 5)};
+    const auto all = inspect(drawing, {});
+    QCOMPARE(all.size(), 2U);
+    const auto rest = withoutLeft(all, {{MendStep::What::Leave, FindingKind::Speck, {20, 0}, {}}});
+    QCOMPARE(rest.size(), 1U);
+    QVERIFY(rest[0].at.x < 1);
+  }
+
+  void lonelyEndsAreJoinedHoweverFar() {
+    Drawing drawing;
+    drawing.paths = {linePath({0, 0}, {10, 0}), linePath({10, 3}, {0, 3})};
+    const auto findings = inspect(drawing, {});
+    QCOMPARE(findings.size(), 4U);
+    QVERIFY(QString::fromStdString(findings[0].text).contains("3.00 mm away"));
+    QCOMPARE(repaired(drawing, findings[0], "nearest", {}).paths.size(), 1U);
+  }
+};
+
+QTEST_GUILESS_MAIN(TestDecide)
+#include "tst_decide.moc"

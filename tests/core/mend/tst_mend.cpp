@@ -1,0 +1,237 @@
+// Spoiled drawings of known truth come back as they were.
+
+#include <QTest>
+#include <algorithm>
+
+#include "core/error.h"
+#include "core/geometry/nesting.h"
+#include "core/mend/inspect.h"
+#include "core/mend/mend.h"
+#include "core/mend/strokes.h"
+#include "support/measure.h"
+#include "support/spoil.h"
+
+using namespace rim;
+using namespace rim::test;
+
+namespace {
+
+using Spoil = Drawing (*)(const Drawing&, std::mt19937&);
+
+std::vector<double> areasOf(const Drawing& drawing) {
+  std::vector<double> areas;
+  for (const Path& path : drawing.paths) areas.push_back(std::abs(signedArea(path)));
+  std::sort(areas.begin(), areas.end());
+  return areas;
+}
+
+QString comparedWith(const Drawing& truth, const Drawing& got) {
+  const Counts counts = countsOf(got.paths);
+  if (counts.open > 0) return QString("%1 open").arg(counts.open);
+  if (got.paths.size() != truth.paths.size())
+    return QString("%1 outlines instead of %2").arg(got.paths.size()).arg(truth.paths.size());
+  const auto a = areasOf(truth);
+  const auto b = areasOf(got);
+  for (std::size_t i = 0; i < a.size(); ++i) {
+    if (std::abs(a[i] - b[i]) > 0.003 * a[i]) return QString("area %1 instead of %2").arg(b[i]).arg(a[i]);
+  }
+  const double length = totalLength(truth.paths);
+  if (std::abs(totalLength(got.paths) - length) > 0.005 * length) return "length";
+  const Box p = boxOf(truth.paths);
+  const Box q = boxOf(got.paths);
+  const double off = std::max(distance(p.low, q.low), distance(p.high, q.high));
+  return off > 0.05 ? QString("box %1 mm off").arg(off) : QString();
+}
+
+QString firstOf(const std::vector<Finding>& findings) {
+  return findings.empty() ? QString() : QString::fromStdString(nameOf(findings[0].kind) + ": " + findings[0].text);
+}
+
+}  // namespace
+Q_DECLARE_METATYPE(Spoil)
+
+class TestMend : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void spoiledDrawingsComeBack_data() {
+    QTest::addColumn<Spoil>("spoil");
+    const auto row = [](const char* name, Spoil spoil) { QTest::newRow(name) << spoil; };
+    row("taken apart", [](const Drawing& d, std::mt19937& r) { return takenApart(d, r); });
+    row("in many pieces", [](const Drawing& d, std::mt19937& r) { return inPieces(takenApart(d, r), 6, r); });
+    row("gaps of 0.45 mm", [](const Drawing& d, std::mt19937& r) { return withGaps(takenApart(d, r), 0.45, r); });
+    row("overshoots of 0.4 mm", [](const Drawing& d, std::mt19937& r) { return withOvershoots(d, 0.4, r); });
+    row("doubles", [](const Drawing& d, std::mt19937& r) { return withDoubles(takenApart(d, r), r); });
+    row("doubles in pieces",
+        [](const Drawing& d, std::mt19937& r) { return withDoubles(inPieces(takenApart(d, r), 3, r), r); });
+    row("dirt", [](const Drawing& d, std::mt19937& r) { return withDirt(takenApart(d, r), r); });
+    row("gaps over doubles", [](const Drawing& d, std::mt19937& r) {
+      Drawing both = withGaps(takenApart(d, r), 0.45, r);
+      for (const Path& p : takenApart(d, r).paths) {
+        if (r() % 3 == 0) both.paths.push_back(p);
+      }
+      return both;
+    });
+  }
+  void spoiledDrawingsComeBack() {
+    QFETCH(Spoil, spoil);
+    for (unsigned seed = 1; seed <= 12; ++seed) {
+      std::mt19937 random(seed);
+      const Drawing truth = plate(random);
+      const Drawing spoiled = spoil(truth, random);
+      QVERIFY(!inspect(spoiled, {}).empty());
+      const Mended result = mended(spoiled, {});
+      QVERIFY2(comparedWith(truth, result.drawing).isEmpty(),
+               qPrintable(QString("seed %1: ").arg(seed) + comparedWith(truth, result.drawing)));
+      const auto left = inspect(result.drawing, {});
+      QVERIFY2(left.empty(), qPrintable(QString("seed %1: ").arg(seed) + firstOf(left)));
+    }
+  }
+
+  void cleanDrawingsStayAsTheyAre() {
+    std::mt19937 random(7);
+    const Drawing truth = plate(random);
+    QVERIFY2(inspect(truth, {}).empty(), qPrintable(firstOf(inspect(truth, {}))));
+    const Mended result = mended(truth, {});
+    QVERIFY(result.repairs.empty());
+    for (std::size_t i = 0; i < truth.paths.size(); ++i) {
+      const Path& got = result.drawing.paths[i];
+      QVERIFY(got == truth.paths[i] || got == reversed(truth.paths[i]));
+    }
+    QVERIFY(mended(result.drawing, {}).drawing.paths == result.drawing.paths);
+  }
+
+  void outerBordersRunOneWayAndHolesTheOther() {
+    std::mt19937 random(3);
+    const Drawing got = mended(takenApart(plate(random), random), {}).drawing;
+    const Nesting nesting = nestingOf(got.paths);
+    for (std::size_t i = 0; i < got.paths.size(); ++i) QCOMPARE(signedArea(got.paths[i]) > 0, nesting.depth[i] % 2 == 0);
+  }
+
+  void loopsAndSpikesAreCutOff() {
+    std::mt19937 random(5);
+    Drawing truth;
+    truth.paths = {polygonPath({{0, 0}, {20, 0}, {20, 10}, {0, 10}})};
+    Drawing spoiled;
+    spoiled.paths = {polygonPath({{0, 0}, {20, 0}, {20, 5.2}, {20.4, 5.2}, {20.4, 4.9}, {19.8, 4.9}, {20, 10}, {12, 10},
+                              {12, 14}, {12, 10}, {0, 10}})};
+    const Mended result = mended(spoiled, {});
+    QVERIFY2(comparedWith(truth, result.drawing).isEmpty(), qPrintable(comparedWith(truth, result.drawing)));
+    QVERIFY(inspect(result.drawing, {}).empty());
+  }
+
+  void swappedNodesArePutRight() {
+    Drawing truth;
+    truth.paths = {polygonPath({{0, 0}, {20, 0}, {22, 12}, {10, 18}, {-3, 11}})};
+    Drawing spoiled;
+    spoiled.paths = {polygonPath({{0, 0}, {20, 0}, {10, 18}, {22, 12}, {-3, 11}})};
+    QCOMPARE(inspect(spoiled, {}).at(0).kind, FindingKind::SelfCrossing);
+    const Mended result = mended(spoiled, {});
+    QVERIFY2(comparedWith(truth, result.drawing).isEmpty(), qPrintable(comparedWith(truth, result.drawing)));
+  }
+
+  void atABranchTheClosedOutlineStaysClosed() {
+    // A square with a tail that goes straight on from one of its sides.
+    Drawing spoiled;
+    for (const auto& [a, b] : std::vector<std::pair<Point, Point>>{
+             {{0, 0}, {10, 0}}, {{10, 0}, {10, 10}}, {{10, 10}, {0, 10}}, {{0, 10}, {0, 0}}, {{10, 0}, {25, 0}}}) {
+      spoiled.paths.push_back({a, {Segment::line(b)}, false});
+    }
+    const Drawing got = mended(spoiled, {}).drawing;
+    QCOMPARE(got.paths.size(), 2U);
+    QCOMPARE(countsOf(got.paths).closed, 1U);
+  }
+
+  void anEndIsNotTakenFromABetterPartner() {
+    // The middle two ends lie 0.1 mm apart; their outer neighbours are 0.3 mm away.
+    Drawing spoiled;
+    spoiled.paths = {{{-10, 0}, {Segment::line({-0.35, 0})}, false},
+                     {{-0.05, 0}, {Segment::line({-0.05, 8})}, false},
+                     {{0.05, 0}, {Segment::line({0.05, -8})}, false},
+                     {{0.35, 0}, {Segment::line({10, 0})}, false}};
+    const auto ends = pairEnds(spoiled, {});
+    QCOMPARE(ends.pairs.front().a.path + ends.pairs.front().b.path, 3U);
+    const auto best = std::min_element(ends.pairs.begin(), ends.pairs.end(),
+                                       [](const EndPair& p, const EndPair& q) { return p.gapMm < q.gapMm; });
+    QVERIFY(std::abs(best->gapMm - 0.1) < 1e-9);
+    QVERIFY((best->a.path == 1 && best->b.path == 2) || (best->a.path == 2 && best->b.path == 1));
+  }
+
+  void strokesBecomeOneLine_data() {
+    QTest::addColumn<int>("rule");
+    QTest::addColumn<double>("offset");
+    QTest::newRow("outer") << static_cast<int>(DoubleRule::Outer) << 0.4;
+    QTest::newRow("inner") << static_cast<int>(DoubleRule::Inner) << -0.4;
+    QTest::newRow("centre") << static_cast<int>(DoubleRule::Centre) << 0.0;
+  }
+  void strokesBecomeOneLine() {
+    QFETCH(int, rule);
+    QFETCH(double, offset);
+    // A square frame line and a circle, both drawn with a pen 0.8 mm wide.
+    const auto square = [](double o) { return polygonPath({{-o, -o}, {30 + o, -o}, {30 + o, 20 + o}, {-o, 20 + o}}); };
+    Drawing drawn;
+    drawn.paths = {square(0.4), square(-0.4), circlePath({60, 10}, 8.4), circlePath({60, 10}, 7.6)};
+    QCOMPARE(inspect(drawn, {}).size(), 2U);
+    MendSettings settings;
+    settings.doubles = static_cast<DoubleRule>(rule);
+    settings.strokeWidthMm = 1;
+    const Drawing got = mended(drawn, settings).drawing;
+    QCOMPARE(got.paths.size(), 2U);
+    const double sides[] = {(30 + 2 * offset) * (20 + 2 * offset), M_PI * (8 + offset) * (8 + offset)};
+    const auto areas = areasOf(got);
+    QVERIFY2(std::abs(areas[0] - sides[1]) < 1e-3 * sides[1], qPrintable(QString::number(areas[0])));
+    QVERIFY2(std::abs(areas[1] - sides[0]) < 1e-3 * sides[0], qPrintable(QString::number(areas[1])));
+  }
+
+  void whatOnlyOneEdgeShowsIsNamed() {
+    Drawing drawn;
+    drawn.paths = {polygonPath({{-0.4, -0.4}, {30.4, -0.4}, {30.4, 10}, {36, 10.2}, {30.4, 10.4}, {30.4, 20.4}, {-0.4, 20.4}}),
+                   polygonPath({{0.4, 0.4}, {29.6, 0.4}, {29.6, 19.6}, {0.4, 19.6}})};
+    const auto findings = inspect(drawn, {});
+    const auto stroke = std::find_if(findings.begin(), findings.end(),
+                                     [](const Finding& f) { return f.kind == FindingKind::StrokePair; });
+    QVERIFY(stroke != findings.end());
+    QVERIFY2(stroke->text.find("whisker") != std::string::npos, stroke->text.c_str());
+  }
+
+  void smallThingsStraysAndFramesGoWhenAsked() {
+    std::mt19937 random(2);
+    Drawing spoiled = plate(random);
+    spoiled.paths.push_back(circlePath({50, 50}, 0.1));
+    spoiled.paths.push_back(circlePath({600, 300}, 0.5));
+    spoiled.paths.push_back(polygonPath({{-20, -20}, {140, -20}, {140, 100}, {-20, 100}}));
+    MendSettings settings;
+    QCOMPARE(mended(spoiled, settings).drawing.paths.size(), 11U);
+    settings.smallerThanMm = 1;
+    settings.dropStrays = true;
+    settings.dropFrame = true;
+    const Mended result = mended(spoiled, settings);
+    QCOMPARE(result.drawing.paths.size(), 8U);
+    QVERIFY(inspect(result.drawing, {}).empty());
+  }
+
+  void fewestNodesWithinADistance() {
+    std::vector<Point> corners;
+    for (int k = 0; k < 120; ++k) corners.push_back(Point{std::cos(k * M_PI / 60), std::sin(k * M_PI / 60)} * 10.0);
+    Drawing drawn;
+    drawn.paths = {polygonPath(corners), polygonPath({{20, 0}, {25, 0.01}, {30, 0}, {30, 10}, {20, 10}})};
+    MendSettings settings;
+    settings.simplifyMm = 0.05;
+    const Drawing got = mended(drawn, settings).drawing;
+    QCOMPARE(got.paths[0].segments.size(), 2U);
+    QCOMPARE(got.paths[1].segments.size(), 4U);
+    for (const Point p : corners) QVERIFY(std::abs(length(p) - 10) < 0.05);
+  }
+
+  void workCanBeStopped() {
+    std::mt19937 random(2);
+    std::stop_source stop;
+    stop.request_stop();
+    const Drawing spoiled = takenApart(plate(random), random);
+    QVERIFY_THROWS_EXCEPTION(Cancelled, mended(spoiled, {}, stop.get_token()));
+    QVERIFY_THROWS_EXCEPTION(Cancelled, inspect(spoiled, {}, stop.get_token()));
+  }
+};
+
+QTEST_GUILESS_MAIN(TestMend)
+#include "tst_mend.moc"
