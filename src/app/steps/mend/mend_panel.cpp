@@ -133,11 +133,12 @@ void MendPanel::show() {
                          .arg(now.nodes));
   }
   if (findings != listed_) {
-    const auto number = list_->current();
+    // While outlines are inspected anew the list is empty; the place in it is kept.
+    if (listed_) lookedAt_ = list_->current();
     listed_ = findings;
     list_->show(findings, drawingOf(session_.shown()), sort_->currentIndex() == 1);
     // After a repair the next one moves up into its place.
-    if (number && findings && !findings->empty()) list_->choose(std::min(*number, findings->size() - 1));
+    if (lookedAt_ && findings && !findings->empty()) list_->choose(std::min(*lookedAt_, findings->size() - 1));
     showFinding();
   }
   showAllowed();

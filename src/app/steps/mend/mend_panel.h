@@ -60,6 +60,7 @@ class MendPanel : public QWidget {
   QSlider* speck_;
   QLabel* speckText_;
   std::shared_ptr<const std::vector<Finding>> listed_;
+  std::optional<std::size_t> lookedAt_;  ///< its number in the list before
 };
 
 }  // namespace rim::app
