@@ -40,3 +40,21 @@ prepare_release() {
 
 # Runs a program on a virtual display of its own.
 xvfb() { xvfb-run -a -s "-screen 0 1280x800x24" "$@"; }
+
+# Builds the fuzz targets with clang and runs each for some seconds on a copy of its corpus.
+fuzz() {
+  local seconds=$1 target corpus
+  if [ ! -f build/fuzz/build.ninja ]; then
+    cmake -S tests/fuzz -B build/fuzz -G Ninja -DCMAKE_CXX_COMPILER=clang++ >/dev/null || return 1
+  fi
+  say "Building build/fuzz"
+  cmake --build build/fuzz -- --quiet >&2 || return 1
+  for target in svg dxf mend; do
+    say "Fuzzing: $target, $seconds s"
+    corpus=$(mktemp -d)
+    cp tests/fuzz/corpus/"$target"/* "$corpus"
+    (cd "$corpus" && "$OLDPWD/build/fuzz/fuzz_$target" -max_total_time="$seconds" -timeout=20 -rss_limit_mb=2000 \
+      -max_len=4000 -seed=1 "$corpus" >fuzz.log 2>&1) || { tail -n 30 "$corpus/fuzz.log" >&2; return 1; }
+    rm -rf "$corpus"
+  done
+}

@@ -181,8 +181,8 @@ class TestMendStep : public QObject {
 
   void aMissingUnitIsAskedFor() {
     WindowFixture f;
-    const QString file = writeFile(f, "no-unit.svg",
-                                   "<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 96 96'><path d='M0 0h96v96z'/></svg>");
+    const QString file = writeFile(
+        f, "no-unit.svg", "<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 96 96'><path d='M0 0h96v96z'/></svg>");
     QTimer poll;
     QStringList items;
     QObject::connect(&poll, &QTimer::timeout, [&] {

@@ -66,8 +66,8 @@ class TestCliMend : public QObject {
   }
   void mendRepairsAndCheckThenFindsNothing() {
     QFETCH(QString, file);
-    const QJsonObject json = report({"mend", plate(), "-o", at(file), "--smaller-than", "0.5", "--drop-frame",
-                                     "--drop-strays", "--strict"});
+    const QJsonObject json =
+        report({"mend", plate(), "-o", at(file), "--smaller-than", "0.5", "--drop-frame", "--drop-strays", "--strict"});
     QCOMPARE(json["outlines"].toInt(), 11);
     QCOMPARE(json["open"].toInt(), 0);
     QVERIFY(!json["repairs"].toArray().isEmpty());

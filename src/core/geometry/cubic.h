@@ -29,7 +29,7 @@ std::pair<Cubic, Cubic> split(const Cubic& cubic, double t);
 /// The parameters in (0, 1), ascending, where the curve runs exactly upright or level.
 std::vector<double> extremes(const Cubic& cubic);
 
-/// Length by adaptive halving until chord and control polygon agree to `relativeError`.
+/// Length by quadrature, halved until both halves agree with the whole to `relativeError` of the control polygon.
 double lengthOf(const Cubic& cubic, double relativeError = 1e-7);
 
 /// By how much, in radians, the curve turns on its way, both ways added up; looked at in 16 steps.

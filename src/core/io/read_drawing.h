@@ -28,6 +28,8 @@ inline constexpr std::size_t kMostSegments = 5'000'000;
 inline constexpr std::size_t kLargestDrawingFile = 256'000'000;
 /// The largest coordinate, in the file's own unit, that counts as a place.
 inline constexpr double kLargestCoordinate = 1e7;
+/// The farthest place of an outline, in mm, after all transforms: a thousand kilometres.
+inline constexpr double kFarthestMm = 1e9;
 
 /// Reads an SVG or DXF; the ending says which. Throws InputError with a sentence that begins with the line where the
 /// fault is, if there is one: "118: arc with radius 0".

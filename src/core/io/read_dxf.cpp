@@ -65,6 +65,29 @@ struct Contents {
 
 [[noreturn]] void fail(int line, const std::string& what) { throw InputError(std::to_string(line) + ": " + what); }
 
+/// What an entity is told with, kept until all of it is told.
+struct Kept {
+  std::string layer;
+  bool onPaper = false;
+  bool mirrored = false;
+  bool tilted = false;
+  int line = 0;
+};
+struct Vertex {
+  Point place;
+  double bulge = 0;
+};
+struct OpenPolyline : Kept {
+  bool closed = false;
+  bool mesh = false;
+  std::vector<Vertex> vertices;
+};
+struct OpenSpline : Kept {
+  Spline curve;
+  bool closed = false;
+  std::vector<Point> fits;
+};
+
 class Collector : public DL_CreationAdapter {
  public:
   Collector(Contents& contents, double tolerance) : contents_(contents), tolerance_(tolerance) {}
@@ -169,28 +192,6 @@ class Collector : public DL_CreationAdapter {
   }
 
  private:
-  struct Kept {
-    std::string layer;
-    bool onPaper = false;
-    bool mirrored = false;
-    bool tilted = false;
-    int line = 0;
-  };
-  struct Vertex {
-    Point place;
-    double bulge = 0;
-  };
-  struct OpenPolyline : Kept {
-    bool closed = false;
-    bool mesh = false;
-    std::vector<Vertex> vertices;
-  };
-  struct OpenSpline : Kept {
-    Spline curve;
-    bool closed = false;
-    std::vector<Point> fits;
-  };
-
   int line() { return std::max(0, getAttributes().getHandle()); }
 
   Direction extrusion() {
@@ -314,6 +315,9 @@ class Unfolder {
     segments_ += outline.path.segments.size();
     if (segments_ > kMostSegments) throw InputError("the drawing unfolds to more than 5 000 000 segments.");
     drawing_.paths.push_back(transformed(outline.path, map, tolerance_));
+    const Box box = boxOf(drawing_.paths.back());
+    const double farthest = std::max({-box.low.x, -box.low.y, box.high.x, box.high.y});
+    if (!(farthest <= kFarthestMm)) throw InputError("a block or a unit puts outlines too far away for a drawing.");
     drawing_.layerOf.push_back(indexOf(layer));
   }
 

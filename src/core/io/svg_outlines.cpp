@@ -155,6 +155,9 @@ ReadResult SvgOutlines::result(const SvgDocument& document, double mmPerPx, cons
   read.mmPerUnit = mmPerPx;
   read.unitKnown = document.unitKnown || options.mmPerUnit.has_value();
   const Point page = pageOf(document);
+  if (!(page.x * mmPerPx <= kFarthestMm) || !(page.y * mmPerPx <= kFarthestMm)) {
+    throw InputError("1: the page is too large for a drawing.");
+  }
   read.drawing.pageWidth = page.x * mmPerPx;
   read.drawing.pageHeight = page.y * mmPerPx;
   const Affine upright{mmPerPx, 0, 0, -mmPerPx, 0, read.drawing.pageHeight};

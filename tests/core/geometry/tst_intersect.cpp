@@ -89,8 +89,9 @@ class TestIntersect : public QObject {
       const Piece b = randomPiece(random);
       const auto found = meetings(a, b, 1e-4);
       const int expected = chordCrossings(a, b);
-      QVERIFY2(static_cast<int>(found.size()) == expected,
-               qPrintable(QString("seed %1, round %2: %3 against %4").arg(seed).arg(round).arg(found.size()).arg(expected)));
+      QVERIFY2(
+          static_cast<int>(found.size()) == expected,
+          qPrintable(QString("seed %1, round %2: %3 against %4").arg(seed).arg(round).arg(found.size()).arg(expected)));
       for (const Meeting& m : found) {
         QVERIFY(distance(pointAt(a, m.t), pointAt(b, m.u)) < 1e-6);
         ++meetingsFound;

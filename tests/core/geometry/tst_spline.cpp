@@ -45,8 +45,13 @@ class TestSpline : public QObject {
     for (const auto& spoil : std::initializer_list<void (*)(Spline&)>{
              [](Spline& s) { s.knots.pop_back(); }, [](Spline& s) { s.knots[2] = -1; },
              [](Spline& s) { s.controls.pop_back(); }, [](Spline& s) { s.degree = 0; },
-             [](Spline& s) { s.weights = {1, 0}; }, [](Spline& s) { s.controls[0].x = NAN; },
-             [](Spline& s) { s.knots = {0, 0, 0, 0}; }}) {
+             [](Spline& s) {
+               s.weights = {1, 0};
+             },
+             [](Spline& s) { s.controls[0].x = NAN; },
+             [](Spline& s) {
+               s.knots = {0, 0, 0, 0};
+             }}) {
       Spline bad = good;
       spoil(bad);
       QVERIFY(!isSound(bad));

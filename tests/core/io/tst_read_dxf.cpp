@@ -43,8 +43,8 @@ class TestReadDxf : public QObject {
 
  private slots:
   void linesArcsAndCircles() {
-    const ReadResult read = readDxf(drawing(kLine + QStringList{"0 ARC", "8 a", "10 0", "20 0", "40 2", "50 350", "51 10",
-                                                                "0 CIRCLE", "8 a", "10 5", "20 5", "40 3"}));
+    const ReadResult read = readDxf(drawing(kLine + QStringList{"0 ARC", "8 a", "10 0", "20 0", "40 2", "50 350",
+                                                                "51 10", "0 CIRCLE", "8 a", "10 5", "20 5", "40 3"}));
     QCOMPARE(read.drawing.paths.size(), 3U);
     QVERIFY(read.unitKnown);
     QCOMPARE(pathLength(read.drawing.paths[0]), 5.0);
@@ -55,10 +55,10 @@ class TestReadDxf : public QObject {
 
   /// DXF reference, group code 42: the bulge is the tangent of a fourth of the included angle.
   void polylinesOldAndNewWithBulges() {
-    const ReadResult read = readDxf(
-        drawing({"0 LWPOLYLINE", "8 a", "90 77", "70 1", "10 0", "20 0", "42 1", "10 10", "20 0",  // the count is wrong
-                 "0 POLYLINE", "8 a", "66 1", "70 0", "0 VERTEX", "8 a", "10 0", "20 0", "42 0.5", "0 VERTEX", "8 a",
-                 "10 4", "20 0", "0 VERTEX", "8 a", "10 4", "20 4", "0 SEQEND"}));
+    const ReadResult read = readDxf(drawing(
+        {"0 LWPOLYLINE", "8 a", "90 77", "70 1", "10 0",     "20 0", "42 1", "10 10", "20 0",  // the count is wrong
+         "0 POLYLINE",   "8 a", "66 1",  "70 0", "0 VERTEX", "8 a",  "10 0", "20 0",  "42 0.5",
+         "0 VERTEX",     "8 a", "10 4",  "20 0", "0 VERTEX", "8 a",  "10 4", "20 4",  "0 SEQEND"}));
     QCOMPARE(read.drawing.paths.size(), 2U);
     QVERIFY(read.drawing.paths[0].closed);
     QVERIFY(std::abs(pathLength(read.drawing.paths[0]) - (10 + 5 * M_PI)) < 1e-9);
@@ -68,10 +68,11 @@ class TestReadDxf : public QObject {
   }
 
   void ellipsesAndSplines() {
-    const ReadResult read = readDxf(drawing({"0 ELLIPSE", "8 a", "10 0", "20 0", "11 6", "21 0", "40 0.5", "41 0",
-                                             "42 6.283185307179586", "0 SPLINE", "8 a", "70 8", "71 3", "72 8", "73 4",
-                                             "40 0", "40 0", "40 0", "40 0", "40 1", "40 1", "40 1", "40 1", "10 0",
-                                             "20 0", "10 1", "20 2", "10 3", "20 2", "10 4", "20 0"}));
+    const ReadResult read =
+        readDxf(drawing({"0 ELLIPSE", "8 a",  "10 0", "20 0", "11 6", "21 0", "40 0.5", "41 0", "42 6.283185307179586",
+                         "0 SPLINE",  "8 a",  "70 8", "71 3", "72 8", "73 4", "40 0",   "40 0", "40 0",
+                         "40 0",      "40 1", "40 1", "40 1", "40 1", "10 0", "20 0",   "10 1", "20 2",
+                         "10 3",      "20 2", "10 4", "20 0"}));
     QCOMPARE(read.drawing.paths.size(), 2U);
     QVERIFY(read.drawing.paths[0].closed);
     QVERIFY(std::abs(std::abs(signedArea(read.drawing.paths[0])) - M_PI * 18) < 0.01);
@@ -82,9 +83,9 @@ class TestReadDxf : public QObject {
   void blocksAreScaledTurnedAndRepeated() {
     const QStringList block = QStringList{"0 BLOCK", "2 B", "8 0", "10 1", "20 0"} +
                               QStringList{"0 LINE", "8 0", "10 1", "20 0", "11 2", "21 0", "0 ENDBLK"};
-    const ReadResult read = readDxf(drawing({"0 INSERT", "8 red", "2 B", "10 10", "20 0", "41 2", "42 2", "50 90", "70 3",
-                                             "44 5"},
-                                            {"9 $INSUNITS", "70 4"}, block));
+    const ReadResult read =
+        readDxf(drawing({"0 INSERT", "8 red", "2 B", "10 10", "20 0", "41 2", "42 2", "50 90", "70 3", "44 5"},
+                        {"9 $INSUNITS", "70 4"}, block));
     QCOMPARE(read.drawing.paths.size(), 3U);
     QVERIFY(distance(read.drawing.paths[0].start, {10, 0}) < 1e-9);
     QVERIFY(distance(read.drawing.paths[0].segments[0].end, {10, 2}) < 1e-9);
@@ -123,12 +124,12 @@ class TestReadDxf : public QObject {
   }
 
   void hiddenLayersTextAndPaperAreLeftOut() {
-    const QStringList layers{"0 LAYER", "2 off", "70 0", "62 -3", "0 LAYER", "2 cold", "70 1", "62 3",
-                             "0 LAYER", "2 a",   "70 0", "62 1"};
+    const QStringList layers{"0 LAYER", "2 off", "70 0",    "62 -3", "0 LAYER", "2 cold",
+                             "70 1",    "62 3",  "0 LAYER", "2 a",   "70 0",    "62 1"};
     const ReadResult read = readDxf(
-        drawing(kLine + QStringList{"0 LINE", "8 off", "10 0", "20 0", "11 1", "21 1", "0 LINE", "8 cold", "10 0", "20 0",
-                                    "11 1", "21 1", "0 TEXT", "8 a", "10 0", "20 0", "40 2", "1 hello", "0 LINE", "67 1",
-                                    "8 a", "10 0", "20 0", "11 1", "21 1"},
+        drawing(kLine + QStringList{"0 LINE", "8 off", "10 0", "20 0",   "11 1", "21 1", "0 LINE", "8 cold", "10 0",
+                                    "20 0",   "11 1",  "21 1", "0 TEXT", "8 a",  "10 0", "20 0",   "40 2",   "1 hello",
+                                    "0 LINE", "67 1",  "8 a",  "10 0",   "20 0", "11 1", "21 1"},
                 {"9 $INSUNITS", "70 4"}, {}, layers));
     QCOMPARE(read.drawing.paths.size(), 1U);
     QCOMPARE(read.notes.size(), 3U);
@@ -155,8 +156,9 @@ class TestReadDxf : public QObject {
         "lies within itself");
     row("a block that is not there", drawing({"0 INSERT", "8 0", "2 X", "10 0", "20 0"}), "does not exist");
     row("a spline without knots", drawing({"0 SPLINE", "8 a", "71 3", "10 0", "20 0"}), "do not fit together");
-    row("too many copies", drawing({"0 INSERT", "8 0", "2 B", "10 0", "20 0", "70 32000", "71 32000"}, {},
-                                   {"0 BLOCK", "2 B", "8 0", "10 0", "20 0", "0 ENDBLK"}),
+    row("too many copies",
+        drawing({"0 INSERT", "8 0", "2 B", "10 0", "20 0", "70 32000", "71 32000"}, {},
+                {"0 BLOCK", "2 B", "8 0", "10 0", "20 0", "0 ENDBLK"}),
         "more than 1 000 000");
   }
   void badFilesSayWhatAndWhere() {
@@ -173,13 +175,22 @@ class TestReadDxf : public QObject {
   }
 
   void blocksThatMultiplyAreStopped() {
-    QStringList blocks{"0 BLOCK", "2 B0", "8 0", "10 0", "20 0", "0 LINE", "8 0", "10 0", "20 0", "11 1", "21 1", "0 ENDBLK"};
+    QStringList blocks{"0 BLOCK", "2 B0", "8 0",  "10 0", "20 0", "0 LINE",
+                       "8 0",     "10 0", "20 0", "11 1", "21 1", "0 ENDBLK"};
     for (int k = 1; k <= 12; ++k) {
-      blocks << "0 BLOCK" << "2 B" + QString::number(k) << "8 0" << "10 0" << "20 0";
-      for (int i = 0; i < 10; ++i) blocks << "0 INSERT" << "8 0" << "2 B" + QString::number(k - 1) << "10 0" << "20 0";
+      blocks << "0 BLOCK"
+             << "2 B" + QString::number(k) << "8 0"
+             << "10 0"
+             << "20 0";
+      for (int i = 0; i < 10; ++i)
+        blocks << "0 INSERT"
+               << "8 0"
+               << "2 B" + QString::number(k - 1) << "10 0"
+               << "20 0";
       blocks << "0 ENDBLK";
     }
-    QVERIFY(troubleOf(drawing({"0 INSERT", "8 0", "2 B12", "10 0", "20 0"}, {}, blocks)).contains("more than 5 000 000"));
+    QVERIFY(
+        troubleOf(drawing({"0 INSERT", "8 0", "2 B12", "10 0", "20 0"}, {}, blocks)).contains("more than 5 000 000"));
   }
 
   void cutOffAtAnyByteItIsRefusedOrWhole() {

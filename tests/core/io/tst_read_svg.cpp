@@ -11,8 +11,9 @@ namespace {
 
 /// A document of 100 x 80 mm with user units of a millimetre.
 std::string document(const char* content) {
-  return std::string("<svg xmlns=\"http://www.w3.org/2000/svg\" xmlns:xlink=\"http://www.w3.org/1999/xlink\" "
-                     "width=\"100mm\" height=\"80mm\" viewBox=\"0 0 100 80\">") +
+  return std::string(
+             "<svg xmlns=\"http://www.w3.org/2000/svg\" xmlns:xlink=\"http://www.w3.org/1999/xlink\" "
+             "width=\"100mm\" height=\"80mm\" viewBox=\"0 0 100 80\">") +
          content + "</svg>";
 }
 
@@ -67,8 +68,9 @@ class TestReadSvg : public QObject {
   }
 
   void transformsNest() {
-    const Path path = only("<g transform='translate(10 0)'><g transform='rotate(90)'><path transform='scale(2)' "
-                           "d='M1 0L2 0'/></g></g>");
+    const Path path = only(
+        "<g transform='translate(10 0)'><g transform='rotate(90)'><path transform='scale(2)' "
+        "d='M1 0L2 0'/></g></g>");
     QVERIFY(distance(path.start, {10, 78}) < 1e-9);
     QVERIFY(distance(path.segments[0].end, {10, 76}) < 1e-9);
   }
@@ -84,10 +86,10 @@ class TestReadSvg : public QObject {
   }
 
   void hiddenThingsAreLeftOutAndTextIsNamed() {
-    const ReadResult read = readSvg(
-        document("<style>.gone { fill: red; display: none }</style><rect class='a gone' width='1' height='1'/><rect "
-                 "style='display:none' width='1' height='1'/><g visibility='hidden'><rect width='1' height='1'/></g><rect "
-                 "width='2' height='2'/><text>hi</text><image href='http://x.invalid/y.png'/>"));
+    const ReadResult read = readSvg(document(
+        "<style>.gone { fill: red; display: none }</style><rect class='a gone' width='1' height='1'/><rect "
+        "style='display:none' width='1' height='1'/><g visibility='hidden'><rect width='1' height='1'/></g><rect "
+        "width='2' height='2'/><text>hi</text><image href='http://x.invalid/y.png'/>"));
     QCOMPARE(read.drawing.paths.size(), 1U);
     QCOMPARE(read.notes.size(), 2U);
     QVERIFY(QString::fromStdString(read.notes[0]).contains("1 texts"));
@@ -107,8 +109,9 @@ class TestReadSvg : public QObject {
     QFETCH(QString, size);
     QFETCH(double, mm);
     QFETCH(bool, known);
-    const ReadResult read = readSvg(("<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 100 100' " + size +
-                                     "><path d='M0 0L10 0'/></svg>").toStdString());
+    const ReadResult read = readSvg(
+        ("<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 100 100' " + size + "><path d='M0 0L10 0'/></svg>")
+            .toStdString());
     QVERIFY2(std::abs(pathLength(read.drawing.paths[0]) - mm) < 1e-9,
              qPrintable(QString::number(pathLength(read.drawing.paths[0]))));
     QCOMPARE(read.unitKnown, known);
@@ -119,8 +122,8 @@ class TestReadSvg : public QObject {
     QTest::addColumn<QString>("says");
     QTest::newRow("no XML") << QByteArray("hello") << "cannot be read";
     QTest::newRow("no SVG") << QByteArray("<html/>") << "not \"svg\"";
-    QTest::newRow("used within itself")
-        << QByteArray::fromStdString(document("<g id='a'><use xlink:href='#a'/></g>")) << "used within itself";
+    QTest::newRow("used within itself") << QByteArray::fromStdString(document("<g id='a'><use xlink:href='#a'/></g>"))
+                                        << "used within itself";
     QTest::newRow("too far") << QByteArray::fromStdString(document("<path d='M0 0L1e300 0'/>")) << "too large";
     QByteArray deep;
     for (int k = 0; k < 100'000; ++k) deep += "<g>";

@@ -26,11 +26,20 @@ Drawing broken(unsigned seed) {
   std::mt19937 random(seed);
   Drawing d = withDirt(withDoubles(withGaps(takenApart(plate(random), random), 0.4, random), random), random);
   const Drawing whole = plate(random);
-  d.paths.push_back(polygonPath({{150, 0}, {170, 0}, {160, 18}, {172, 12}, {147, 11}}));                      // bow-tie
-  d.paths.push_back(polygonPath({{150, 30}, {170, 30}, {170, 35.2}, {170.4, 35.2}, {170.4, 34.9}, {169.8, 34.9},
-                                 {170, 40}, {162, 40}, {162, 44}, {162, 40}, {150, 40}}));                    // loop, spike
-  d.paths.push_back(polygonPath({{150, 50}, {170, 50}, {170, 50.001}, {170, 60}, {150, 60}}));                // node
-  d.paths.push_back(circlePath({160, 70}, 4.4));                                                              // stroke
+  d.paths.push_back(polygonPath({{150, 0}, {170, 0}, {160, 18}, {172, 12}, {147, 11}}));  // bow-tie
+  d.paths.push_back(polygonPath({{150, 30},
+                                 {170, 30},
+                                 {170, 35.2},
+                                 {170.4, 35.2},
+                                 {170.4, 34.9},
+                                 {169.8, 34.9},
+                                 {170, 40},
+                                 {162, 40},
+                                 {162, 44},
+                                 {162, 40},
+                                 {150, 40}}));                                                  // loop, spike
+  d.paths.push_back(polygonPath({{150, 50}, {170, 50}, {170, 50.001}, {170, 60}, {150, 60}}));  // node
+  d.paths.push_back(circlePath({160, 70}, 4.4));                                                // stroke
   d.paths.push_back(circlePath({160, 70}, 3.6));
   d.paths.push_back(circlePath({180, 70}, 0.1));  // speck
   d.paths.push_back(circlePath({900, 70}, 2));    // stray
@@ -45,9 +54,10 @@ class TestDecide : public QObject {
  private slots:
   void theBrokenDrawingHasFaultsOfManyKinds() {
     const auto kinds = kindsOf(inspect(broken(1), {}));
-    for (const FindingKind kind : {FindingKind::OpenEnd, FindingKind::DoubleLine, FindingKind::StrokePair,
-                                   FindingKind::SelfCrossing, FindingKind::Loop, FindingKind::CoincidentNode,
-                                   FindingKind::ZeroLength, FindingKind::Spike, FindingKind::Speck, FindingKind::Stray}) {
+    for (const FindingKind kind :
+         {FindingKind::OpenEnd, FindingKind::DoubleLine, FindingKind::StrokePair, FindingKind::SelfCrossing,
+          FindingKind::Loop, FindingKind::CoincidentNode, FindingKind::ZeroLength, FindingKind::Spike,
+          FindingKind::Speck, FindingKind::Stray}) {
       QVERIFY2(kinds.count(kind) == 1, nameOf(kind).c_str());
     }
   }
@@ -62,15 +72,20 @@ class TestDecide : public QObject {
           // A line drawn to a far end may cross others: that is for the person who asks for it to see.
           if (repair == "nearest") continue;
           const auto after = inspect(repaired(drawing, f, repair, {}), {});
-          const QString where = QString("seed %1: %2 by %3 at %4, %5").arg(seed).arg(nameOf(f.kind).c_str(), repair.c_str()).arg(f.at.x).arg(f.at.y);
+          const QString where = QString("seed %1: %2 by %3 at %4, %5")
+                                    .arg(seed)
+                                    .arg(nameOf(f.kind).c_str(), repair.c_str())
+                                    .arg(f.at.x)
+                                    .arg(f.at.y);
           for (const FindingKind kind : kindsOf(after)) {
             QVERIFY2(kinds.count(kind) == 1, qPrintable(where + " makes a " + nameOf(kind).c_str()));
           }
           QVERIFY2(after.size() <= before.size(), qPrintable(where));
           // Where lines lie twice, several findings may be alike.
           const auto alike = [&f](const Finding& g) { return g.kind == f.kind && g.at == f.at && g.text == f.text; };
-          QVERIFY2(std::count_if(after.begin(), after.end(), alike) < std::count_if(before.begin(), before.end(), alike),
-                   qPrintable(where + " is still there"));
+          QVERIFY2(
+              std::count_if(after.begin(), after.end(), alike) < std::count_if(before.begin(), before.end(), alike),
+              qPrintable(where + " is still there"));
         }
       }
     }
@@ -94,7 +109,8 @@ class TestDecide : public QObject {
     const auto kinds = kindsOf(inspect(safe, {}));
     QVERIFY(kinds.count(FindingKind::ZeroLength) == 0 && kinds.count(FindingKind::CoincidentNode) == 0);
     // The loop of 0.5 mm, the spike of 4 mm, the stray and the bow-tie are for a person to decide.
-    for (const FindingKind kind : {FindingKind::Loop, FindingKind::Spike, FindingKind::Stray, FindingKind::SelfCrossing})
+    for (const FindingKind kind :
+         {FindingKind::Loop, FindingKind::Spike, FindingKind::Stray, FindingKind::SelfCrossing})
       QVERIFY2(kinds.count(kind) == 1, nameOf(kind).c_str());
     QVERIFY(boxOf(safe.paths).width() == boxOf(drawing.paths).width());
   }

@@ -105,7 +105,8 @@ class TestMend : public QObject {
     std::mt19937 random(3);
     const Drawing got = mended(takenApart(plate(random), random), {}).drawing;
     const Nesting nesting = nestingOf(got.paths);
-    for (std::size_t i = 0; i < got.paths.size(); ++i) QCOMPARE(signedArea(got.paths[i]) > 0, nesting.depth[i] % 2 == 0);
+    for (std::size_t i = 0; i < got.paths.size(); ++i)
+      QCOMPARE(signedArea(got.paths[i]) > 0, nesting.depth[i] % 2 == 0);
   }
 
   void loopsAndSpikesAreCutOff() {
@@ -113,8 +114,17 @@ class TestMend : public QObject {
     Drawing truth;
     truth.paths = {polygonPath({{0, 0}, {20, 0}, {20, 10}, {0, 10}})};
     Drawing spoiled;
-    spoiled.paths = {polygonPath({{0, 0}, {20, 0}, {20, 5.2}, {20.4, 5.2}, {20.4, 4.9}, {19.8, 4.9}, {20, 10}, {12, 10},
-                              {12, 14}, {12, 10}, {0, 10}})};
+    spoiled.paths = {polygonPath({{0, 0},
+                                  {20, 0},
+                                  {20, 5.2},
+                                  {20.4, 5.2},
+                                  {20.4, 4.9},
+                                  {19.8, 4.9},
+                                  {20, 10},
+                                  {12, 10},
+                                  {12, 14},
+                                  {12, 10},
+                                  {0, 10}})};
     const Mended result = mended(spoiled, {});
     QVERIFY2(comparedWith(truth, result.drawing).isEmpty(), qPrintable(comparedWith(truth, result.drawing)));
     QVERIFY(inspect(result.drawing, {}).empty());
@@ -185,8 +195,9 @@ class TestMend : public QObject {
 
   void whatOnlyOneEdgeShowsIsNamed() {
     Drawing drawn;
-    drawn.paths = {polygonPath({{-0.4, -0.4}, {30.4, -0.4}, {30.4, 10}, {36, 10.2}, {30.4, 10.4}, {30.4, 20.4}, {-0.4, 20.4}}),
-                   polygonPath({{0.4, 0.4}, {29.6, 0.4}, {29.6, 19.6}, {0.4, 19.6}})};
+    drawn.paths = {
+        polygonPath({{-0.4, -0.4}, {30.4, -0.4}, {30.4, 10}, {36, 10.2}, {30.4, 10.4}, {30.4, 20.4}, {-0.4, 20.4}}),
+        polygonPath({{0.4, 0.4}, {29.6, 0.4}, {29.6, 19.6}, {0.4, 19.6}})};
     const auto findings = inspect(drawn, {});
     const auto stroke = std::find_if(findings.begin(), findings.end(),
                                      [](const Finding& f) { return f.kind == FindingKind::StrokePair; });
