@@ -95,7 +95,11 @@ class Inspection {
   }
 
   void findStrokes() {
-    for (const StrokePair& pair : strokePairs(drawing_, settings_.strokeMm)) {
+    const std::vector<StrokePair> pairs = strokePairs(drawing_, settings_.strokeMm);
+    // A thin ring among other parts is a part; where most outlines come in pairs, strokes were drawn.
+    const bool ofStrokes = 4 * pairs.size() >= countsOf(paths_).closed;
+    for (const StrokePair& pair : pairs) {
+      if (!ofStrokes && pair.widthMm > settings_.hairMm) continue;
       std::string text =
           "The two edges of a stroke " + mmText(pair.widthMm) + " wide; cut like this the stroke falls out.";
       if (!pair.unlike.empty()) text += " The outer edge has a whisker or a corner that the inner one does not show.";

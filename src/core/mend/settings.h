@@ -21,6 +21,7 @@ struct MendSettings {
   double speckMm = 0.3;         ///< outlines smaller than this, the larger side, are found as specks
   double invisibleMm = 0.1;     ///< a change smaller than this cannot be seen; it is safe
   double strokeMm = 1;          ///< edges nearer than this all along are found as the two sides of a stroke
+  double hairMm = 0.3;          ///< such a pair is found among other outlines, too; else only where most are pairs
   DoubleRule doubles = DoubleRule::One;
   double strokeWidthMm = 3;  ///< the widest stroke that outer, inner and centre take for one
   double smallerThanMm = 0;  ///< closed outlines whose larger side is below this are dropped

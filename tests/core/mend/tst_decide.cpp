@@ -39,8 +39,8 @@ Drawing broken(unsigned seed) {
                                  {162, 40},
                                  {150, 40}}));                                                  // loop, spike
   d.paths.push_back(polygonPath({{150, 50}, {170, 50}, {170, 50.001}, {170, 60}, {150, 60}}));  // node
-  d.paths.push_back(circlePath({160, 70}, 4.4));                                                // stroke
-  d.paths.push_back(circlePath({160, 70}, 3.6));
+  d.paths.push_back(circlePath({160, 70}, 4.13));                                               // stroke
+  d.paths.push_back(circlePath({160, 70}, 3.9));
   d.paths.push_back(circlePath({180, 70}, 0.1));  // speck
   d.paths.push_back(circlePath({900, 70}, 2));    // stray
   return d;

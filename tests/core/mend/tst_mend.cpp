@@ -193,6 +193,16 @@ class TestMend : public QObject {
     QVERIFY2(std::abs(areas[1] - sides[0]) < 1e-3 * sides[0], qPrintable(QString::number(areas[1])));
   }
 
+  void aThinRingAmongOtherPartsIsAPart() {
+    std::mt19937 random(2);
+    Drawing drawing = plate(random);
+    drawing.paths.push_back(circlePath({150, 40}, 8));
+    drawing.paths.push_back(circlePath({150, 40}, 7.2));
+    QVERIFY(inspect(drawing, {}).empty());
+    drawing.paths.back() = circlePath({150, 40}, 7.75);
+    QCOMPARE(inspect(drawing, {}).size(), 1U);
+  }
+
   void whatOnlyOneEdgeShowsIsNamed() {
     Drawing drawn;
     drawn.paths = {
