@@ -1,35 +1,16 @@
 #include <QFile>
-#include <QJsonDocument>
-#include <QJsonObject>
-#include <QProcess>
 #include <QRegularExpression>
 #include <QTemporaryDir>
 #include <QTest>
 
+#include "run_cli.h"
+
+using namespace rim::test;
+
 namespace {
-
-struct Run {
-  int code = -1;
-  QString out;
-  QString err;
-};
-
-Run cli(const QStringList& arguments) {
-  QProcess process;
-  process.start(CLI_PROGRAM, arguments);
-  if (!process.waitForFinished(60'000)) return {};
-  return {process.exitStatus() == QProcess::NormalExit ? process.exitCode() : -1,
-          QString::fromUtf8(process.readAllStandardOutput()), QString::fromUtf8(process.readAllStandardError())};
-}
 
 QString picture(const char* name) { return QStringLiteral(TEST_DATA "/pictures/") + name; }
 QString badge() { return QStringLiteral(SOURCE_FOLDER "/demo/badge.png"); }
-
-QJsonObject report(const QStringList& arguments) {
-  const Run run = cli(QStringList(arguments) << "--report"
-                                             << "-");
-  return QJsonDocument::fromJson(run.out.toUtf8()).object();
-}
 
 }  // namespace
 

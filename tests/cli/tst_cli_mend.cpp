@@ -1,35 +1,15 @@
 #include <QFile>
 #include <QJsonArray>
-#include <QJsonDocument>
-#include <QJsonObject>
-#include <QProcess>
 #include <QTemporaryDir>
 #include <QTest>
 
+#include "run_cli.h"
+
+using namespace rim::test;
+
 namespace {
 
-struct Run {
-  int code = -1;
-  QString out;
-  QString err;
-};
-
-Run cli(const QStringList& arguments) {
-  QProcess process;
-  process.start(CLI_PROGRAM, arguments);
-  if (!process.waitForFinished(60'000)) return {};
-  return {process.exitStatus() == QProcess::NormalExit ? process.exitCode() : -1,
-          QString::fromUtf8(process.readAllStandardOutput()), QString::fromUtf8(process.readAllStandardError())};
-}
-
 QString plate() { return QStringLiteral(SOURCE_FOLDER "/demo/spool-plate.dxf"); }
-
-QJsonObject report(const QStringList& arguments) {
-  return QJsonDocument::fromJson(cli(QStringList(arguments) << "--report"
-                                                            << "-")
-                                     .out.toUtf8())
-      .object();
-}
 
 }  // namespace
 

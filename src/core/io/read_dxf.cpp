@@ -5,7 +5,6 @@
 
 #include <map>
 #include <numbers>
-#include <set>
 #include <sstream>
 
 #include "core/error.h"
@@ -14,53 +13,21 @@
 #include "core/geometry/elliptic_arc.h"
 #include "core/geometry/segment.h"
 #include "core/geometry/spline.h"
+#include "core/io/dxf_blocks.h"
 #include "core/io/dxf_groups.h"
 #include "core/io/dxf_units.h"
 
 namespace rim {
 namespace {
 
+using dxf::Block;
+using dxf::Contents;
+using dxf::LayerState;
+
 constexpr double kRadians = std::numbers::pi / 180;
 
 struct Direction {
   double x = 0, y = 0, z = 1;
-};
-
-struct Outline {
-  Path path;
-  std::string layer;
-};
-
-struct Insert {
-  std::string block;
-  std::string layer;
-  DL_InsertData data;
-  bool turnedOver = false;
-  int line = 0;
-};
-
-/// What a block, or the model space, holds. Numbers are the file's own.
-struct Block {
-  Point base;
-  std::vector<Outline> outlines;
-  std::vector<Insert> inserts;
-};
-
-struct LayerState {
-  Layer look;
-  bool hidden = false;
-};
-
-/// Everything that dxflib tells of a file.
-struct Contents {
-  Block model;
-  std::map<std::string, Block> blocks;
-  std::vector<std::string> layerOrder;
-  std::map<std::string, LayerState> layers;
-  int unitCode = 0;
-  std::size_t onPaper = 0;
-  std::size_t tilted = 0;
-  std::map<std::string, std::size_t> leftOut;
 };
 
 [[noreturn]] void fail(int line, const std::string& what) { throw InputError(std::to_string(line) + ": " + what); }
@@ -102,7 +69,6 @@ class Collector : public DL_CreationAdapter {
     state.look = layerOfColour(data.name, getAttributes().getColor(), getAttributes().getColor24());
     state.hidden = data.off || (data.flags & kFrozen) != 0 || getAttributes().getColor() < 0;
     contents_.layers[data.name] = state;
-    contents_.layerOrder.push_back(data.name);
   }
 
   void addBlock(const DL_BlockData& data) override {
@@ -182,7 +148,18 @@ class Collector : public DL_CreationAdapter {
     if (d.cols < 0 || d.rows < 0 || static_cast<double>(d.cols) * d.rows > kMostCopies) {
       fail(line(), "block \"" + d.name + "\" repeated more than 1 000 000 times");
     }
-    block_->inserts.push_back({d.name, getAttributes().getLayer(), d, mirrored(), line()});
+    block_->inserts.push_back({d.name,
+                               getAttributes().getLayer(),
+                               {d.ipx, d.ipy},
+                               d.sx,
+                               d.sy,
+                               d.angle,
+                               d.cols,
+                               d.rows,
+                               d.colSp,
+                               d.rowSp,
+                               mirrored(),
+                               line()});
   }
 
   /// Takes in what is still open; dxflib does not tell the end of every entity.
@@ -283,82 +260,6 @@ class Collector : public DL_CreationAdapter {
   std::optional<OpenSpline> spline_;
 };
 
-/// Unfolds blocks into one drawing.
-class Unfolder {
- public:
-  Unfolder(const Contents& contents, double tolerance, Drawing& drawing)
-      : contents_(contents), tolerance_(tolerance), drawing_(drawing) {}
-
-  void unfold(const Block& block, const Affine& map, const std::string& layer) {
-    for (const Outline& outline : block.outlines) add(outline, map, layer);
-    for (const Insert& insert : block.inserts) unfold(insert, map, layer);
-  }
-  std::size_t hidden() const { return hidden_; }
-
- private:
-  static const std::string& layerIn(const std::string& own, const std::string& outer) {
-    // What lies on layer 0 of a block takes the layer that the block was put on.
-    return own == "0" && !outer.empty() ? outer : own;
-  }
-
-  bool isHidden(const std::string& layer) const {
-    const auto found = contents_.layers.find(layer);
-    return found != contents_.layers.end() && found->second.hidden;
-  }
-
-  void add(const Outline& outline, const Affine& map, const std::string& outer) {
-    const std::string& layer = layerIn(outline.layer, outer);
-    if (isHidden(layer)) {
-      ++hidden_;
-      return;
-    }
-    segments_ += outline.path.segments.size();
-    if (segments_ > kMostSegments) throw InputError("the drawing unfolds to more than 5 000 000 segments.");
-    drawing_.paths.push_back(transformed(outline.path, map, tolerance_));
-    const Box box = boxOf(drawing_.paths.back());
-    const double farthest = std::max({-box.low.x, -box.low.y, box.high.x, box.high.y});
-    if (!(farthest <= kFarthestMm)) throw InputError("a block or a unit puts outlines too far away for a drawing.");
-    drawing_.layerOf.push_back(indexOf(layer));
-  }
-
-  std::size_t indexOf(const std::string& layer) {
-    const auto [at, fresh] = indices_.try_emplace(layer, drawing_.layers.size());
-    if (fresh) {
-      const auto known = contents_.layers.find(layer);
-      drawing_.layers.push_back(known != contents_.layers.end() ? known->second.look : Layer{layer, 0, 0, 0});
-    }
-    return at->second;
-  }
-
-  void unfold(const Insert& insert, const Affine& outer, const std::string& outerLayer) {
-    const std::string& layer = layerIn(insert.layer, outerLayer);
-    const auto block = contents_.blocks.find(insert.block);
-    if (block == contents_.blocks.end()) fail(insert.line, "the block \"" + insert.block + "\" does not exist");
-    if (!open_.insert(insert.block).second) fail(insert.line, "the block \"" + insert.block + "\" lies within itself");
-    const DL_InsertData& d = insert.data;
-    const Affine over = insert.turnedOver ? scale(-1, 1) : Affine{};
-    const Affine turn = rotation(d.angle * kRadians);
-    for (int row = 0; row < std::max(1, d.rows); ++row) {
-      for (int column = 0; column < std::max(1, d.cols); ++column) {
-        if (++copies_ > kMostSegments) throw InputError("the drawing holds more than 5 000 000 copies of blocks.");
-        const Affine map = outer * over * shift({d.ipx, d.ipy}) * turn * shift({column * d.colSp, row * d.rowSp}) *
-                           scale(d.sx, d.sy) * shift(-block->second.base);
-        unfold(block->second, map, layer);
-      }
-    }
-    open_.erase(insert.block);
-  }
-
-  const Contents& contents_;
-  double tolerance_;
-  Drawing& drawing_;
-  std::map<std::string, std::size_t> indices_;
-  std::set<std::string> open_;  // blocks being unfolded: as deep as blocks are nested
-  std::size_t segments_ = 0;
-  std::size_t copies_ = 0;
-  std::size_t hidden_ = 0;
-};
-
 std::string counted(std::size_t count, const std::string& what) { return std::to_string(count) + " " + what; }
 
 std::vector<std::string> notesOn(const Contents& contents, std::size_t hidden) {
@@ -389,12 +290,11 @@ ReadResult readDxf(std::string_view bytes, const ReadOptions& options) {
   const std::optional<double> own = mmPerDxfUnit(contents.unitCode);
   result.unitKnown = own.has_value() || options.mmPerUnit.has_value();
   result.mmPerUnit = options.mmPerUnit.value_or(own.value_or(1));
-  Unfolder unfolder(contents, options.toleranceMm, result.drawing);
-  unfolder.unfold(contents.model, scale(result.mmPerUnit, result.mmPerUnit), {});
+  const std::size_t hidden = dxf::unfold(contents, result.mmPerUnit, options.toleranceMm, result.drawing);
   const Box box = boxOf(result.drawing.paths);
   result.drawing.pageWidth = box.empty() ? 0 : std::max(0.0, box.high.x);
   result.drawing.pageHeight = box.empty() ? 0 : std::max(0.0, box.high.y);
-  result.notes = notesOn(contents, unfolder.hidden());
+  result.notes = notesOn(contents, hidden);
   return result;
 }
 
