@@ -3,9 +3,9 @@
 #include <libxml/parser.h>
 
 #include <array>
+#include <cctype>
 #include <charconv>
 #include <cmath>
-#include <regex>
 #include <set>
 #include <vector>
 
@@ -56,6 +56,23 @@ void giveOldReference(xmlNode* node) {
   if (xlink != nullptr) xmlSetNsProp(node, xlink, xml("href"), xml(attributeOf(node, "href").value_or("").c_str()));
 }
 
+bool isNameLetter(char c) { return std::isalnum(static_cast<unsigned char>(c)) != 0 || c == '_' || c == '-'; }
+
+/// Whether the declarations of a rule hide what it is for.
+bool hides(std::string rule) {
+  std::erase_if(rule, [](unsigned char c) { return std::isspace(c) != 0; });
+  return rule.find("display:none") != std::string::npos || rule.find("visibility:hidden") != std::string::npos;
+}
+
+/// The names after dots in a selector.
+void addClasses(std::string_view selector, std::set<std::string>& classes) {
+  for (std::size_t dot = selector.find('.'); dot != std::string_view::npos; dot = selector.find('.', dot + 1)) {
+    std::size_t end = dot + 1;
+    while (end < selector.size() && isNameLetter(selector[end])) ++end;
+    if (end > dot + 1) classes.insert(std::string(selector.substr(dot + 1, end - dot - 1)));
+  }
+}
+
 /// The class names that style sheets of the document hide. Only plain class selectors are looked at.
 std::set<std::string> hiddenClasses(xmlNode* root) {
   std::set<std::string> hidden;
@@ -64,19 +81,12 @@ std::set<std::string> hiddenClasses(xmlNode* root) {
     xmlChar* content = xmlNodeGetContent(node);
     const std::string css = content != nullptr ? reinterpret_cast<const char*>(content) : "";
     xmlFree(content);
-    static const std::regex kHides("(display\\s*:\\s*none)|(visibility\\s*:\\s*hidden)");
-    for (std::size_t open = css.find('{'); open != std::string::npos; open = css.find('{', open + 1)) {
+    std::size_t from = 0;
+    for (std::size_t open = css.find('{'); open != std::string::npos; open = css.find('{', from)) {
       const std::size_t close = css.find('}', open);
       if (close == std::string::npos) return;
-      constexpr std::size_t kLongestRule = 4000;
-      const std::string rule = css.substr(open, std::min(close - open, kLongestRule));
-      if (!std::regex_search(rule, kHides)) continue;
-      const std::size_t before = css.find_last_of("}", open);
-      const std::string selector = css.substr(before == std::string::npos ? 0 : before + 1,
-                                              open - (before == std::string::npos ? 0 : before + 1));
-      static const std::regex kClass("\\.([A-Za-z0-9_-]+)");
-      const std::string head = selector.substr(0, kLongestRule);
-      for (std::sregex_iterator it(head.begin(), head.end(), kClass), end; it != end; ++it) hidden.insert((*it)[1]);
+      if (hides(css.substr(open, close - open))) addClasses(std::string_view(css).substr(from, open - from), hidden);
+      from = close + 1;
     }
   });
   return hidden;

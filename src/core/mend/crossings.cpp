@@ -185,13 +185,19 @@ Path without(const Path& path, const OnPath& from, const OnPath& to, Point place
     rest.closed = true;
     return rest;
   }
-  const OnPath begin{from.path, 0, 0};
-  const OnPath end{from.path, path.segments.size() - 1, 1};
-  Path rest = between(path, begin, from);
-  rest = withEnds(rest, rest.start, place);
-  const Path after = between(path, to, end);
-  const Path tail = withEnds(after, place, after.segments.back().end);
-  rest.segments.insert(rest.segments.end(), tail.segments.begin(), tail.segments.end());
+  // What lies before the first place and after the second one; either may be nothing.
+  constexpr double kNothing = 1e-9;
+  const std::size_t last = path.segments.size() - 1;
+  Path rest{place, {}, false};
+  if (from.segment > 0 || from.t > kNothing) {
+    const Path before = between(path, {from.path, 0, 0}, from);
+    rest = withEnds(before, before.start, place);
+  }
+  if (to.segment < last || to.t < 1 - kNothing) {
+    const Path after = between(path, to, {from.path, last, 1});
+    const Path tail = withEnds(after, place, after.segments.back().end);
+    rest.segments.insert(rest.segments.end(), tail.segments.begin(), tail.segments.end());
+  }
   return rest;
 }
 

@@ -27,6 +27,7 @@ Path closedAt(Path open, Point place) {
 
 /// Where a crossing lies at a node, cutting there leaves a second node in its place.
 Path tidy(Path path, const MendSettings& settings) {
+  if (path.segments.empty()) return path;
   return withoutCoincidentNodes({{std::move(path)}, {}, {}, 0, 0, DrawingUnit::Millimetres}, settings)
       .drawing.paths.front();
 }
@@ -96,6 +97,7 @@ class Untangling {
  private:
   /// Mends one crossing; what comes of it goes onto `open`. False when nothing is to be done.
   bool step(const Path& path, std::vector<Path>& open) {
+    if (path.segments.empty()) return false;
     const std::vector<TrueCrossing> crossings = crossingsOf(path, settings_);
     const TrueCrossing* best = nullptr;
     double least = std::numeric_limits<double>::infinity();
@@ -120,9 +122,40 @@ class Untangling {
         return true;
       }
     }
-    open.push_back(sides.inner);
-    open.push_back(sides.rest);
+    for (Path& part : apart(sides)) open.push_back(std::move(part));
     return true;
+  }
+
+  /// Both sides of a split crossing. Where they still cross each other, they are joined there again, each running on
+  /// along the other, so that they turn away from each other instead of crossing: the oriented smoothing of knot
+  /// diagrams (H. Seifert, 1935; from memory), which keeps what the outline winds round.
+  std::vector<Path> apart(const Sides& sides) const {
+    const Drawing both{{sides.inner, sides.rest}, {}, {}, 0, 0, DrawingUnit::Millimetres};
+    const PieceIndex index(both.paths);
+    for (TrueCrossing c : trueCrossings(both, index, coveredStretches(both, index, settings_), settings_)) {
+      if (c.a.path == c.b.path) continue;
+      if (c.a.path != 0) std::swap(c.a, c.b);
+      return {tidy(withLoop(sides.rest, c.b, between(sides.inner, c.a, c.a), c.place), settings_)};
+    }
+    return both.paths;
+  }
+
+  /// The path that runs round the loop when it comes to a place.
+  static Path withLoop(const Path& path, const OnPath& at, Path loop, Point place) {
+    loop = withEnds(std::move(loop), place, place);
+    if (path.closed) {
+      Path whole = withEnds(between(path, at, at), place, place);
+      whole.segments.insert(whole.segments.end(), loop.segments.begin(), loop.segments.end());
+      whole.closed = true;
+      return whole;
+    }
+    const Path before = between(path, {at.path, 0, 0}, at);
+    const Path after = between(path, at, {at.path, path.segments.size() - 1, 1});
+    Path whole = withEnds(before, before.start, place);
+    whole.segments.insert(whole.segments.end(), loop.segments.begin(), loop.segments.end());
+    const Path tail = withEnds(after, place, after.segments.back().end);
+    whole.segments.insert(whole.segments.end(), tail.segments.begin(), tail.segments.end());
+    return whole;
   }
 
   const MendSettings& settings_;
@@ -165,6 +198,8 @@ Drawing untangledAt(const Drawing& drawing, std::size_t path, Point at, const Me
       !Untangling(settings, rule).mend(drawing.paths[path], *nearest, crossings.size(), made)) {
     return drawing;
   }
+  std::erase_if(made, isZeroLength);
+  if (made.empty()) return withoutPaths(drawing, {path});
   Drawing out = drawing;
   out.paths[path] = made.front();
   for (std::size_t i = 1; i < made.size(); ++i) {

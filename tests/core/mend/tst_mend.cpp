@@ -1,5 +1,6 @@
 // Spoiled drawings of known truth come back as they were.
 
+#include <QPointF>
 #include <QTest>
 #include <algorithm>
 
@@ -138,6 +139,38 @@ class TestMend : public QObject {
     QCOMPARE(inspect(spoiled, {}).at(0).kind, FindingKind::SelfCrossing);
     const Mended result = mended(spoiled, {});
     QVERIFY2(comparedWith(truth, result.drawing).isEmpty(), qPrintable(comparedWith(truth, result.drawing)));
+  }
+
+  void atSeveralCrossingsNothingCrossesAfterwards_data() {
+    QTest::addColumn<QList<QPointF>>("corners");
+    QTest::newRow("a tab that passes through")
+        << QList<QPointF>{{0, 0}, {10, 0}, {10, 10}, {4, 10}, {4, -2}, {6, -2}, {6, 12}, {0, 12}};
+    QTest::newRow("a star of five") << QList<QPointF>{{0, 10}, {6, -8}, {-9.5, 3}, {9.5, 3}, {-6, -8}};
+    QTest::newRow("round twice") << QList<QPointF>{{0, 0},  {20, 0}, {20, 20}, {-3, 20},
+                                                   {-3, 5}, {15, 5}, {15, 15}, {0, 15}};
+  }
+  void atSeveralCrossingsNothingCrossesAfterwards() {
+    QFETCH(QList<QPointF>, corners);
+    std::vector<Point> points;
+    for (const QPointF& c : corners) points.push_back({c.x(), c.y()});
+    Drawing spoiled;
+    spoiled.paths = {polygonPath(points)};
+    QVERIFY(!inspect(spoiled, {}).empty());
+    const Mended result = mended(spoiled, {});
+    const auto left = inspect(result.drawing, {});
+    QVERIFY2(left.empty(), qPrintable(firstOf(left)));
+    QCOMPARE(countsOf(result.drawing.paths).open, 0U);
+  }
+
+  void aPathThatGoesOnOverItsStartIsClosed() {
+    Drawing spoiled;
+    spoiled.paths = {polygonPath({{0, 0}, {20, 0}, {20, 20}, {0, 20}})};
+    spoiled.paths[0].segments.push_back(Segment::line({20, 0}));
+    spoiled.paths[0].closed = false;
+    const Mended result = mended(spoiled, {});
+    QCOMPARE(result.drawing.paths.size(), 1U);
+    QVERIFY(result.drawing.paths[0].closed);
+    for (const RepairCount& r : result.repairs) QVERIFY2(r.count < 5, r.kind.c_str());
   }
 
   void atABranchTheClosedOutlineStaysClosed() {
