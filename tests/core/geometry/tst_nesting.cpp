@@ -1,0 +1,88 @@
+#include <QTest>
+#include <random>
+
+#include "core/geometry/box_index.h"
+#include "core/geometry/nesting.h"
+#include "support/spoil.h"
+
+using namespace rim;
+using namespace rim::test;
+
+class TestNesting : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void holesAndIslandsKnowWhatIsRoundThem() {
+    const std::vector<Path> paths{circlePath({0, 0}, 2), circlePath({0, 0}, 10), circlePath({0, 0}, 6),
+                                  circlePath({40, 0}, 5), polygonPath({{-20, -20}, {60, -20}, {60, 20}, {-20, 20}})};
+    const Nesting nesting = nestingOf(paths);
+    const std::vector<int> depths{3, 1, 2, 1, 0};
+    QVERIFY(nesting.depth == depths);
+    QCOMPARE(nesting.parent[0], std::optional<std::size_t>(2));
+    QCOMPARE(nesting.parent[2], std::optional<std::size_t>(1));
+    QCOMPARE(nesting.parent[3], std::optional<std::size_t>(4));
+    QVERIFY(!nesting.parent[4]);
+  }
+
+  void outlinesThatTouchFromWithinAreInside() {
+    const std::vector<Path> paths{polygonPath({{0, 0}, {10, 0}, {10, 10}, {0, 10}}),
+                                  polygonPath({{0, 0}, {5, 0}, {5, 5}, {0, 5}})};
+    QCOMPARE(nestingOf(paths).depth[1], 1);
+    QCOMPARE(nestingOf(paths).depth[0], 0);
+  }
+
+  void openPathsHoldNothingAndLieInNothing() {
+    std::vector<Path> paths{circlePath({0, 0}, 10), circlePath({0, 0}, 5), circlePath({0, 0}, 2)};
+    paths[1].closed = false;
+    const Nesting nesting = nestingOf(paths);
+    QCOMPARE(nesting.depth[1], 0);
+    QCOMPARE(nesting.depth[2], 1);
+  }
+
+  void aPlaceIsInsideOrNot() {
+    const Path disc = circlePath({3, 4}, 5);
+    QVERIFY(contains(disc, {3, 4}) && contains(disc, {7.9, 4}) && !contains(disc, {8.1, 4}) &&
+            !contains(disc, {-3, 4}));
+  }
+
+  void boxesAreFoundAsByLookingAtAll() {
+    std::mt19937 random(4);
+    std::uniform_real_distribution<double> place(0, 100);
+    std::vector<Box> boxes;
+    for (int k = 0; k < 500; ++k) {
+      Box box;
+      const Point p{place(random), place(random)};
+      box.include(p);
+      box.include(p + Point{place(random) / 20, place(random) / 20});
+      boxes.push_back(box);
+    }
+    const BoxIndex index(boxes);
+    for (int k = 0; k < 50; ++k) {
+      const Box& asked = boxes[static_cast<std::size_t>(k)];
+      const double reach = place(random) / 30;
+      std::vector<bool> found(boxes.size(), false);
+      index.near(asked, reach, [&found](std::size_t i) { found[i] = true; });
+      std::vector<bool> covers(boxes.size(), false);
+      index.covering(asked, [&covers](std::size_t i) { covers[i] = true; });
+      for (std::size_t i = 0; i < boxes.size(); ++i) {
+        const Box& b = boxes[i];
+        const bool near = b.low.x <= asked.high.x + reach && b.high.x >= asked.low.x - reach &&
+                          b.low.y <= asked.high.y + reach && b.high.y >= asked.low.y - reach;
+        QCOMPARE(static_cast<bool>(found[i]), near);
+        const bool round =
+            b.low.x <= asked.low.x && b.low.y <= asked.low.y && b.high.x >= asked.high.x && b.high.y >= asked.high.y;
+        QCOMPARE(static_cast<bool>(covers[i]), round);
+      }
+    }
+  }
+
+  void theNearestComeFirst() {
+    std::vector<Box> boxes;
+    for (const double x : {5.0, 1.0, 9.0, 3.0}) boxes.push_back({{x, 0}, {x, 0}});
+    const std::vector<std::size_t> expected{1, 3, 0};
+    QVERIFY(BoxIndex(boxes).nearest({0, 0}, 3) == expected);
+  }
+};
+
+QTEST_GUILESS_MAIN(TestNesting)
+#include "tst_nesting.moc"

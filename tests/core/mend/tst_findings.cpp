@@ -1,0 +1,120 @@
+// Every kind of finding by a drawing that has it, and one like it that does not.
+
+#include <QTest>
+
+#include "core/mend/inspect.h"
+#include "support/spoil.h"
+
+using namespace rim;
+using namespace rim::test;
+
+namespace {
+
+using Paths = std::vector<Path>;
+
+Path linePath(Point a, Point b) { return {a, {Segment::line(b)}, false}; }
+
+Paths square(double side) { return {polygonPath({{0, 0}, {side, 0}, {side, side}, {0, side}})}; }
+
+Paths with(Paths paths, const Paths& more) {
+  paths.insert(paths.end(), more.begin(), more.end());
+  return paths;
+}
+
+QString listOf(const std::vector<Finding>& findings) {
+  QStringList list;
+  for (const Finding& f : findings) list << QString::fromStdString(nameOf(f.kind));
+  return list.join(" ");
+}
+
+}  // namespace
+Q_DECLARE_METATYPE(Paths)
+
+class TestFindings : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void faultsAreFoundAsWhatTheyAre_data() {
+    QTest::addColumn<Paths>("paths");
+    QTest::addColumn<QString>("found");
+    const auto row = [](const char* name, const Paths& paths, const char* found) {
+      QTest::newRow(name) << paths << QString(found);
+    };
+    row("a clean square", square(20), "");
+    row("a line alone", {linePath({0, 0}, {9, 0})}, "open-end open-end");
+    row("a gap", {linePath({0, 0}, {9, 0}), linePath({9.3, 0}, {20, 0})}, "open-end open-end open-end");
+    row("ends that meet", {linePath({0, 0}, {9, 0}), linePath({9, 0}, {9, 9}), linePath({9, 9}, {0, 0})},
+        "open-end open-end open-end");
+    row("a copy", with(square(20), square(20)), "double-line");
+    row("a copy a little aside", with(square(20), {polygonPath({{0.03, 0}, {20.03, 0}, {20.03, 20}, {0.03, 20}})}),
+        "double-line");
+    row("far enough aside to be another line",
+        with(square(20), {polygonPath({{0.2, 0.2}, {19.8, 0.2}, {19.8, 19.8}, {0.2, 19.8}})}), "stroke-pair");
+    row("neighbours with a common side", with(square(20), {polygonPath({{20, 0}, {40, 0}, {40, 20}, {20, 20}})}),
+        "double-line");
+    row("neighbours that touch in a corner", with(square(20), {polygonPath({{20, 20}, {40, 20}, {40, 40}, {20, 40}})}),
+        "");
+    row("circles that touch", {circlePath({0, 0}, 5), circlePath({10, 0}, 5)}, "");
+    row("circles that cross", {circlePath({0, 0}, 5), circlePath({9, 0}, 5)}, "crossing crossing");
+    row("a circle that touches a side from within", with(square(20), {circlePath({10, 5}, 5)}), "");
+    row("a pointed tip", {polygonPath({{0, 0}, {30, 0.4}, {0, 0.8}})}, "");
+    row("an hourglass", {polygonPath({{0, 0}, {20, 20}, {20, 0}, {0, 20}})}, "self-crossing");
+    row("a loop", {polygonPath({{0, 0}, {10, 0}, {10.3, 0.3}, {10.3, -0.3}, {10, 0.2}, {20, 5}, {0, 5}})}, "loop");
+    row("two nodes in one place", {polygonPath({{0, 0}, {20, 0}, {20, 0.001}, {20, 20}, {0, 20}})}, "coincident-node");
+    row("a dot", with(square(20), {linePath({5, 5}, {5, 5})}), "zero-length");
+    row("out and back", {polygonPath({{0, 0}, {20, 0}, {20, 10}, {26, 10}, {20, 10}, {20, 20}, {0, 20}})}, "spike");
+    row("a speck", with(square(20), {circlePath({5, 5}, 0.1)}), "speck");
+    row("a scrap", with(square(20), {linePath({5, 5}, {5.2, 5})}), "speck");
+    row("a stray", with(square(20), {circlePath({90, 5}, 0.2)}), "stray");
+    row("a frame round parts with holes",
+        {polygonPath({{-5, -5}, {45, -5}, {45, 25}, {-5, 25}}), circlePath({10, 10}, 8), circlePath({10, 10}, 4),
+         circlePath({30, 10}, 8), circlePath({30, 10}, 4)},
+        "frame");
+    row("a plate with holes",
+        {polygonPath({{-5, -5}, {45, -5}, {45, 25}, {-5, 25}}), circlePath({10, 10}, 8), circlePath({30, 10}, 8)}, "");
+  }
+  void faultsAreFoundAsWhatTheyAre() {
+    QFETCH(Paths, paths);
+    QFETCH(QString, found);
+    Drawing drawing;
+    drawing.paths = paths;
+    QCOMPARE(listOf(inspect(drawing, {})), found);
+    // Turned, mirrored in order and begun elsewhere it is the same.
+    std::reverse(drawing.paths.begin(), drawing.paths.end());
+    for (Path& path : drawing.paths) path = scaled(reversed(path), 1, {31.7, -12.3});
+    QCOMPARE(listOf(inspect(drawing, {})), found);
+  }
+
+  void sentencesSayWhereAndHowLarge() {
+    Drawing gap;
+    gap.paths = {linePath({0, 0}, {9, 0}), linePath({9.3, 0}, {20, 0})};
+    const Finding first = inspect(gap, {})[0];
+    QCOMPARE(QString::fromStdString(first.text), QString("Two ends are 0.30 mm apart; the outline is open."));
+    QVERIFY(distance(first.at, {9.15, 0}) < 1e-9);
+    QCOMPARE(first.repair, std::string("join"));
+    Drawing stray;
+    stray.paths = with(square(20), {circlePath({90, 5}, 0.2)});
+    QVERIFY(QString::fromStdString(inspect(stray, {})[0].text)
+                .contains("90.20 mm by 20.00 mm instead of 20.00 mm by 20.00 mm"));
+  }
+
+  void layersAreSheetsOfTheirOwn() {
+    Drawing drawing;
+    drawing.paths = with(square(20), square(20));
+    drawing.layers = {{"a", 0, 0, 0}, {"b", 255, 0, 0}};
+    drawing.layerOf = {0, 1};
+    QVERIFY(inspect(drawing, {}).empty());
+    drawing.layerOf = {1, 1};
+    QCOMPARE(inspect(drawing, {}).size(), 1U);
+  }
+
+  void sizesAreWrittenAsPeopleReadThem() {
+    QCOMPARE(mmText(0.314), std::string("0.31 mm"));
+    QCOMPARE(mmText(0.0123), std::string("0.012 mm"));
+    QCOMPARE(mmText(3e-7), std::string("0 mm"));
+    QCOMPARE(mmText(560.4), std::string("560 mm"));
+  }
+};
+
+QTEST_GUILESS_MAIN(TestFindings)
+#include "tst_findings.moc"
