@@ -77,10 +77,10 @@ bool MainWindow::askForUnit() {
   const std::vector<Choice> choices{{tr("millimetres"), 1},
                                     {tr("centimetres"), 10},
                                     {tr("inches"), kMmPerInch},
-                                    {tr("pixels (96 an inch)"), kMmPerInch / 96},
+                                    {tr("pixels (96 an inch)"), kMmPerCssPx},
                                     {tr("points (72 an inch)"), kMmPerInch / 72}};
   const bool svg = QFileInfo(drawingFile_).suffix().toLower() == "svg";
-  const double taken = svg ? kMmPerInch / 96 : 1;
+  const double taken = svg ? kMmPerCssPx : 1;
   const Box box = boxOf(session_.job().drawing->paths);
   QStringList names;
   int now = 0;

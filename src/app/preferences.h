@@ -2,9 +2,11 @@
 
 #include <QStringList>
 
+#include "core/geometry/units.h"
+
 namespace rim::app {
 
-enum class Unit { Millimetre, Inch };
+using rim::Unit;
 enum class Appearance { System, Light, Dark };
 
 /// What the window remembers from one day to the next. Read and written as one value.

@@ -40,7 +40,7 @@ void addConvertCommand(CLI::App& app, int& result) {
   addDrawingInput(*command, options->in);
   command->add_option("-o,--out", options->out, "the file to write, .svg or .dxf")->required();
   addFileForm(*command, options->files);
-  const std::map<std::string, DrawingUnit> units{{"mm", DrawingUnit::Millimetres}, {"in", DrawingUnit::Inches}};
+  const std::map<std::string, Unit> units{{"mm", Unit::Millimetre}, {"in", Unit::Inch}};
   command->add_option("--units", options->files.unit, "mm or in, of the file that is written (default: mm)")
       ->transform(CLI::CheckedTransformer(units, CLI::ignore_case))
       ->type_name("UNIT");

@@ -9,8 +9,9 @@ namespace rim::cli {
 namespace {
 
 const std::map<std::string, double>& mmPerUnit() {
-  static const std::map<std::string, double> kUnits{{"mm", 1},     {"cm", 10},        {"m", 1000},      {"in", 25.4},
-                                                    {"ft", 304.8}, {"pt", 25.4 / 72}, {"px", 25.4 / 96}};
+  static const std::map<std::string, double> kUnits{{"mm", 1},          {"cm", 10},    {"m", 1000},
+                                                    {"in", kMmPerInch}, {"ft", 304.8}, {"pt", kMmPerInch / 72},
+                                                    {"px", kMmPerCssPx}};
   return kUnits;
 }
 

@@ -7,8 +7,6 @@
 namespace rim {
 namespace {
 
-constexpr double kMmPerInch = 25.4;
-
 double ownResolution(const Picture& picture) {
   return picture.dotsPerInch > 0 ? picture.dotsPerInch : kDefaultDotsPerInch;
 }

@@ -7,7 +7,7 @@
 
 namespace rim::app {
 
-inline constexpr double kMmPerInch = 25.4;
+using rim::kMmPerInch;
 
 /// The length in mm that a person typed: "120", "120,5", "4 in", "4.5\"", "3 1/2 in", "80mm",
 /// "2.5 cm". A bare number is in `unit`. Nothing when it is not a length.

@@ -24,6 +24,37 @@ double bulgeFromTangent(Point start, Point tangent, Point end) {
   return std::tan(angleBetween(tangent, end - start) / 2);
 }
 
+double bulgeThrough(Point start, Point between, Point end) {
+  const double turn = std::numbers::pi - std::abs(angleBetween(start - between, end - between));
+  return bulgeFromSweep(2 * turn) * (cross(between - start, end - between) > 0 ? 1 : -1);
+}
+
+namespace {
+
+/// Both places half a chord to either side of its middle; the half chord's square may be negative by rounding.
+std::vector<Point> endsOfChord(Point middle, Point along, double halfSquare, double radius) {
+  constexpr double kTouchShare = 2e-9;
+  if (halfSquare < -kTouchShare * radius) return {};
+  if (halfSquare <= 0) return {middle};
+  const Point half = along * std::sqrt(halfSquare);
+  return {middle - half, middle + half};
+}
+
+}  // namespace
+
+std::vector<Point> lineMeetsCircle(Point at, Point along, Point centre, double radius) {
+  const double off = cross(along, centre - at);
+  return endsOfChord(at + along * dot(along, centre - at), along, radius * radius - off * off, radius);
+}
+
+std::vector<Point> circlesMeet(Point centreA, double radiusA, Point centreB, double radiusB) {
+  const double apart = distance(centreA, centreB);
+  if (!(apart > 1e-12 * (radiusA + radiusB))) return {};
+  const double along = (apart * apart + radiusA * radiusA - radiusB * radiusB) / (2 * apart);
+  const Point way = unit(centreB - centreA);
+  return endsOfChord(centreA + way * along, leftNormal(way), radiusA * radiusA - along * along, radiusA);
+}
+
 namespace {
 
 constexpr double kWidestPiece = 95 * std::numbers::pi / 180;

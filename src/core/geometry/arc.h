@@ -30,6 +30,16 @@ double bulgeFromSweep(double sweepRadians);
 /// Zero when the tangent points straight at the end.
 double bulgeFromTangent(Point start, Point tangent, Point end);
 
+/// The bulge of the arc from start to end through a place between them.
+double bulgeThrough(Point start, Point between, Point end);
+
+/// Where a line (through `at`, along a unit vector) and a circle meet: two places in the line's direction, one where
+/// they touch within 1e-9, or none.
+std::vector<Point> lineMeetsCircle(Point at, Point along, Point centre, double radius);
+
+/// Where two circles meet: two places, one where they touch within 1e-9, or none; none when they are the same.
+std::vector<Point> circlesMeet(Point centreA, double radiusA, Point centreB, double radiusB);
+
 /// The arc as equal cubics of at most 95 degrees each (a fitted quarter turn may be a little more
 /// than one), as many as keep within `tolerance` of the circle. Handles of 4/3 tan(sweep / 4) leave it
 /// to one side only, by 2/27 sin^6(sweep / 4) / cos^2(sweep / 4) of the radius; a little shorter they

@@ -2,6 +2,19 @@
 
 namespace rim {
 
+bool onOneLayer(const Drawing& drawing, std::size_t pathA, std::size_t pathB) {
+  return drawing.layers.empty() || drawing.layerOf[pathA] == drawing.layerOf[pathB];
+}
+
+Drawing emptyLike(const Drawing& drawing) {
+  return {{}, drawing.layers, {}, drawing.pageWidth, drawing.pageHeight, drawing.unit};
+}
+
+void addLike(Drawing& drawing, Path path, const Drawing& from, std::size_t i) {
+  drawing.paths.push_back(std::move(path));
+  if (!from.layers.empty()) drawing.layerOf.push_back(from.layerOf[i]);
+}
+
 Counts countsOf(const std::vector<Path>& paths) {
   Counts counts;
   counts.outlines = paths.size();

@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "core/geometry/path.h"
+#include "core/geometry/units.h"
 
 namespace rim {
 
@@ -16,8 +17,6 @@ struct Layer {
   friend bool operator==(const Layer&, const Layer&) = default;
 };
 
-enum class DrawingUnit { Millimetres, Inches };
-
 /// Outlines on a page. Millimetres (everywhere but in a drawing that is about to be written), y up, the page's lower
 /// left corner at the origin. Outer borders run counter-clockwise, holes clockwise.
 struct Drawing {
@@ -26,8 +25,17 @@ struct Drawing {
   std::vector<std::size_t> layerOf;  ///< of each path, when there are layers
   double pageWidth = 0;
   double pageHeight = 0;
-  DrawingUnit unit = DrawingUnit::Millimetres;  ///< of all numbers
+  Unit unit = Unit::Millimetre;  ///< of all numbers
 };
+
+/// Whether two paths lie on one layer, as all do where there are no layers.
+bool onOneLayer(const Drawing& drawing, std::size_t pathA, std::size_t pathB);
+
+/// The same page and layers without any path.
+Drawing emptyLike(const Drawing& drawing);
+
+/// Adds a path to a drawing that has the layers of `from`, on the layer that path `i` of that one lies on.
+void addLike(Drawing& drawing, Path path, const Drawing& from, std::size_t i);
 
 /// What the gauge and the report say about a drawing.
 struct Counts {

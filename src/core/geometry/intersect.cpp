@@ -45,21 +45,11 @@ std::vector<Meeting> lineWithArc(const Piece& line, const Piece& bent) {
   const Point way = line.segment.end - line.start;
   const double size = length(way);
   if (!(size > 0)) return {};
-  const Point along = way * (1 / size);
-  const Point to = arc.centre - line.start;
-  const double off = cross(along, to);
-  double half = arc.radius * arc.radius - off * off;
-  // A line that only touches the circle, by rounding beside it or not, meets it once.
-  if (half < 0 && half > -2 * kReach * arc.radius) half = 0;
-  if (half < 0) return {};
   std::vector<Meeting> found;
-  for (const double sign : {-1.0, 1.0}) {
-    const double distanceAlong = dot(along, to) + sign * std::sqrt(half);
-    const auto t = within(distanceAlong / size, size);
-    const Point p = line.start + along * distanceAlong;
+  for (const Point p : lineMeetsCircle(line.start, way * (1 / size), arc.centre, arc.radius)) {
+    const auto t = within(dot(way, p - line.start) / (size * size), size);
     const auto u = t ? shareAt(arc, p) : std::nullopt;
     if (u) found.push_back({*t, *u, p});
-    if (half == 0) break;
   }
   return found;
 }
@@ -67,20 +57,11 @@ std::vector<Meeting> lineWithArc(const Piece& line, const Piece& bent) {
 std::vector<Meeting> arcWithArc(const Piece& a, const Piece& b) {
   const Arc p = arcFromBulge(a.start, a.segment.end, a.segment.bulge);
   const Arc q = arcFromBulge(b.start, b.segment.end, b.segment.bulge);
-  const double apart = distance(p.centre, q.centre);
-  if (!(apart > 1e-12 * (p.radius + q.radius))) return {};
-  const double along = (apart * apart + p.radius * p.radius - q.radius * q.radius) / (2 * apart);
-  double half = p.radius * p.radius - along * along;
-  if (half < 0 && half > -2 * kReach * p.radius) half = 0;
-  if (half < 0) return {};
-  const Point way = unit(q.centre - p.centre);
   std::vector<Meeting> found;
-  for (const double sign : {-1.0, 1.0}) {
-    const Point place = p.centre + way * along + leftNormal(way) * (sign * std::sqrt(half));
+  for (const Point place : circlesMeet(p.centre, p.radius, q.centre, q.radius)) {
     const auto t = shareAt(p, place);
     const auto u = shareAt(q, place);
     if (t && u) found.push_back({*t, *u, place});
-    if (half == 0) break;
   }
   return found;
 }
@@ -98,11 +79,6 @@ Box roughBox(const Piece& piece) {
   Box box;  // the handles hold the curve; cheaper than its extremes
   for (const Point p : {piece.start, piece.segment.handle1, piece.segment.handle2, piece.segment.end}) box.include(p);
   return box;
-}
-
-bool apart(const Box& a, const Box& b) {
-  return a.low.x > b.high.x + kReach || b.low.x > a.high.x + kReach || a.low.y > b.high.y + kReach ||
-         b.low.y > a.high.y + kReach;
 }
 
 /// How far the piece leaves its chord, at most.
@@ -142,7 +118,7 @@ class Halving {
   static constexpr int kMostVisits = 20'000;  // two curves on one track would halve without end
 
   void visit(const Stretch& a, const Stretch& b, int depth) {
-    if (++visits_ > kMostVisits || apart(a.box, b.box)) return;
+    if (++visits_ > kMostVisits || apart(a.box, b.box, kReach)) return;
     const double bulgeA = bulgeOf(a.piece);
     const double bulgeB = bulgeOf(b.piece);
     if (depth >= kDeepest || (bulgeA <= flatness_ && bulgeB <= flatness_)) {

@@ -63,11 +63,6 @@ bool together(const Piece& a, double from, double to, const Piece& b, double tol
   return true;
 }
 
-bool apart(const Box& a, const Box& b, double reach) {
-  return a.low.x > b.high.x + reach || b.low.x > a.high.x + reach || a.low.y > b.high.y + reach ||
-         b.low.y > a.high.y + reach;
-}
-
 }  // namespace
 
 std::vector<Overlap> overlapsOf(const Piece& a, const Piece& b, double tolerance) {

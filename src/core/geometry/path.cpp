@@ -73,6 +73,10 @@ Box boxOf(const Path& path) {
   return box;
 }
 
+void append(Path& path, const Path& more) {
+  path.segments.insert(path.segments.end(), more.segments.begin(), more.segments.end());
+}
+
 Path reversed(const Path& path) {
   Path back;
   back.closed = path.closed;

@@ -58,6 +58,9 @@ double pathLength(const Path& path);
 /// The tight box of the path: extremes of arcs and cubics are found exactly.
 Box boxOf(const Path& path);
 
+/// Puts the segments of `more` behind those of `path`, which must end where `more` starts.
+void append(Path& path, const Path& more);
+
 /// The same path run the other way round.
 Path reversed(const Path& path);
 

@@ -9,16 +9,6 @@
 #include "core/geometry/segment.h"
 
 namespace rim {
-namespace {
-
-/// The bulge of the arc from start to end through a point between them.
-double bulgeThrough(Point start, Point middle, Point end) {
-  return bulgeFromSweep(2 * (M_PI - std::abs(angleBetween(start - middle, end - middle)))) *
-         (cross(middle - start, end - middle) > 0 ? 1 : -1);
-}
-
-}  // namespace
-
 PathPlace nearestOn(const Path& path, Point p) {
   PathPlace best;
   best.off = std::numeric_limits<double>::infinity();

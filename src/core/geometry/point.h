@@ -70,4 +70,10 @@ struct Box {
   }
 };
 
+/// Whether more than `reach` (>= 0) lies between two boxes, to the side or up.
+inline bool apart(const Box& a, const Box& b, double reach) {
+  return a.low.x > b.high.x + reach || b.low.x > a.high.x + reach || a.low.y > b.high.y + reach ||
+         b.low.y > a.high.y + reach;
+}
+
 }  // namespace rim

@@ -41,6 +41,7 @@ Piece reversed(const Piece& piece);
 inline Point pointAt(const Piece& piece, double t) { return pointAt(piece.start, piece.segment, t); }
 inline Point tangentAt(const Piece& piece, double t) { return tangentAt(piece.start, piece.segment, t); }
 inline double nearestOn(const Piece& piece, Point p) { return nearestOn(piece.start, piece.segment, p); }
+inline double distanceTo(const Piece& piece, Point p) { return distance(pointAt(piece, nearestOn(piece, p)), p); }
 inline double lengthOf(const Piece& piece) { return lengthOf(piece.start, piece.segment); }
 inline Box boxOf(const Piece& piece) { return boxOf(piece.start, piece.segment); }
 

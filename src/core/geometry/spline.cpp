@@ -58,7 +58,7 @@ void addSpan(const Spline& s, std::size_t span, double u, double v, double toler
   double off = 0;
   for (const double t : {1.0 / 6, 0.5, 5.0 / 6}) {
     const Point p = pointIn(s, span, u + (v - u) * t);
-    off = std::max(off, distance(p, pointAt(piece, nearestOn(piece, p))));
+    off = std::max(off, distanceTo(piece, p));
   }
   if (off <= tolerance || depth == 0) {
     path.segments.push_back(piece.segment);

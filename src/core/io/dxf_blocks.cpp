@@ -4,14 +4,12 @@
 #include <numbers>
 #include <set>
 
-#include "core/error.h"
 #include "core/geometry/affine.h"
+#include "core/io/line_fault.h"
 #include "core/io/read_drawing.h"
 
 namespace rim::dxf {
 namespace {
-
-[[noreturn]] void fail(int line, const std::string& what) { throw InputError(std::to_string(line) + ": " + what); }
 
 /// Unfolds blocks into one drawing.
 class Unfolder {
@@ -63,8 +61,9 @@ class Unfolder {
   void unfold(const Insert& insert, const Affine& outer, const std::string& outerLayer) {
     const std::string& layer = layerIn(insert.layer, outerLayer);
     const auto block = contents_.blocks.find(insert.block);
-    if (block == contents_.blocks.end()) fail(insert.line, "the block \"" + insert.block + "\" does not exist");
-    if (!open_.insert(insert.block).second) fail(insert.line, "the block \"" + insert.block + "\" lies within itself");
+    if (block == contents_.blocks.end()) failAt(insert.line, "the block \"" + insert.block + "\" does not exist");
+    if (!open_.insert(insert.block).second)
+      failAt(insert.line, "the block \"" + insert.block + "\" lies within itself");
     const Affine over = insert.turnedOver ? scale(-1, 1) : Affine{};
     const Affine turn = rotation(insert.degrees * std::numbers::pi / 180);
     for (int row = 0; row < std::max(1, insert.rows); ++row) {

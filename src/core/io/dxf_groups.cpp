@@ -5,7 +5,7 @@
 #include <cmath>
 #include <set>
 
-#include "core/error.h"
+#include "core/io/line_fault.h"
 #include "core/io/read_drawing.h"
 
 namespace rim {
@@ -16,10 +16,6 @@ struct Group {
   std::string_view value;
   std::size_t line = 0;  ///< of the code, from 1
 };
-
-[[noreturn]] void fail(std::size_t line, const std::string& what) {
-  throw InputError(std::to_string(line) + ": " + what);
-}
 
 std::string_view trimmed(std::string_view text) {
   const auto from = text.find_first_not_of(" \t\r");
@@ -34,13 +30,13 @@ class Groups {
 
   Group next() {
     const std::size_t line = line_;
-    if (at_ >= text_.size()) fail(line, "the file ends before its EOF mark; it was cut off.");
+    if (at_ >= text_.size()) failAt(line, "the file ends before its EOF mark; it was cut off.");
     const std::string_view code = trimmed(takeLine());
-    if (at_ >= text_.size()) fail(line, "the file ends in the middle of a group; it was cut off.");
+    if (at_ >= text_.size()) failAt(line, "the file ends in the middle of a group; it was cut off.");
     Group group{0, trimmed(takeLine()), line};
     const auto [end, error] = std::from_chars(code.data(), code.data() + code.size(), group.code);
     if (error != std::errc() || end != code.data() + code.size()) {
-      fail(line, "a group code is expected, but here stands \"" + std::string(code.substr(0, 40)) + "\".");
+      failAt(line, "a group code is expected, but here stands \"" + std::string(code.substr(0, 40)) + "\".");
     }
     return group;
   }
@@ -73,8 +69,8 @@ double realOf(const Group& group) {
   if (!text.empty() && text.front() == '+') text.remove_prefix(1);
   const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
   if (error != std::errc() || end != text.data() + text.size() || !std::isfinite(value)) {
-    fail(group.line + 1, "a number is expected for group " + std::to_string(group.code) + ", but here stands \"" +
-                             std::string(group.value.substr(0, 40)) + "\".");
+    failAt(group.line + 1, "a number is expected for group " + std::to_string(group.code) + ", but here stands \"" +
+                               std::string(group.value.substr(0, 40)) + "\".");
   }
   return value;
 }
@@ -87,12 +83,12 @@ void checkNumber(const Group& group, std::string_view entity) {
     const double value = realOf(group);
     const bool isKnot = entity == "SPLINE" && group.code == 40;
     if (holdsPlace(group.code) && !isKnot && std::abs(value) > kLargestCoordinate) {
-      fail(group.line + 1, "the number " + std::string(group.value.substr(0, 40)) +
-                               " is too large for a drawing (at most 10 million units).");
+      failAt(group.line + 1, "the number " + std::string(group.value.substr(0, 40)) +
+                                 " is too large for a drawing (at most 10 million units).");
     }
   } else if (holdsWhole(group.code)) {
     constexpr double kLargestWhole = 2147483647;
-    if (std::abs(realOf(group)) > kLargestWhole) fail(group.line + 1, "a whole number is out of range.");
+    if (std::abs(realOf(group)) > kLargestWhole) failAt(group.line + 1, "a whole number is out of range.");
   }
 }
 
@@ -150,9 +146,9 @@ void addEntity(std::string& text, const std::vector<Group>& groups) {
 }
 
 void checkStart(std::string_view bytes) {
-  if (bytes.starts_with("AutoCAD Binary DXF")) fail(1, "this is a binary DXF; save it as text (ASCII) DXF.");
-  if (bytes.starts_with("AC10")) fail(1, "this is a DWG, not a DXF; save it as DXF.");
-  if (bytes.find('\0') != std::string_view::npos) fail(1, "this is no DXF: it holds bytes that no text has.");
+  if (bytes.starts_with("AutoCAD Binary DXF")) failAt(1, "this is a binary DXF; save it as text (ASCII) DXF.");
+  if (bytes.starts_with("AC10")) failAt(1, "this is a DWG, not a DXF; save it as DXF.");
+  if (bytes.find('\0') != std::string_view::npos) failAt(1, "this is no DXF: it holds bytes that no text has.");
 }
 
 }  // namespace
@@ -195,7 +191,7 @@ CleanDxf cleanDxf(std::string_view bytes) {
       continue;
     }
     if (nameFollows) {
-      if (g.code != 2) fail(g.line, "the name of a section is expected.");
+      if (g.code != 2) failAt(g.line, "the name of a section is expected.");
       section = g.value;
       nameFollows = false;
       add(clean.text, 2, g.value);
@@ -210,12 +206,12 @@ CleanDxf cleanDxf(std::string_view bytes) {
     }
     if (section == "BLOCKS" || section == "ENTITIES") {
       if (g.code == 0) flush();
-      if (g.code != 0 && item.empty()) fail(g.line, "the name of an entity is expected.");
+      if (g.code != 0 && item.empty()) failAt(g.line, "the name of an entity is expected.");
       item.push_back(g);
     } else if (section == "HEADER" || section == "TABLES") {
       if (g.code < 1000) add(clean.text, g.code, g.value);
     } else if (section.empty()) {
-      fail(g.line, "a section is expected; this is no DXF, or it is damaged.");
+      failAt(g.line, "a section is expected; this is no DXF, or it is damaged.");
     }
   }
 }

@@ -38,9 +38,9 @@ Rgb rgbOf(int number) {
 }  // namespace
 
 std::optional<double> mmPerDxfUnit(int code) {
-  static const std::map<int, double> kUnits{{1, 25.4},  {2, 304.8},   {4, 1},      {5, 10},      {6, 1000},
-                                            {7, 1e6},   {8, 25.4e-6}, {9, 0.0254}, {10, 914.4},  {11, 1e-7},
-                                            {12, 1e-6}, {13, 1e-3},   {14, 100},   {15, 10'000}, {16, 100'000}};
+  static const std::map<int, double> kUnits{{1, kMmPerInch}, {2, 304.8},   {4, 1},      {5, 10},      {6, 1000},
+                                            {7, 1e6},        {8, 25.4e-6}, {9, 0.0254}, {10, 914.4},  {11, 1e-7},
+                                            {12, 1e-6},      {13, 1e-3},   {14, 100},   {15, 10'000}, {16, 100'000}};
   const auto found = kUnits.find(code);
   return found == kUnits.end() ? std::nullopt : std::optional(found->second);
 }

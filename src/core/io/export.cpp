@@ -43,11 +43,11 @@ Drawing onItsPage(Drawing drawing) {
 }
 
 Drawing inInches(Drawing drawing) {
-  constexpr double kInchesPerMm = 1 / 25.4;
+  constexpr double kInchesPerMm = 1 / kMmPerInch;
   scale(drawing, kInchesPerMm, {});
   drawing.pageWidth *= kInchesPerMm;
   drawing.pageHeight *= kInchesPerMm;
-  drawing.unit = DrawingUnit::Inches;
+  drawing.unit = Unit::Inch;
   return drawing;
 }
 
@@ -79,7 +79,7 @@ void writeDrawing(Drawing drawing, const std::filesystem::path& file, const Expo
                   const std::string& note) {
   const FileKind kind = fileKindOf(file);
   if (kind == FileKind::Svg) drawing = onItsPage(std::move(drawing));
-  if (settings.unit == DrawingUnit::Inches) drawing = inInches(std::move(drawing));
+  if (settings.unit == Unit::Inch) drawing = inInches(std::move(drawing));
   if (kind == FileKind::Svg) {
     writeSvg(drawing, file, note);
   } else {

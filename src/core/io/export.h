@@ -13,7 +13,7 @@ struct ExportSettings {
   std::optional<CurveForm> curves;  ///< none: Beziers in SVG, arcs in DXF (lines and arcs in R12)
   DxfVersion dxf = DxfVersion::Dxf2000;
   bool withOrigin = false;  ///< the job's note of origin goes into the file
-  DrawingUnit unit = DrawingUnit::Millimetres;
+  Unit unit = Unit::Millimetre;
 
   friend bool operator==(const ExportSettings&, const ExportSettings&) = default;
 };

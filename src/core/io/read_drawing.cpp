@@ -43,7 +43,8 @@ std::string unitChoices(const ReadResult& read) {
     const char* name;
     double mm;
   };
-  constexpr std::array kChoices{Choice{"mm", 1}, Choice{"cm", 10}, Choice{"inches", 25.4}, Choice{"px", 25.4 / 96}};
+  constexpr std::array kChoices{Choice{"mm", 1}, Choice{"cm", 10}, Choice{"inches", kMmPerInch},
+                                Choice{"px", kMmPerCssPx}};
   std::string text;
   for (const Choice& choice : kChoices) {
     std::array<char, 96> part{};

@@ -7,7 +7,6 @@
 #include <numbers>
 #include <sstream>
 
-#include "core/error.h"
 #include "core/geometry/affine.h"
 #include "core/geometry/arc.h"
 #include "core/geometry/elliptic_arc.h"
@@ -16,6 +15,7 @@
 #include "core/io/dxf_blocks.h"
 #include "core/io/dxf_groups.h"
 #include "core/io/dxf_units.h"
+#include "core/io/line_fault.h"
 
 namespace rim {
 namespace {
@@ -29,8 +29,6 @@ constexpr double kRadians = std::numbers::pi / 180;
 struct Direction {
   double x = 0, y = 0, z = 1;
 };
-
-[[noreturn]] void fail(int line, const std::string& what) { throw InputError(std::to_string(line) + ": " + what); }
 
 /// What an entity is told with, kept until all of it is told.
 struct Kept {
@@ -84,20 +82,20 @@ class Collector : public DL_CreationAdapter {
   void addLine(const DL_LineData& d) override { addPath({{d.x1, d.y1}, {Segment::line({d.x2, d.y2})}, false}, false); }
 
   void addArc(const DL_ArcData& d) override {
-    if (!(d.radius > 0)) fail(line(), "arc with radius 0");
+    if (!(d.radius > 0)) failAt(line(), "arc with radius 0");
     double sweep = std::fmod(d.angle2 - d.angle1, 360.0);
     if (sweep <= 0) sweep += 360;
     addEllipse({{d.cx, d.cy}, {d.radius, 0}, {0, d.radius}, d.angle1 * kRadians, sweep * kRadians}, true);
   }
 
   void addCircle(const DL_CircleData& d) override {
-    if (!(d.radius > 0)) fail(line(), "circle with radius 0");
+    if (!(d.radius > 0)) failAt(line(), "circle with radius 0");
     addEllipse({{d.cx, d.cy}, {d.radius, 0}, {0, d.radius}, 0, 2 * std::numbers::pi}, true);
   }
 
   void addEllipse(const DL_EllipseData& d) override {
     const Point major{d.mx, d.my};
-    if (!(length(major) > 0) || !(d.ratio > 0)) fail(line(), "ellipse without a size");
+    if (!(length(major) > 0) || !(d.ratio > 0)) failAt(line(), "ellipse without a size");
     double sweep = std::fmod(d.angle2 - d.angle1, 2 * std::numbers::pi);
     if (sweep <= 1e-12) sweep += 2 * std::numbers::pi;
     // An ellipse stands in world coordinates; its minor axis lies to the left of the major one as seen from the side
@@ -146,7 +144,7 @@ class Collector : public DL_CreationAdapter {
     if (onPaper()) return;
     constexpr int kMostCopies = 1'000'000;
     if (d.cols < 0 || d.rows < 0 || static_cast<double>(d.cols) * d.rows > kMostCopies) {
-      fail(line(), "block \"" + d.name + "\" repeated more than 1 000 000 times");
+      failAt(line(), "block \"" + d.name + "\" repeated more than 1 000 000 times");
     }
     block_->inserts.push_back({d.name,
                                getAttributes().getLayer(),
@@ -229,7 +227,7 @@ class Collector : public DL_CreationAdapter {
       const Point to = p.vertices[(i + 1) % count].place;
       const double bulge = p.vertices[i].bulge;
       constexpr double kMostBulge = 1000;
-      if (std::abs(bulge) > kMostBulge) fail(p.line, "an arc that goes all the way round (bulge above 1000)");
+      if (std::abs(bulge) > kMostBulge) failAt(p.line, "an arc that goes all the way round (bulge above 1000)");
       const Point from = segmentStart(path, path.segments.size());
       // The closing step of a polyline that ends where it began is nothing.
       if (i + 1 == count && to == from) break;
@@ -249,7 +247,7 @@ class Collector : public DL_CreationAdapter {
     const bool even = std::all_of(s.curve.weights.begin(), s.curve.weights.end(),
                                   [&s](double w) { return w == s.curve.weights.front(); });
     if (even) s.curve.weights.clear();
-    if (!isSound(s.curve)) fail(s.line, "a spline whose knots, points and weights do not fit together");
+    if (!isSound(s.curve)) failAt(s.line, "a spline whose knots, points and weights do not fit together");
     addPath(pathOf(s.curve, s.closed, tolerance_), false, s);
   }
 
@@ -260,18 +258,16 @@ class Collector : public DL_CreationAdapter {
   std::optional<OpenSpline> spline_;
 };
 
-std::string counted(std::size_t count, const std::string& what) { return std::to_string(count) + " " + what; }
-
 std::vector<std::string> notesOn(const Contents& contents, std::size_t hidden) {
   std::vector<std::string> notes;
   std::string kinds;
-  for (const auto& [kind, count] : contents.leftOut) kinds += (kinds.empty() ? "" : ", ") + counted(count, kind);
+  for (const auto& [kind, count] : contents.leftOut) kinds += (kinds.empty() ? "" : ", ") + countOf(count, kind);
   if (!kinds.empty()) notes.push_back("Left out, as these are not outlines: " + kinds + ".");
-  if (hidden > 0) notes.push_back("Left out, on layers that are off or frozen: " + counted(hidden, "outlines") + ".");
+  if (hidden > 0) notes.push_back("Left out, on layers that are off or frozen: " + countOf(hidden, "outlines") + ".");
   if (contents.onPaper > 0)
-    notes.push_back("Left out, on the sheet (paper space): " + counted(contents.onPaper, "entities") + ".");
+    notes.push_back("Left out, on the sheet (paper space): " + countOf(contents.onPaper, "entities") + ".");
   if (contents.tilted > 0)
-    notes.push_back("Left out, tilted out of the drawing's plane: " + counted(contents.tilted, "entities") + ".");
+    notes.push_back("Left out, tilted out of the drawing's plane: " + countOf(contents.tilted, "entities") + ".");
   return notes;
 }
 

@@ -243,8 +243,7 @@ void Use::on_exit_element() {
 
 ReadResult readSvg(std::string_view bytes, const ReadOptions& options) {
   SvgDocument document = parseSvg(bytes);
-  constexpr double kMmPerPx = 25.4 / 96;
-  const double mmPerPx = options.mmPerUnit.value_or(kMmPerPx);
+  const double mmPerPx = options.mmPerUnit.value_or(kMmPerCssPx);
   SvgOutlines outlines(options.toleranceMm / mmPerPx);
   Reading reading{document, outlines};
   Element root(reading, {}, document.root);

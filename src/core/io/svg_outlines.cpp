@@ -4,16 +4,12 @@
 #include <map>
 #include <numbers>
 
-#include "core/error.h"
 #include "core/geometry/elliptic_arc.h"
+#include "core/io/line_fault.h"
 #include "core/io/svg_document.h"
 
 namespace rim {
 namespace {
-
-[[noreturn]] void fail(int line, const std::string& what) { throw InputError(std::to_string(line) + ": " + what); }
-
-std::string counted(std::size_t count, const std::string& what) { return std::to_string(count) + " " + what; }
 
 /// What is in the document but is no outline.
 std::string othersIn(xmlNode* root) {
@@ -33,7 +29,7 @@ std::string othersIn(xmlNode* root) {
     }
   }
   std::string text;
-  for (const auto& [kind, count] : found) text += (text.empty() ? "" : ", ") + counted(count, kind);
+  for (const auto& [kind, count] : found) text += (text.empty() ? "" : ", ") + countOf(count, kind);
   return text;
 }
 
@@ -62,7 +58,7 @@ Point pageOf(const SvgDocument& document) {
 
 void SvgShape::check(Point p) const {
   if (!(std::abs(p.x) <= kLargestCoordinate) || !(std::abs(p.y) <= kLargestCoordinate)) {
-    fail(line_, "a coordinate is no number, or too large for a drawing (at most 10 million units).");
+    failAt(line_, "a coordinate is no number, or too large for a drawing (at most 10 million units).");
   }
 }
 
@@ -124,22 +120,22 @@ void SvgShape::close() {
 }
 
 SvgOutlines::Nesting::Nesting(SvgOutlines& outlines, const std::string& id, int line) : outlines_(outlines), id_(id) {
-  if (!outlines.open_.insert(id).second) fail(line, "the element \"" + id + "\" is used within itself.");
+  if (!outlines.open_.insert(id).second) failAt(line, "the element \"" + id + "\" is used within itself.");
 }
 
 void SvgOutlines::countElement(int line) {
-  if (++elements_ > kMostSegments) fail(line, "the drawing unfolds to more than 5 000 000 elements.");
+  if (++elements_ > kMostSegments) failAt(line, "the drawing unfolds to more than 5 000 000 elements.");
 }
 
 void SvgOutlines::add(const SvgShape& shape, const Affine& map, std::size_t layer) {
   for (const Path& path : shape.paths()) {
     segments_ += path.segments.size();
-    if (segments_ > kMostSegments) fail(shape.line(), "the drawing unfolds to more than 5 000 000 segments.");
+    if (segments_ > kMostSegments) failAt(shape.line(), "the drawing unfolds to more than 5 000 000 segments.");
     Path placed = transformed(path, map, tolerancePx_);
     const Box box = boxOf(placed);
     if (!(std::abs(box.low.x) + std::abs(box.low.y) + std::abs(box.high.x) + std::abs(box.high.y) <=
           4 * kLargestCoordinate)) {
-      fail(shape.line(), "a transform puts outlines too far away for a drawing.");
+      failAt(shape.line(), "a transform puts outlines too far away for a drawing.");
     }
     outlines_.push_back({std::move(placed), layer});
   }
@@ -173,7 +169,7 @@ ReadResult SvgOutlines::result(const SvgDocument& document, double mmPerPx, cons
     read.notes.push_back("Left out, as these are not outlines: " + others + ".");
   }
   if (document.outsideFiles > 0) {
-    read.notes.push_back("Not followed: " + counted(document.outsideFiles, "references to other files") + ".");
+    read.notes.push_back("Not followed: " + countOf(document.outsideFiles, "references to other files") + ".");
   }
   if (!badValues_.empty()) {
     read.notes.push_back("Values that could not be read: " + std::to_string(badValues_.size()) +

@@ -80,8 +80,8 @@ class Writer {
   void header(const Drawing& drawing) {
     dxf_.writeHeader(*out_);
     const Box box = boxOf(drawing.paths);
-    integer("$INSUNITS", drawing.unit == DrawingUnit::Inches ? kInches : kMillimetres);
-    integer("$MEASUREMENT", drawing.unit == DrawingUnit::Inches ? 0 : 1);
+    integer("$INSUNITS", drawing.unit == Unit::Inch ? kInches : kMillimetres);
+    integer("$MEASUREMENT", drawing.unit == Unit::Inch ? 0 : 1);
     point("$EXTMIN", box.empty() ? Point{} : box.low);
     point("$EXTMAX", box.empty() ? Point{drawing.pageWidth, drawing.pageHeight} : box.high);
     out_->sectionEnd();

@@ -147,7 +147,7 @@ void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const std::str
   xmlTextWriterStartElement(writer, xml("svg"));
   attribute(writer, "xmlns", "http://www.w3.org/2000/svg");
   attribute(writer, "version", "1.1");
-  const std::string unit = drawing.unit == DrawingUnit::Inches ? "in" : "mm";
+  const std::string unit = drawing.unit == Unit::Inch ? "in" : "mm";
   attribute(writer, "width", number(drawing.pageWidth) + unit);
   attribute(writer, "height", number(drawing.pageHeight) + unit);
   attribute(writer, "viewBox", "0 0 " + number(drawing.pageWidth) + " " + number(drawing.pageHeight));

@@ -12,6 +12,8 @@
 namespace rim {
 namespace {
 
+constexpr double kNothing = 1e-9;  // share of a segment that is none
+
 /// The place `mm` (signed) along the path from a place on it; none beyond the end of an open path.
 std::optional<Point> stepAlong(const Path& path, const OnPath& from, double mm) {
   const std::size_t n = path.segments.size();
@@ -97,7 +99,7 @@ class Search {
 
  private:
   void visit(const IndexedPiece& a, const IndexedPiece& b) {
-    if (!drawing_.layers.empty() && drawing_.layerOf[a.path] != drawing_.layerOf[b.path]) return;
+    if (!onOneLayer(drawing_, a.path, b.path)) return;
     const bool sameTrack = !oneTrack_.empty() && oneTrack_.count({a.path, a.segment, b.path, b.segment}) != 0;
     if (sameTrack) return;
     for (const Meeting& m : meetings(a.piece, b.piece, settings_.touchMm / 2)) {
@@ -146,8 +148,7 @@ class Search {
         if (oneTrack_.count({c.a.path, i, c.b.path, j}) == 0) continue;
         const Piece p = pieceOf(paths_[c.a.path], i);
         const Piece q = pieceOf(paths_[c.b.path], j);
-        const double off = std::max(distance(pointAt(p, nearestOn(p, c.place)), c.place),
-                                    distance(pointAt(q, nearestOn(q, c.place)), c.place));
+        const double off = std::max(distanceTo(p, c.place), distanceTo(q, c.place));
         if (off <= 2 * settings_.doubleMm) return true;
       }
     }
@@ -179,25 +180,27 @@ Path between(const Path& path, const OnPath& from, const OnPath& to) {
   return stretchOf(path, placeOf(path, from), placeOf(path, to));
 }
 
+Path upTo(const Path& path, const OnPath& at, Point place) {
+  if (at.segment == 0 && at.t <= kNothing) return {place, {}, false};
+  const Path before = between(path, {at.path, 0, 0}, at);
+  return withEnds(before, before.start, place);
+}
+
+Path from(const Path& path, const OnPath& at, Point place) {
+  const std::size_t last = path.segments.size() - 1;
+  if (at.segment == last && at.t >= 1 - kNothing) return {place, {}, false};
+  const Path after = between(path, at, {at.path, last, 1});
+  return withEnds(after, place, after.segments.back().end);
+}
+
 Path without(const Path& path, const OnPath& from, const OnPath& to, Point place) {
   if (path.closed) {
     Path rest = withEnds(stretchOf(path, placeOf(path, to), placeOf(path, from)), place, place);
     rest.closed = true;
     return rest;
   }
-  // What lies before the first place and after the second one; either may be nothing.
-  constexpr double kNothing = 1e-9;
-  const std::size_t last = path.segments.size() - 1;
-  Path rest{place, {}, false};
-  if (from.segment > 0 || from.t > kNothing) {
-    const Path before = between(path, {from.path, 0, 0}, from);
-    rest = withEnds(before, before.start, place);
-  }
-  if (to.segment < last || to.t < 1 - kNothing) {
-    const Path after = between(path, to, {from.path, last, 1});
-    const Path tail = withEnds(after, place, after.segments.back().end);
-    rest.segments.insert(rest.segments.end(), tail.segments.begin(), tail.segments.end());
-  }
+  Path rest = upTo(path, from, place);
+  append(rest, rim::from(path, to, place));
   return rest;
 }
 

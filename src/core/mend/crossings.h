@@ -34,6 +34,11 @@ std::vector<TrueCrossing> trueCrossings(const Drawing& drawing, const PieceIndex
 /// The open path from one place to a later one of the same path.
 Path between(const Path& path, const OnPath& from, const OnPath& to);
 
+/// The open path up to a place on it, where it ends at `place`; from a place on it, where it starts at `place`. Without
+/// a segment when nothing lies there.
+Path upTo(const Path& path, const OnPath& at, Point place);
+Path from(const Path& path, const OnPath& at, Point place);
+
 /// The rest of the path: of a closed one from `to` on over its start to `from`; of an open one from its start to `from`
 /// joined to what comes after `to`. Its nodes at both places become one, at `place`.
 Path without(const Path& path, const OnPath& from, const OnPath& to, Point place);

@@ -49,7 +49,7 @@ std::vector<CoveredStretch> coveredStretches(const Drawing& drawing, const Piece
       [&](std::size_t i, std::size_t j) {
         const IndexedPiece* a = &index.pieces()[i];
         const IndexedPiece* b = &index.pieces()[j];
-        if (!drawing.layers.empty() && drawing.layerOf[a->path] != drawing.layerOf[b->path]) return;
+        if (!onOneLayer(drawing, a->path, b->path)) return;
         if (a->path == b->path && neighbours(drawing.paths[a->path], a->segment, b->segment)) return;
         if (a->path == b->path ? a->segment < b->segment : keeps(a->path, b->path)) std::swap(a, b);
         for (const Overlap& o : overlapsOf(a->piece, b->piece, settings.doubleMm)) {

@@ -14,8 +14,8 @@ using Partners = std::vector<std::array<std::optional<End>, 2>>;
 
 std::size_t side(const End& end) { return end.atStart ? 0 : 1; }
 
-/// Puts `next` behind `path` and tells whether both lay on one line or circle.
-void append(Path& path, const Path& next, const MendSettings& settings) {
+/// Puts `next` behind `path`, both brought together where they meet.
+void continueWith(Path& path, const Path& next, const MendSettings& settings) {
   const Piece before = pieceOf(path, path.segments.size() - 1);
   const Piece after = pieceOf(next, 0);
   const Joint j = joint(before, after, settings);
@@ -84,7 +84,7 @@ class Chainer {
       at = *next;
       const std::size_t last = chain.segments.size() - 1;
       const Path add = oriented(at);
-      append(chain, add, settings_);
+      continueWith(chain, add, settings_);
       fuse(chain, last, chain.segments.size() - add.segments.size(), settings_.touchMm);
     }
     return chain;
@@ -121,15 +121,12 @@ Drawing joined(const Drawing& drawing, const std::vector<EndPair>& pairs, const 
     partners[p.a.path][side(p.a)] = p.b;
     partners[p.b.path][side(p.b)] = p.a;
   }
-  Drawing out = drawing;
-  out.paths.clear();
-  out.layerOf.clear();
+  Drawing out = emptyLike(drawing);
   Chainer chainer(drawing, partners, settings);
   for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
     if (chainer.used(p)) continue;
     const bool loose = !partners[p][0] && !partners[p][1];
-    out.paths.push_back(loose ? drawing.paths[p] : chainer.from(p));
-    if (!drawing.layers.empty()) out.layerOf.push_back(drawing.layerOf[p]);
+    addLike(out, loose ? drawing.paths[p] : chainer.from(p), drawing, p);
   }
   return out;
 }

@@ -39,30 +39,10 @@ Carrier carrierOf(const Piece& piece, bool atEnd) {
   return {false, atEnd ? piece.segment.end : piece.start, tangentAt(piece, atEnd ? 1 : 0), 0};
 }
 
-std::vector<Point> lineMeetsCircle(const Carrier& line, const Carrier& circle) {
-  const Point to = circle.at - line.at;
-  const double off = cross(line.along, to);
-  const double half = circle.radius * circle.radius - off * off;
-  if (half < 0) return {};
-  const double middle = dot(line.along, to);
-  return {line.at + line.along * (middle - std::sqrt(half)), line.at + line.along * (middle + std::sqrt(half))};
-}
-
-std::vector<Point> circlesMeet(const Carrier& a, const Carrier& b) {
-  const double apart = distance(a.at, b.at);
-  if (!(apart > 0)) return {};
-  const double along = (apart * apart + a.radius * a.radius - b.radius * b.radius) / (2 * apart);
-  const double half = a.radius * a.radius - along * along;
-  if (half < 0) return {};
-  const Point way = unit(b.at - a.at);
-  const Point foot = a.at + way * along;
-  return {foot + leftNormal(way) * std::sqrt(half), foot - leftNormal(way) * std::sqrt(half)};
-}
-
 std::vector<Point> meetingsOf(const Carrier& a, const Carrier& b) {
-  if (a.circle && b.circle) return circlesMeet(a, b);
-  if (a.circle) return lineMeetsCircle(b, a);
-  if (b.circle) return lineMeetsCircle(a, b);
+  if (a.circle && b.circle) return circlesMeet(a.at, a.radius, b.at, b.radius);
+  if (a.circle) return lineMeetsCircle(b.at, b.along, a.at, a.radius);
+  if (b.circle) return lineMeetsCircle(a.at, a.along, b.at, b.radius);
   const double bend = cross(a.along, b.along);
   if (std::abs(bend) < 1e-9) return {};
   return {a.at + a.along * (cross(b.at - a.at, b.along) / bend)};
@@ -184,7 +164,7 @@ std::vector<Segment> asOne(const Piece& before, const Piece& after, double touch
   if (!bent) {
     if (dot(node - from, to - node) <= 0) return {};
     const Piece whole{from, Segment::line(to)};
-    if (distance(node, pointAt(whole, nearestOn(whole, node))) > touchMm) return {};
+    if (distanceTo(whole, node) > touchMm) return {};
     return {whole.segment};
   }
   const double sweep = 4 * (std::atan(before.segment.bulge) + std::atan(after.segment.bulge));
@@ -192,7 +172,7 @@ std::vector<Segment> asOne(const Piece& before, const Piece& after, double touch
   if (before.segment.bulge * after.segment.bulge <= 0 || std::abs(sweep) > kMostSweep) return {};
   const Piece whole{from, Segment::arc(to, bulgeFromSweep(sweep))};
   for (const Point p : {pointAt(before, 0.5), node, pointAt(after, 0.5)}) {
-    if (distance(p, pointAt(whole, nearestOn(whole, p))) > touchMm) return {};
+    if (distanceTo(whole, p) > touchMm) return {};
   }
   return {whole.segment};
 }

@@ -93,15 +93,13 @@ Repaired cutOut(const Drawing& drawing, const std::vector<CoveredStretch>& cover
     cuts[c.path][c.segment].push_back({c.from, c.to, pointAt(by, c.byFrom), pointAt(by, c.byTo)});
   }
   std::vector<bool> dropped(drawing.paths.size(), false);
-  Repaired result{drawing, 0};
+  Repaired result{emptyLike(drawing), 0};
   for (const auto& [pair, length] : closedTracks) {
     const bool whole = length >= kWhole * pathLength(drawing.paths[pair.first]);
     if (!whole || dropped[pair.first] || dropped[pair.second]) continue;
     dropped[pair.first] = true;
     ++result.count;
   }
-  result.drawing.paths.clear();
-  result.drawing.layerOf.clear();
   for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
     if (dropped[p]) continue;
     const auto cut = cuts.find(p);
@@ -110,10 +108,7 @@ Repaired cutOut(const Drawing& drawing, const std::vector<CoveredStretch>& cover
       left = leftOf(drawing.paths[p], cut->second, settings.doubleMm);
       ++result.count;
     }
-    for (Path& path : left) {
-      result.drawing.paths.push_back(std::move(path));
-      if (!drawing.layers.empty()) result.drawing.layerOf.push_back(drawing.layerOf[p]);
-    }
+    for (Path& path : left) addLike(result.drawing, std::move(path), drawing, p);
   }
   return result;
 }

@@ -12,12 +12,6 @@
 namespace rim {
 namespace {
 
-/// The bulge of the arc from a to b through p.
-double bulgeThrough(Point a, Point p, Point b) {
-  const double turn = std::numbers::pi - std::abs(angleBetween(a - p, b - p));
-  return std::tan(turn / 2) * (cross(p - a, b - p) > 0 ? 1 : -1);
-}
-
 class Simplifying {
  public:
   Simplifying(std::vector<Point> points, bool closed, double toleranceMm)

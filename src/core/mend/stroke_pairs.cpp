@@ -32,7 +32,7 @@ double distanceTo(const PieceIndex& index, Point p, double beyond) {
   double least = beyond;
   index.near({p, p}, beyond, [&](std::size_t i) {
     const Piece& piece = index.pieces()[i].piece;
-    least = std::min(least, distance(p, pointAt(piece, nearestOn(piece, p))));
+    least = std::min(least, distanceTo(piece, p));
   });
   return least;
 }
@@ -105,7 +105,7 @@ std::vector<StrokePair> strokePairs(const Drawing& drawing, double widestMm) {
   for (std::size_t inner = 0; inner < paths.size(); ++inner) {
     const auto outer = nesting.parent[inner];
     if (!outer || taken.count(*outer) != 0 || taken.count(inner) != 0) continue;
-    if (!drawing.layers.empty() && drawing.layerOf[*outer] != drawing.layerOf[inner]) continue;
+    if (!onOneLayer(drawing, *outer, inner)) continue;
     if (!couldBeOne(paths[*outer], paths[inner], widestMm)) continue;
     const auto pair = pairOf(paths, *outer, inner, widestMm);
     if (!pair) continue;

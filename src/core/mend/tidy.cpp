@@ -101,13 +101,9 @@ Repaired withoutSpikes(const Drawing& drawing, const MendSettings& settings, dou
 Drawing withoutPaths(const Drawing& drawing, const std::vector<std::size_t>& paths) {
   if (paths.empty()) return drawing;
   const std::set<std::size_t> gone(paths.begin(), paths.end());
-  Drawing out = drawing;
-  out.paths.clear();
-  out.layerOf.clear();
+  Drawing out = emptyLike(drawing);
   for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
-    if (gone.count(p) != 0) continue;
-    out.paths.push_back(drawing.paths[p]);
-    if (!drawing.layers.empty()) out.layerOf.push_back(drawing.layerOf[p]);
+    if (gone.count(p) == 0) addLike(out, drawing.paths[p], drawing, p);
   }
   return out;
 }

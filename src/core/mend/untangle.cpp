@@ -13,8 +13,14 @@
 namespace rim {
 namespace {
 
+Drawing drawingOfPaths(std::vector<Path> paths) {
+  Drawing drawing;
+  drawing.paths = std::move(paths);
+  return drawing;
+}
+
 std::vector<TrueCrossing> crossingsOf(const Path& path, const MendSettings& settings) {
-  const Drawing alone{{path}, {}, {}, 0, 0, DrawingUnit::Millimetres};
+  const Drawing alone = drawingOfPaths({path});
   const PieceIndex index(alone.paths);
   return trueCrossings(alone, index, coveredStretches(alone, index, settings), settings);
 }
@@ -28,8 +34,7 @@ Path closedAt(Path open, Point place) {
 /// Where a crossing lies at a node, cutting there leaves a second node in its place.
 Path tidy(Path path, const MendSettings& settings) {
   if (path.segments.empty()) return path;
-  return withoutCoincidentNodes({{std::move(path)}, {}, {}, 0, 0, DrawingUnit::Millimetres}, settings)
-      .drawing.paths.front();
+  return withoutCoincidentNodes(drawingOfPaths({std::move(path)}), settings).drawing.paths.front();
 }
 
 /// Both sides of a crossing: what lies between its two visits, and the rest.
@@ -130,7 +135,7 @@ class Untangling {
   /// along the other, so that they turn away from each other instead of crossing: the oriented smoothing of knot
   /// diagrams (H. Seifert, 1935; from memory), which keeps what the outline winds round.
   std::vector<Path> apart(const Sides& sides) const {
-    const Drawing both{{sides.inner, sides.rest}, {}, {}, 0, 0, DrawingUnit::Millimetres};
+    const Drawing both = drawingOfPaths({sides.inner, sides.rest});
     const PieceIndex index(both.paths);
     for (TrueCrossing c : trueCrossings(both, index, coveredStretches(both, index, settings_), settings_)) {
       if (c.a.path == c.b.path) continue;
@@ -145,16 +150,13 @@ class Untangling {
     loop = withEnds(std::move(loop), place, place);
     if (path.closed) {
       Path whole = withEnds(between(path, at, at), place, place);
-      whole.segments.insert(whole.segments.end(), loop.segments.begin(), loop.segments.end());
+      append(whole, loop);
       whole.closed = true;
       return whole;
     }
-    const Path before = between(path, {at.path, 0, 0}, at);
-    const Path after = between(path, at, {at.path, path.segments.size() - 1, 1});
-    Path whole = withEnds(before, before.start, place);
-    whole.segments.insert(whole.segments.end(), loop.segments.begin(), loop.segments.end());
-    const Path tail = withEnds(after, place, after.segments.back().end);
-    whole.segments.insert(whole.segments.end(), tail.segments.begin(), tail.segments.end());
+    Path whole = upTo(path, at, place);
+    append(whole, loop);
+    append(whole, from(path, at, place));
     return whole;
   }
 
@@ -172,16 +174,13 @@ Repaired untangled(const Drawing& drawing, const MendSettings& settings, BowTieR
        trueCrossings(drawing, index, coveredStretches(drawing, index, settings, stop), settings, stop)) {
     if (c.a.path == c.b.path) tangled.insert(c.a.path);
   }
-  Repaired result{drawing, 0};
-  if (tangled.empty()) return result;
-  result.drawing.paths.clear();
-  result.drawing.layerOf.clear();
+  if (tangled.empty()) return {drawing, 0};
+  Repaired result{emptyLike(drawing), 0};
   Untangling work(settings, rule);
   for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
     const bool isTangled = tangled.count(p) != 0;
     for (Path& path : isTangled ? work.run(drawing.paths[p]) : std::vector{drawing.paths[p]}) {
-      result.drawing.paths.push_back(std::move(path));
-      if (!drawing.layers.empty()) result.drawing.layerOf.push_back(drawing.layerOf[p]);
+      addLike(result.drawing, std::move(path), drawing, p);
     }
   }
   result.count = work.count();
@@ -202,10 +201,7 @@ Drawing untangledAt(const Drawing& drawing, std::size_t path, Point at, const Me
   if (made.empty()) return withoutPaths(drawing, {path});
   Drawing out = drawing;
   out.paths[path] = made.front();
-  for (std::size_t i = 1; i < made.size(); ++i) {
-    out.paths.push_back(made[i]);
-    if (!out.layers.empty()) out.layerOf.push_back(out.layerOf[path]);
-  }
+  for (std::size_t i = 1; i < made.size(); ++i) addLike(out, made[i], drawing, path);
   return out;
 }
 

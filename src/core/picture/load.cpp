@@ -10,12 +10,12 @@
 #include <vips/vips8>
 
 #include "core/error.h"
+#include "core/geometry/units.h"
 #include "core/picture/vips_library.h"
 
 namespace rim {
 namespace {
 
-constexpr double kMmPerInch = 25.4;
 constexpr double kPdfDotsPerInch = 300;
 
 bool startsWith(std::span<const std::byte> bytes, std::string_view magic, std::size_t at = 0) {

@@ -48,10 +48,6 @@ std::size_t nextOf(const Side& side, const std::vector<Side>& sides, const std::
   return best;
 }
 
-void append(Path& path, const Path& more) {
-  path.segments.insert(path.segments.end(), more.segments.begin(), more.segments.end());
-}
-
 /// A line that grows at both ends by borders of one way.
 struct Line {
   Path path;

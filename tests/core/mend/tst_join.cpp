@@ -142,7 +142,7 @@ class TestJoin : public QObject {
         double off = 1e9;
         for (std::size_t i = 0; i < few.segments.size(); ++i) {
           const Piece piece = pieceOf(few, i);
-          off = std::min(off, distance(p, pointAt(piece, nearestOn(piece, p))));
+          off = std::min(off, distanceTo(piece, p));
         }
         QVERIFY2(off <= tolerance, qPrintable(QString("%1 at %2").arg(off).arg(tolerance)));
       }
