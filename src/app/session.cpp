@@ -350,12 +350,9 @@ void Session::previewRepair(const Finding& finding, const std::string& repair) {
   previewing_.request([this, finding, repair, job = shown_](const std::stop_token& overtaken, const std::stop_token&) {
     const double k = mmPerPixel(job);
     const auto got = outcomeOf([&] {
-      std::vector<Path> outlines;
       const Drawing before = drawingOf(job);
-      for (const Path& path : rim::repaired(before, finding, repair, job.mend.settings).paths) {
-        const bool same = std::find(before.paths.begin(), before.paths.end(), path) != before.paths.end();
-        if (!same) outlines.push_back(scaled(path, 1 / k));
-      }
+      std::vector<Path> outlines = newPaths(before, rim::repaired(before, finding, repair, job.mend.settings));
+      for (Path& path : outlines) path = scaled(path, 1 / k);
       return outlines;
     });
     if (overtaken.stop_requested()) return;

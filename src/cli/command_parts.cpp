@@ -36,7 +36,6 @@ void writeReport(const std::string& where, const std::string& text) {
       std::ofstream out(beside, std::ios::binary);
       if (!(out << text << std::flush)) throw WriteError("the report could not be written: the disk may be full.");
     });
-    return 0;
   });
 }
 

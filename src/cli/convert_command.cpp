@@ -23,10 +23,7 @@ int run(const ConvertOptions& o) {
   const auto begin = std::chrono::steady_clock::now();
   const FileKind kind = about(o.out, [&] { return fileKindOf(o.out); });
   const Drawing drawing = inFormFor(readInput(o.in, o.quiet), kind, o.files, o.toleranceMm);
-  about(o.out, [&] {
-    writeDrawing(drawing, o.out, o.files);
-    return 0;
-  });
+  about(o.out, [&] { writeDrawing(drawing, o.out, o.files); });
   const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;
   if (!o.report.empty()) writeReport(o.report, reportJson(drawing, o.in.file, seconds.count()));
   return kDone;

@@ -69,10 +69,7 @@ int run(const MendOptions& o) {
   const Mended result = mended(drawing, o.settings);
   const std::vector<Finding> left = inspect(result.drawing, o.settings);
   const Drawing written = inFormFor(result.drawing, kind, o.files, kWriteToleranceMm);
-  about(o.out, [&] {
-    writeDrawing(written, o.out, o.files);
-    return 0;
-  });
+  about(o.out, [&] { writeDrawing(written, o.out, o.files); });
   const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;
   if (!o.report.empty()) writeReport(o.report, reportJson(written, o.in.file, seconds.count(), left, result.repairs));
   if (o.report != "-" && !o.quiet) tell(result, left);

@@ -114,10 +114,7 @@ void run(TraceOptions& o) {
               << (job.inks ? ": no ink is kept; the drawing has no outlines.\n"
                            : ": nothing is darker than the threshold; the drawing has no outlines.\n");
   }
-  about(o.out, [&] {
-    exportJob(job, o.out, o.files);
-    return 0;
-  });
+  about(o.out, [&] { exportJob(job, o.out, o.files); });
   const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;
   if (!o.report.empty()) {
     const std::string text = reportJson(drawingFor(job, kind, o.files), o.picture, seconds.count());

@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "core/error.h"
+#include "core/geometry/units.h"
 
 namespace rim {
 namespace {
@@ -104,20 +105,27 @@ void hideByClass(xmlNode* root) {
 }
 
 struct Length {
-  double value = 0;
-  std::string unit;
+  double px = 0;
+  bool unitNamed = false;  ///< px and plain numbers do not count as named
 };
 
+/// A length as CSS has it; none for percentages, font sizes and nonsense.
 std::optional<Length> lengthOf(const std::optional<std::string>& text) {
+  static const std::map<std::string_view, double> kPx{
+      {"", 1},           {"px", 1}, {"mm", 1 / kMmPerCssPx}, {"cm", 10 / kMmPerCssPx}, {"in", kMmPerInch / kMmPerCssPx},
+      {"pt", 96.0 / 72}, {"pc", 16}};
   if (!text) return {};
   const auto from = text->find_first_not_of(" \t\r\n+");
   if (from == std::string::npos) return {};
-  Length length;
-  const auto [end, error] = std::from_chars(text->data() + from, text->data() + text->size(), length.value);
-  if (error != std::errc() || !std::isfinite(length.value) || length.value <= 0) return {};
-  const std::string rest(end, static_cast<std::size_t>(text->data() + text->size() - end));
-  length.unit = rest.substr(0, rest.find_first_of(" \t\r\n"));
-  return length;
+  double value = 0;
+  const char* const last = text->data() + text->size();
+  const auto [end, error] = std::from_chars(text->data() + from, last, value);
+  if (error != std::errc() || !std::isfinite(value) || value <= 0) return {};
+  std::string_view unit(end, static_cast<std::size_t>(last - end));
+  unit = unit.substr(0, unit.find_first_of(" \t\r\n"));
+  if (unit == "%" || unit == "em" || unit == "ex") return {};
+  const auto known = kPx.find(unit);
+  return Length{value * (known == kPx.end() ? 1 : known->second), !unit.empty() && unit != "px"};
 }
 
 /// The root gets a width and a height in any case; without units they count as px.
@@ -131,16 +139,29 @@ void giveSize(SvgDocument& document) {
     at = error == std::errc() ? next : at + 1;
   }
   const bool hasBox = box.size() == 4 && box[2] > 0 && box[3] > 0;
-  const std::array names{"width", "height"};
-  for (std::size_t i = 0; i < names.size(); ++i) {
-    const auto length = lengthOf(attributeOf(document.root, names[i]));
-    const bool real = length && length->unit != "%" && length->unit != "em" && length->unit != "ex";
-    document.unitKnown = document.unitKnown && real && !length->unit.empty() && length->unit != "px";
-    if (real) continue;
+  const auto give = [&](const char* name, double ofBox) {
     constexpr double kUsualSize = 100;
-    const std::string size = std::to_string(hasBox ? box[2 + i] : kUsualSize);
-    xmlSetProp(document.root, xml(names[i]), xml(size.c_str()));
-  }
+    const auto length = lengthOf(attributeOf(document.root, name));
+    document.unitKnown = document.unitKnown && length && length->unitNamed;
+    if (length) return length->px;
+    const double px = hasBox ? ofBox : kUsualSize;
+    std::array<char, 40> size{};  // to_chars: a decimal point in every language
+    std::to_chars(size.data(), size.data() + size.size() - 1, px);
+    xmlSetProp(document.root, xml(name), xml(size.data()));
+    return px;
+  };
+  document.pagePx.x = give("width", hasBox ? box[2] : 0);
+  document.pagePx.y = give("height", hasBox ? box[3] : 0);
+}
+
+void countOthers(SvgDocument& document) {
+  static const std::map<std::string_view, std::string> kOthers{
+      {"text", "texts (turn them into paths where they were drawn)"},
+      {"image", "pictures"},
+      {"foreignObject", "foreign objects"}};
+  forEachElement(document.root, [&document](xmlNode* node) {
+    if (const auto other = kOthers.find(nameOf(node)); other != kOthers.end()) ++document.others[other->second];
+  });
 }
 
 }  // namespace
@@ -172,6 +193,7 @@ SvgDocument parseSvg(std::string_view bytes) {
   giveNamespace(document.root);
   hideByClass(document.root);
   giveSize(document);
+  countOthers(document);
   forEachElement(document.root, [&document](xmlNode* node) {
     giveOldReference(node);
     if (const auto id = attributeOf(node, "id")) document.byId.emplace(*id, node);

@@ -8,6 +8,8 @@
 #include <string>
 #include <string_view>
 
+#include "core/geometry/point.h"
+
 namespace rim {
 
 struct FreeXml {
@@ -20,8 +22,10 @@ struct SvgDocument {
   std::unique_ptr<xmlDoc, FreeXml> doc;
   xmlNode* root = nullptr;
   std::map<std::string, xmlNode*> byId;
-  bool unitKnown = true;         ///< false: width and height are in px or missing
-  std::size_t outsideFiles = 0;  ///< references to other files; they are never followed
+  Point pagePx;                               ///< width and height in CSS px
+  std::map<std::string, std::size_t> others;  ///< what is no outline, by name, and how often
+  bool unitKnown = true;                      ///< false: width and height are in px or missing
+  std::size_t outsideFiles = 0;               ///< references to other files; they are never followed
 };
 
 /// Parses an SVG without fetching anything, neither files nor entities from outside. libxml2's own limits hold: depth

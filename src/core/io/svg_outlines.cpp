@@ -1,7 +1,5 @@
 #include "core/io/svg_outlines.h"
 
-#include <array>
-#include <map>
 #include <numbers>
 
 #include "core/geometry/elliptic_arc.h"
@@ -9,53 +7,6 @@
 #include "core/io/svg_document.h"
 
 namespace rim {
-namespace {
-
-/// What is in the document but is no outline.
-std::string othersIn(xmlNode* root) {
-  static const std::map<std::string_view, std::string> kOthers{
-      {"text", "texts (turn them into paths where they were drawn)"},
-      {"image", "pictures"},
-      {"foreignObject", "foreign objects"}};
-  std::map<std::string, std::size_t> found;
-  std::vector<xmlNode*> open{root};
-  while (!open.empty()) {
-    xmlNode* node = open.back();
-    open.pop_back();
-    for (xmlNode* child = node->children; child != nullptr; child = child->next) {
-      if (child->type != XML_ELEMENT_NODE) continue;
-      if (const auto other = kOthers.find(nameOf(child)); other != kOthers.end()) ++found[other->second];
-      open.push_back(child);
-    }
-  }
-  std::string text;
-  for (const auto& [kind, count] : found) text += (text.empty() ? "" : ", ") + countOf(count, kind);
-  return text;
-}
-
-/// The document's page in px, as CSS counts lengths.
-Point pageOf(const SvgDocument& document) {
-  static const std::map<std::string, double> kPx{{"", 1},    {"px", 1},         {"mm", 96 / 25.4}, {"cm", 960 / 25.4},
-                                                 {"in", 96}, {"pt", 96.0 / 72}, {"pc", 16}};
-  const auto length = [&](const char* name) {
-    const std::string text = attributeOf(document.root, name).value_or("");
-    std::size_t used = 0;
-    double value = 0;
-    try {
-      value = std::stod(text, &used);
-    } catch (const std::exception&) {
-      return 0.0;
-    }
-    std::string unit = text.substr(used);
-    unit = unit.substr(0, unit.find_first_of(" \t\r\n"));
-    const auto known = kPx.find(unit);
-    return value * (known == kPx.end() ? 1 : known->second);
-  };
-  return {length("width"), length("height")};
-}
-
-}  // namespace
-
 void SvgShape::check(Point p) const {
   if (!(std::abs(p.x) <= kLargestCoordinate) || !(std::abs(p.y) <= kLargestCoordinate)) {
     failAt(line_, "a coordinate is no number, or too large for a drawing (at most 10 million units).");
@@ -150,7 +101,7 @@ ReadResult SvgOutlines::result(const SvgDocument& document, double mmPerPx, cons
   ReadResult read;
   read.mmPerUnit = mmPerPx;
   read.unitKnown = document.unitKnown || options.mmPerUnit.has_value();
-  const Point page = pageOf(document);
+  const Point page = document.pagePx;
   if (!(page.x * mmPerPx <= kFarthestMm) || !(page.y * mmPerPx <= kFarthestMm)) {
     throw InputError("1: the page is too large for a drawing.");
   }
@@ -165,9 +116,9 @@ ReadResult SvgOutlines::result(const SvgDocument& document, double mmPerPx, cons
     if (layered) read.drawing.layerOf.push_back(outline.layer);
   }
   if (layered) read.drawing.layers = layers_;
-  if (const std::string others = othersIn(document.root); !others.empty()) {
-    read.notes.push_back("Left out, as these are not outlines: " + others + ".");
-  }
+  std::string others;
+  for (const auto& [kind, count] : document.others) others += (others.empty() ? "" : ", ") + countOf(count, kind);
+  if (!others.empty()) read.notes.push_back("Left out, as these are not outlines: " + others + ".");
   if (document.outsideFiles > 0) {
     read.notes.push_back("Not followed: " + countOf(document.outsideFiles, "references to other files") + ".");
   }

@@ -5,6 +5,7 @@
 #include <optional>
 
 #include "core/mend/inspect.h"
+#include "core/mend/mend.h"
 #include "core/mend/one_line.h"
 #include "core/mend/small_faults.h"
 #include "core/mend/strokes.h"
@@ -123,6 +124,17 @@ Drawing repaired(const Drawing& drawing, const Finding& finding, const std::stri
   return drawing;
 }
 
+std::vector<Path> newPaths(const Drawing& before, const Drawing& after) {
+  std::multimap<std::pair<double, double>, const Path*> known;
+  for (const Path& path : before.paths) known.emplace(std::pair(path.start.x, path.start.y), &path);
+  std::vector<Path> found;
+  for (const Path& path : after.paths) {
+    const auto [first, last] = known.equal_range({path.start.x, path.start.y});
+    if (std::none_of(first, last, [&path](const auto& entry) { return *entry.second == path; })) found.push_back(path);
+  }
+  return found;
+}
+
 Drawing repairedAll(const Drawing& drawing, FindingKind kind, const std::string& repair, const MendSettings& settings,
                     const std::stop_token& stop) {
   MendSettings own = settings;
@@ -161,26 +173,10 @@ Drawing repairedSafely(const Drawing& drawing, const MendSettings& settings, con
   MendSettings safe = settings;
   safe.gapMm = std::min(settings.gapMm, settings.invisibleMm);
   safe.loopMm = std::min(settings.loopMm, settings.invisibleMm);
-  Drawing out = withoutZeroLengths(drawing).drawing;
-  std::size_t done = 1;
-  const auto take = [&](Repaired repaired) {
-    done += repaired.count;
-    out = std::move(repaired.drawing);
-  };
-  constexpr int kMostRounds = 6;
-  for (int round = 0; round < kMostRounds && done > 0; ++round) {
-    done = 0;
-    take(withoutCoincidentNodes(out, safe));
-    take(withoutSpikes(out, safe, settings.invisibleMm));
-    take(oneLineFromTwo(out, safe, stop));
-    take(joinEnds(out, safe));
-    take(untangled(out, safe, BowTieRule::Leave, stop));
-    take(withoutZeroLengths(out));
-  }
-  std::vector<std::size_t> gone = scraps(out.paths, pairEnds(out, safe), safe.gapMm);
-  for (std::size_t p = 0; p < out.paths.size(); ++p) {
-    if (out.paths[p].closed && sizeOf(out.paths[p]) < settings.invisibleMm) gone.push_back(p);
-  }
+  safe.doubles = DoubleRule::One;
+  const Drawing out = mendedInRounds(drawing, safe, BowTieRule::Leave, settings.invisibleMm, stop).drawing;
+  std::vector<std::size_t> gone = closedBelow(out.paths, settings.invisibleMm);
+  for (const std::size_t scrap : scraps(out.paths, pairEnds(out, safe), safe.gapMm)) gone.push_back(scrap);
   return withoutPaths(out, gone);
 }
 

@@ -41,6 +41,9 @@ std::vector<std::string> repairsFor(const Finding& finding);
 Drawing repaired(const Drawing& drawing, const Finding& finding, const std::string& repair,
                  const MendSettings& settings);
 
+/// The paths of `after` that `before` does not have. n log n.
+std::vector<Path> newPaths(const Drawing& before, const Drawing& after);
+
 /// The drawing with all findings of a kind repaired.
 Drawing repairedAll(const Drawing& drawing, FindingKind kind, const std::string& repair, const MendSettings& settings,
                     const std::stop_token& stop = {});

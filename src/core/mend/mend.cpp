@@ -1,7 +1,7 @@
 #include "core/mend/mend.h"
 
 #include <algorithm>
-#include <map>
+#include <limits>
 
 #include "core/error.h"
 #include "core/mend/join.h"
@@ -18,15 +18,20 @@ namespace {
 
 class Mending {
  public:
-  Mending(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop)
-      : drawing_(drawing), settings_(settings), stop_(stop) {}
+  Mending(const Drawing& drawing, const MendSettings& settings, BowTieRule rule, double longestSpikeMm,
+          const std::stop_token& stop)
+      : drawing_(drawing), settings_(settings), rule_(rule), longestSpikeMm_(longestSpikeMm), stop_(stop) {}
+
+  Mended inRounds() {
+    take("dropped-zero-length", withoutZeroLengths(drawing_));
+    mendInRounds();
+    return {std::move(drawing_), std::move(repairs_)};
+  }
 
   Mended run() {
     take("dropped-zero-length", withoutZeroLengths(drawing_));
     drop("dropped-stray", settings_.dropStrays ? strays(drawing_.paths) : std::vector<std::size_t>{});
-    constexpr int kMostRounds = 6;
-    for (int round = 0; round < kMostRounds && mendOnce(); ++round) {
-    }
+    mendInRounds();
     mendStrokes();
     dropSmall();
     drop("dropped-stray", settings_.dropStrays ? strays(drawing_.paths) : std::vector<std::size_t>{});
@@ -36,17 +41,23 @@ class Mending {
   }
 
  private:
+  void mendInRounds() {
+    constexpr int kMostRounds = 6;
+    for (int round = 0; round < kMostRounds && mendOnce(); ++round) {
+    }
+  }
+
   bool mendOnce() {
     std::size_t done = 0;
     done += take("merged-nodes", withoutCoincidentNodes(drawing_, settings_));
-    done += take("cut-off-spike", withoutSpikes(drawing_, settings_));
+    done += take("cut-off-spike", withoutSpikes(drawing_, settings_, longestSpikeMm_));
     done += take("dropped-zero-length", withoutZeroLengths(drawing_));
     ask();
     if (settings_.doubles != DoubleRule::Leave) done += take("made-one", oneLineFromTwo(drawing_, settings_, stop_));
     ask();
     done += take("joined", joinEnds(drawing_, settings_));
     ask();
-    done += take("untangled", untangled(drawing_, settings_, BowTieRule::Mend, stop_));
+    done += take("untangled", untangled(drawing_, settings_, rule_, stop_));
     return done > 0;
   }
 
@@ -57,11 +68,7 @@ class Mending {
 
   void dropSmall() {
     drop("dropped-scrap", scraps(drawing_.paths, pairEnds(drawing_, settings_), settings_.gapMm));
-    std::vector<std::size_t> small;
-    for (std::size_t p = 0; p < drawing_.paths.size(); ++p) {
-      if (drawing_.paths[p].closed && sizeOf(drawing_.paths[p]) < settings_.smallerThanMm) small.push_back(p);
-    }
-    drop("dropped-speck", small);
+    drop("dropped-speck", closedBelow(drawing_.paths, settings_.smallerThanMm));
   }
 
   void drop(const std::string& kind, const std::vector<std::size_t>& paths) {
@@ -87,6 +94,8 @@ class Mending {
 
   Drawing drawing_;
   const MendSettings& settings_;
+  BowTieRule rule_;
+  double longestSpikeMm_;
   const std::stop_token& stop_;
   std::vector<RepairCount> repairs_;
 };
@@ -94,7 +103,13 @@ class Mending {
 }  // namespace
 
 Mended mended(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
-  return Mending(drawing, settings, stop).run();
+  constexpr double kAnyLength = std::numeric_limits<double>::infinity();
+  return Mending(drawing, settings, BowTieRule::Mend, kAnyLength, stop).run();
+}
+
+Mended mendedInRounds(const Drawing& drawing, const MendSettings& settings, BowTieRule rule, double longestSpikeMm,
+                      const std::stop_token& stop) {
+  return Mending(drawing, settings, rule, longestSpikeMm, stop).inRounds();
 }
 
 }  // namespace rim

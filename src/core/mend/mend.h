@@ -6,6 +6,7 @@
 
 #include "core/geometry/drawing.h"
 #include "core/mend/settings.h"
+#include "core/mend/untangle.h"
 
 namespace rim {
 
@@ -27,5 +28,10 @@ struct Mended {
 /// At the end outer borders run counter-clockwise and holes clockwise. A drawing without faults stays as it is but for
 /// that. Throws Cancelled when a stop is requested.
 Mended mended(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop = {});
+
+/// The rounds alone, for repairs that must not be seen: true doubles become one, spikes and what crosses itself only as
+/// far as `longestSpikeMm` and the rule allow; nothing is dropped but lines of no length. Throws Cancelled.
+Mended mendedInRounds(const Drawing& drawing, const MendSettings& settings, BowTieRule rule, double longestSpikeMm,
+                      const std::stop_token& stop = {});
 
 }  // namespace rim

@@ -102,6 +102,14 @@ double sizeOf(const Path& path) {
   return std::max(box.width(), box.height());
 }
 
+std::vector<std::size_t> closedBelow(const std::vector<Path>& paths, double mm) {
+  std::vector<std::size_t> found;
+  for (std::size_t p = 0; p < paths.size(); ++p) {
+    if (paths[p].closed && sizeOf(paths[p]) < mm) found.push_back(p);
+  }
+  return found;
+}
+
 std::vector<std::size_t> strays(const std::vector<Path>& paths) {
   if (paths.size() < 2) return {};
   const Box box = mainPlace(paths);

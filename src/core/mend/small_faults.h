@@ -28,6 +28,9 @@ std::vector<SegmentFault> spikes(const std::vector<Path>& paths, double doubleMm
 /// The larger side of the path's box, mm.
 double sizeOf(const Path& path);
 
+/// Closed paths whose larger side is below `mm`.
+std::vector<std::size_t> closedBelow(const std::vector<Path>& paths, double mm);
+
 /// Paths outside all the rest: farther from where 96 % of all line lies than three quarters of that place's diagonal.
 std::vector<std::size_t> strays(const std::vector<Path>& paths);
 
