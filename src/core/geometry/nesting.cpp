@@ -3,33 +3,10 @@
 #include <cmath>
 
 #include "core/geometry/box_index.h"
-#include "core/geometry/flatten.h"
+#include "core/geometry/inside.h"
 #include "core/geometry/segment.h"
 
 namespace rim {
-namespace {
-
-bool containedIn(const std::vector<Point>& polygon, Point p) {
-  bool inside = false;
-  Point a = polygon.back();
-  for (const Point b : polygon) {
-    if ((a.y > p.y) != (b.y > p.y) && p.x < a.x + (b.x - a.x) * ((p.y - a.y) / (b.y - a.y))) inside = !inside;
-    a = b;
-  }
-  return inside;
-}
-
-/// The path as a polygon fine enough for its own size.
-std::vector<Point> polygonOf(const Path& closed) {
-  const Box box = boxOf(closed);
-  constexpr double kShareOfSize = 1e-4;
-  return flatten(closed, std::max(1e-9, kShareOfSize * std::max(box.width(), box.height())));
-}
-
-}  // namespace
-
-bool contains(const Path& closed, Point p) { return containedIn(polygonOf(closed), p); }
-
 Nesting nestingOf(const std::vector<Path>& paths) {
   std::vector<Box> boxes;
   std::vector<std::size_t> closed;
@@ -39,7 +16,7 @@ Nesting nestingOf(const std::vector<Path>& paths) {
     boxes.push_back(boxOf(paths[i]));
   }
   const BoxIndex index(boxes);
-  std::vector<std::vector<Point>> polygons(closed.size());
+  std::vector<std::optional<Inside>> insides(closed.size());
   Nesting nesting{std::vector<std::optional<std::size_t>>(paths.size()), std::vector<int>(paths.size(), 0)};
   std::vector<double> areas(paths.size(), 0);
   for (const std::size_t i : closed) areas[i] = std::abs(signedArea(paths[i]));
@@ -52,9 +29,9 @@ Nesting nestingOf(const std::vector<Path>& paths) {
     index.covering(boxes[k], [&](std::size_t j) {
       const std::size_t other = closed[j];
       if (other == own || areas[other] < areas[own] || (areas[other] == areas[own] && other > own)) return;
-      if (polygons[j].empty()) polygons[j] = polygonOf(paths[other]);
+      if (!insides[j]) insides[j].emplace(paths[other]);
       int inside = 0;
-      for (const Point p : places) inside += containedIn(polygons[j], p) ? 1 : 0;
+      for (const Point p : places) inside += insides[j]->has(p) ? 1 : 0;
       if (inside < 2) return;
       ++nesting.depth[own];
       auto& parent = nesting.parent[own];

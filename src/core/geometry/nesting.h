@@ -7,9 +7,6 @@
 
 namespace rim {
 
-/// Whether p lies inside the closed path (even-odd rule); on the border either answer is given.
-bool contains(const Path& closed, Point p);
-
 /// What lies directly round each path.
 struct Nesting {
   std::vector<std::optional<std::size_t>> parent;  ///< index of the closed path directly around; none: outermost

@@ -57,6 +57,7 @@ struct Box {
   Point high{-std::numeric_limits<double>::infinity(), -std::numeric_limits<double>::infinity()};
 
   bool empty() const { return low.x > high.x || low.y > high.y; }
+  bool contains(Point p) const { return p.x >= low.x && p.x <= high.x && p.y >= low.y && p.y <= high.y; }
   double width() const { return empty() ? 0 : high.x - low.x; }
   double height() const { return empty() ? 0 : high.y - low.y; }
   void include(Point p) {

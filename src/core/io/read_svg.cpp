@@ -25,6 +25,13 @@ struct PathPolicy : policy::path::no_shorthands {
   static const bool quadratic_bezier_as_cubic = true;
 };
 
+/// How a shape is painted, as SVG has it at the start.
+struct Paint {
+  bool fills = true;
+  bool strokes = false;
+  bool evenOdd = false;
+};
+
 /// An element, with what it takes over from those around it.
 class Element {
  public:
@@ -39,7 +46,9 @@ class Element {
   }
 
   void on_exit_element() {
-    if (isShown()) reading_->outlines.add(shape_, map(), layer_);
+    if (!isShown()) return;
+    if (paint_.fills && !paint_.strokes && !paint_.evenOdd) reading_->outlines.leaveOutHidden(shape_);
+    reading_->outlines.add(shape_, map(), layer_);
   }
 
   template <class Number>
@@ -62,11 +71,28 @@ class Element {
   void set(tag::attribute::display, tag::value::none) { shown_ = false; }
   template <class Any>
   void set(tag::attribute::display, Any) {}
+  void set(tag::attribute::visibility, tag::value::inherit) {}
   void set(tag::attribute::visibility, tag::value::visible) { visible_ = true; }
   template <class Any>
   void set(tag::attribute::visibility, Any) {
     visible_ = false;
   }
+
+  void set(tag::attribute::fill, tag::value::none) { paint_.fills = false; }
+  void set(tag::attribute::fill, tag::value::inherit) {}
+  template <class... Any>
+  void set(tag::attribute::fill, const Any&...) {
+    paint_.fills = true;
+  }
+  void set(tag::attribute::stroke, tag::value::none) { paint_.strokes = false; }
+  void set(tag::attribute::stroke, tag::value::inherit) {}
+  template <class... Any>
+  void set(tag::attribute::stroke, const Any&...) {
+    paint_.strokes = true;
+  }
+  void set(tag::attribute::fill_rule, tag::value::evenodd) { paint_.evenOdd = true; }
+  void set(tag::attribute::fill_rule, tag::value::nonzero) { paint_.evenOdd = false; }
+  void set(tag::attribute::fill_rule, tag::value::inherit) {}
 
   void set_viewport(double, double, double width, double height) {
     viewport_ = {width, height};
@@ -123,6 +149,7 @@ class Element {
   std::size_t layer_ = SvgOutlines::kNoLayer;
   bool shown_ = true;
   bool visible_ = true;
+  Paint paint_;
   SvgShape shape_;
   Point viewport_;
   Point referenceSize_;
@@ -176,7 +203,8 @@ using Elements = boost::mpl::insert<
 using ReferencedElements = boost::mpl::insert<Elements, tag::element::symbol>::type;
 using Attributes = boost::mpl::fold<
     boost::mpl::protect<boost::mpl::joint_view<traits::shapes_attributes_by_element, traits::viewport_attributes>>,
-    boost::mpl::set6<tag::attribute::transform, tag::attribute::display, tag::attribute::visibility,
+    boost::mpl::set9<tag::attribute::transform, tag::attribute::display, tag::attribute::visibility,
+                     tag::attribute::fill, tag::attribute::stroke, tag::attribute::fill_rule,
                      boost::mpl::pair<tag::element::use_, tag::attribute::xlink::href>,
                      boost::mpl::pair<tag::element::use_, tag::attribute::x>,
                      boost::mpl::pair<tag::element::use_, tag::attribute::y>>,

@@ -3,14 +3,13 @@
 #include <libxml/parser.h>
 
 #include <array>
-#include <cctype>
 #include <charconv>
 #include <cmath>
-#include <set>
 #include <vector>
 
 #include "core/error.h"
 #include "core/geometry/units.h"
+#include "core/io/svg_style.h"
 
 namespace rim {
 namespace {
@@ -20,22 +19,6 @@ const xmlChar* xml(const char* text) { return reinterpret_cast<const xmlChar*>(t
 std::string firstLine(const char* text) {
   std::string line = text == nullptr ? "it is damaged" : text;
   return line.substr(0, line.find('\n'));
-}
-
-/// Calls `visit` for every element, parents first, without recursion.
-template <typename Visit>
-void forEachElement(xmlNode* root, Visit visit) {
-  xmlNode* node = root;
-  while (node != nullptr) {
-    if (node->type == XML_ELEMENT_NODE) visit(node);
-    if (node->type == XML_ELEMENT_NODE && node->children != nullptr) {
-      node = node->children;
-      continue;
-    }
-    while (node != root && node != nullptr && node->next == nullptr) node = node->parent;
-    if (node == root || node == nullptr) return;
-    node = node->next;
-  }
 }
 
 /// Files written by hand often forget the namespace.
@@ -55,53 +38,6 @@ void giveOldReference(xmlNode* node) {
   xmlNs* xlink = xmlSearchNsByHref(node->doc, node, xml(kXlink));
   if (xlink == nullptr) xlink = xmlNewNs(node, xml(kXlink), xml("xlink"));
   if (xlink != nullptr) xmlSetNsProp(node, xlink, xml("href"), xml(attributeOf(node, "href").value_or("").c_str()));
-}
-
-bool isNameLetter(char c) { return std::isalnum(static_cast<unsigned char>(c)) != 0 || c == '_' || c == '-'; }
-
-/// Whether the declarations of a rule hide what it is for.
-bool hides(std::string rule) {
-  std::erase_if(rule, [](unsigned char c) { return std::isspace(c) != 0; });
-  return rule.find("display:none") != std::string::npos || rule.find("visibility:hidden") != std::string::npos;
-}
-
-/// The names after dots in a selector.
-void addClasses(std::string_view selector, std::set<std::string>& classes) {
-  for (std::size_t dot = selector.find('.'); dot != std::string_view::npos; dot = selector.find('.', dot + 1)) {
-    std::size_t end = dot + 1;
-    while (end < selector.size() && isNameLetter(selector[end])) ++end;
-    if (end > dot + 1) classes.insert(std::string(selector.substr(dot + 1, end - dot - 1)));
-  }
-}
-
-/// The class names that style sheets of the document hide. Only plain class selectors are looked at.
-std::set<std::string> hiddenClasses(xmlNode* root) {
-  std::set<std::string> hidden;
-  forEachElement(root, [&hidden](xmlNode* node) {
-    if (nameOf(node) != "style") return;
-    xmlChar* content = xmlNodeGetContent(node);
-    const std::string css = content != nullptr ? reinterpret_cast<const char*>(content) : "";
-    xmlFree(content);
-    std::size_t from = 0;
-    for (std::size_t open = css.find('{'); open != std::string::npos; open = css.find('{', from)) {
-      const std::size_t close = css.find('}', open);
-      if (close == std::string::npos) return;
-      if (hides(css.substr(open, close - open))) addClasses(std::string_view(css).substr(from, open - from), hidden);
-      from = close + 1;
-    }
-  });
-  return hidden;
-}
-
-void hideByClass(xmlNode* root) {
-  const std::set<std::string> hidden = hiddenClasses(root);
-  if (hidden.empty()) return;
-  forEachElement(root, [&hidden](xmlNode* node) {
-    const std::string classes = attributeOf(node, "class").value_or("") + " ";
-    for (std::size_t from = 0, to; (to = classes.find(' ', from)) != std::string::npos; from = to + 1) {
-      if (hidden.count(classes.substr(from, to - from)) != 0) xmlSetProp(node, xml("display"), xml("none"));
-    }
-  });
 }
 
 struct Length {
@@ -191,7 +127,7 @@ SvgDocument parseSvg(std::string_view bytes) {
     throw InputError("1: this is no SVG: its outermost element is not \"svg\".");
   }
   giveNamespace(document.root);
-  hideByClass(document.root);
+  applyStyleSheets(document.root);
   giveSize(document);
   countOthers(document);
   forEachElement(document.root, [&document](xmlNode* node) {

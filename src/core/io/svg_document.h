@@ -39,4 +39,20 @@ std::optional<std::string> attributeOf(xmlNode* node, const char* name);
 /// The element's name without its prefix.
 std::string_view nameOf(const xmlNode* node);
 
+/// Calls `visit(node)` for the element and every one within it, parents first, without recursion.
+template <typename Visit>
+void forEachElement(xmlNode* root, Visit visit) {
+  xmlNode* node = root;
+  while (node != nullptr) {
+    if (node->type == XML_ELEMENT_NODE) visit(node);
+    if (node->type == XML_ELEMENT_NODE && node->children != nullptr) {
+      node = node->children;
+      continue;
+    }
+    while (node != root && node != nullptr && node->next == nullptr) node = node->parent;
+    if (node == root || node == nullptr) return;
+    node = node->next;
+  }
+}
+
 }  // namespace rim

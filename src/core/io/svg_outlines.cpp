@@ -5,6 +5,7 @@
 #include "core/geometry/elliptic_arc.h"
 #include "core/io/line_fault.h"
 #include "core/io/svg_document.h"
+#include "core/io/svg_fill.h"
 
 namespace rim {
 void SvgShape::check(Point p) const {
@@ -70,12 +71,23 @@ void SvgShape::close() {
   fresh_ = true;
 }
 
+void SvgShape::leaveOut(const std::vector<bool>& marked) {
+  std::size_t p = 0;
+  std::erase_if(paths_, [&](const Path&) { return marked[p++]; });
+}
+
 SvgOutlines::Nesting::Nesting(SvgOutlines& outlines, const std::string& id, int line) : outlines_(outlines), id_(id) {
   if (!outlines.open_.insert(id).second) failAt(line, "the element \"" + id + "\" is used within itself.");
 }
 
 void SvgOutlines::countElement(int line) {
   if (++elements_ > kMostSegments) failAt(line, "the drawing unfolds to more than 5 000 000 elements.");
+}
+
+void SvgOutlines::leaveOutHidden(SvgShape& shape) {
+  const std::vector<bool> hidden = hiddenByFill(shape.paths());
+  hidden_ += static_cast<std::size_t>(std::count(hidden.begin(), hidden.end(), true));
+  shape.leaveOut(hidden);
 }
 
 void SvgOutlines::add(const SvgShape& shape, const Affine& map, std::size_t layer) {
@@ -119,6 +131,10 @@ ReadResult SvgOutlines::result(const SvgDocument& document, double mmPerPx, cons
   std::string others;
   for (const auto& [kind, count] : document.others) others += (others.empty() ? "" : ", ") + countOf(count, kind);
   if (!others.empty()) read.notes.push_back("Left out, as these are not outlines: " + others + ".");
+  if (hidden_ > 0) {
+    read.notes.push_back("Left out, as they lie hidden within a filled shape (fill rule nonzero): " +
+                         countOf(hidden_, "outlines") + ".");
+  }
   if (document.outsideFiles > 0) {
     read.notes.push_back("Not followed: " + countOf(document.outsideFiles, "references to other files") + ".");
   }

@@ -24,6 +24,8 @@ class SvgShape {
   void close();
 
   const std::vector<Path>& paths() const { return paths_; }
+  /// Takes out the paths that are marked.
+  void leaveOut(const std::vector<bool>& marked);
   int line() const { return line_; }
 
  private:
@@ -45,6 +47,8 @@ class SvgOutlines {
 
   /// Throws InputError when the drawing has unfolded to too much.
   void countElement(int line);
+  /// Takes out what lies hidden in the fill (io/svg_fill.h), and counts it.
+  void leaveOutHidden(SvgShape& shape);
   void add(const SvgShape& shape, const Affine& map, std::size_t layer);
   std::size_t layerNamed(const Layer& layer);
   /// Notes that a value could not be read; the first few are told by line.
@@ -78,6 +82,7 @@ class SvgOutlines {
   std::vector<int> badValues_;
   std::size_t elements_ = 0;
   std::size_t segments_ = 0;
+  std::size_t hidden_ = 0;
 };
 
 }  // namespace rim

@@ -23,10 +23,6 @@ Box grown(Box box, double by) {
   return box;
 }
 
-bool contains(const Box& box, Point p) {
-  return p.x >= box.low.x && p.x <= box.high.x && p.y >= box.low.y && p.y <= box.high.y;
-}
-
 /// Where the outlines of any ink cross themselves or each other; where they only meet at a junction they may.
 std::vector<Point> crossingPlaces(const InkBorders& borders, const std::stop_token& stop) {
   constexpr double kChordErrorPx = 0.01;
@@ -183,7 +179,7 @@ class Fitter {
         const Path& path = result.borders[i].path;
         const Box box = grown(boxOf(path), kOnItPx);
         const bool crosses = std::any_of(places.begin(), places.end(),
-                                         [&](Point p) { return contains(box, p) && nearestOn(path, p).off < kOnItPx; });
+                                         [&](Point p) { return box.contains(p) && nearestOn(path, p).off < kOnItPx; });
         if (crosses) result.borders[i].path = asMeasured(i, round > 0);
       }
     }

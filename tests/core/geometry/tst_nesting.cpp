@@ -2,6 +2,7 @@
 #include <random>
 
 #include "core/geometry/box_index.h"
+#include "core/geometry/inside.h"
 #include "core/geometry/nesting.h"
 #include "support/spoil.h"
 
@@ -40,9 +41,30 @@ class TestNesting : public QObject {
   }
 
   void aPlaceIsInsideOrNot() {
-    const Path disc = circlePath({3, 4}, 5);
-    QVERIFY(contains(disc, {3, 4}) && contains(disc, {7.9, 4}) && !contains(disc, {8.1, 4}) &&
-            !contains(disc, {-3, 4}));
+    const Inside disc(circlePath({3, 4}, 5));
+    QVERIFY(disc.has({3, 4}) && disc.has({7.9, 4}) && !disc.has({8.1, 4}) && !disc.has({-3, 4}));
+    QVERIFY(disc.hasAll({{3, 4}, {3, 0}}) && !disc.hasAll({{3, 4}, {3, -2}}));
+  }
+
+  void insideIsAsCountedOverAllSides() {
+    std::mt19937 random(9);
+    std::uniform_real_distribution<double> place(0, 10);
+    for (const int corners : {3, 4, 17, 400}) {
+      std::vector<Point> points;
+      for (int i = 0; i < corners; ++i) points.push_back({place(random), place(random)});
+      const Inside inside(polygonPath(points));
+      for (int k = 0; k < 200; ++k) {
+        const Point p{place(random), place(random)};
+        int crossed = 0;  // sides that a ray to the right passes
+        for (std::size_t i = 0; i < points.size(); ++i) {
+          const Point a = points[i];
+          const Point b = points[(i + 1) % points.size()];
+          if ((a.y > p.y) != (b.y > p.y) && p.x < a.x + (b.x - a.x) * (p.y - a.y) / (b.y - a.y)) ++crossed;
+        }
+        QVERIFY2(inside.has(p) == (crossed % 2 == 1),
+                 qPrintable(QString("%1 corners, at %2 %3").arg(corners).arg(p.x, 0, 'g', 12).arg(p.y)));
+      }
+    }
   }
 
   void boxesAreFoundAsByLookingAtAll() {

@@ -96,6 +96,61 @@ class TestReadSvg : public QObject {
     QVERIFY(QString::fromStdString(read.notes[1]).contains("other files"));
   }
 
+  void whatTheFillHidesIsLeftOut_data() {
+    QTest::addColumn<QString>("content");
+    QTest::addColumn<int>("outlines");
+    QTest::addColumn<int>("hidden");
+    // SVG 1.1, 11.3: the same two squares as a hole or not, by the direction that they run and by the rule.
+    const QString same = "d='M0 0H10V10H0Z M2 2H8V8H2Z'";
+    const QString opposed = "d='M0 0H10V10H0Z M2 2V8H8V2Z'";
+    QTest::newRow("same way round") << "<path " + same + "/>" << 1 << 1;
+    QTest::newRow("the other way round") << "<path " + opposed + "/>" << 2 << 0;
+    QTest::newRow("even-odd") << "<path fill-rule='evenodd' " + same + "/>" << 2 << 0;
+    QTest::newRow("even-odd from around") << "<g fill-rule='evenodd'><path " + same + "/></g>" << 2 << 0;
+    QTest::newRow("even-odd in a style") << "<path style='fill-rule:evenodd' " + same + "/>" << 2 << 0;
+    QTest::newRow("even-odd by class") << "<style>.a{fill-rule:evenodd}</style><path class='a' " + same + "/>" << 2
+                                       << 0;
+    QTest::newRow("no fill") << "<path fill='none' " + same + "/>" << 2 << 0;
+    QTest::newRow("no fill by class") << "<style>/* cut */ .st0, .st1 { fill : none; stroke:#000 }</style><path "
+                                         "class='x st1' " +
+                                             same + "/>"
+                                      << 2 << 0;
+    QTest::newRow("no fill by name") << "<style>path{fill:none !important}</style><path " + same + "/>" << 2 << 0;
+    QTest::newRow("with a stroke") << "<g stroke='red'><path " + same + "/></g>" << 2 << 0;
+    QTest::newRow("a style goes before an attribute") << "<path fill='none' style='fill:#123' " + same + "/>" << 1 << 1;
+    QTest::newRow("one that crosses") << "<path d='M0 0H10V10H0Z M5 2H12V8H5Z'/>" << 2 << 0;
+    QTest::newRow("beside") << "<path d='M0 0H10V10H0Z M20 2H22V8H20Z'/>" << 2 << 0;
+    QTest::newRow("the same again") << "<path d='M0 0H10V10H0Z M0 0H10V10H0Z'/>" << 2 << 0;
+    QTest::newRow("three deep") << "<path d='M0 0H20V20H0Z M2 2H18V18H2Z M4 4V16H16V4Z'/>" << 1 << 2;
+    QTest::newRow("four deep") << "<path d='M0 0H20V20H0Z M2 2V18H18V2Z M4 4H16V16H4Z M6 6H12V12H6Z'/>" << 3 << 1;
+    QTest::newRow("two shapes") << "<path d='M0 0H10V10H0Z'/><path d='M2 2H8V8H2Z'/>" << 2 << 0;
+  }
+  void whatTheFillHidesIsLeftOut() {
+    QFETCH(QString, content);
+    QFETCH(int, outlines);
+    QFETCH(int, hidden);
+    const ReadResult read = readSvg(document(content.toUtf8().constData()));
+    QCOMPARE(static_cast<int>(read.drawing.paths.size()), outlines);
+    QCOMPARE(read.notes.empty(), hidden == 0);
+    if (hidden == 0) return;
+    const QString note = QString::fromStdString(read.notes[0]);
+    QVERIFY2(note.contains("fill rule nonzero") && note.contains(QString("%1 outline").arg(hidden)), qPrintable(note));
+  }
+
+  void styleSheetsHideWhatTheyAreFor() {
+    const auto left = [](const char* sheet) {
+      const std::string content = std::string("<style>") + sheet +
+                                  "</style><g class='a b'><rect class='c' width='1' height='1'/></g><circle r='3'/>";
+      return readSvg(document(content.c_str())).drawing.paths.size();
+    };
+    QCOMPARE(left(".a{display:none}"), std::size_t{1});
+    QCOMPARE(left(".b .c{visibility:hidden}"), std::size_t{1});
+    QCOMPARE(left(".c .b{visibility:hidden}"), std::size_t{1});
+    QCOMPARE(left("circle,rect.c{display:none}"), std::size_t{0});
+    QCOMPARE(left("#x{display:none} .d{display:none} .a{color:red"), std::size_t{2});
+    QCOMPARE(left("circle{display:none} circle{display:inline}"), std::size_t{2});
+  }
+
   void unitsComeFromWidthAndHeight_data() {
     QTest::addColumn<QString>("size");
     QTest::addColumn<double>("mm");
