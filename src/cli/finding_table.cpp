@@ -19,6 +19,11 @@ std::string row(const Finding& f) {
 
 std::string cleanText(const std::vector<Path>& paths) {
   if (paths.empty()) return "There are no outlines in this drawing.";
+  const std::size_t open = countsOf(paths).open;
+  if (open > 0) {
+    return std::to_string(paths.size()) + " outlines, " + std::to_string(open) +
+           " of them borders that branch off from others, nothing drawn twice.";
+  }
   return paths.size() == 1 ? "1 outline, closed, nothing drawn twice."
                            : std::to_string(paths.size()) + " outlines, all closed, nothing drawn twice.";
 }

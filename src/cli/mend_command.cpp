@@ -40,6 +40,13 @@ void addRepairs(CLI::App& command, MendSettings& settings) {
                   "between (centre); or leave both (default: one, only true repeats)")
       ->transform(CLI::CheckedTransformer(rules, CLI::ignore_case))
       ->type_name("RULE");
+  const std::map<std::string, BorderRule> borders{{"once", BorderRule::Once}, {"twice", BorderRule::Twice}};
+  command
+      .add_option("--borders", settings.borders,
+                  "a border that two closed outlines share is drawn once (for parts cut apart) or stays twice (for "
+                  "fills; default)")
+      ->transform(CLI::CheckedTransformer(borders, CLI::ignore_case))
+      ->type_name("once|twice");
   command
       .add_option("--stroke-width", settings.strokeWidthMm,
                   "the widest stroke that outer, inner, centre take for one, mm")

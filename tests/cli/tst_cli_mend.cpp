@@ -22,9 +22,9 @@ class TestCliMend : public QObject {
     QCOMPARE(run.code, 1);
     for (const char* kind : {"open-end", "double-line", "loop", "spike", "zero-length", "speck", "stray"})
       QVERIFY2(run.out.contains(kind), kind);
-    QVERIFY(run.out.endsWith("53 findings\n"));
+    QVERIFY(run.out.endsWith("47 findings\n"));
     const QJsonObject json = report({"check", plate()});
-    QCOMPARE(json["findings"].toArray().size(), 53);
+    QCOMPARE(json["findings"].toArray().size(), 47);
     const QJsonObject first = json["findings"].toArray()[0].toObject();
     for (const char* key : {"kind", "at", "outline", "size_mm", "text", "repair"}) QVERIFY2(first.contains(key), key);
   }
@@ -62,6 +62,25 @@ class TestCliMend : public QObject {
     QCOMPARE(cli({"mend", plate(), "-o", at("s.dxf"), "--quiet"}).code, 0);
     QCOMPARE(cli({"mend", plate(), "-o", at("s.dxf"), "--quiet", "--strict"}).code, 1);
     QVERIFY(QFile::exists(at("s.dxf")));
+  }
+
+  void commonBordersAreDrawnOnceOnRequest() {
+    const QString file = at("tiles.svg");
+    QFile tiles(file);
+    QVERIFY(tiles.open(QFile::WriteOnly));
+    tiles.write(
+        "<svg xmlns='http://www.w3.org/2000/svg' width='30mm' height='10mm' viewBox='0 0 30 10'>"
+        "<path d='M0 0H10V10H0Z'/><path d='M10 0H20V10H10Z'/><path d='M20 0H30V10H20Z'/></svg>");
+    tiles.close();
+    QCOMPARE(cli({"check", file}).code, 1);
+    const QString once = at("once.dxf");
+    const QJsonObject json = report({"mend", file, "-o", once, "--borders", "once", "--strict"});
+    QVERIFY(std::abs(json["length_mm"].toDouble() - 100) < 1e-6);
+    const Run check = cli({"check", once});
+    QCOMPARE(check.code, 0);
+    QVERIFY2(check.out.contains("3 outlines, 2 of them borders that branch off"), qPrintable(check.out));
+    QCOMPARE(cli({"mend", file, "-o", once, "--borders", "twice", "--strict"}).code, 1);
+    QCOMPARE(cli({"mend", file, "-o", once, "--borders", "thrice"}).code, 2);
   }
 
   void convertChangesFormatFormAndUnit() {

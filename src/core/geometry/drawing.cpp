@@ -1,5 +1,8 @@
 #include "core/geometry/drawing.h"
 
+#include <algorithm>
+#include <map>
+
 namespace rim {
 
 bool onOneLayer(const Drawing& drawing, std::size_t pathA, std::size_t pathB) {
@@ -40,6 +43,17 @@ double totalLength(const std::vector<Path>& paths) {
   double sum = 0;
   for (const Path& path : paths) sum += pathLength(path);
   return sum;
+}
+
+std::vector<Path> newPaths(const Drawing& before, const Drawing& after) {
+  std::multimap<std::pair<double, double>, const Path*> known;
+  for (const Path& path : before.paths) known.emplace(std::pair(path.start.x, path.start.y), &path);
+  std::vector<Path> found;
+  for (const Path& path : after.paths) {
+    const auto [first, last] = known.equal_range({path.start.x, path.start.y});
+    if (std::none_of(first, last, [&path](const auto& entry) { return *entry.second == path; })) found.push_back(path);
+  }
+  return found;
 }
 
 }  // namespace rim

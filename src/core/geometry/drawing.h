@@ -37,6 +37,9 @@ Drawing emptyLike(const Drawing& drawing);
 /// Adds a path to a drawing that has the layers of `from`, on the layer that path `i` of that one lies on.
 void addLike(Drawing& drawing, Path path, const Drawing& from, std::size_t i);
 
+/// The paths of `after` that `before` does not have. n log n.
+std::vector<Path> newPaths(const Drawing& before, const Drawing& after);
+
 /// What the gauge and the report say about a drawing.
 struct Counts {
   std::size_t outlines = 0;

@@ -4,6 +4,7 @@
 #include <map>
 #include <optional>
 
+#include "core/mend/far_join.h"
 #include "core/mend/inspect.h"
 #include "core/mend/mend.h"
 #include "core/mend/one_line.h"
@@ -21,27 +22,21 @@ DoubleRule strokeRule(const std::string& repair) {
   return repair == "inner" ? DoubleRule::Inner : repair == "centre" ? DoubleRule::Centre : DoubleRule::Outer;
 }
 
-BowTieRule bowTieRule(const std::string& repair) { return repair == "split" ? BowTieRule::Split : BowTieRule::Mend; }
-
-/// The pair of ends, or the lonely end with its nearest, that the finding is about.
-std::optional<EndPair> pairOf(const Drawing& drawing, const Finding& finding, const MendSettings& settings) {
-  const OpenEnds ends = pairEnds(drawing, settings);
-  for (const EndPair& p : ends.pairs) {
-    const bool same = p.a.path == finding.outline && p.b.path == finding.other;
-    if (same && !finding.repair.empty() && lerp(p.a.place, p.b.place, 0.5) == finding.at) return p;
-  }
-  for (const LonelyEnd& e : ends.lonely) {
-    const bool same = e.end.path == finding.outline && finding.repair.empty();
-    if (same && e.end.place == finding.at && e.nearest) return EndPair{e.end, *e.nearest, e.gapMm};
-  }
-  return {};
+MendSettings withBorders(MendSettings settings, const std::string& repair) {
+  settings.borders = repair == "once" ? BorderRule::Once : BorderRule::Twice;
+  return settings;
 }
 
+BowTieRule bowTieRule(const std::string& repair) { return repair == "split" ? BowTieRule::Split : BowTieRule::Mend; }
+
 Drawing withJoined(const Drawing& drawing, const Finding& finding, MendSettings settings) {
-  const auto pair = pairOf(drawing, finding, settings);
-  if (!pair) return drawing;
-  settings.gapMm = std::max(settings.gapMm, pair->gapMm);
-  return joinPair(drawing, *pair, settings);
+  for (const EndPair& p : pairEnds(drawing, settings).pairs) {
+    const bool same = p.a.path == finding.outline && p.b.path == finding.other;
+    if (!same || !(lerp(p.a.place, p.b.place, 0.5) == finding.at)) continue;
+    settings.gapMm = std::max(settings.gapMm, p.gapMm);
+    return joinPair(drawing, p, settings);
+  }
+  return drawing;
 }
 
 /// The segment at fault at the finding's place.
@@ -76,7 +71,8 @@ std::vector<std::string> repairsFor(const Finding& finding) {
     case FindingKind::OpenEnd:
       return finding.repair.empty() ? std::vector<std::string>{"nearest", "drop"} : std::vector<std::string>{"join"};
     case FindingKind::DoubleLine:
-      return finding.repair.empty() ? std::vector<std::string>{} : std::vector<std::string>{"one"};
+      if (!finding.repair.empty()) return {"one"};
+      return finding.outline == finding.other ? std::vector<std::string>{} : std::vector<std::string>{"once", "twice"};
     case FindingKind::StrokePair:
       return {"outer", "inner", "centre"};
     case FindingKind::SelfCrossing:
@@ -102,8 +98,11 @@ Drawing repaired(const Drawing& drawing, const Finding& finding, const std::stri
   const std::size_t path = finding.outline;
   if (path >= drawing.paths.size()) return drawing;
   if (repair == "drop") return withoutPaths(drawing, {path});
-  if (repair == "join" || repair == "nearest") return withJoined(drawing, finding, settings);
-  if (repair == "one") return oneLineFromTwo(drawing, path, finding.other, settings).drawing;
+  if (repair == "join") return withJoined(drawing, finding, settings);
+  if (repair == "nearest") return joinedFar(drawing, finding, settings);
+  if (repair == "one" || repair == "once") {
+    return oneLineFromTwo(drawing, path, finding.other, withBorders(settings, repair)).drawing;
+  }
   if (finding.kind == FindingKind::StrokePair) {
     MendSettings one = settings;
     one.doubles = strokeRule(repair);
@@ -124,17 +123,6 @@ Drawing repaired(const Drawing& drawing, const Finding& finding, const std::stri
   return drawing;
 }
 
-std::vector<Path> newPaths(const Drawing& before, const Drawing& after) {
-  std::multimap<std::pair<double, double>, const Path*> known;
-  for (const Path& path : before.paths) known.emplace(std::pair(path.start.x, path.start.y), &path);
-  std::vector<Path> found;
-  for (const Path& path : after.paths) {
-    const auto [first, last] = known.equal_range({path.start.x, path.start.y});
-    if (std::none_of(first, last, [&path](const auto& entry) { return *entry.second == path; })) found.push_back(path);
-  }
-  return found;
-}
-
 Drawing repairedAll(const Drawing& drawing, FindingKind kind, const std::string& repair, const MendSettings& settings,
                     const std::stop_token& stop) {
   MendSettings own = settings;
@@ -143,7 +131,8 @@ Drawing repairedAll(const Drawing& drawing, FindingKind kind, const std::string&
       if (repair == "join") return joinEnds(drawing, settings).drawing;
       break;
     case FindingKind::DoubleLine:
-      return oneLineFromTwo(drawing, settings, stop).drawing;
+      if (repair == "twice") return drawing;
+      return oneLineFromTwo(drawing, withBorders(settings, repair), stop).drawing;
     case FindingKind::StrokePair:
       own.doubles = strokeRule(repair);
       own.strokeWidthMm = settings.strokeMm;
@@ -174,6 +163,7 @@ Drawing repairedSafely(const Drawing& drawing, const MendSettings& settings, con
   safe.gapMm = std::min(settings.gapMm, settings.invisibleMm);
   safe.loopMm = std::min(settings.loopMm, settings.invisibleMm);
   safe.doubles = DoubleRule::One;
+  safe.borders = BorderRule::Twice;
   const Drawing out = mendedInRounds(drawing, safe, BowTieRule::Leave, settings.invisibleMm, stop).drawing;
   std::vector<std::size_t> gone = closedBelow(out.paths, settings.invisibleMm);
   for (const std::size_t scrap : scraps(out.paths, pairEnds(out, safe), safe.gapMm)) gone.push_back(scrap);
@@ -194,7 +184,11 @@ Drawing decided(const Drawing& drawing, const MendWork& work, const std::stop_to
 
 std::vector<Finding> withoutLeft(std::vector<Finding> findings, const std::vector<MendStep>& steps) {
   for (const MendStep& step : steps) {
-    if (step.what != MendStep::What::Leave) continue;
+    const bool borders = step.kind == FindingKind::DoubleLine && step.repair == "twice";
+    if (borders && step.what == MendStep::What::Kind) {
+      std::erase_if(findings, [](const Finding& f) { return f.kind == FindingKind::DoubleLine && f.repair.empty(); });
+    }
+    if (step.what != MendStep::What::Leave && !(borders && step.what == MendStep::What::One)) continue;
     const auto left = nearest(findings, step.kind, step.at);
     if (!left) continue;
     const auto at = std::find_if(findings.begin(), findings.end(), [&left](const Finding& f) {

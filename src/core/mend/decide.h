@@ -33,16 +33,14 @@ struct MendWork {
   friend bool operator==(const MendWork&, const MendWork&) = default;
 };
 
-/// The names of the repairs that a finding can get, the proposed one first: "join", "nearest" (joins however far),
-/// "drop", "one", "outer", "inner", "centre", "untangle", "split", "cut off", "merge". Empty when there is none.
+/// The names of the repairs that a finding can get, the proposed one first: "join", "nearest" (joins however far, but
+/// crosses nothing), "drop", "one", "once" and "twice" (of a border that two outlines share; twice leaves it at that),
+/// "outer", "inner", "centre", "untangle", "split", "cut off", "merge". Empty when there is none.
 std::vector<std::string> repairsFor(const Finding& finding);
 
 /// The drawing with one finding of it repaired. Unknown repairs change nothing.
 Drawing repaired(const Drawing& drawing, const Finding& finding, const std::string& repair,
                  const MendSettings& settings);
-
-/// The paths of `after` that `before` does not have. n log n.
-std::vector<Path> newPaths(const Drawing& before, const Drawing& after);
 
 /// The drawing with all findings of a kind repaired.
 Drawing repairedAll(const Drawing& drawing, FindingKind kind, const std::string& repair, const MendSettings& settings,
@@ -56,7 +54,7 @@ Drawing repairedSafely(const Drawing& drawing, const MendSettings& settings, con
 /// more within 1 mm is passed over. Throws Cancelled.
 Drawing decided(const Drawing& drawing, const MendWork& work, const std::stop_token& stop = {});
 
-/// The findings without those that were left.
+/// The findings without those that were left, and without common borders that are to be drawn twice.
 std::vector<Finding> withoutLeft(std::vector<Finding> findings, const std::vector<MendStep>& steps);
 
 }  // namespace rim

@@ -5,6 +5,7 @@
 #include <set>
 
 #include "core/error.h"
+#include "core/mend/branches.h"
 #include "core/mend/crossings.h"
 #include "core/mend/open_ends.h"
 #include "core/mend/small_faults.h"
@@ -58,7 +59,9 @@ class Inspection {
           "A scrap of line " + mmText(size) + " long, joined to nothing.", "drop");
       scraps_.insert(p);
     }
+    const Branches branches(paths_, index_, settings_.coincidentMm);
     for (const LonelyEnd& e : ends.lonely) {
+      if (branches.onLine(e.end)) continue;
       if (scraps_.count(e.end.path) != 0 || isZeroLength(paths_[e.end.path])) continue;
       const std::string nearest = e.nearest ? " The nearest other end is " + mmText(e.gapMm) + " away." : "";
       add(FindingKind::OpenEnd, e.end.place, e.end.path, e.nearest ? e.nearest->path : e.end.path, e.gapMm,

@@ -76,31 +76,53 @@ std::vector<Path> leftOf(const Path& path, const BySegment& covered, double leas
     const auto found = covered.find(s);
     remnants.add(s, found == covered.end() ? std::vector<Interval>{} : found->second);
   }
-  return remnants.take();
+  std::vector<Path> left = remnants.take();
+  // A closed path may begin in the middle of what is left.
+  const bool goesOn = path.closed && left.size() > 1 && left.front().start == path.start &&
+                      left.back().segments.back().end == path.start;
+  if (goesOn) {
+    append(left.back(), left.front());
+    left.front() = std::move(left.back());
+    left.pop_back();
+  }
+  return left;
+}
+
+/// Which closed paths lie on another closed one all the way round, so that the other is enough.
+std::vector<bool> repeats(const Drawing& drawing, const std::vector<CoveredStretch>& covered) {
+  std::map<std::pair<std::size_t, std::size_t>, double> tracks;
+  for (const CoveredStretch& c : covered) {
+    if (!isRetraced(c) && c.byPath != c.path && drawing.paths[c.path].closed) tracks[{c.path, c.byPath}] += c.lengthMm;
+  }
+  std::vector<bool> found(drawing.paths.size(), false);
+  for (const auto& [pair, length] : tracks) {
+    const bool whole = length >= kWhole * pathLength(drawing.paths[pair.first]);
+    if (whole && !found[pair.second]) found[pair.first] = true;
+  }
+  return found;
+}
+
+/// What is to be cut out of the paths that stay.
+std::map<std::size_t, BySegment> cutsIn(const Drawing& drawing, const std::vector<CoveredStretch>& covered,
+                                        const std::vector<bool>& dropped, BorderRule borders) {
+  std::map<std::size_t, BySegment> cuts;
+  for (const CoveredStretch& c : covered) {
+    if (isRetraced(c) || dropped[c.path] || dropped[c.byPath]) continue;
+    const bool shared = drawing.paths[c.path].closed;
+    if (shared && (borders == BorderRule::Twice || c.path == c.byPath)) continue;
+    const Piece by = pieceOf(drawing.paths[c.byPath], c.bySegment);
+    cuts[c.path][c.segment].push_back({c.from, c.to, pointAt(by, c.byFrom), pointAt(by, c.byTo)});
+  }
+  return cuts;
 }
 
 Repaired cutOut(const Drawing& drawing, const std::vector<CoveredStretch>& covered, const MendSettings& settings) {
   if (covered.empty()) return {drawing, 0};
-  std::map<std::size_t, BySegment> cuts;                               // of open paths
-  std::map<std::pair<std::size_t, std::size_t>, double> closedTracks;  // of closed ones on others
-  for (const CoveredStretch& c : covered) {
-    if (isRetraced(c)) continue;
-    if (drawing.paths[c.path].closed) {
-      if (c.byPath != c.path) closedTracks[{c.path, c.byPath}] += c.lengthMm;
-      continue;
-    }
-    const Piece by = pieceOf(drawing.paths[c.byPath], c.bySegment);
-    cuts[c.path][c.segment].push_back({c.from, c.to, pointAt(by, c.byFrom), pointAt(by, c.byTo)});
-  }
-  std::vector<bool> dropped(drawing.paths.size(), false);
+  const std::vector<bool> dropped = repeats(drawing, covered);
+  const auto cuts = cutsIn(drawing, covered, dropped, settings.borders);
   Repaired result{emptyLike(drawing), 0};
-  for (const auto& [pair, length] : closedTracks) {
-    const bool whole = length >= kWhole * pathLength(drawing.paths[pair.first]);
-    if (!whole || dropped[pair.first] || dropped[pair.second]) continue;
-    dropped[pair.first] = true;
-    ++result.count;
-  }
   for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
+    result.count += dropped[p] ? 1 : 0;
     if (dropped[p]) continue;
     const auto cut = cuts.find(p);
     std::vector<Path> left{drawing.paths[p]};

@@ -8,7 +8,8 @@ namespace rim {
 
 /// Makes one line of what is drawn twice: a closed outline that lies on another closed one all the way round goes;
 /// stretches of open paths that lie on another path are cut out, and what is left of them ends where that path does.
-/// Closed outlines that share only a part of their border keep it, each its own. Throws Cancelled.
+/// Closed outlines that share only a part of their border keep it, each its own, or one of them gives it up, as
+/// `borders` says. Throws Cancelled.
 Repaired oneLineFromTwo(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop = {});
 
 /// The same for two paths alone.

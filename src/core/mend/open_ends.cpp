@@ -8,6 +8,7 @@
 #include "core/geometry/box_index.h"
 #include "core/geometry/intersect.h"
 #include "core/geometry/segment.h"
+#include "core/mend/branches.h"
 
 namespace rim {
 namespace {
@@ -172,10 +173,16 @@ class Pairing {
             const auto crossing = crossingNear(i, j);
             if (crossing && *crossing <= settings_.gapMm) gap = std::min(gap, *crossing);
           }
-          if (gap > settings_.gapMm) return;
+          if (gap > settings_.gapMm || (gap > settings_.coincidentMm && branchesOff(i, j) && branchesOff(j, i))) return;
           found.push_back({i, j, gap, gap + straightness(i, j) + (layerOf(i) != layerOf(j) ? settings_.gapMm : 0)});
         });
     return found;
+  }
+
+  /// Whether the end lies within the line of a third path: it is at home there.
+  bool branchesOff(std::size_t end, std::size_t other) const {
+    if (!index_) index_.emplace(drawing_.paths);
+    return Branches(drawing_.paths, *index_, settings_.coincidentMm).withinLine(all_.ends[end], all_.ends[other].path);
   }
 
   /// A millionth of a turn's worth of millimetres: it decides only between ends equally near.
@@ -266,6 +273,7 @@ class Pairing {
   Ends all_;
   std::vector<std::size_t> partner_;
   std::unordered_map<std::size_t, double> gaps_;
+  mutable std::optional<PieceIndex> index_;  // made when it is first asked for
 };
 
 }  // namespace

@@ -11,6 +11,12 @@ enum class DoubleRule {
   Leave,   ///< nothing is done
 };
 
+/// How often a border is drawn that two closed outlines share in part (`--borders`).
+enum class BorderRule {
+  Twice,  ///< each outline keeps its own: for fills and parts with a gap to come
+  Once,   ///< one outline gives it up and branches off from the other: for parts that are cut apart
+};
+
 /// What counts as a fault and what is mended. Lengths in mm.
 struct MendSettings {
   double gapMm = 0.5;           ///< open ends nearer than this are joined
@@ -23,6 +29,7 @@ struct MendSettings {
   double strokeMm = 1;          ///< edges nearer than this all along are found as the two sides of a stroke
   double hairMm = 0.3;          ///< such a pair is found among other outlines, too; else only where most are pairs
   DoubleRule doubles = DoubleRule::One;
+  BorderRule borders = BorderRule::Twice;
   double strokeWidthMm = 3;  ///< the widest stroke that outer, inner and centre take for one
   double smallerThanMm = 0;  ///< closed outlines whose larger side is below this are dropped
   bool dropFrame = false;    ///< drop an outline that only frames all the others

@@ -1,6 +1,7 @@
 #include "core/mend/small_faults.h"
 
 #include <algorithm>
+#include <iterator>
 
 #include "core/geometry/nesting.h"
 #include "core/geometry/overlap.h"
@@ -44,6 +45,42 @@ Box mainPlace(const std::vector<Path>& paths) {
   box.include(Point{quantile(xs, kAside), quantile(ys, kAside)});
   box.include(Point{quantile(xs, 1 - kAside), quantile(ys, 1 - kAside)});
   return box;
+}
+
+double diagonal(const Box& box) { return length({box.width(), box.height()}); }
+
+double apartBy(const Box& a, const Box& b) {
+  return length({std::max({a.low.x - b.high.x, b.low.x - a.high.x, 0.0}),
+                 std::max({a.low.y - b.high.y, b.low.y - a.high.y, 0.0})});
+}
+
+/// The paths farther from the place than `reach` of its diagonals.
+std::vector<std::size_t> beyond(const std::vector<Path>& paths, const Box& place, double reach) {
+  std::vector<std::size_t> found;
+  if (!(diagonal(place) > 0)) return found;
+  for (std::size_t p = 0; p < paths.size(); ++p) {
+    if (apartBy(place, boxOf(paths[p])) > reach * diagonal(place)) found.push_back(p);
+  }
+  return found;
+}
+
+/// The box that grows from the largest path by all that lies within `reach` of its diagonals, round by round. What one
+/// round passed over lay at least that far off, so that the box grows fast and rounds are few.
+Box largestGroup(const std::vector<Path>& paths, double reach) {
+  std::vector<Box> boxes;
+  for (const Path& path : paths) boxes.push_back(boxOf(path));
+  Box group = *std::max_element(boxes.begin(), boxes.end(),
+                                [](const Box& a, const Box& b) { return diagonal(a) < diagonal(b); });
+  for (bool grows = true; grows;) {
+    grows = false;
+    for (const Box& box : boxes) {
+      const bool held = group.contains(box.low) && group.contains(box.high);
+      if (held || apartBy(group, box) > reach * diagonal(group)) continue;
+      group.include(box);
+      grows = true;
+    }
+  }
+  return group;
 }
 
 bool isRectangle(const Path& path) {
@@ -112,17 +149,18 @@ std::vector<std::size_t> closedBelow(const std::vector<Path>& paths, double mm) 
 
 std::vector<std::size_t> strays(const std::vector<Path>& paths) {
   if (paths.size() < 2) return {};
-  const Box box = mainPlace(paths);
-  const double reach = 0.75 * length({box.width(), box.height()});
-  if (!(reach > 0)) return {};
-  std::vector<std::size_t> found;
-  for (std::size_t p = 0; p < paths.size(); ++p) {
-    const Box own = boxOf(paths[p]);
-    const Point away{std::max({box.low.x - own.high.x, own.low.x - box.high.x, 0.0}),
-                     std::max({box.low.y - own.high.y, own.low.y - box.high.y, 0.0})};
-    if (length(away) > reach) found.push_back(p);
-  }
-  return found;
+  constexpr double kReach = 0.75;
+  const std::vector<std::size_t> aside = beyond(paths, mainPlace(paths), kReach);
+  // Leftovers of more line stretch the place that holds nearly all of it; they show from the largest group of paths.
+  constexpr double kMostLine = 0.05;
+  constexpr double kFarReach = 1;
+  std::vector<std::size_t> far = beyond(paths, largestGroup(paths, kFarReach), kFarReach);
+  double line = 0;
+  for (const std::size_t p : far) line += pathLength(paths[p]);
+  if (line > kMostLine * totalLength(paths)) return aside;
+  std::vector<std::size_t> all;
+  std::set_union(aside.begin(), aside.end(), far.begin(), far.end(), std::back_inserter(all));
+  return all;
 }
 
 std::vector<std::size_t> frames(const std::vector<Path>& paths, bool onlyOfParts) {

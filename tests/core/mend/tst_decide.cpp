@@ -6,6 +6,7 @@
 
 #include "core/mend/decide.h"
 #include "core/mend/inspect.h"
+#include "core/mend/join.h"
 #include "support/spoil.h"
 
 using namespace rim;
@@ -41,6 +42,8 @@ Drawing broken(unsigned seed) {
   d.paths.push_back(polygonPath({{150, 50}, {170, 50}, {170, 50.001}, {170, 60}, {150, 60}}));  // node
   d.paths.push_back(circlePath({160, 70}, 4.13));                                               // stroke
   d.paths.push_back(circlePath({160, 70}, 3.9));
+  d.paths.push_back(polygonPath({{180, 30}, {190, 30}, {190, 40}, {180, 40}}));  // a common border
+  d.paths.push_back(polygonPath({{190, 32}, {196, 32}, {196, 50}, {190, 50}}));
   d.paths.push_back(circlePath({180, 70}, 0.1));  // speck
   d.paths.push_back(circlePath({900, 70}, 2));    // stray
   return d;
@@ -69,9 +72,11 @@ class TestDecide : public QObject {
       const auto kinds = kindsOf(before);
       for (const Finding& f : before) {
         for (const std::string& repair : repairsFor(f)) {
-          // A line drawn to a far end may cross others: that is for the person who asks for it to see.
-          if (repair == "nearest") continue;
-          const auto after = inspect(repaired(drawing, f, repair, {}), {});
+          const Drawing changed = repaired(drawing, f, repair, {});
+          // No end may be within reach of a line that crosses nothing; then nothing is done.
+          if (repair == "nearest" && changed.paths == drawing.paths) continue;
+          const MendStep step{MendStep::What::One, f.kind, f.at, repair};
+          const auto after = withoutLeft(inspect(changed, {}), {step});
           const QString where = QString("seed %1: %2 by %3 at %4, %5")
                                     .arg(seed)
                                     .arg(nameOf(f.kind).c_str(), repair.c_str())
@@ -96,8 +101,11 @@ class TestDecide : public QObject {
     for (const Finding& f : inspect(drawing, {})) {
       for (const std::string& repair : repairsFor(f)) {
         if (repair == "nearest" || f.kind == FindingKind::OpenEnd) continue;
-        for (const Finding& g : inspect(repairedAll(drawing, f.kind, repair, {}), {})) {
-          QVERIFY2(g.kind != f.kind || repairsFor(g).empty(), (nameOf(f.kind) + " by " + repair).c_str());
+        const MendStep step{MendStep::What::Kind, f.kind, f.at, repair};
+        for (const Finding& g : withoutLeft(inspect(repairedAll(drawing, f.kind, repair, {}), {}), {step})) {
+          const auto offered = repairsFor(g);
+          const bool again = std::find(offered.begin(), offered.end(), repair) != offered.end();
+          QVERIFY2(g.kind != f.kind || !again, (nameOf(f.kind) + " by " + repair).c_str());
         }
       }
     }
@@ -145,12 +153,12 @@ class TestDecide : public QObject {
 
   void whatWasLeftIsListedNoMore() {
     Drawing drawing;
-    drawing.paths = {circlePath({0, 0}, 0.1), circlePath({20, 0}, 0.1), circlePath({40, 0}, 5)};
+    drawing.paths = {circlePath({28, 0}, 0.1), circlePath({52, 0}, 0.1), circlePath({40, 0}, 5)};
     const auto all = inspect(drawing, {});
     QCOMPARE(all.size(), 2U);
-    const auto rest = withoutLeft(all, {{MendStep::What::Leave, FindingKind::Speck, {20, 0}, {}}});
+    const auto rest = withoutLeft(all, {{MendStep::What::Leave, FindingKind::Speck, {52, 0}, {}}});
     QCOMPARE(rest.size(), 1U);
-    QVERIFY(rest[0].at.x < 1);
+    QVERIFY(rest[0].at.x < 29);
   }
 
   void lonelyEndsAreJoinedHoweverFar() {
@@ -160,6 +168,53 @@ class TestDecide : public QObject {
     QCOMPARE(findings.size(), 4U);
     QVERIFY(QString::fromStdString(findings[0].text).contains("3.00 mm away"));
     QCOMPARE(repaired(drawing, findings[0], "nearest", {}).paths.size(), 1U);
+  }
+
+  void aFarJoinCrossesNothing() {
+    Drawing drawing;
+    drawing.paths = {linePath({0, 0}, {10, 0}), linePath({20, 2}, {30, 2}), linePath({12, 6}, {30, 6})};
+    const auto nearest = [&drawing] {
+      const auto findings = inspect(drawing, {});
+      const auto at = std::find_if(findings.begin(), findings.end(), [](const Finding& f) {
+        return f.at == Point{10, 0};
+      });
+      return repaired(drawing, *at, "nearest", {});
+    };
+    // Between the end and its nearest partner stands an outline: the next one is taken.
+    QCOMPARE(nearest().paths[0].segments.back().end, (Point{30, 6}));
+    drawing.paths.push_back(polygonPath({{11, 3}, {15, 3}, {15, 4}, {11, 4}}));
+    QCOMPARE(nearest().paths[0].segments.back().end, (Point{30, 2}));
+    // All round it: there is no way.
+    drawing.paths.push_back(circlePath({5, 0}, 6));
+    QVERIFY(nearest().paths == drawing.paths);
+  }
+
+  void aCommonBorderIsDrawnOnceOrTwice() {
+    Drawing drawing;
+    for (int i = 0; i < 3; ++i) {
+      for (int j = 0; j < 2; ++j) {
+        const double x = 10 * i;
+        const double y = 8 * j;
+        drawing.paths.push_back(polygonPath({{x, y}, {x + 10, y}, {x + 10, y + 8}, {x, y + 8}}));
+      }
+    }
+    const auto findings = inspect(drawing, {});
+    QCOMPARE(findings.size(), 7U);
+    QVERIFY(repairsFor(findings[0]) == (std::vector<std::string>{"once", "twice"}));
+    QCOMPARE(totalLength(drawing.paths), 216.0);
+    // Three rows of 30 mm and four columns of 16 mm.
+    const Drawing once = repairedAll(drawing, FindingKind::DoubleLine, "once", {});
+    QCOMPARE(totalLength(once.paths), 154.0);
+    QVERIFY(inspect(joinEnds(once, {}).drawing, {}).empty());
+    const Drawing one = repaired(drawing, findings[0], "once", {});
+    QCOMPARE(totalLength(one.paths), 216 - findings[0].sizeMm);
+    QCOMPARE(inspect(one, {}).size(), 6U);
+    const auto twice = [&](MendStep::What what) {
+      return withoutLeft(findings, {{what, FindingKind::DoubleLine, findings[0].at, "twice"}}).size();
+    };
+    QCOMPARE(twice(MendStep::What::One), 6U);
+    QCOMPARE(twice(MendStep::What::Kind), 0U);
+    QVERIFY(repairedAll(drawing, FindingKind::DoubleLine, "twice", {}).paths == drawing.paths);
   }
 };
 

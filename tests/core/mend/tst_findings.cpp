@@ -66,6 +66,12 @@ class TestFindings : public QObject {
     row("a speck", with(square(20), {circlePath({5, 5}, 0.1)}), "speck");
     row("a scrap", with(square(20), {linePath({5, 5}, {5.2, 5})}), "speck");
     row("a stray", with(square(20), {circlePath({90, 5}, 0.2)}), "stray");
+    row("a stray with more line", with(square(60), {circlePath({200, 5}, 1.7)}), "stray");
+    row("a small part aside", with(square(60), {circlePath({200, 5}, 3)}), "");
+    row("two parts far apart", with(square(20), {polygonPath({{500, 0}, {520, 0}, {520, 20}, {500, 20}})}), "");
+    Paths washers;
+    for (int i = 0; i < 12; ++i) washers.push_back(circlePath({100.0 * (i % 4), 100.0 * (i / 4)}, 2));
+    row("small parts all over a sheet", washers, "");
     row("a frame round parts with holes",
         {polygonPath({{-5, -5}, {45, -5}, {45, 25}, {-5, 25}}), circlePath({10, 10}, 8), circlePath({10, 10}, 4),
          circlePath({30, 10}, 8), circlePath({30, 10}, 4)},

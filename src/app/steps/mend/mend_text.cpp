@@ -47,6 +47,8 @@ QString repairText(const std::string& repair) {
                                                   {"nearest", "Join to the nearest end"},
                                                   {"drop", "Drop it"},
                                                   {"one", "Make one line of it"},
+                                                  {"once", "Draw the common border once"},
+                                                  {"twice", "Keep it twice, for fills"},
                                                   {"outer", "Keep the outer edge"},
                                                   {"inner", "Keep the inner edge"},
                                                   {"centre", "Keep the line between"},
@@ -64,6 +66,8 @@ QString totalsText(const Counts& counts, std::size_t findings) {
     return counts.outlines == 1 ? text("1 outline, closed, nothing drawn twice.")
                                 : text("%1, all closed, nothing drawn twice.").arg(outlines);
   }
+  if (findings == 0)
+    return text("%1, %2 of them borders between others; nothing drawn twice.").arg(outlines).arg(counts.open);
   const QString open = counts.open == 0 ? text("all closed") : text("%1 open").arg(counts.open);
   return text("%1, %2; %3.").arg(outlines, open, counted(findings, text("1 finding"), text("%1 findings")));
 }

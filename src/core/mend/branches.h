@@ -1,0 +1,30 @@
+#pragma once
+
+#include "core/mend/open_ends.h"
+#include "core/mend/piece_index.h"
+
+namespace rim {
+
+/// Tells ends that branch off from another path's line from those that hang loose. A border that two outlines share and
+/// that is drawn once ends like this at both sides: nothing is open there.
+class Branches {
+ public:
+  /// Both are kept by reference. Places nearer than `coincidentMm` are one.
+  Branches(const std::vector<Path>& paths, const PieceIndex& index, double coincidentMm)
+      : paths_(paths), index_(index), coincidentMm_(coincidentMm) {}
+
+  /// Whether the end lies on the line of another path, its ends counted.
+  bool onLine(const End& end) const { return lies(end, end.path, true); }
+
+  /// Whether it does, away from that path's own open ends, on the line of a path that is not `but` either.
+  bool withinLine(const End& end, std::size_t but) const { return lies(end, but, false); }
+
+ private:
+  bool lies(const End& end, std::size_t but, bool endsCount) const;
+
+  const std::vector<Path>& paths_;
+  const PieceIndex& index_;
+  double coincidentMm_;
+};
+
+}  // namespace rim
