@@ -135,7 +135,7 @@ void MainWindow::showJob() {
   coloursPanel_->show();
   followStep();
   tracePanel_->show();
-  mendPanel_->show();
+  mendPanel_->show(preferences_.unit);
   exportPanel_->show(session_, preferences_.unit);
   showMeasures();
   showAllowed();

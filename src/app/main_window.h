@@ -3,6 +3,7 @@
 #include <QMainWindow>
 
 #include "app/actions.h"
+#include "app/bench/speck_layer.h"
 #include "app/preferences.h"
 #include "app/session.h"
 
@@ -73,6 +74,7 @@ class MainWindow : public QMainWindow {
   void connectColours();
   void followStep();
   void connectMending();
+  std::vector<Speck> specks() const;
   void showFindings();
   void lookAtFinding();
   void takeDrawing(const QStringList& notes, bool unitKnown);
@@ -111,6 +113,7 @@ class MainWindow : public QMainWindow {
   bool lookAtWorst_ = false;                    ///< as soon as it is known
   QString drawingFile_;                         ///< the drawing that was opened last
   bool closing_ = false;                        ///< as soon as the job is saved
+  std::optional<Point> lookedAt_;               // the finding that was brought into sight last, mm
   std::optional<Counts> provisional_;           ///< of borders that are not fitted yet
 };
 

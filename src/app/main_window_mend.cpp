@@ -12,6 +12,15 @@
 #include "app/widgets/notice.h"
 
 namespace rim::app {
+namespace {
+
+/// Whether outlines vanish by the repair, and not only change.
+bool takesAway(const std::string& repair) {
+  return repair == "drop" || repair == "outer" || repair == "inner" || repair == "centre";
+}
+
+}  // namespace
+
 Box pageOf(const Drawing& drawing) {
   Box page = boxOf(drawing.paths);
   constexpr double kRoom = 0.04;
@@ -23,13 +32,20 @@ Box pageOf(const Drawing& drawing) {
 
 void MainWindow::connectMending() {
   connect(&session_, &Session::inspected, this, [this] {
-    mendPanel_->show();
+    mendPanel_->show(preferences_.unit);
     showMeasures();
     showFindings();
   });
   connect(mendPanel_, &MendPanel::findingChanged, this, &MainWindow::lookAtFinding);
   connect(bench_, &Bench::findingPressed, &mendPanel_->list(), &FindingList::choose);
-  connect(&session_, &Session::repairPreviewed, bench_, &Bench::setRepairPreview);
+  connect(mendPanel_, &MendPanel::refused, notice_, &Notice::warn);
+  connect(bench_, &Bench::speckPressed, mendPanel_, &MendPanel::toggle);
+  connect(&session_, &Session::repairPreviewed, this, [this](RepairPreview preview) {
+    const std::string repair = mendPanel_->repair();
+    if (preview.empty() && repair == "nearest") mendPanel_->showNoWay();
+    if (!takesAway(repair)) preview.goes.clear();
+    bench_->setRepairPreview(std::move(preview));
+  });
   connect(card_, &JobCard::chosen, this, &MainWindow::showFindings);
   connect(&session_, &Session::drawingRead, this, &MainWindow::takeDrawing);
   for (QAction* action : {actions_.mendSafe, actions_.nextFinding, actions_.previousFinding, actions_.repairThis,
@@ -40,10 +56,24 @@ void MainWindow::connectMending() {
   }
 }
 
+/// The specks that would go, and those that were kept.
+std::vector<Speck> MainWindow::specks() const {
+  std::vector<Speck> specks;
+  if (!session_.findings()) return specks;
+  for (const Finding& f : *session_.findings()) {
+    if (f.kind == FindingKind::Speck) specks.push_back({f.at, f.sizeMm, false});
+  }
+  for (const MendStep& step : session_.job().mend.steps) {
+    if (step.what == MendStep::What::Leave && step.kind == FindingKind::Speck) specks.push_back({step.at, 0, true});
+  }
+  return specks;
+}
+
 /// Findings are tagged while the Mend step is chosen.
 void MainWindow::showFindings() {
   const bool mending = card_->chosenStep() == kMend;
   bench_->setFindings(mending ? session_.findings() : nullptr, mendPanel_->list().order());
+  bench_->setSpecks(mending ? specks() : std::vector<Speck>{});
   if (mending) bench_->setCurrentFinding(mendPanel_->list().current());
 }
 
@@ -56,8 +86,9 @@ void MainWindow::lookAtFinding() {
   const double sightPx = std::max(kLeastSightMm, 8 * finding->sizeMm) / k;
   const double scale = std::min(bench_->width(), bench_->height()) / sightPx;
   const double whole = bench_->fittingScale();
-  bench_->lookAt(finding->at * (1 / k), std::max(scale, whole));
-  if (!mendPanel_->repair().empty()) session_.previewRepair(*finding, mendPanel_->repair());
+  if (!lookedAt_ || !(*lookedAt_ == finding->at)) bench_->lookAt(finding->at * (1 / k), std::max(scale, whole));
+  lookedAt_ = finding->at;
+  if (!mendPanel_->repair().empty()) session_.previewRepair(*finding, mendPanel_->repair(), mendPanel_->showsAll());
 }
 
 void MainWindow::takeDrawing(const QStringList& notes, bool unitKnown) {

@@ -346,14 +346,19 @@ void Session::inspectShown() {
   });
 }
 
-void Session::previewRepair(const Finding& finding, const std::string& repair) {
-  previewing_.request([this, finding, repair, job = shown_](const std::stop_token& overtaken, const std::stop_token&) {
-    const double k = mmPerPixel(job);
+void Session::previewRepair(const Finding& finding, const std::string& repair, bool all) {
+  previewing_.request([this, finding, repair, all, job = shown_](const std::stop_token& overtaken, const auto&) {
     const auto got = outcomeOf([&] {
       const Drawing before = drawingOf(job);
-      std::vector<Path> outlines = newPaths(before, rim::repaired(before, finding, repair, job.mend.settings));
-      for (Path& path : outlines) path = scaled(path, 1 / k);
-      return outlines;
+      const MendSettings& settings = job.mend.settings;
+      const Drawing after = all ? rim::repairedAll(before, finding.kind, repair, settings, overtaken)
+                                : rim::repaired(before, finding, repair, settings);
+      RepairPreview preview{newPaths(before, after), newPaths(after, before)};
+      const double pxPerMm = 1 / mmPerPixel(job);
+      for (std::vector<Path>* paths : {&preview.comes, &preview.goes}) {
+        for (Path& path : *paths) path = scaled(path, pxPerMm);
+      }
+      return preview;
     });
     if (overtaken.stop_requested()) return;
     QMetaObject::invokeMethod(this, [this, got] { emit repairPreviewed(got.result); });

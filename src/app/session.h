@@ -6,6 +6,7 @@
 
 #include "app/history.h"
 #include "app/newest_worker.h"
+#include "app/repair_preview.h"
 #include "app/tracer.h"
 #include "core/io/export.h"
 #include "core/io/read_drawing.h"
@@ -62,8 +63,9 @@ class Session : public QObject {
 
   /// The faults of the outlines that are shown; null as long as they are not inspected.
   const std::shared_ptr<const std::vector<Finding>>& findings() const { return findings_; }
-  /// Works out beside the window what a repair would make of the outlines that are shown; repairPreviewed() follows.
-  void previewRepair(const Finding& finding, const std::string& repair);
+  /// Works out beside the window what a repair of this finding, or of all like it, would make of the outlines that are
+  /// shown; repairPreviewed() follows.
+  void previewRepair(const Finding& finding, const std::string& repair, bool all = false);
 
   /// Opens a picture or a job beside the window; opened() or failed() follows. The newest call wins.
   void open(const QString& file);
@@ -94,7 +96,7 @@ class Session : public QObject {
   void busyChanged(const QString& what, double done);  ///< done < 0: unknown; empty: nothing runs
   void inspected();                                    ///< findings() is there
   /// The outlines as they would be, in picture pixels.
-  void repairPreviewed(const std::vector<rim::Path>& outlines);
+  void repairPreviewed(const rim::app::RepairPreview& preview);
   /// A drawing was read; what was left out or assumed of it.
   void drawingRead(const QStringList& notes, bool unitKnown);
   void deviationMeasured(std::shared_ptr<const rim::Deviation> deviation);

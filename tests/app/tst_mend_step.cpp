@@ -1,5 +1,4 @@
 #include <QComboBox>
-#include <QDoubleSpinBox>
 #include <QInputDialog>
 #include <QLabel>
 #include <QPushButton>
@@ -8,6 +7,7 @@
 #include <QTimer>
 
 #include "app/steps/mend/finding_list.h"
+#include "app/widgets/length_field.h"
 #include "core/io/read_drawing.h"
 #include "window_fixture.h"
 
@@ -42,6 +42,10 @@ QString writeFile(WindowFixture& f, const QString& name, const QByteArray& conte
 const char* const kSquareWithAGap =
     "<svg xmlns='http://www.w3.org/2000/svg' width='50mm' height='50mm' viewBox='0 0 50 50'>"
     "<path d='M10 10h20v20h-19.7M10 30V10.0'/><circle cx='42' cy='42' r='.1'/></svg>";
+
+const char* const kTiles =
+    "<svg xmlns='http://www.w3.org/2000/svg' width='30mm' height='10mm' viewBox='0 0 30 10'>"
+    "<path d='M0 0H10V10H0Z'/><path d='M10 0H20V10H10Z'/><path d='M20 0H30V10H20Z'/></svg>";
 
 }  // namespace
 
@@ -127,9 +131,125 @@ class TestMendStep : public QObject {
     f.find<QSlider>("speck")->setValue(0);
     QVERIFY(f.settle() && inspected(f));
     QCOMPARE(countOf(f, FindingKind::Speck), 0U);
-    f.find<QDoubleSpinBox>("gap")->setValue(0.05);
+    auto* gap = f.find<LengthField>("gap");
+    gap->setFocus();
+    gap->selectAll();
+    QTest::keyClicks(gap, "0.05");
+    QTest::keyClick(gap, Qt::Key_Return);
     QVERIFY(f.settle() && inspected(f));
     QVERIFY(f.session().findings()->front().repair.empty() || f.session().findings()->back().repair.empty());
+  }
+
+  void lengthsAreInTheUnitThatIsChosen() {
+    WindowFixture f;
+    QVERIFY(openDrawing(f, writeFile(f, "gap.svg", kSquareWithAGap)));
+    auto& list = *f.find<FindingList>("findings");
+    list.choose(1);
+    QCOMPARE(f.find<LengthField>("gap")->text(), QString("0.5"));
+    QVERIFY(f.find<QLabel>("sentence")->text().contains("0.30 mm"));
+    f.window->actions().unit->trigger();
+    QCOMPARE(f.find<LengthField>("gap")->text(), QString("0.01969"));
+    list.choose(1);
+    QVERIFY2(f.find<QLabel>("sentence")->text().contains("0.0118 in"), qPrintable(f.find<QLabel>("sentence")->text()));
+    QVERIFY(list.topLevelItem(0)->child(1)->text(0).contains("0.0118 in"));
+    auto* gap = f.find<LengthField>("gap");
+    gap->setFocus();
+    gap->selectAll();
+    QTest::keyClicks(gap, "30 in");
+    QTest::keyClick(gap, Qt::Key_Return);
+    QVERIFY(f.window->sentence().contains("out of range"));
+    f.window->actions().unit->trigger();
+  }
+
+  void aClickKeepsASpeckAndAnotherLetsItGo() {
+    WindowFixture f;
+    QVERIFY(openDrawing(f, writeFile(f, "gap.svg", kSquareWithAGap)));
+    const QPoint place = f.window->bench().viewport().toScreen(f.session().findings()->back().at).toPoint();
+    QTest::mouseClick(&f.window->bench(), Qt::LeftButton, {}, place);
+    QVERIFY(f.settle() && inspected(f));
+    QCOMPARE(countOf(f, FindingKind::Speck), 0U);
+    QCOMPARE(f.session().history().undoName(), QString("Keep a speck"));
+    QTest::mouseClick(&f.window->bench(), Qt::LeftButton, {}, place);
+    QVERIFY(f.settle() && inspected(f));
+    QCOMPARE(countOf(f, FindingKind::Speck), 1U);
+  }
+
+  void aChoiceForStrokesIsShownForAllOfThem() {
+    WindowFixture f;
+    QByteArray rings = "<svg xmlns='http://www.w3.org/2000/svg' width='90mm' height='30mm' viewBox='0 0 90 30'>";
+    for (int i = 0; i < 3; ++i) {
+      for (const double r : {8.0, 8.6})
+        rings += QString("<circle cx='%1' cy='15' r='%2'/>").arg(15 + 30 * i).arg(r).toLatin1();
+    }
+    QVERIFY(openDrawing(f, writeFile(f, "rings.svg", rings + "</svg>")));
+    QCOMPARE(countOf(f, FindingKind::StrokePair), 3U);
+    std::size_t shown = 0;
+    QObject::connect(&f.session(), &Session::repairPreviewed, f.window.get(),
+                     [&shown](const RepairPreview& preview) { shown = preview.comes.size(); });
+    f.find<FindingList>("findings")->choose(0);
+    auto* repair = f.find<QComboBox>("repair");
+    repair->setCurrentIndex(repair->findData("centre"));
+    QVERIFY(QTest::qWaitFor([&shown] { return shown == 3; }, 10'000));
+    // One by itself, then the rest.
+    QTest::keyClick(&f.window->bench(), Qt::Key_Y);
+    QVERIFY(f.settle() && inspected(f));
+    QCOMPARE(countOf(f, FindingKind::StrokePair), 2U);
+    QVERIFY(QTest::qWaitFor([&shown] { return shown == 2; }, 10'000));
+    QTest::keyClick(&f.window->bench(), Qt::Key_Y, Qt::ShiftModifier);
+    QVERIFY(f.settle() && inspected(f));
+    QCOMPARE(outlinesOf(f.job())->outlines.size(), 3U);
+    const double area = std::abs(signedArea(outlinesOf(f.job())->outlines[0]));
+    QVERIFY(std::abs(area - M_PI * 8.3 * 8.3) < 0.1);
+  }
+
+  void commonBordersAreDrawnOnceOrKeptTwice() {
+    WindowFixture f;
+    QVERIFY(openDrawing(f, writeFile(f, "tiles.svg", kTiles)));
+    QCOMPARE(countOf(f, FindingKind::DoubleLine), 2U);
+    f.find<FindingList>("findings")->choose(0);
+    auto* repair = f.find<QComboBox>("repair");
+    repair->setCurrentIndex(repair->findData("twice"));
+    f.window->actions().repairThis->trigger();
+    QVERIFY(f.settle() && inspected(f));
+    QCOMPARE(countOf(f, FindingKind::DoubleLine), 1U);
+    QCOMPARE(countsOf(outlinesOf(f.job())->outlines).closed, 3U);
+    f.window->actions().undo->trigger();
+    QVERIFY(f.settle() && inspected(f));
+    f.find<FindingList>("findings")->choose(0);
+    repair->setCurrentIndex(repair->findData("once"));
+    f.window->actions().repairAll->trigger();
+    QVERIFY(f.settle() && inspected(f));
+    QVERIFY(std::abs(totalLength(outlinesOf(f.job())->outlines) - 100) < 1e-6);
+    QCOMPARE(f.find<QLabel>("totals")->text(),
+             QString("3 outlines, 2 of them borders between others; nothing drawn twice."));
+  }
+
+  void anEndThatReachesNoOtherSaysSo() {
+    WindowFixture f;
+    QVERIFY(openDrawing(f, writeFile(f, "shut.svg",
+                                     "<svg xmlns='http://www.w3.org/2000/svg' width='50mm' height='50mm' viewBox='0 0 "
+                                     "50 50' fill='none' stroke='#000'><circle cx='15' cy='25' r='8'/><path d='M12 "
+                                     "25h6M30 25h15'/></svg>")));
+    auto& list = *f.find<FindingList>("findings");
+    list.choose(0);
+    f.find<QComboBox>("repair")->setCurrentIndex(0);
+    // Its own other end is no way out for a single line, and the circle is in the way of the other line.
+    QVERIFY(QTest::qWaitFor([&f] { return f.find<QLabel>("sentence")->text().contains("can be reached"); }, 10'000));
+    QVERIFY(!f.window->actions().repairThis->isEnabled());
+  }
+
+  void longListsSayWhatTheyLeaveOut() {
+    FindingList list;
+    std::vector<Finding> many(6000);
+    Drawing drawing;
+    drawing.paths = {Path{{0, 0}, {Segment::line({1, 0})}, false}};
+    list.show(std::make_shared<const std::vector<Finding>>(many), drawing, false, Unit::Millimetre);
+    const auto* group = list.topLevelItem(0);
+    QCOMPARE(group->childCount(), 5001);
+    QCOMPARE(group->child(5000)->text(0), QString("and 1000 more, listed as these are mended"));
+    QVERIFY(!group->child(4999)->icon(0).isNull());
+    list.step(-1);
+    QCOMPARE(list.current(), std::optional<std::size_t>(4999));
   }
 
   void allThatIsSafeAndThenTheRest() {

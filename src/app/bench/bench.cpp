@@ -131,14 +131,19 @@ void Bench::setFindings(std::shared_ptr<const std::vector<Finding>> findings, st
   update();
 }
 
+void Bench::setSpecks(std::vector<Speck> specks) {
+  specks_.set(std::move(specks));
+  update();
+}
+
 void Bench::setCurrentFinding(std::optional<std::size_t> current) {
   findings_.setCurrent(current);
   findings_.setPreview({});
   update();
 }
 
-void Bench::setRepairPreview(std::vector<Path> outlines) {
-  findings_.setPreview(std::move(outlines));
+void Bench::setRepairPreview(RepairPreview preview) {
+  findings_.setPreview(std::move(preview));
   update();
 }
 
@@ -282,6 +287,7 @@ void Bench::paintOutlines(QPainter& painter) {
   // The inks themselves fill what is enclosed.
   outlines_.paint(painter, viewport_, rect(), inkLayer_.empty() || compare_ != Compare::Overlay);
   deviation_.paint(painter, viewport_, rect());
+  specks_.paint(painter, viewport_, rect(), mmPerPixel_);
   findings_.paint(painter, viewport_, rect(), mmPerPixel_, unit_);
   if (nodes_ && !outlines_.paintNodes(painter, viewport_, rect())) {
     painter.setPen(look().text);

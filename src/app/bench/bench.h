@@ -8,7 +8,9 @@
 #include "app/bench/finding_layer.h"
 #include "app/bench/outline_layer.h"
 #include "app/bench/picture_layer.h"
+#include "app/bench/speck_layer.h"
 #include "app/preferences.h"
+#include "app/repair_preview.h"
 #include "core/colour/inks.h"
 #include "core/picture/preview.h"
 #include "core/trace/trace.h"
@@ -55,9 +57,11 @@ class Bench : public QWidget {
   void setPage(const Box& page);
   /// Findings that are tagged; none: null.
   void setFindings(std::shared_ptr<const std::vector<Finding>> findings, std::vector<std::size_t> shown);
+  /// Specks that go or are kept; none: empty.
+  void setSpecks(std::vector<Speck> specks);
   void setCurrentFinding(std::optional<std::size_t> current);
-  /// Outlines as a repair would make them, drawn over the others; empty: none.
-  void setRepairPreview(std::vector<Path> outlines);
+  /// What a repair would change, drawn over the outlines: what comes as with a marker pen, what goes faded.
+  void setRepairPreview(RepairPreview preview);
 
   /// A tool that gets the pointer until it is put away with null; the bench does not own it. While
   /// it is there, the picture is shown alone.
@@ -86,6 +90,7 @@ class Bench : public QWidget {
   void dropped(const QMimeData* data);
   void zoomChanged(double percent);
   void findingPressed(std::size_t shown);  ///< its tag was clicked
+  void speckPressed(const rim::app::Speck& speck);
 
  protected:
   void paintEvent(QPaintEvent* event) override;
@@ -127,6 +132,7 @@ class Bench : public QWidget {
   OutlineLayer reference_;
   DeviationLayer deviation_;
   FindingLayer findings_;
+  SpeckLayer specks_;
   Box page_;
   bool known_ = false;  ///< outlines have been measured; there may be none
   Viewport viewport_;

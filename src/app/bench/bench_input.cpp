@@ -31,6 +31,10 @@ void Bench::mousePressEvent(QMouseEvent* event) {
       emit findingPressed(*finding);
       return;
     }
+    if (const auto speck = specks_.at(pointer_, viewport_, mmPerPixel_)) {
+      emit speckPressed(*speck);
+      return;
+    }
   }
   if (event->button() == Qt::LeftButton && tool_ != nullptr) {
     drag_ = Drag::Tool;
@@ -54,7 +58,8 @@ void Bench::mouseMoveEvent(QMouseEvent* event) {
   } else if (tool_ != nullptr) {
     tool_->move(toolView().toPicture(pointer_), toolView());
   } else {
-    setCursor(overSeam(pointer_) ? Qt::SplitHCursor : Qt::ArrowCursor);
+    const bool speck = specks_.at(pointer_, viewport_, mmPerPixel_).has_value();
+    setCursor(speck ? Qt::PointingHandCursor : overSeam(pointer_) ? Qt::SplitHCursor : Qt::ArrowCursor);
   }
   update();
 }

@@ -69,7 +69,8 @@ void FindingLayer::paint(QPainter& painter, const Viewport& viewport, const QRec
                          Unit unit) const {
   painter.save();
   painter.setRenderHint(QPainter::Antialiasing);
-  if (!preview_.empty()) OutlineLayer(preview_).paintAsPreview(painter, viewport, visible);
+  if (!preview_.goes.empty()) OutlineLayer(preview_.goes).paintAsGone(painter, viewport, visible);
+  if (!preview_.comes.empty()) OutlineLayer(preview_.comes).paintAsPreview(painter, viewport, visible);
   if (!shown_.empty()) {
     const QRectF near = visible.adjusted(-40, -40, 40, 40);
     // Where tags lie on each other the first one is enough: the list names them all.

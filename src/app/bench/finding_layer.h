@@ -6,7 +6,7 @@
 
 #include "app/bench/viewport.h"
 #include "app/preferences.h"
-#include "core/geometry/path.h"
+#include "app/repair_preview.h"
 #include "core/mend/finding.h"
 
 class QPainter;
@@ -21,8 +21,7 @@ class FindingLayer {
   void set(std::shared_ptr<const std::vector<Finding>> findings, std::vector<std::size_t> shown);
   /// The finding that is looked at, by its place in `shown`; none.
   void setCurrent(std::optional<std::size_t> current);
-  /// Outlines as a repair would make them, in upright pixels; empty: none.
-  void setPreview(std::vector<Path> outlines) { preview_ = std::move(outlines); }
+  void setPreview(RepairPreview preview) { preview_ = std::move(preview); }
 
   bool empty() const { return shown_.empty(); }
   void paint(QPainter& painter, const Viewport& viewport, const QRectF& visible, double mmPerPixel, Unit unit) const;
@@ -37,7 +36,7 @@ class FindingLayer {
   std::shared_ptr<const std::vector<Finding>> findings_;
   std::vector<std::size_t> shown_;
   std::optional<std::size_t> current_;
-  std::vector<Path> preview_;
+  RepairPreview preview_;
 };
 
 }  // namespace rim::app

@@ -152,6 +152,14 @@ void OutlineLayer::paintAsPreview(QPainter& painter, const Viewport& viewport, c
   paintStrokes(painter, viewport, visible, pen(QColor(240, 190, 60, 130), kBroad, {}));
 }
 
+void OutlineLayer::paintAsGone(QPainter& painter, const Viewport& viewport, const QRectF& visible) const {
+  QColor paper = look().sheet;
+  constexpr int kNearlyAll = 205;
+  paper.setAlpha(kNearlyAll);
+  constexpr double kBroad = 5;
+  paintStrokes(painter, viewport, visible, pen(paper, kBroad, {}));
+}
+
 bool OutlineLayer::paintNodes(QPainter& painter, const Viewport& viewport, const QRectF& visible) const {
   std::vector<const Node*> inSight;
   for (const Node& node : nodes_) {

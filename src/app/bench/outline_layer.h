@@ -31,6 +31,9 @@ class OutlineLayer {
   /// Strokes alone, as a repair would make them, over the outlines.
   void paintAsPreview(QPainter& painter, const Viewport& viewport, const QRectF& visible) const;
 
+  /// The same for outlines that a repair would take away: they fade.
+  void paintAsGone(QPainter& painter, const Viewport& viewport, const QRectF& visible) const;
+
   /// Nodes in sight: a chevron along both sides of a corner, a bar along the tangent of a smooth
   /// node, a tick across where an outline starts. Returns false, and draws none, when there are
   /// more in sight than could be told apart.

@@ -7,9 +7,14 @@
 
 namespace rim::app {
 
-LengthField::LengthField(QWidget* parent) : QLineEdit(parent) {
+LengthField::LengthField(QWidget* parent) : QLineEdit(parent), least_(kSmallestSizeMm), most_(kLargestSizeMm) {
   setAlignment(Qt::AlignRight);
   connect(this, &QLineEdit::editingFinished, this, &LengthField::finish);
+}
+
+void LengthField::setRange(double leastMm, double mostMm) {
+  least_ = leastMm;
+  most_ = mostMm;
 }
 
 void LengthField::show(double millimetres, Unit unit) {
@@ -34,10 +39,9 @@ void LengthField::finish() {
   if (!wanted) {
     emit refused(tr("\"%1\" is no length. Type a number, with mm, cm or in behind it if you like: 80, 3 1/2 in.")
                      .arg(typed.trimmed()));
-  } else if (*wanted < kSmallestSizeMm || *wanted > kLargestSizeMm) {
-    emit refused(tr("%1 is out of range. A size may be from %2 to %3.")
-                     .arg(lengthWithUnit(*wanted, unit_), lengthWithUnit(kSmallestSizeMm, unit_),
-                          lengthWithUnit(kLargestSizeMm, unit_)));
+  } else if (*wanted < least_ || *wanted > most_) {
+    emit refused(tr("%1 is out of range. Here it may be from %2 to %3.")
+                     .arg(lengthWithUnit(*wanted, unit_), lengthWithUnit(least_, unit_), lengthWithUnit(most_, unit_)));
   } else {
     emit entered(*wanted);
   }

@@ -13,6 +13,9 @@ class LengthField : public QLineEdit {
  public:
   explicit LengthField(QWidget* parent = nullptr);
 
+  /// What may be entered, mm; at first what a drawing's size may be.
+  void setRange(double leastMm, double mostMm);
+
   /// Shows a length; what is being typed at this moment is left alone. `millimetres` < 0: none.
   void show(double millimetres, Unit unit);
 
@@ -30,6 +33,8 @@ class LengthField : public QLineEdit {
   void restore();
 
   double millimetres_ = -1;
+  double least_;
+  double most_;
   Unit unit_ = Unit::Millimetre;
 };
 

@@ -50,7 +50,7 @@ QPushButton* buttonFor(QAction* action) {
   return button;
 }
 
-void addRow(QVBoxLayout* layout, const QString& name, QWidget* control, const QString& tip) {
+void addRow(QVBoxLayout* layout, const QString& name, QWidget* control, const QString& tip, QLabel* behind) {
   auto* row = new QHBoxLayout;
   auto* label = new QLabel(name);
   label->setBuddy(control);
@@ -60,6 +60,7 @@ void addRow(QVBoxLayout* layout, const QString& name, QWidget* control, const QS
   row->addWidget(label);
   row->addStretch(1);
   row->addWidget(control);
+  if (behind != nullptr) row->addWidget(behind);
   layout->addLayout(row);
 }
 

@@ -14,9 +14,10 @@ namespace rim::app {
 QVBoxLayout* panelLayout(QWidget* panel, const QString& title);
 QLabel* addHeading(QVBoxLayout* layout, const QString& text);
 QLabel* addText(QVBoxLayout* layout, const QString& text = {});
-/// A name at the left and a control at the right; the name's mnemonic moves to the control.
 /// A button that does what the action does, and follows its name, tooltip and state.
 QPushButton* buttonFor(QAction* action);
-void addRow(QVBoxLayout* layout, const QString& name, QWidget* control, const QString& tip);
+/// A name at the left and a control at the right; the name's mnemonic moves to the control. `behind` may stand behind
+/// it, with a unit or a value.
+void addRow(QVBoxLayout* layout, const QString& name, QWidget* control, const QString& tip, QLabel* behind = nullptr);
 
 }  // namespace rim::app

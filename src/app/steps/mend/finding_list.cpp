@@ -14,29 +14,31 @@ namespace {
 
 constexpr int kNumber = Qt::UserRole;
 constexpr QSize kPictureSize(52, 36);
-constexpr std::size_t kMostOfAKind = 150;  // with pictures in the list; keys and tags still reach all
-
-/// What is round a finding: its outlines, with a mark in the middle.
-QPixmap pictureOf(const Finding& finding, const Drawing& drawing) {
-  QPixmap picture(kPictureSize);
-  picture.fill(look().sheet);
-  QPainter painter(&picture);
-  painter.setRenderHint(QPainter::Antialiasing);
-  std::vector<Path> outlines{drawing.paths[finding.outline]};
-  if (finding.other != finding.outline) outlines.push_back(drawing.paths[finding.other]);
-  constexpr double kLeastSightMm = 1;
-  const double half = std::max(kLeastSightMm, 1.6 * finding.sizeMm);
-  Box sight;
-  sight.include(finding.at - Point{half, half});
-  sight.include(finding.at + Point{half, half});
-  OutlineLayer(outlines).paint(painter, Viewport::fitting(sight, QRectF(QPointF(), kPictureSize)), picture.rect(),
-                               false);
-  painter.setPen(QPen(look().warning, 1.5));
-  painter.drawEllipse(QPointF(kPictureSize.width() / 2.0, kPictureSize.height() / 2.0), 5, 5);
-  return picture;
-}
+constexpr std::size_t kMostOfAKind = 5000;
 
 }  // namespace
+
+/// A row whose picture is drawn when it comes into sight.
+class FindingList::Row : public QTreeWidgetItem {
+ public:
+  Row(QTreeWidgetItem* group, const FindingList& list, std::size_t number)
+      : QTreeWidgetItem(group), list_(list), number_(number) {
+    constexpr int kRoom = 4;
+    setSizeHint(0, kPictureSize.grownBy({0, 0, 0, kRoom}));  // else every picture would be asked for at once
+  }
+
+  QVariant data(int column, int role) const override {
+    if (role == kNumber) return static_cast<qulonglong>(number_);
+    if (role != Qt::DecorationRole || column != 0) return QTreeWidgetItem::data(column, role);
+    if (picture_.isNull()) picture_ = QIcon(list_.pictureOf(number_));
+    return picture_;
+  }
+
+ private:
+  const FindingList& list_;
+  std::size_t number_;
+  mutable QIcon picture_;
+};
 
 FindingList::FindingList(QWidget* parent) : QTreeWidget(parent) {
   setObjectName("findings");
@@ -51,12 +53,13 @@ FindingList::FindingList(QWidget* parent) : QTreeWidget(parent) {
   connect(this, &QTreeWidget::currentItemChanged, this, &FindingList::currentChanged);
 }
 
-void FindingList::show(std::shared_ptr<const std::vector<Finding>> findings, const Drawing& drawing, bool bySize) {
+void FindingList::show(std::shared_ptr<const std::vector<Finding>> findings, Drawing drawing, bool bySize, Unit unit) {
   const QSignalBlocker quiet(this);
   clear();
   order_.clear();
   items_.clear();
   findings_ = std::move(findings);
+  drawing_ = std::move(drawing);
   if (!findings_) return;
   for (std::size_t i = 0; i < findings_->size(); ++i) order_.push_back(i);
   std::stable_sort(order_.begin(), order_.end(), [this, bySize](std::size_t a, std::size_t b) {
@@ -64,10 +67,10 @@ void FindingList::show(std::shared_ptr<const std::vector<Finding>> findings, con
     const Finding& g = (*findings_)[b];
     return f.kind != g.kind ? f.kind < g.kind : bySize && f.sizeMm > g.sizeMm;
   });
-  for (std::size_t k = 0; k < kFindingKinds; ++k) addGroup(static_cast<FindingKind>(k), drawing);
+  for (std::size_t k = 0; k < kFindingKinds; ++k) addGroup(static_cast<FindingKind>(k), unit);
 }
 
-void FindingList::addGroup(FindingKind kind, const Drawing& drawing) {
+void FindingList::addGroup(FindingKind kind, Unit unit) {
   QTreeWidgetItem* group = nullptr;
   std::size_t count = 0;
   for (std::size_t number = items_.size(); number < order_.size(); ++number) {
@@ -80,22 +83,46 @@ void FindingList::addGroup(FindingKind kind, const Drawing& drawing) {
       group->setFont(0, fontLike(0, QFont::Bold));
     }
     items_.push_back(nullptr);
-    if (++count > kMostOfAKind || finding.outline >= drawing.paths.size()) continue;
-    auto* item = new QTreeWidgetItem(group);
+    if (++count > kMostOfAKind || finding.outline >= drawing_.paths.size()) continue;
+    auto* row = new Row(group, *this, number);
     constexpr double kNothingMm = 0.0005;
-    const QString size = finding.sizeMm > kNothingMm ? QString::fromStdString(mmText(finding.sizeMm)) : QString();
-    item->setText(0, QStringLiteral("%1   %2").arg(number + 1).arg(size));
-    item->setIcon(0, pictureOf(finding, drawing));
-    item->setToolTip(0, QString::fromStdString(finding.text));
-    item->setData(0, kNumber, static_cast<qulonglong>(number));
-    items_.back() = item;
+    const QString size = finding.sizeMm > kNothingMm ? sizeText(finding.sizeMm, unit) : QString();
+    row->setText(0, QStringLiteral("%1   %2").arg(number + 1).arg(size));
+    row->setToolTip(0, inUnit(finding.text, unit));
+    items_.back() = row;
   }
-  if (group != nullptr) group->setText(0, QStringLiteral("%1  (%2)").arg(kindText(kind)).arg(count));
+  if (group == nullptr) return;
+  group->setText(0, QStringLiteral("%1  (%2)").arg(kindText(kind)).arg(count));
+  if (count <= kMostOfAKind) return;
+  auto* more = new QTreeWidgetItem(group);
+  more->setFlags(Qt::ItemIsEnabled);
+  more->setText(0, tr("and %1 more, listed as these are mended").arg(count - kMostOfAKind));
+}
+
+/// What is round a finding: its outlines, with a mark in the middle.
+QPixmap FindingList::pictureOf(std::size_t number) const {
+  const Finding& finding = (*findings_)[order_[number]];
+  QPixmap picture(kPictureSize);
+  picture.fill(look().sheet);
+  QPainter painter(&picture);
+  painter.setRenderHint(QPainter::Antialiasing);
+  std::vector<Path> outlines{drawing_.paths[finding.outline]};
+  if (finding.other != finding.outline) outlines.push_back(drawing_.paths[finding.other]);
+  constexpr double kLeastSightMm = 1;
+  const double half = std::max(kLeastSightMm, 1.6 * finding.sizeMm);
+  rim::Box sight;
+  sight.include(finding.at - Point{half, half});
+  sight.include(finding.at + Point{half, half});
+  OutlineLayer(outlines).paint(painter, Viewport::fitting(sight, QRectF(QPointF(), kPictureSize)), picture.rect(),
+                               false);
+  painter.setPen(QPen(look().warning, 1.5));
+  painter.drawEllipse(QPointF(kPictureSize.width() / 2.0, kPictureSize.height() / 2.0), 5, 5);
+  return picture;
 }
 
 std::optional<std::size_t> FindingList::current() const {
   const QTreeWidgetItem* item = currentItem();
-  if (item == nullptr || item->parent() == nullptr) return {};
+  if (item == nullptr || !item->data(0, kNumber).isValid()) return {};
   return static_cast<std::size_t>(item->data(0, kNumber).toULongLong());
 }
 

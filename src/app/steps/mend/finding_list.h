@@ -5,12 +5,14 @@
 #include <optional>
 #include <vector>
 
+#include "app/preferences.h"
 #include "core/geometry/drawing.h"
 #include "core/mend/finding.h"
 
 namespace rim::app {
 
-/// Findings grouped by kind with counts, each with its number, a small picture and its size.
+/// Findings grouped by kind with counts, each with its number, a small picture and its size. Of a kind the first 5000
+/// are listed; the last row says how many more there are.
 class FindingList : public QTreeWidget {
   Q_OBJECT
 
@@ -18,7 +20,7 @@ class FindingList : public QTreeWidget {
   explicit FindingList(QWidget* parent = nullptr);
 
   /// `bySize`: within a kind the largest first; else as they were found. The drawing is what they were found in, mm.
-  void show(std::shared_ptr<const std::vector<Finding>> findings, const Drawing& drawing, bool bySize);
+  void show(std::shared_ptr<const std::vector<Finding>> findings, Drawing drawing, bool bySize, Unit unit);
 
   /// Indices of the findings in the order of their numbers.
   const std::vector<std::size_t>& order() const { return order_; }
@@ -31,8 +33,11 @@ class FindingList : public QTreeWidget {
   void currentChanged();
 
  private:
-  void addGroup(FindingKind kind, const Drawing& drawing);
+  void addGroup(FindingKind kind, Unit unit);
+  QPixmap pictureOf(std::size_t number) const;
 
+  class Row;
+  Drawing drawing_;
   std::shared_ptr<const std::vector<Finding>> findings_;
   std::vector<std::size_t> order_;
   std::vector<QTreeWidgetItem*> items_;  // by number; null where the list was cut short

@@ -1,7 +1,7 @@
 #include "app/steps/mend/mend_panel.h"
 
 #include <QComboBox>
-#include <QDoubleSpinBox>
+#include <QEvent>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
@@ -14,6 +14,8 @@
 #include "app/steps/mend/finding_list.h"
 #include "app/steps/mend/mend_text.h"
 #include "app/widgets/counted.h"
+#include "app/widgets/length_field.h"
+#include "app/widgets/length_text.h"
 #include "app/widgets/panel_parts.h"
 
 namespace rim::app {
@@ -21,6 +23,7 @@ namespace {
 
 constexpr double kSpeckStepMm = 0.1;
 constexpr int kMostSpeckSteps = 100;
+constexpr double kLeastGapMm = 0.01;
 constexpr double kMostGapMm = 20;
 
 /// Outlines before anything was decided.
@@ -65,9 +68,16 @@ void MendPanel::buildFinding(Actions& actions) {
   repair_->setAccessibleName(tr("Repair"));
   repair_->setToolTip(tr("What the repair does; the bench shows it before it is done"));
   column->addWidget(repair_);
-  connect(repair_, &QComboBox::currentIndexChanged, this, &MendPanel::findingChanged);
+  connect(repair_, &QComboBox::currentIndexChanged, this, [this] {
+    if (const Finding* f = finding()) chosen_[f->kind] = repair_->currentData().toString();
+    showAllowed();
+    emit findingChanged();
+  });
   auto* row = new QHBoxLayout;
-  for (QAction* action : {actions.repairThis, actions.repairAll}) row->addWidget(buttonFor(action));
+  row->addWidget(buttonFor(actions.repairThis));
+  repairAll_ = buttonFor(actions.repairAll);
+  repairAll_->installEventFilter(this);
+  row->addWidget(repairAll_);
   column->addLayout(row);
   auto* second = new QHBoxLayout;
   for (QAction* action : {actions.leaveThis, actions.nextFinding}) second->addWidget(buttonFor(action));
@@ -77,20 +87,23 @@ void MendPanel::buildFinding(Actions& actions) {
 void MendPanel::buildSettings() {
   auto* column = static_cast<QVBoxLayout*>(layout());
   addHeading(column, tr("What counts"));
-  gap_ = new QDoubleSpinBox;
+  gap_ = new LengthField;
   gap_->setObjectName("gap");
-  gap_->setRange(0.01, kMostGapMm);
-  gap_->setSingleStep(0.1);
-  gap_->setSuffix(tr(" mm"));
-  addRow(column, tr("Ends belong together &within"), gap_, tr("Open ends nearer than this are one gap to be joined"));
-  connect(gap_, &QDoubleSpinBox::valueChanged, this,
+  gap_->setRange(kLeastGapMm, kMostGapMm);
+  connect(gap_, &LengthField::refused, this, &MendPanel::refused);
+  gapUnit_ = new QLabel;
+  addRow(column, tr("Ends belong together &within"), gap_, tr("Open ends nearer than this are one gap to be joined"),
+         gapUnit_);
+  connect(gap_, &LengthField::entered, this,
           [this](double mm) { editSettings(tr("Gap"), "gap", &MendSettings::gapMm, mm); });
   speck_ = new QSlider(Qt::Horizontal);
   speck_->setObjectName("speck");
   speck_->setRange(0, kMostSpeckSteps);
   speckText_ = new QLabel;
-  addRow(column, tr("&Specks below"), speck_, tr("Closed outlines smaller than this are found as specks and tagged"));
-  column->addWidget(speckText_);
+  addRow(column, tr("&Specks below"), speck_,
+         tr("Closed outlines smaller than this are lit; click one on the bench to keep it"), speckText_);
+  constexpr int kTextWidth = 52;  // so that the slider stays where it is
+  speckText_->setMinimumWidth(kTextWidth);
   connect(speck_, &QSlider::valueChanged, this,
           [this](int step) { editSettings(tr("Specks"), "speck", &MendSettings::speckMm, step * kSpeckStepMm); });
   connect(speck_, &QSlider::sliderReleased, this, [this] { session_.seal(); });
@@ -100,7 +113,7 @@ void MendPanel::buildSettings() {
   addRow(column, tr("S&ort"), sort_, tr("The order of findings of one kind"));
   connect(sort_, &QComboBox::currentIndexChanged, this, [this] {
     listed_.reset();
-    show();
+    show(unit_);
   });
 }
 
@@ -108,14 +121,15 @@ void MendPanel::editSettings(const QString& name, const QString& mergeKey, doubl
   session_.edit(name, mergeKey, [which, value](Job& job) { job.mend.settings.*which = value; });
 }
 
-void MendPanel::show() {
+void MendPanel::show(Unit unit) {
+  if (unit != unit_) listed_.reset();
+  unit_ = unit;
   const Job& job = session_.job();
-  const QSignalBlocker quietGap(gap_);
   const QSignalBlocker quietSpeck(speck_);
-  gap_->setValue(job.mend.settings.gapMm);
+  gap_->show(job.mend.settings.gapMm, unit);
+  gapUnit_->setText(unitName(unit));
   speck_->setValue(static_cast<int>(std::lround(job.mend.settings.speckMm / kSpeckStepMm)));
-  speckText_->setText(job.mend.settings.speckMm > 0 ? tr("%1 mm").arg(job.mend.settings.speckMm, 0, 'f', 1)
-                                                    : tr("none"));
+  speckText_->setText(job.mend.settings.speckMm > 0 ? sizeText(job.mend.settings.speckMm, unit) : tr("none"));
   const auto outlines = outlinesOf(session_.shown());
   const auto& findings = session_.findings();
   if (!session_.hasWork() || !outlines) {
@@ -136,7 +150,7 @@ void MendPanel::show() {
     // While outlines are inspected anew the list is empty; the place in it is kept.
     if (listed_) lookedAt_ = list_->current();
     listed_ = findings;
-    list_->show(findings, drawingOf(session_.shown()), sort_->currentIndex() == 1);
+    list_->show(findings, drawingOf(session_.shown()), sort_->currentIndex() == 1, unit);
     // After a repair the next one moves up into its place.
     if (lookedAt_ && findings && !findings->empty()) list_->choose(std::min(*lookedAt_, findings->size() - 1));
     showFinding();
@@ -160,10 +174,12 @@ void MendPanel::showFinding() {
     if (f != nullptr) {
       for (const std::string& name : repairsFor(*f)) repair_->addItem(repairText(name), QString::fromStdString(name));
     }
+    const auto chosen = f == nullptr ? chosen_.end() : chosen_.find(f->kind);
+    if (chosen != chosen_.end()) repair_->setCurrentIndex(std::max(0, repair_->findData(chosen->second)));
     if (repair_->count() == 0) repair_->addItem(f == nullptr ? QString() : tr("none; change it where it was drawn"));
     repair_->setEnabled(repair_->count() > 1);
   }
-  sentence_->setText(f == nullptr ? QString() : QString::fromStdString(f->text));
+  sentence_->setText(f == nullptr ? QString() : inUnit(f->text, unit_));
   showAllowed();
   emit findingChanged();
 }
@@ -181,6 +197,33 @@ void MendPanel::showAllowed() {
   allow(actions_.repairThis, can, whyNot);
   allow(actions_.repairAll, can && repair() != "nearest", can ? tr("Such ends are joined one by one.") : whyNot);
   allow(actions_.leaveThis, f != nullptr, choose);
+}
+
+bool MendPanel::showsAll() const {
+  const Finding* f = finding();
+  return f != nullptr && (f->kind == FindingKind::StrokePair || (repairAll_->underMouse() && repairAll_->isEnabled()));
+}
+
+void MendPanel::showNoWay() {
+  sentence_->setText(tr("From here no other end can be reached without crossing a line."));
+  allow(actions_.repairThis, false, tr("No end can be reached."));
+}
+
+bool MendPanel::eventFilter(QObject* watched, QEvent* event) {
+  const bool passes = event->type() == QEvent::Enter || event->type() == QEvent::Leave;
+  if (watched == repairAll_ && passes && finding() != nullptr) emit findingChanged();
+  return QWidget::eventFilter(watched, event);
+}
+
+void MendPanel::toggle(const Speck& speck) {
+  const MendStep leave{MendStep::What::Leave, FindingKind::Speck, speck.at, {}};
+  session_.edit(speck.kept ? tr("Let a speck go") : tr("Keep a speck"), {}, [&](Job& job) {
+    if (!speck.kept) {
+      job.mend.steps.push_back(leave);
+    } else {
+      std::erase(job.mend.steps, leave);
+    }
+  });
 }
 
 void MendPanel::decide(MendStep::What what) {

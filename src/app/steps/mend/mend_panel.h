@@ -1,19 +1,22 @@
 #pragma once
 
 #include <QWidget>
+#include <map>
 #include <optional>
 
+#include "app/bench/speck_layer.h"
+#include "app/preferences.h"
 #include "core/mend/decide.h"
 
 class QComboBox;
-class QCheckBox;
-class QDoubleSpinBox;
 class QLabel;
+class QPushButton;
 class QSlider;
 
 namespace rim::app {
 
 class FindingList;
+class LengthField;
 class Session;
 struct Actions;
 
@@ -24,8 +27,8 @@ class MendPanel : public QWidget {
  public:
   MendPanel(Session& session, Actions& actions, QWidget* parent = nullptr);
 
-  /// Follows the session; `findings` may be on their way.
-  void show();
+  /// Follows the session; `findings` may be on their way. Lengths are shown in the unit.
+  void show(Unit unit);
 
   /// "3 findings", the state line of the step.
   static QString stateLine(const Session& session);
@@ -35,9 +38,20 @@ class MendPanel : public QWidget {
   const Finding* finding() const;
   /// The repair that is chosen for it.
   std::string repair() const;
+  /// Whether the repair is shown for all findings like the one that is looked at.
+  bool showsAll() const;
+  /// The repair was found to change nothing: the sentence says so.
+  void showNoWay();
+
+  /// Keeps a speck that would go, or lets one go that was kept.
+  void toggle(const Speck& speck);
 
  signals:
   void findingChanged();  ///< another one is looked at, or another repair is chosen
+  void refused(const QString& sentence);
+
+ protected:
+  bool eventFilter(QObject* watched, QEvent* event) override;
 
  private:
   void buildSettings();
@@ -56,11 +70,15 @@ class MendPanel : public QWidget {
   QComboBox* sort_;
   QLabel* sentence_;
   QComboBox* repair_;
-  QDoubleSpinBox* gap_;
+  QPushButton* repairAll_ = nullptr;
+  LengthField* gap_;
+  QLabel* gapUnit_;
   QSlider* speck_;
   QLabel* speckText_;
+  Unit unit_ = Unit::Millimetre;
   std::shared_ptr<const std::vector<Finding>> listed_;
-  std::optional<std::size_t> lookedAt_;  ///< its number in the list before
+  std::map<FindingKind, QString> chosen_;  ///< the repair that was chosen last for a kind
+  std::optional<std::size_t> lookedAt_;    ///< its number in the list before
 };
 
 }  // namespace rim::app
