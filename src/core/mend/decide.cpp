@@ -71,8 +71,7 @@ std::vector<std::string> repairsFor(const Finding& finding) {
     case FindingKind::OpenEnd:
       return finding.repair.empty() ? std::vector<std::string>{"nearest", "drop"} : std::vector<std::string>{"join"};
     case FindingKind::DoubleLine:
-      if (!finding.repair.empty()) return {"one"};
-      return finding.outline == finding.other ? std::vector<std::string>{} : std::vector<std::string>{"once", "twice"};
+      return finding.repair.empty() ? std::vector<std::string>{"once", "twice"} : std::vector<std::string>{"one"};
     case FindingKind::StrokePair:
       return {"outer", "inner", "centre"};
     case FindingKind::SelfCrossing:

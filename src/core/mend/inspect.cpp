@@ -87,13 +87,16 @@ class Inspection {
     for (const auto& [pair, track] : tracks) {
       constexpr double kWhole = 0.995;
       const bool whole = track.lengthMm >= kWhole * pathLength(paths_[pair.first]);
-      const bool mendable = whole || !paths_[pair.first].closed;
+      const bool itself = pair.first == pair.second;
+      const bool mendable = whole || itself || !paths_[pair.first].closed;
       const std::string length = mmText(track.lengthMm);
-      std::string text = whole      ? "This line of " + length + " lies on another one; it would be cut twice."
-                         : mendable ? length + " of this line lie on another one and would be cut twice."
-                                    : "Two outlines share " + length + " of border; it would be cut twice.";
+      std::string text =
+          itself     ? "This outline runs there and back on " + length + " of its own line; it would be cut twice."
+          : whole    ? "This line of " + length + " lies on another one; it would be cut twice."
+          : mendable ? length + " of this line lie on another one and would be cut twice."
+                     : "Two outlines share " + length + " of border; it would be cut twice.";
       add(FindingKind::DoubleLine, track.at, pair.first, pair.second, track.lengthMm, std::move(text),
-          mendable && pair.first != pair.second ? "one" : "");
+          mendable ? "one" : "");
     }
   }
 

@@ -102,16 +102,21 @@ std::vector<bool> repeats(const Drawing& drawing, const std::vector<CoveredStret
   return found;
 }
 
-/// What is to be cut out of the paths that stay.
+/// What is to be cut out of the paths that stay. A closed path that runs along its own line there and back is bridged:
+/// both ways go, and what is on either side of the bridge closes by itself.
 std::map<std::size_t, BySegment> cutsIn(const Drawing& drawing, const std::vector<CoveredStretch>& covered,
                                         const std::vector<bool>& dropped, BorderRule borders) {
   std::map<std::size_t, BySegment> cuts;
   for (const CoveredStretch& c : covered) {
     if (isRetraced(c) || dropped[c.path] || dropped[c.byPath]) continue;
-    const bool shared = drawing.paths[c.path].closed;
-    if (shared && (borders == BorderRule::Twice || c.path == c.byPath)) continue;
+    const bool closed = drawing.paths[c.path].closed;
+    const bool bridge = closed && c.path == c.byPath;
+    if (closed && !bridge && borders == BorderRule::Twice) continue;
     const Piece by = pieceOf(drawing.paths[c.byPath], c.bySegment);
-    cuts[c.path][c.segment].push_back({c.from, c.to, pointAt(by, c.byFrom), pointAt(by, c.byTo)});
+    const Point from = pointAt(by, c.byFrom);
+    const Point to = pointAt(by, c.byTo);
+    cuts[c.path][c.segment].push_back({c.from, c.to, from, to});
+    if (bridge) cuts[c.path][c.bySegment].push_back({c.byTo, c.byFrom, to, from});
   }
   return cuts;
 }

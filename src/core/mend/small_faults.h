@@ -31,8 +31,8 @@ double sizeOf(const Path& path);
 /// Closed paths whose larger side is below `mm`.
 std::vector<std::size_t> closedBelow(const std::vector<Path>& paths, double mm);
 
-/// Paths outside all the rest: farther from where 96 % of all line lies than three quarters of that place's diagonal, or
-/// farther from the largest group of paths than its diagonal, where all such together are at most 5 % of the line.
+/// Paths outside all the rest: farther from where 96 % of all line lies than three quarters of that place's diagonal,
+/// or farther from the largest group of paths than its diagonal, where all such together are at most 5 % of the line.
 std::vector<std::size_t> strays(const std::vector<Path>& paths);
 
 /// The closed rectangle that only frames all the others, if there is one: it holds everything else, at least two

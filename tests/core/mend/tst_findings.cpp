@@ -45,6 +45,20 @@ class TestFindings : public QObject {
     row("a gap", {linePath({0, 0}, {9, 0}), linePath({9.3, 0}, {20, 0})}, "open-end open-end open-end");
     row("ends that meet", {linePath({0, 0}, {9, 0}), linePath({9, 0}, {9, 9}), linePath({9, 9}, {0, 0})},
         "open-end open-end open-end");
+    row("a hole bridged to its outline",
+        {polygonPath({{0, 0},
+                      {40, 0},
+                      {40, 40},
+                      {0, 40},
+                      {0, 20},
+                      {10, 20},
+                      {10, 30},
+                      {30, 30},
+                      {30, 10},
+                      {10, 10},
+                      {10, 20},
+                      {0, 20}})},
+        "double-line");
     row("a copy", with(square(20), square(20)), "double-line");
     row("a copy a little aside", with(square(20), {polygonPath({{0.03, 0}, {20.03, 0}, {20.03, 20}, {0.03, 20}})}),
         "double-line");

@@ -6,6 +6,7 @@
 
 #include "core/error.h"
 #include "core/geometry/nesting.h"
+#include "core/mend/decide.h"
 #include "core/mend/inspect.h"
 #include "core/mend/mend.h"
 #include "core/mend/strokes.h"
@@ -246,6 +247,22 @@ class TestMend : public QObject {
                                      [](const Finding& f) { return f.kind == FindingKind::StrokePair; });
     QVERIFY(stroke != findings.end());
     QVERIFY2(stroke->text.find("whisker") != std::string::npos, stroke->text.c_str());
+  }
+
+  void aBridgeToAHoleGoes() {
+    // Two holes behind each other, bridged to the outline from the middle of its side.
+    Drawing drawing;
+    drawing.paths = {polygonPath({{20, 0},  {40, 0},  {40, 40}, {0, 40},  {0, 0},   {20, 0},  {20, 10},
+                                  {10, 10}, {10, 15}, {20, 15}, {20, 25}, {15, 25}, {15, 30}, {25, 30},
+                                  {25, 25}, {20, 25}, {20, 15}, {30, 15}, {30, 10}, {20, 10}})};
+    const double area = signedArea(drawing.paths[0]);
+    const Drawing out = mended(drawing, {}).drawing;
+    QCOMPARE(out.paths.size(), 3U);
+    double sum = 0;
+    for (const Path& path : out.paths) sum += signedArea(path);
+    QVERIFY(std::abs(std::abs(sum) - std::abs(area)) < 1e-6);
+    QVERIFY(inspect(out, {}).empty());
+    QVERIFY(repairedSafely(drawing, {}).paths.size() == 3);
   }
 
   void smallThingsStraysAndFramesGoWhenAsked() {
