@@ -54,6 +54,34 @@ void dim(cv::Mat& photo, double fall) {
   }
 }
 
+/// How bright each of the threads that lie side by side is, near 1: no two are spun alike.
+std::vector<double> threads(int count, double depth, cv::RNG& random) {
+  std::vector<double> brightness;
+  for (int i = 0; i < count; ++i) brightness.push_back(1 + random.gaussian(depth / 4));
+  return brightness;
+}
+
+/// A plain weave: threads across and along pass over each other by turns, round and darker towards their edges.
+void weave(cv::Mat& photo, double depth, unsigned seed) {
+  constexpr double kThreadPx = 4;
+  constexpr double kMeanOfArch = 2 / std::numbers::pi;
+  cv::RNG random(seed + 1);
+  const auto along = threads(static_cast<int>(photo.cols / kThreadPx) + 1, depth, random);
+  const auto across = threads(static_cast<int>(photo.rows / kThreadPx) + 1, depth, random);
+  const auto arch = [](double at) { return std::sin(std::numbers::pi * (at - std::floor(at))); };
+  for (int y = 0; y < photo.rows; ++y) {
+    for (int x = 0; x < photo.cols; ++x) {
+      const double u = (x + 0.5) / kThreadPx;
+      const double v = (y + 0.5) / kThreadPx;
+      const auto i = static_cast<std::size_t>(u);
+      const auto j = static_cast<std::size_t>(v);
+      const bool alongIsUp = (i + j) % 2 == 0;
+      const double thread = alongIsUp ? along[i] : across[j];
+      photo.at<cv::Vec3f>(y, x) *= thread + depth * (arch(alongIsUp ? u : v) - kMeanOfArch);
+    }
+  }
+}
+
 }  // namespace
 
 PracticePhoto takePracticePhoto(const Picture& drawing, const PracticeShot& shot) {
@@ -78,6 +106,7 @@ PracticePhoto takePracticePhoto(const Picture& drawing, const PracticeShot& shot
   cv::Mat levels;
   photo.convertTo(levels, CV_32FC3);
   if (shot.blurPx > 0) cv::GaussianBlur(levels, levels, {0, 0}, shot.blurPx);
+  if (shot.fabricDepth > 0) weave(levels, shot.fabricDepth, shot.seed);
   dim(levels, shot.lightFall);
   if (shot.noiseLevels > 0) {
     cv::Mat noise(size, CV_32FC3);

@@ -13,8 +13,9 @@ struct PracticeShot {
   double lightFall = 0.5;   ///< what share of the light is lost across the picture, 0..0.9
   double blurPx = 0.8;      ///< standard deviation, 0..5
   double noiseLevels = 3;   ///< standard deviation in grey levels, 0..40
+  double fabricDepth = 0;   ///< a plain weave of threads 4 px wide: by what share it darkens between threads, 0..0.5
   int widthPx = 1600;       ///< of the photo, 4 by 3; 200..6000
-  unsigned seed = 1;        ///< of the noise
+  unsigned seed = 1;        ///< of the noise and of the threads
   friend bool operator==(const PracticeShot&, const PracticeShot&) = default;
 };
 

@@ -50,6 +50,7 @@ PracticeCameraDialog::PracticeCameraDialog(QWidget* parent) : QDialog(parent) {
   light_ = addSlider(form, tr("&Light lost"), 0, 90, static_cast<int>(usual.lightFall * 100), " %");
   blur_ = addSlider(form, tr("Out of &focus"), 0, 50, static_cast<int>(usual.blurPx * kTenths), tr(" tenths of a px"));
   noise_ = addSlider(form, tr("&Noise"), 0, 40, static_cast<int>(usual.noiseLevels), tr(" levels"));
+  fabric_ = addSlider(form, tr("Fa&bric"), 0, 50, static_cast<int>(usual.fabricDepth * 100), " %");
   columns->addLayout(form);
   auto* rows = new QVBoxLayout(this);
   auto* about = new QLabel(
@@ -102,6 +103,7 @@ PracticeShot PracticeCameraDialog::shot() const {
   shot.lightFall = light_->value() / 100.0;
   shot.blurPx = blur_->value() / kTenths;
   shot.noiseLevels = noise_->value();
+  shot.fabricDepth = fabric_->value() / 100.0;
   return shot;
 }
 

@@ -37,6 +37,7 @@ class PracticeCameraDialog : public QDialog {
   QSlider* light_;
   QSlider* blur_;
   QSlider* noise_;
+  QSlider* fabric_;
 };
 
 }  // namespace rim::app
