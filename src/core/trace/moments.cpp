@@ -20,6 +20,8 @@ double taubinRoot(const Moments& m) {
     if (next == x || !std::isfinite(next)) break;
     const double value = a0 + next * (a1 + next * (a2 + next * a3));
     if (std::abs(value) >= std::abs(y)) break;
+    constexpr double kFineEnough = 1e-10;  // of the spread of the points: the circle does not change any more
+    if (std::abs(next - x) <= kFineEnough * mz) return next;
     x = next;
     y = value;
   }
@@ -73,7 +75,7 @@ Moments MomentSums::central() const {
 
 double lineMeanSquare(const Moments& m) {
   const double half = (m.xx - m.yy) / 2;
-  return std::max(0.0, (m.xx + m.yy) / 2 - std::hypot(half, m.xy));
+  return std::max(0.0, (m.xx + m.yy) / 2 - std::sqrt(half * half + m.xy * m.xy));
 }
 
 std::optional<CircleFit> circleFrom(const Moments& m) {

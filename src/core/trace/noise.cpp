@@ -7,7 +7,8 @@ namespace {
 
 constexpr std::size_t kLongWindow = 16;
 constexpr std::size_t kShortWindow = 8;
-constexpr std::size_t kMostWindows = 500;
+/// So many windows, spread evenly, show a median well enough.
+constexpr std::size_t kEnoughWindows = 128;
 constexpr double kParameters = 3;  // of a circle
 /// Slow waves make long windows see more than short ones, but hardly more than this many times.
 constexpr double kMostWaves = 2;
@@ -15,7 +16,7 @@ constexpr double kMostWaves = 2;
 /// What the best circles or lines of all windows leave over, at its median.
 double medianLeftOver(const Border& border, std::size_t window) {
   const std::size_t n = border.size();
-  const std::size_t step = std::max<std::size_t>(1, n / kMostWindows);
+  const std::size_t step = 1 + (n - 1) / kEnoughWindows;
   std::vector<double> variances;
   for (std::size_t i = 0; i < n; i += step) {
     MomentSums sums(border[i]);
@@ -37,7 +38,7 @@ double slowWaves(const Border& border) {
   constexpr double kNearlyStraightPx = 0.15;
   const std::size_t n = border.size();
   if (n < 2 * kWindow) return 0;
-  const std::size_t step = std::max<std::size_t>(1, n / kMostWindows);
+  const std::size_t step = 1 + (n - 1) / kEnoughWindows;
   std::vector<double> variances;
   std::size_t windows = 0;
   for (std::size_t i = 0; i < n; i += step) {

@@ -16,7 +16,7 @@ constexpr double kPriceOfPointInGap = 3;
 constexpr double kWidestSweep = 300 * std::numbers::pi / 180;
 constexpr double kSmallestRadiusPx = 0.8;
 constexpr double kShortestWayPx = 1.5;
-/// A start is given up when the misfit has been this dear over this many places.
+/// A start is given up when the misfit has been this dear over this many places, or so many times as dear over fewer.
 constexpr double kHopeless = 200;
 constexpr int kHopelessPlaces = 6;
 /// Fits need some points after trimming, else less is trimmed.
@@ -41,11 +41,12 @@ struct Start {
   std::size_t end = 0;  ///< place where the piece before ended
 };
 
-/// The cheaper one of line and arc for points with these moments, `along` px of the border long.
-Rated rate(const Moments& m, double along, const SplitLimits& limits) {
+/// The cheaper one of line and arc for points with these moments, `along` px of the border long. An arc that could not
+/// be below `atMost` is not looked for.
+Rated rate(const Moments& m, double along, const SplitLimits& limits, double atMost = kNever) {
   const double perSquare = factsIn(m.count) / (limits.deviationPx * limits.deviationPx);
   Rated best{kPriceOfLine + lineMeanSquare(m) * perSquare, false};
-  if (best.price <= kPriceOfArc) return best;
+  if (best.price <= kPriceOfArc || atMost <= kPriceOfArc) return best;
   const auto circle = circleFrom(m);
   if (!circle || circle->radius < kSmallestRadiusPx || along > circle->radius * kWidestSweep) return best;
   const double arc = kPriceOfArc + circle->meanSquare * perSquare;
@@ -91,27 +92,34 @@ class Splitter {
     }
   }
 
-  /// Tries pieces that start at place k with every end they can reach.
+  /// Tries pieces that start at place k with every end they can reach. From the middle of a long piece most ends are
+  /// reached cheaper already than any piece could: nothing is fitted there.
   void extend(std::size_t k) {
     const std::size_t first = track_.indexAt(way(k) + limits_.trimPx);
     MomentSums sums(track_.point(places_[k]));
-    std::size_t added = first;
+    std::size_t added = first;  // points up to here are in the sums
+    std::size_t held = first;   // points up to here are part of the piece
     int hopeless = 0;
     for (std::size_t e = k + 1; e < places_.size(); ++e) {
       const double along = way(e) - way(k);
       if (along < kShortestWayPx) continue;
+      const double atMost = reached_[e].price - starts_[k].price;
       double price = 0;
+      double leastPrice = kPriceOfArc;
       if (along < 2 * limits_.trimPx + kLeastFittedPx) {
-        price = shortPrice(k, e, along);
+        if (atMost > kPriceOfLine) price = shortPrice(k, e, along);
       } else {
-        while (added < places_[e] && track_.way(added) <= way(e) - limits_.trimPx) sums.add(track_.point(added++));
-        const Moments m = sums.central();
-        const auto skipped = static_cast<double>(places_[e] - places_[k] - (added - first));
-        price = rate(m, along, limits_).price + skipped * kPriceOfSkippedPoint;
+        while (held < places_[e] && track_.way(held) <= way(e) - limits_.trimPx) ++held;
+        const double skipped = static_cast<double>(places_[e] - places_[k] - (held - first)) * kPriceOfSkippedPoint;
+        leastPrice += skipped;
+        if (atMost > kPriceOfLine + skipped) {
+          while (added < held) sums.add(track_.point(added++));
+          price = rate(sums.central(), along, limits_, atMost - skipped).price + skipped;
+        }
       }
-      const double total = starts_[k].price + price;
-      if (total < reached_[e].price) reached_[e] = {total, k};
-      hopeless = price > kHopeless ? hopeless + 1 : 0;
+      if (price > 0 && price < atMost) reached_[e] = {starts_[k].price + price, k};
+      const bool isHopeless = price > kHopeless && atMost > leastPrice;
+      hopeless = isHopeless ? hopeless + static_cast<int>(std::min(price / kHopeless, 3.0)) : 0;
       if (hopeless > kHopelessPlaces) break;
     }
   }
