@@ -41,12 +41,13 @@ struct Start {
   std::size_t end = 0;  ///< place where the piece before ended
 };
 
-/// The cheaper one of line and arc for points with these moments, `along` px of the border long. An arc that could not
-/// be below `atMost` is not looked for.
+/// The cheaper one of line and arc for points with these moments, `along` px of the border long. No price when neither
+/// is below `atMost` without a look at the arc.
 Rated rate(const Moments& m, double along, const SplitLimits& limits, double atMost = kNever) {
   const double perSquare = factsIn(m.count) / (limits.deviationPx * limits.deviationPx);
   Rated best{kPriceOfLine + lineMeanSquare(m) * perSquare, false};
-  if (best.price <= kPriceOfArc || atMost <= kPriceOfArc) return best;
+  if (best.price <= kPriceOfArc) return best;
+  if (atMost <= kPriceOfArc) return {};
   const auto circle = circleFrom(m);
   if (!circle || circle->radius < kSmallestRadiusPx || along > circle->radius * kWidestSweep) return best;
   const double arc = kPriceOfArc + circle->meanSquare * perSquare;
@@ -95,33 +96,40 @@ class Splitter {
   /// Tries pieces that start at place k with every end they can reach. From the middle of a long piece most ends are
   /// reached cheaper already than any piece could: nothing is fitted there.
   void extend(std::size_t k) {
-    const std::size_t first = track_.indexAt(way(k) + limits_.trimPx);
-    MomentSums sums(track_.point(places_[k]));
-    std::size_t added = first;  // points up to here are in the sums
-    std::size_t held = first;   // points up to here are part of the piece
+    Growing piece{track_.indexAt(way(k) + limits_.trimPx), track_.point(places_[k])};
     int hopeless = 0;
-    for (std::size_t e = k + 1; e < places_.size(); ++e) {
+    for (std::size_t e = k + 1; e < places_.size() && hopeless <= kHopelessPlaces; ++e) {
       const double along = way(e) - way(k);
       if (along < kShortestWayPx) continue;
       const double atMost = reached_[e].price - starts_[k].price;
-      double price = 0;
-      double leastPrice = kPriceOfArc;
-      if (along < 2 * limits_.trimPx + kLeastFittedPx) {
-        if (atMost > kPriceOfLine) price = shortPrice(k, e, along);
-      } else {
-        while (held < places_[e] && track_.way(held) <= way(e) - limits_.trimPx) ++held;
-        const double skipped = static_cast<double>(places_[e] - places_[k] - (held - first)) * kPriceOfSkippedPoint;
-        leastPrice += skipped;
-        if (atMost > kPriceOfLine + skipped) {
-          while (added < held) sums.add(track_.point(added++));
-          price = rate(sums.central(), along, limits_, atMost - skipped).price + skipped;
-        }
-      }
-      if (price > 0 && price < atMost) reached_[e] = {starts_[k].price + price, k};
-      const bool isHopeless = price > kHopeless && atMost > leastPrice;
-      hopeless = isHopeless ? hopeless + static_cast<int>(std::min(price / kHopeless, 3.0)) : 0;
-      if (hopeless > kHopelessPlaces) break;
+      const double price = atMost <= kPriceOfLine                        ? kNever
+                           : along < 2 * limits_.trimPx + kLeastFittedPx ? shortPrice(k, e, along)
+                                                                         : priceOf(piece, k, e, atMost);
+      if (price < atMost) reached_[e] = {starts_[k].price + price, k};
+      const bool dear = price > kHopeless && price < kNever;
+      hopeless = dear ? hopeless + static_cast<int>(std::min(price / kHopeless, 3.0)) : 0;
     }
+  }
+
+  /// A piece whose end moves on along the track.
+  struct Growing {
+    Growing(std::size_t from, Point origin) : first(from), held(from), summed(from), sums(origin) {}
+
+    std::size_t first;
+    std::size_t held;    ///< points from `first` up to here belong to it
+    std::size_t summed;  ///< up to here they are in the sums; only fits need them
+    MomentSums sums;
+  };
+
+  /// What the piece from place k to place e costs; kNever when that is not below `atMost` and no fit was needed to
+  /// know.
+  double priceOf(Growing& piece, std::size_t k, std::size_t e, double atMost) const {
+    while (piece.held < places_[e] && track_.way(piece.held) <= way(e) - limits_.trimPx) ++piece.held;
+    const auto skipped = static_cast<double>(places_[e] - places_[k] - (piece.held - piece.first));
+    const double forPoints = skipped * kPriceOfSkippedPoint;
+    if (atMost <= kPriceOfLine + forPoints) return kNever;
+    while (piece.summed < piece.held) piece.sums.add(track_.point(piece.summed++));
+    return rate(piece.sums.central(), way(e) - way(k), limits_, atMost - forPoints).price + forPoints;
   }
 
   /// A piece too short for the usual trim keeps some points in its middle.
