@@ -123,7 +123,7 @@ class Fitter {
   void moveEnds(std::size_t w) {
     const Way& way = ways_.ways[w];
     if (way.closed) return;
-    paths_[w] = withEnds(std::move(paths_[w]), placed(startOf(way.parts.front())), placed(endNodeOf(way.parts.back())));
+    paths_[w] = broughtTo(paths_[w], placed(startOf(way.parts.front())), placed(endNodeOf(way.parts.back())));
   }
 
   /// The borders of a way are its stretches between junctions.
@@ -168,20 +168,40 @@ class Fitter {
     return polyline(points, placed(own.start), placed(own.end));
   }
 
-  /// Borders that come to cross each other after fitting are left as their points.
-  void leaveCrossingsAsMeasured(InkBorders& result, const WorkControl& control) const {
-    constexpr int kRounds = 6;
-    constexpr double kOnItPx = 0.05;
+  /// Borders that come to cross each other after fitting are left as their points, and where that does not help, as the
+  /// sides of their pixels between junctions where these are seen.
+  void leaveCrossingsAsMeasured(InkBorders& result, const WorkControl& control) {
+    constexpr int kRounds = 8;
+    constexpr int kGentleRounds = 3;
     for (int round = 0; round < kRounds; ++round) {
       const std::vector<Point> places = crossingPlaces(result, control.stop);
       if (places.empty()) return;
+      std::set<int> junctions;
       for (std::size_t i = 0; i < result.borders.size(); ++i) {
-        const Path& path = result.borders[i].path;
-        const Box box = grown(boxOf(path), kOnItPx);
-        const bool crosses = std::any_of(places.begin(), places.end(),
-                                         [&](Point p) { return box.contains(p) && nearestOn(path, p).off < kOnItPx; });
-        if (crosses) result.borders[i].path = asMeasured(i, round > 0);
+        if (!passes(result.borders[i].path, places)) continue;
+        result.borders[i].path = asMeasured(i, round > 0);
+        junctions.insert({ways_.borders[i].start, ways_.borders[i].end});
       }
+      if (round >= kGentleRounds) putBack(junctions, result);
+    }
+  }
+
+  static bool passes(const Path& path, const std::vector<Point>& places) {
+    constexpr double kOnItPx = 0.05;
+    const Box box = grown(boxOf(path), kOnItPx);
+    return std::any_of(places.begin(), places.end(),
+                       [&](Point p) { return box.contains(p) && nearestOn(path, p).off < kOnItPx; });
+  }
+
+  void putBack(const std::set<int>& junctions, InkBorders& result) {
+    for (const int j : junctions) {
+      if (j >= 0) places_[static_cast<std::size_t>(j)] = seen(j);
+    }
+    result.junctions = places_;
+    for (std::size_t i = 0; i < result.borders.size(); ++i) {
+      const InkBorder& own = ways_.borders[i];
+      if (own.start >= 0 && (junctions.count(own.start) != 0 || junctions.count(own.end) != 0))
+        result.borders[i].path = asMeasured(i, true);
     }
   }
 

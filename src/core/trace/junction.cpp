@@ -1,7 +1,10 @@
 #include "core/trace/junction.h"
 
 #include <algorithm>
+#include <optional>
 #include <vector>
+
+#include "core/geometry/segment.h"
 
 namespace rim {
 namespace {
@@ -10,7 +13,12 @@ constexpr int kRounds = 6;
 /// A way that goes on is known better than a line prolonged.
 constexpr double kThroughWeight = 30;
 /// Where all lines are nearly parallel what is seen decides along them.
-constexpr double kSeenWeight = 0.02;
+constexpr double kSeenWeight = 0.001;
+/// Ways that miss a place by less agree on it.
+constexpr double kAgreePx = 0.5;
+/// A segment this long is not turned by moving its end aside by more than this.
+constexpr double kLongPx = 4;
+constexpr double kMostTurnedPx = 0.3;
 
 /// Sums of the normal equations for lines (a place and a direction each).
 struct Lines {
@@ -37,8 +45,8 @@ struct Lines {
 
 /// Where borders meet at a small angle what lies between them is thinner than a pixel for a long way.
 double reachOf(const Meeting& meeting) {
-  constexpr double kPixelPx = 1.5;
-  constexpr double kMostPx = 14;
+  constexpr double kPixelPx = 2.6;
+  constexpr double kMostPx = 20;
   std::vector<Point> directions;
   for (const Path* way : meeting.through) directions.push_back(tangentOn(*way, nearestOn(*way, meeting.seen)));
   for (const Meeting::Ray& ray : meeting.ends) directions.push_back(ray.direction);
@@ -50,9 +58,17 @@ double reachOf(const Meeting& meeting) {
   return std::min(kMostPx, 1 + kPixelPx / sharpest);
 }
 
-}  // namespace
+/// How far the place is from the line of the way that ends there.
+double offFrom(const Meeting::Ray& ray, Point place) { return std::abs(cross(ray.direction, place - ray.place)); }
 
-Point meetingPlace(const Meeting& meeting) {
+double worstOf(const std::vector<Meeting::Ray>& rays, Point place) {
+  double worst = 0;
+  for (const Meeting::Ray& ray : rays) worst = std::max(worst, offFrom(ray, place));
+  return worst;
+}
+
+/// The place with the least squares; nothing where it is too far from what is seen.
+std::optional<Point> solvedPlace(const Meeting& meeting, const std::vector<Meeting::Ray>& ends) {
   const double reachPx = reachOf(meeting);
   Point at = meeting.seen;
   for (int round = 0; round < kRounds; ++round) {
@@ -62,14 +78,53 @@ Point meetingPlace(const Meeting& meeting) {
       const PathPlace near = nearestOn(*way, at);
       lines.add(near.place, tangentOn(*way, near), kThroughWeight);
     }
-    for (const Meeting::Ray& ray : meeting.ends) lines.add(ray.place, ray.direction, 1);
+    for (const Meeting::Ray& ray : ends) lines.add(ray.place, ray.direction, 1);
     at = lines.solved();
-    if (distance(at, meeting.seen) > reachPx) {
-      at = meeting.seen;
-      break;
-    }
+    if (distance(at, meeting.seen) > reachPx) return std::nullopt;
   }
-  return meeting.through.empty() ? at : nearestOn(*meeting.through.front(), at).place;
+  return at;
+}
+
+/// Where the others meet when one of three or more does not point there, as when it has a corner just before the
+/// junction: of all others that agree, what is nearest to what is seen.
+std::optional<Point> placeWithoutOne(const Meeting& meeting) {
+  std::optional<Point> best;
+  for (std::size_t k = 0; k < meeting.ends.size(); ++k) {
+    std::vector<Meeting::Ray> others = meeting.ends;
+    others.erase(others.begin() + static_cast<std::ptrdiff_t>(k));
+    const auto place = solvedPlace(meeting, others);
+    if (!place || worstOf(others, *place) > kAgreePx) continue;
+    if (!best || distance(*place, meeting.seen) < distance(*best, meeting.seen)) best = place;
+  }
+  return best;
+}
+
+/// The path brought to the place where it ends.
+Path broughtToEnd(Path path, Point end) {
+  const Piece last = pieceOf(path, path.segments.size() - 1);
+  const Point direction = tangentAt(last, 1);
+  const Point way = end - last.segment.end;
+  const double aside = std::abs(cross(direction, way));
+  const bool keepsItsLine = aside > kMostTurnedPx && dot(direction, way) > -aside && lengthOf(last) > kLongPx;
+  if (!keepsItsLine) return withEnds(std::move(path), path.start, end);
+  path.segments.push_back(Segment::line(end));
+  return path;
+}
+
+}  // namespace
+
+Point meetingPlace(const Meeting& meeting) {
+  std::optional<Point> at = solvedPlace(meeting, meeting.ends);
+  const bool agree = at && worstOf(meeting.ends, *at) <= kAgreePx;
+  if (!agree && meeting.ends.size() + meeting.through.size() > 2) {
+    if (const auto better = placeWithoutOne(meeting)) at = better;
+  }
+  const Point place = at.value_or(meeting.seen);
+  return meeting.through.empty() ? place : nearestOn(*meeting.through.front(), place).place;
+}
+
+Path broughtTo(const Path& path, Point start, Point end) {
+  return reversed(broughtToEnd(reversed(broughtToEnd(path, end)), start));
 }
 
 }  // namespace rim

@@ -19,8 +19,13 @@ struct Meeting {
 };
 
 /// The place with the least squared distances to the ways through it and to the lines of the ways that end there; on
-/// the first way through it exactly. Where that is farther from what is seen than pixels explain (1.5 px, and more
-/// where borders meet at a small angle), what is seen.
+/// the first way through it exactly. When they do not agree within 0.5 px and all but one do, without that one. Where
+/// that is farther from what is seen than pixels explain (2.6 px, and more where borders meet at a small angle), what
+/// is seen.
 Point meetingPlace(const Meeting& meeting);
+
+/// The open path brought to the junctions at its ends. One that would have to turn by more than 0.3 px at its end keeps
+/// its line, and a short straight one leads on: what is wrong near a junction then stays there.
+Path broughtTo(const Path& path, Point start, Point end);
 
 }  // namespace rim

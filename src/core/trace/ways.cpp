@@ -17,7 +17,7 @@ constexpr double kTrimPx = 1.6;
 constexpr double kDirectionPx = 9;
 /// And so far from it what has a third ink beside it.
 constexpr double kThirdInkPx = 4;
-constexpr double kStraight = 0.35;
+constexpr double kStraight = 0.2;
 
 /// Sets of numbers that are the same.
 class Same {

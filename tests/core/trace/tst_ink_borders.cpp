@@ -115,6 +115,22 @@ class TestInkBorders : public QObject {
     QCOMPARE(sides, expected);
   }
 
+  void bordersThatMeetAtASmallAngleMeetWhereTheyAre_data() {
+    QTest::addColumn<double>("degrees");
+    for (const double degrees : {50.0, 25.0, 17.0, 12.0}) QTest::addRow("%g degrees", degrees) << degrees;
+  }
+  void bordersThatMeetAtASmallAngleMeetWhereTheyAre() {
+    QFETCH(double, degrees);
+    const double slope = std::tan(degrees * std::numbers::pi / 180);
+    // The border between two inks runs into the upright edge at 120.4 from below, at 40.3 from the top.
+    const Traced t = tracedFrom([slope](double x, double y) -> std::size_t {
+      if (x > 120.4 || x < 20.3 || y < 20.6 || y > 140.7) return 0;
+      return 120.4 - x < (y - 40.3) * slope ? 1 : 2;
+    });
+    const Point place{120.4, kSide - 40.3};
+    QVERIFY2(nearestJunction(t.borders, place) < 0.3, qPrintable(QString::number(nearestJunction(t.borders, place))));
+  }
+
   void aChessboardCornerKeepsTheHigherLabelTogether() {
     cv::Mat labels(4, 4, CV_8U, cv::Scalar(0));
     labels.at<std::uint8_t>(1, 1) = 1;

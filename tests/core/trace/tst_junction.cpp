@@ -68,6 +68,49 @@ class TestJunction : public QObject {
     QCOMPARE(meetingPlace(meeting), meeting.seen);
   }
 
+  void oneThatPointsElsewhereIsLeftOut() {
+    // It has a corner just before the junction: its line passes 4 px beside it.
+    Meeting meeting;
+    meeting.seen = {10, 8};
+    for (const double degrees : {20.0, 140.0, 265.0}) meeting.ends.push_back(rayAt(degrees, 1.6));
+    meeting.ends[1].place = meeting.ends[1].place + leftNormal(meeting.ends[1].direction) * 4;
+    QVERIFY(distance(meetingPlace(meeting), kTrue) < 0.05);
+  }
+
+  void aSmallAngleIsFollowedFarther() {
+    // What lies between the borders is thinner than two pixels for 8 px: that is how far off the junction is seen.
+    const Path edge{{10.3, -60}, {Segment::line({10.3, 80})}, false};
+    Meeting meeting;
+    meeting.seen = kTrue - Point{0, 8};
+    meeting.through = {&edge};
+    meeting.ends = {rayAt(90 - 17, 12)};
+    QVERIFY(distance(meetingPlace(meeting), kTrue) < 0.1);
+  }
+
+  void aLongLineIsNotTurned_data() {
+    QTest::addColumn<double>("aside");
+    QTest::addColumn<int>("segments");
+    QTest::newRow("on its line") << 0.0 << 1;
+    QTest::newRow("hardly aside") << 0.2 << 1;
+    QTest::newRow("aside") << 1.5 << 2;
+    QTest::newRow("to the other side") << -1.5 << 2;
+  }
+  void aLongLineIsNotTurned() {
+    QFETCH(double, aside);
+    QFETCH(int, segments);
+    const Path line{{0, 0}, {Segment::line({40, 0})}, false};
+    const Path at = broughtTo(line, {0, 0}, {42, aside});
+    QCOMPARE(static_cast<int>(at.segments.size()), segments);
+    QCOMPARE(at.segments.back().end, (Point{42, aside}));
+    QCOMPARE(at.segments.front().end, segments == 2 ? (Point{40, 0}) : (Point{42, aside}));
+    // At its start the same.
+    const Path turned = broughtTo(line, {-2, aside}, {40, 0});
+    QCOMPARE(static_cast<int>(turned.segments.size()), segments);
+    QCOMPARE(turned.start, (Point{-2, aside}));
+    // A short one has no line of its own.
+    QCOMPARE(broughtTo({{0, 0}, {Segment::line({3, 0})}, false}, {0, 0}, {5, aside}).segments.size(), std::size_t{1});
+  }
+
   void parallelEndsStayWhereTheyAreSeen() {
     Meeting meeting;
     meeting.seen = {10, 7.6};
