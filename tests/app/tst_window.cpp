@@ -43,6 +43,18 @@ class TestWindow : public QObject {
     QVERIFY(!f.find<QLineEdit>("width")->isEnabled());
   }
 
+  void itFitsASmallScreenInEveryStep() {
+    WindowFixture f(true);
+    QVERIFY(f.open(demoFile("badge.jpg")));
+    for (const auto step :
+         {MainWindow::kPicture, MainWindow::kColours, MainWindow::kTrace, MainWindow::kMend, MainWindow::kExport}) {
+      f.window->showStep(step);
+      QCoreApplication::processEvents();
+      QVERIFY2(f.window->minimumSizeHint().width() <= 1280,
+               qPrintable(QString::number(f.window->minimumSizeHint().width())));
+    }
+  }
+
   void aPictureIsTracedAndMeasured() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.jpg")));

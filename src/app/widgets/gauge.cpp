@@ -22,10 +22,6 @@ Gauge::Gauge(QWidget* parent) : QFrame(parent) {
   double_ = addFigure(row, tr("double"), tr("Lines that are drawn twice, and would be cut twice"));
   nodes_ = addFigure(row, tr("nodes"), tr("Places where one segment ends and the next begins"));
   row->addStretch(1);
-  auto* what = new QLabel(tr("Size of the outlines"));
-  what->setProperty("role", "quiet");
-  row->addWidget(what);
-  row->addSpacing(6);
   width_ = addLength(row, tr("&Width"), tr("Width round all outlines. The height follows. Return takes it."));
   height_ = addLength(row, tr("Hei&ght"), tr("Height round all outlines. The width follows. Return takes it."));
   width_->setObjectName("width");
