@@ -352,7 +352,7 @@ void Session::previewRepair(const Finding& finding, const std::string& repair, b
       const Drawing before = drawingOf(job);
       const MendSettings& settings = job.mend.settings;
       const Drawing after = all ? rim::repairedAll(before, finding.kind, repair, settings, overtaken)
-                                : rim::repaired(before, finding, repair, settings);
+                                : rim::repaired(before, finding, repair, settings, overtaken);
       RepairPreview preview{newPaths(before, after), newPaths(after, before)};
       const double pxPerMm = 1 / mmPerPixel(job);
       for (std::vector<Path>* paths : {&preview.comes, &preview.goes}) {

@@ -35,12 +35,15 @@ void split(std::string_view text, char separator, Visit visit) {
   }
 }
 
-std::string withoutComments(std::string css) {
-  for (std::size_t open = css.find("/*"); open != std::string::npos; open = css.find("/*", open)) {
-    const std::size_t close = css.find("*/", open + 2);
-    css.erase(open, close == std::string::npos ? close : close + 2 - open);
+std::string withoutComments(std::string_view css) {
+  std::string out;
+  while (true) {
+    const auto open = css.find("/*");
+    out += css.substr(0, open);
+    const auto close = open == std::string_view::npos ? open : css.find("*/", open + 2);
+    if (close == std::string_view::npos) return out;
+    css.remove_prefix(close + 2);
   }
-  return css;
 }
 
 Declarations declarationsOf(std::string_view body) {
@@ -106,7 +109,10 @@ void applyStyleSheets(xmlNode* root) {
   if (rules.ofNames.empty() && rules.ofClasses.empty()) return;
   forEachElement(root, [&rules](xmlNode* node) {
     if (const auto found = rules.ofNames.find(nameOf(node)); found != rules.ofNames.end()) give(node, found->second);
-    split(attributeOf(node, "class").value_or(""), ' ', [&](std::string_view name) {
+    std::string classes = attributeOf(node, "class").value_or("");
+    std::replace_if(
+        classes.begin(), classes.end(), [](unsigned char c) { return std::isspace(c) != 0; }, ' ');
+    split(classes, ' ', [&](std::string_view name) {
       if (const auto found = rules.ofClasses.find(name); found != rules.ofClasses.end()) give(node, found->second);
     });
   });

@@ -93,12 +93,12 @@ std::vector<std::string> repairsFor(const Finding& finding) {
 }
 
 Drawing repaired(const Drawing& drawing, const Finding& finding, const std::string& repair,
-                 const MendSettings& settings) {
+                 const MendSettings& settings, const std::stop_token& stop) {
   const std::size_t path = finding.outline;
   if (path >= drawing.paths.size()) return drawing;
   if (repair == "drop") return withoutPaths(drawing, {path});
   if (repair == "join") return withJoined(drawing, finding, settings);
-  if (repair == "nearest") return joinedFar(drawing, finding, settings);
+  if (repair == "nearest") return joinedFar(drawing, finding, settings, stop);
   if (repair == "one" || repair == "once") {
     return oneLineFromTwo(drawing, path, finding.other, withBorders(settings, repair)).drawing;
   }
@@ -176,7 +176,7 @@ Drawing decided(const Drawing& drawing, const MendWork& work, const std::stop_to
     if (step.what == MendStep::What::Kind) out = repairedAll(out, step.kind, step.repair, work.settings, stop);
     if (step.what != MendStep::What::One) continue;
     const auto finding = nearest(inspect(out, work.settings, stop), step.kind, step.at);
-    if (finding) out = repaired(out, *finding, step.repair, work.settings);
+    if (finding) out = repaired(out, *finding, step.repair, work.settings, stop);
   }
   return oriented(out);
 }

@@ -38,9 +38,9 @@ struct MendWork {
 /// "outer", "inner", "centre", "untangle", "split", "cut off", "merge". Empty when there is none.
 std::vector<std::string> repairsFor(const Finding& finding);
 
-/// The drawing with one finding of it repaired. Unknown repairs change nothing.
+/// The drawing with one finding of it repaired. Unknown repairs change nothing. Throws Cancelled.
 Drawing repaired(const Drawing& drawing, const Finding& finding, const std::string& repair,
-                 const MendSettings& settings);
+                 const MendSettings& settings, const std::stop_token& stop = {});
 
 /// The drawing with all findings of a kind repaired.
 Drawing repairedAll(const Drawing& drawing, FindingKind kind, const std::string& repair, const MendSettings& settings,

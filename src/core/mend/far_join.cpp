@@ -12,22 +12,23 @@ namespace {
 using Counts = std::array<std::size_t, kFindingKinds>;
 
 /// How many faults of each kind there are among the paths that come near the box.
-Counts faultsNear(const Drawing& drawing, const Box& box, const MendSettings& settings) {
+Counts faultsNear(const Drawing& drawing, const Box& box, const MendSettings& settings, const std::stop_token& stop) {
   Drawing part = emptyLike(drawing);
   for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
     if (!apart(boxOf(drawing.paths[p]), box, settings.doubleMm)) addLike(part, drawing.paths[p], drawing, p);
   }
   Counts counts{};
-  for (const Finding& f : inspect(part, settings)) ++counts[static_cast<std::size_t>(f.kind)];
+  for (const Finding& f : inspect(part, settings, stop)) ++counts[static_cast<std::size_t>(f.kind)];
   return counts;
 }
 
 /// Whether the change made a fault of line over line.
-bool makesFaults(const Drawing& before, const Drawing& after, const MendSettings& settings) {
+bool makesFaults(const Drawing& before, const Drawing& after, const MendSettings& settings,
+                 const std::stop_token& stop) {
   Box box;
   for (const Path& path : newPaths(before, after)) box.include(boxOf(path));
-  const Counts then = faultsNear(before, box, settings);
-  const Counts now = faultsNear(after, box, settings);
+  const Counts then = faultsNear(before, box, settings, stop);
+  const Counts now = faultsNear(after, box, settings, stop);
   const auto more = [&](FindingKind kind) {
     return now[static_cast<std::size_t>(kind)] > then[static_cast<std::size_t>(kind)];
   };
@@ -37,7 +38,8 @@ bool makesFaults(const Drawing& before, const Drawing& after, const MendSettings
 
 }  // namespace
 
-Drawing joinedFar(const Drawing& drawing, const Finding& finding, const MendSettings& settings) {
+Drawing joinedFar(const Drawing& drawing, const Finding& finding, const MendSettings& settings,
+                  const std::stop_token& stop) {
   const std::vector<LonelyEnd> lonely = pairEnds(drawing, settings).lonely;
   const auto own = std::find_if(lonely.begin(), lonely.end(), [&finding](const LonelyEnd& e) {
     return e.end.path == finding.outline && e.end.place == finding.at;
@@ -55,7 +57,7 @@ Drawing joinedFar(const Drawing& drawing, const Finding& finding, const MendSett
     MendSettings wide = settings;
     wide.gapMm = std::max(settings.gapMm, pair->gapMm);
     Drawing joined = joinPair(drawing, *pair, wide);
-    if (!makesFaults(drawing, joined, settings)) return joined;
+    if (!makesFaults(drawing, joined, settings, stop)) return joined;
   }
   return drawing;
 }
