@@ -10,7 +10,7 @@ namespace {
 constexpr int kReach = 5;
 constexpr double kFarthestMove = 1.2;
 /// Directions are taken over so many sides before and after.
-constexpr std::size_t kAlong = 3;
+constexpr std::ptrdiff_t kAlong = 3;
 
 /// Levels across a border, 0 the one ink and 255 the other.
 class Across {
@@ -85,33 +85,61 @@ class Across {
   double half_ = 0;
 };
 
+/// A border between two inks along the sides of pixels.
+class Sides {
+ public:
+  explicit Sides(const std::vector<cv::Point>& corners)
+      : corners_(corners),
+        count_(static_cast<std::ptrdiff_t>(corners.size()) - 1),
+        closed_(corners.front() == corners.back()) {
+    const std::ptrdiff_t reach = std::clamp<std::ptrdiff_t>(count_ / 4, 1, kAlong);
+    for (std::ptrdiff_t i = 0; i < count_; ++i) {
+      const cv::Point along = corner(i + 1 + reach) - corner(i - reach);
+      crossed_.push_back(isLevel(i) == (std::abs(along.x) > std::abs(along.y)));
+    }
+  }
+
+  std::ptrdiff_t count() const { return count_; }
+  cv::Point corner(std::ptrdiff_t i) const {
+    return corners_[static_cast<std::size_t>(closed_ ? (i % count_ + count_) % count_
+                                                     : std::clamp<std::ptrdiff_t>(i, 0, count_))];
+  }
+  bool isLevel(std::ptrdiff_t i) const { return corner(i).y == corner(i + 1).y; }
+
+  /// Whether the row or column through the side crosses the border steeply enough to measure it there. At 45 degrees,
+  /// where level and upright sides take turns and no side seems to go along, rows do.
+  bool isMeasured(std::ptrdiff_t i) const {
+    return isCrossed(i) || (!isLevel(i) && !isCrossed(i - 1) && !isCrossed(i + 1));
+  }
+
+ private:
+  bool isCrossed(std::ptrdiff_t i) const {
+    if (!closed_ && (i < 0 || i >= count_)) return false;
+    return crossed_[static_cast<std::size_t>((i % count_ + count_) % count_)];
+  }
+
+  const std::vector<cv::Point>& corners_;
+  std::ptrdiff_t count_;
+  bool closed_;
+  std::vector<bool> crossed_;
+};
+
 }  // namespace
 
 std::vector<Point> edgesAlong(const CrackChain& chain, const cv::Mat& bgr, const InkMap& map) {
-  const std::vector<cv::Point>& corners = chain.corners;
-  const bool closed = corners.front() == corners.back();
-  const std::size_t sides = corners.size() - 1;
   const double height = bgr.rows;
   const bool onRim = chain.left == kOutside || chain.right == kOutside;
-  const auto cornerAt = [&](std::size_t i, std::ptrdiff_t by) {
-    const auto n = static_cast<std::ptrdiff_t>(sides);
-    const auto at = static_cast<std::ptrdiff_t>(i) + by;
-    return corners[static_cast<std::size_t>(closed ? (at % n + n) % n : std::clamp<std::ptrdiff_t>(at, 0, n))];
-  };
+  const Sides sides(chain.corners);
   std::vector<Point> points;
-  const std::size_t reach = std::min(kAlong, std::max<std::size_t>(1, sides / 4));
-  for (std::size_t i = 0; i < sides; ++i) {
-    const cv::Point a = corners[i];
-    const cv::Point b = corners[i + 1];
-    const bool level = a.y == b.y;
+  for (std::ptrdiff_t i = 0; i < sides.count(); ++i) {
+    const cv::Point a = sides.corner(i);
+    const cv::Point b = sides.corner(i + 1);
     if (onRim) {
       points.push_back({(a.x + b.x) / 2.0, height - (a.y + b.y) / 2.0});
       continue;
     }
-    const cv::Point along =
-        cornerAt(i, 1 + static_cast<std::ptrdiff_t>(reach)) - cornerAt(i, -static_cast<std::ptrdiff_t>(reach));
-    // At 45 degrees rows and columns cross a border alike: rows only.
-    if (level != (std::abs(along.x) > std::abs(along.y))) continue;
+    if (!sides.isMeasured(i)) continue;
+    const bool level = sides.isLevel(i);
     const cv::Point first = level ? cv::Point{std::min(a.x, b.x), a.y - 1} : cv::Point{a.x - 1, std::min(a.y, b.y)};
     const cv::Point step = level ? cv::Point{0, 1} : cv::Point{1, 0};
     int edge = 0;

@@ -115,6 +115,26 @@ class TestInkBorders : public QObject {
     QCOMPARE(sides, expected);
   }
 
+  void diagonalBordersAreMeasuredAllAlong() {
+    // A bar 50 by 4 px at exactly 45 degrees: level and upright sides of its pixels take turns.
+    const double s = std::numbers::sqrt2 / 2;
+    const Traced t = tracedFrom([s](double x, double y) -> std::size_t {
+      const double along = ((x - 80.2) + (y - 79.7)) * s;
+      const double across = ((x - 80.2) - (y - 79.7)) * s;
+      return std::abs(along) < 25 && std::abs(across) < 2 ? 2 : 0;
+    });
+    const auto bar = std::find_if(t.borders.borders.begin(), t.borders.borders.end(),
+                                  [](const FittedBorder& b) { return b.left != kOutside && b.right != kOutside; });
+    QVERIFY(bar != t.borders.borders.end());
+    for (const double along : {-18.0, -6.0, 0.0, 11.0, 20.0}) {
+      for (const double across : {-2.0, 2.0}) {
+        const Point place{80.2 + (along + across) * s, kSide - (79.7 + (along - across) * s)};
+        const double off = nearestOn(bar->path, place).off;
+        QVERIFY2(off < TraceSettings{}.tolerancePx, qPrintable(QString("%1, %2: %3").arg(along).arg(across).arg(off)));
+      }
+    }
+  }
+
   void bordersThatMeetAtASmallAngleMeetWhereTheyAre_data() {
     QTest::addColumn<double>("degrees");
     for (const double degrees : {50.0, 25.0, 17.0, 12.0}) QTest::addRow("%g degrees", degrees) << degrees;
