@@ -165,7 +165,7 @@ Drawing repairedSafely(const Drawing& drawing, const MendSettings& settings, con
   safe.borders = BorderRule::Twice;
   const Drawing out = mendedInRounds(drawing, safe, BowTieRule::Leave, settings.invisibleMm, stop).drawing;
   std::vector<std::size_t> gone = closedBelow(out.paths, settings.invisibleMm);
-  for (const std::size_t scrap : scraps(out.paths, pairEnds(out, safe), safe.gapMm)) gone.push_back(scrap);
+  for (const std::size_t scrap : scraps(out.paths, pairEnds(out, safe), safe)) gone.push_back(scrap);
   return withoutPaths(out, gone);
 }
 

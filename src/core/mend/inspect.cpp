@@ -53,7 +53,7 @@ class Inspection {
                : "Two ends are " + mmText(gap) + " apart; the outline is open.",
           "join");
     }
-    for (const std::size_t p : scraps(paths_, ends, settings_.gapMm)) {
+    for (const std::size_t p : scraps(paths_, ends, settings_)) {
       const double size = pathLength(paths_[p]);
       add(FindingKind::Speck, paths_[p].start, p, p, size,
           "A scrap of line " + mmText(size) + " long, joined to nothing.", "drop");

@@ -67,7 +67,7 @@ class Mending {
   }
 
   void dropSmall() {
-    drop("dropped-scrap", scraps(drawing_.paths, pairEnds(drawing_, settings_), settings_.gapMm));
+    drop("dropped-scrap", scraps(drawing_.paths, pairEnds(drawing_, settings_), settings_));
     drop("dropped-speck", closedBelow(drawing_.paths, settings_.smallerThanMm));
   }
 

@@ -173,16 +173,22 @@ class Pairing {
             const auto crossing = crossingNear(i, j);
             if (crossing && *crossing <= settings_.gapMm) gap = std::min(gap, *crossing);
           }
-          if (gap > settings_.gapMm || (gap > settings_.coincidentMm && branchesOff(i, j) && branchesOff(j, i))) return;
+          if (gap > settings_.gapMm || (gap > settings_.coincidentMm && branchOff(i, j))) return;
           found.push_back({i, j, gap, gap + straightness(i, j) + (layerOf(i) != layerOf(j) ? settings_.gapMm : 0)});
         });
     return found;
   }
 
-  /// Whether the end lies within the line of a third path: it is at home there.
-  bool branchesOff(std::size_t end, std::size_t other) const {
+  /// Whether both ends are at home where they are, within other lines: one within a third path's, the other within that
+  /// or the one's.
+  bool branchOff(std::size_t i, std::size_t j) const {
     if (!index_) index_.emplace(drawing_.paths);
-    return Branches(drawing_.paths, *index_, settings_.coincidentMm).withinLine(all_.ends[end], all_.ends[other].path);
+    const Branches branches(drawing_.paths, *index_, settings_.coincidentMm);
+    const End& a = all_.ends[i];
+    const End& b = all_.ends[j];
+    const auto onThird = [&](const End& end, const End& other) { return branches.withinLine(end, other.path); };
+    const auto onAny = [&](const End& end) { return branches.withinLine(end, end.path); };
+    return (onThird(a, b) && onAny(b)) || (onThird(b, a) && onAny(a));
   }
 
   /// A millionth of a turn's worth of millimetres: it decides only between ends equally near.
@@ -287,15 +293,21 @@ End endOf(const std::vector<Path>& paths, std::size_t path, bool atStart) {
 
 OpenEnds pairEnds(const Drawing& drawing, const MendSettings& settings) { return Pairing(drawing, settings).run(); }
 
-std::vector<std::size_t> scraps(const std::vector<Path>& paths, const OpenEnds& ends, double gapMm) {
+std::vector<std::size_t> scraps(const std::vector<Path>& paths, const OpenEnds& ends, const MendSettings& settings) {
   std::unordered_map<std::size_t, int> lonely;
   for (const LonelyEnd& e : ends.lonely) ++lonely[e.end.path];
   std::vector<std::size_t> found;
   for (const auto& [path, count] : lonely) {
     constexpr double kNoLengthMm = 1e-6;
     const double size = count == 2 ? pathLength(paths[path]) : 0;
-    if (size > kNoLengthMm && size <= gapMm) found.push_back(path);
+    if (size > kNoLengthMm && size <= settings.gapMm) found.push_back(path);
   }
+  if (found.empty()) return found;
+  const PieceIndex index(paths);
+  const Branches branches(paths, index, settings.coincidentMm);
+  std::erase_if(found, [&](std::size_t p) {
+    return branches.onLine(endOf(paths, p, true)) && branches.onLine(endOf(paths, p, false));
+  });
   std::sort(found.begin(), found.end());
   return found;
 }

@@ -44,11 +44,12 @@ End endOf(const std::vector<Path>& paths, std::size_t path, bool atStart);
 /// Two ends alone in one place are joined at once. Of the others the nearest two anywhere are joined first, so that an
 /// end is never taken from a better partner; among equally near ones those that go on straightest. What hangs loose at
 /// its other end is joined only after what can close, so that at a branching the closed outline stays closed. Ends on
-/// one layer are preferred. Two ends that both lie within other lines (mend/branches.h) are joined only where they
-/// meet. n log n for ends spread out.
+/// one layer are preferred. Two ends that both lie within lines, one of them within a third path's
+/// (mend/branches.h), are joined only where they meet. n log n for ends spread out.
 OpenEnds pairEnds(const Drawing& drawing, const MendSettings& settings);
 
-/// Open paths no longer than `gapMm` that nothing joins at either end: leftovers, too short to have been drawn.
-std::vector<std::size_t> scraps(const std::vector<Path>& paths, const OpenEnds& ends, double gapMm);
+/// Open paths no longer than `gapMm` that nothing joins at either end: leftovers, too short to have been drawn. What
+/// leads from one line to another (mend/branches.h) is a short border between them and none.
+std::vector<std::size_t> scraps(const std::vector<Path>& paths, const OpenEnds& ends, const MendSettings& settings);
 
 }  // namespace rim

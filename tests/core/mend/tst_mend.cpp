@@ -249,6 +249,26 @@ class TestMend : public QObject {
     QVERIFY2(stroke->text.find("whisker") != std::string::npos, stroke->text.c_str());
   }
 
+  void bordersOnceLoseNothingBetweenNearBranchings() {
+    // Above and below a wall the tiles part 0.3 mm from each other: nearer than the gap that is closed elsewhere.
+    const auto tile = [](double x, double y, double w, double h) {
+      return polygonPath({{x, y}, {x + w, y}, {x + w, y + h}, {x, y + h}});
+    };
+    std::vector<Path> tiles{tile(0, 0, 5, 5), tile(5, 0, 5, 5), tile(0, 5, 5.3, 5), tile(5.3, 5, 4.7, 5)};
+    MendSettings settings;
+    settings.borders = BorderRule::Once;
+    std::sort(tiles.begin(), tiles.end(), [](const Path& a, const Path& b) { return a.start.x < b.start.x; });
+    for (std::size_t turn = 0; turn < tiles.size(); ++turn) {
+      std::rotate(tiles.begin(), tiles.begin() + 1, tiles.end());
+      Drawing drawing;
+      drawing.paths = tiles;
+      const Drawing out = mended(drawing, settings).drawing;
+      // The edge 40 mm, the wall 10, and two upright borders of 5.
+      QVERIFY2(std::abs(totalLength(out.paths) - 60) < 1e-6, qPrintable(QString::number(totalLength(out.paths))));
+      QVERIFY(inspect(out, {}).empty());
+    }
+  }
+
   void aBridgeToAHoleGoes() {
     // Two holes behind each other, bridged to the outline from the middle of its side.
     Drawing drawing;
