@@ -13,10 +13,11 @@ import random
 import subprocess
 import sys
 import tempfile
-import time
 
 from shapely.geometry import LineString, MultiLineString
 from shapely.ops import polygonize, snap, unary_union
+
+from timed import timed
 
 CORNERS = 60
 
@@ -40,12 +41,6 @@ def dxf(lines):
     text = ["0\nSECTION\n2\nHEADER\n9\n$INSUNITS\n70\n4\n0\nENDSEC\n0\nSECTION\n2\nENTITIES\n"]
     text += [f"0\nLINE\n8\n0\n10\n{a[0]:.6f}\n20\n{a[1]:.6f}\n11\n{b[0]:.6f}\n21\n{b[1]:.6f}\n" for a, b in lines]
     return "".join(text) + "0\nENDSEC\n0\nEOF\n"
-
-
-def timed(work):
-    begin = time.perf_counter()
-    result = work()
-    return time.perf_counter() - begin, result
 
 
 def main():

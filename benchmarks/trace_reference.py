@@ -13,10 +13,11 @@ import resource
 import subprocess
 import sys
 import tempfile
-import time
 
 import cv2
 import numpy as np
+
+from timed import timed
 
 SIDE = 4096
 TILE = 320
@@ -37,12 +38,6 @@ def by_opencv(file):
     for contour in contours:
         cv2.approxPolyDP(contour, 1, True)
     return sum(len(contour) for contour in contours)
-
-
-def timed(work):
-    begin = time.perf_counter()
-    result = work()
-    return time.perf_counter() - begin, result
 
 
 def main():

@@ -10,7 +10,7 @@ namespace {
 std::string row(const Finding& f) {
   std::ostringstream text;
   text << std::left << std::setw(16) << nameOf(f.kind) << std::right << std::fixed << std::setprecision(2)
-       << std::setw(10) << f.at.x << std::setw(10) << f.at.y << "  " << f.text;
+       << std::setw(10) << f.at.x << std::setw(10) << f.at.y << "  " << sentenceOf(f);
   if (!f.repair.empty()) text << " (" << f.repair << ")";
   return text.str();
 }

@@ -27,7 +27,7 @@ std::string reportJson(const Drawing& drawing, const std::string& source, double
                                   {"at", {f.at.x, f.at.y}},
                                   {"outline", f.outline},
                                   {"size_mm", f.sizeMm},
-                                  {"text", f.text},
+                                  {"text", sentenceOf(f)},
                                   {"repair", f.repair}});
   }
   report["repairs"] = nlohmann::json::array();

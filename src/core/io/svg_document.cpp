@@ -90,14 +90,13 @@ void giveSize(SvgDocument& document) {
   document.pagePx.y = give("height", hasBox ? box[3] : 0);
 }
 
-void countOthers(SvgDocument& document) {
+/// What a document may hold that is no outline, by its element's name.
+const std::map<std::string_view, std::string>& others() {
   static const std::map<std::string_view, std::string> kOthers{
       {"text", "texts (turn them into paths where they were drawn)"},
       {"image", "pictures"},
       {"foreignObject", "foreign objects"}};
-  forEachElement(document.root, [&document](xmlNode* node) {
-    if (const auto other = kOthers.find(nameOf(node)); other != kOthers.end()) ++document.others[other->second];
-  });
+  return kOthers;
 }
 
 }  // namespace
@@ -129,9 +128,9 @@ SvgDocument parseSvg(std::string_view bytes) {
   giveNamespace(document.root);
   applyStyleSheets(document.root);
   giveSize(document);
-  countOthers(document);
   forEachElement(document.root, [&document](xmlNode* node) {
     giveOldReference(node);
+    if (const auto other = others().find(nameOf(node)); other != others().end()) ++document.others[other->second];
     if (const auto id = attributeOf(node, "id")) document.byId.emplace(*id, node);
     const std::string target = attributeOf(node, "href").value_or("#");
     if (!target.starts_with("#") && !target.starts_with("data:")) ++document.outsideFiles;

@@ -8,6 +8,7 @@
 #include "core/mend/inspect.h"
 #include "core/mend/mend.h"
 #include "core/mend/one_line.h"
+#include "core/mend/piece_index.h"
 #include "core/mend/small_faults.h"
 #include "core/mend/strokes.h"
 #include "core/mend/tidy.h"
@@ -165,7 +166,8 @@ Drawing repairedSafely(const Drawing& drawing, const MendSettings& settings, con
   safe.borders = BorderRule::Twice;
   const Drawing out = mendedInRounds(drawing, safe, BowTieRule::Leave, settings.invisibleMm, stop).drawing;
   std::vector<std::size_t> gone = closedBelow(out.paths, settings.invisibleMm);
-  for (const std::size_t scrap : scraps(out.paths, pairEnds(out, safe), safe)) gone.push_back(scrap);
+  for (const std::size_t scrap : scraps(out.paths, pairEnds(out, safe), safe, PieceIndex(out.paths)))
+    gone.push_back(scrap);
   return withoutPaths(out, gone);
 }
 

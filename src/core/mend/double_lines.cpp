@@ -1,6 +1,7 @@
 #include "core/mend/double_lines.h"
 
 #include <algorithm>
+#include <map>
 #include <tuple>
 
 #include "core/geometry/overlap.h"
@@ -62,6 +63,25 @@ std::vector<CoveredStretch> coveredStretches(const Drawing& drawing, const Piece
   std::sort(found.begin(), found.end(), [](const CoveredStretch& p, const CoveredStretch& q) {
     return std::tie(p.path, p.segment, p.from, p.byPath) < std::tie(q.path, q.segment, q.from, q.byPath);
   });
+  return found;
+}
+
+std::vector<CommonTrack> commonTracks(const std::vector<Path>& paths, const std::vector<CoveredStretch>& covered) {
+  std::map<std::pair<std::size_t, std::size_t>, CommonTrack> tracks;
+  for (const CoveredStretch& c : covered) {
+    if (isRetraced(c)) continue;
+    CommonTrack& track = tracks[{c.path, c.byPath}];
+    track.path = c.path;
+    track.byPath = c.byPath;
+    track.lengthMm += c.lengthMm;
+    if (c.lengthMm > track.longest.lengthMm) track.longest = c;
+  }
+  std::vector<CommonTrack> found;
+  for (auto& [pair, track] : tracks) {
+    constexpr double kWhole = 0.995;
+    track.whole = track.lengthMm >= kWhole * pathLength(paths[track.path]);
+    found.push_back(track);
+  }
   return found;
 }
 

@@ -33,4 +33,16 @@ inline bool isRetraced(const CoveredStretch& c) { return c.path == c.byPath && c
 std::vector<CoveredStretch> coveredStretches(const Drawing& drawing, const PieceIndex& index,
                                              const MendSettings& settings, const std::stop_token& stop = {});
 
+/// What a path has in common with another one, or with itself, along all its stretches.
+struct CommonTrack {
+  std::size_t path = 0;
+  std::size_t byPath = 0;
+  double lengthMm = 0;
+  CoveredStretch longest;
+  bool whole = false;  ///< the path lies on the other one all along
+};
+
+/// The covered stretches by pairs of paths, ascending; what is retraced is left out.
+std::vector<CommonTrack> commonTracks(const std::vector<Path>& paths, const std::vector<CoveredStretch>& covered);
+
 }  // namespace rim

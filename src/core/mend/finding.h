@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "core/geometry/drawing.h"
+#include "core/geometry/units.h"
 
 namespace rim {
 
@@ -30,8 +31,9 @@ struct Finding {
   Point at;                 ///< mm
   std::size_t outline = 0;  ///< index of the path
   std::size_t other = 0;    ///< a second path that takes part, else the same
-  double sizeMm = 0;   ///< of a gap its width, of a double line its length, of what encloses something its larger side
-  std::string text;    ///< a sentence in plain words
+  double sizeMm = 0;  ///< of a gap its width, of a double line its length, of what encloses something its larger side
+  std::string words;  ///< a sentence in plain words, with "{}" in place of each length: see sentenceOf()
+  std::vector<double> lengthsMm;  ///< in the order of the sentence
   std::string repair;  ///< "join", "meet", "one", "drop", "cut off", "split", "untangle", "merge"; empty: for a person
                        ///< to decide
 };
@@ -39,7 +41,10 @@ struct Finding {
 /// As in the report: "open-end".
 std::string nameOf(FindingKind kind);
 
-/// The gap, size or length as a text: "0.31 mm".
-std::string mmText(double mm);
+/// A gap, size or length as a text: "0.31 mm", "0.0122 in"; with a decimal point in every language.
+std::string sizeText(double mm, Unit unit = Unit::Millimetre);
+
+/// The finding's sentence with its lengths in the unit.
+std::string sentenceOf(const Finding& finding, Unit unit = Unit::Millimetre);
 
 }  // namespace rim

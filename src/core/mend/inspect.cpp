@@ -1,7 +1,6 @@
 #include "core/mend/inspect.h"
 
 #include <algorithm>
-#include <map>
 #include <set>
 
 #include "core/error.h"
@@ -38,9 +37,10 @@ class Inspection {
   void ask() const {
     if (stop_.stop_requested()) throw Cancelled();
   }
-  void add(FindingKind kind, Point at, std::size_t outline, std::size_t other, double sizeMm, std::string text,
-           std::string repair) {
-    found_.push_back({kind, at, outline, other, sizeMm, std::move(text), std::move(repair)});
+  /// `words` has a "{}" for each of the lengths.
+  void add(FindingKind kind, Point at, std::size_t outline, std::size_t other, double sizeMm, std::string words,
+           std::vector<double> lengthsMm, std::string repair) {
+    found_.push_back({kind, at, outline, other, sizeMm, std::move(words), std::move(lengthsMm), std::move(repair)});
   }
 
   void findOpenEnds() {
@@ -49,54 +49,36 @@ class Inspection {
       const double gap = distance(p.a.place, p.b.place);
       const bool meet = gap <= settings_.coincidentMm;
       add(FindingKind::OpenEnd, lerp(p.a.place, p.b.place, 0.5), p.a.path, p.b.path, gap,
-          meet ? "Two ends meet here, but are not joined."
-               : "Two ends are " + mmText(gap) + " apart; the outline is open.",
+          meet ? "Two ends meet here, but are not joined." : "Two ends are {} apart; the outline is open.", {gap},
           "join");
     }
-    for (const std::size_t p : scraps(paths_, ends, settings_)) {
+    for (const std::size_t p : scraps(paths_, ends, settings_, index_)) {
       const double size = pathLength(paths_[p]);
-      add(FindingKind::Speck, paths_[p].start, p, p, size,
-          "A scrap of line " + mmText(size) + " long, joined to nothing.", "drop");
+      add(FindingKind::Speck, paths_[p].start, p, p, size, "A scrap of line {} long, joined to nothing.", {size},
+          "drop");
       scraps_.insert(p);
     }
     const Branches branches(paths_, index_, settings_.coincidentMm);
     for (const LonelyEnd& e : ends.lonely) {
       if (branches.onLine(e.end)) continue;
       if (scraps_.count(e.end.path) != 0 || isZeroLength(paths_[e.end.path])) continue;
-      const std::string nearest = e.nearest ? " The nearest other end is " + mmText(e.gapMm) + " away." : "";
+      const std::string nearest = e.nearest ? " The nearest other end is {} away." : "";
       add(FindingKind::OpenEnd, e.end.place, e.end.path, e.nearest ? e.nearest->path : e.end.path, e.gapMm,
-          "The line ends here, and nothing lies within " + mmText(settings_.gapMm) + " to join it to." + nearest, "");
+          "The line ends here, and nothing lies within {} to join it to." + nearest, {settings_.gapMm, e.gapMm}, "");
     }
   }
 
   void findDoubles(const std::vector<CoveredStretch>& covered) {
-    struct Track {
-      double lengthMm = 0;
-      double longestMm = 0;
-      Point at;
-    };
-    std::map<std::pair<std::size_t, std::size_t>, Track> tracks;
-    for (const CoveredStretch& c : covered) {
-      if (isRetraced(c)) continue;
-      Track& track = tracks[{c.path, c.byPath}];
-      track.lengthMm += c.lengthMm;
-      if (c.lengthMm <= track.longestMm) continue;
-      track.longestMm = c.lengthMm;
-      track.at = pointAt(pieceOf(paths_[c.path], c.segment), (c.from + c.to) / 2);
-    }
-    for (const auto& [pair, track] : tracks) {
-      constexpr double kWhole = 0.995;
-      const bool whole = track.lengthMm >= kWhole * pathLength(paths_[pair.first]);
-      const bool itself = pair.first == pair.second;
-      const bool mendable = whole || itself || !paths_[pair.first].closed;
-      const std::string length = mmText(track.lengthMm);
-      std::string text =
-          itself     ? "This outline runs there and back on " + length + " of its own line; it would be cut twice."
-          : whole    ? "This line of " + length + " lies on another one; it would be cut twice."
-          : mendable ? length + " of this line lie on another one and would be cut twice."
-                     : "Two outlines share " + length + " of border; it would be cut twice.";
-      add(FindingKind::DoubleLine, track.at, pair.first, pair.second, track.lengthMm, std::move(text),
-          mendable ? "one" : "");
+    for (const CommonTrack& track : commonTracks(paths_, covered)) {
+      const bool itself = track.path == track.byPath;
+      const bool mendable = track.whole || itself || !paths_[track.path].closed;
+      std::string words = itself ? "This outline runs there and back on {} of its own line; it would be cut twice."
+                          : track.whole ? "This line of {} lies on another one; it would be cut twice."
+                          : mendable    ? "{} of this line lie on another one and would be cut twice."
+                                        : "Two outlines share {} of border; it would be cut twice.";
+      const CoveredStretch& c = track.longest;
+      add(FindingKind::DoubleLine, pointAt(pieceOf(paths_[c.path], c.segment), (c.from + c.to) / 2), track.path,
+          track.byPath, track.lengthMm, std::move(words), {track.lengthMm}, mendable ? "one" : "");
     }
   }
 
@@ -106,27 +88,25 @@ class Inspection {
     const bool ofStrokes = 4 * pairs.size() >= countsOf(paths_).closed;
     for (const StrokePair& pair : pairs) {
       if (!ofStrokes && pair.widthMm > settings_.hairMm) continue;
-      std::string text =
-          "The two edges of a stroke " + mmText(pair.widthMm) + " wide; cut like this the stroke falls out.";
-      if (!pair.unlike.empty()) text += " The outer edge has a whisker or a corner that the inner one does not show.";
+      std::string words = "The two edges of a stroke {} wide; cut like this the stroke falls out.";
+      if (!pair.unlike.empty()) words += " The outer edge has a whisker or a corner that the inner one does not show.";
       const Point at = pair.unlike.empty() ? paths_[pair.outer].start : pair.unlike.front();
-      add(FindingKind::StrokePair, at, pair.outer, pair.inner, pair.widthMm, std::move(text), "");
+      add(FindingKind::StrokePair, at, pair.outer, pair.inner, pair.widthMm, std::move(words), {pair.widthMm}, "");
     }
   }
 
   void findCrossings(const std::vector<CoveredStretch>& covered) {
     for (const TrueCrossing& c : trueCrossings(drawing_, index_, covered, settings_, stop_)) {
       if (c.a.path != c.b.path) {
-        add(FindingKind::Crossing, c.place, c.a.path, c.b.path, 0, "Two outlines cross here.", "");
+        add(FindingKind::Crossing, c.place, c.a.path, c.b.path, 0, "Two outlines cross here.", {}, "");
         continue;
       }
       const double size = enclosedSize(c);
       const bool loop = size < settings_.loopMm;
       add(loop ? FindingKind::Loop : FindingKind::SelfCrossing, c.place, c.a.path, c.a.path, size,
-          loop ? "The outline makes a loop of " + mmText(size) + " here."
-               : "The outline crosses itself here; both sides of the crossing are larger than " +
-                     mmText(settings_.loopMm) + ".",
-          loop ? "cut off" : "split");
+          loop ? "The outline makes a loop of {} here."
+               : "The outline crosses itself here; both sides of the crossing are larger than {}.",
+          {loop ? size : settings_.loopMm}, loop ? "cut off" : "split");
     }
   }
 
@@ -140,18 +120,18 @@ class Inspection {
   void findSmall() {
     for (std::size_t p = 0; p < paths_.size(); ++p) {
       if (isZeroLength(paths_[p])) {
-        add(FindingKind::ZeroLength, paths_[p].start, p, p, 0, "A line of no length; nobody can see it.", "drop");
+        add(FindingKind::ZeroLength, paths_[p].start, p, p, 0, "A line of no length; nobody can see it.", {}, "drop");
       } else if (paths_[p].closed && sizeOf(paths_[p]) < settings_.speckMm) {
         const double size = sizeOf(paths_[p]);
-        add(FindingKind::Speck, paths_[p].start, p, p, size, "A speck of " + mmText(size) + ".", "drop");
+        add(FindingKind::Speck, paths_[p].start, p, p, size, "A speck of {}.", {size}, "drop");
       }
     }
     for (const SegmentFault& f : coincidentNodes(paths_, settings_.coincidentMm)) {
-      add(FindingKind::CoincidentNode, f.at, f.path, f.path, f.sizeMm, "Two nodes lie in one place.", "merge");
+      add(FindingKind::CoincidentNode, f.at, f.path, f.path, f.sizeMm, "Two nodes lie in one place.", {}, "merge");
     }
     for (const SegmentFault& f : spikes(paths_, settings_.doubleMm)) {
-      add(FindingKind::Spike, f.at, f.path, f.path, f.sizeMm,
-          "The outline runs out " + mmText(f.sizeMm) + " and back on the same line.", "cut off");
+      add(FindingKind::Spike, f.at, f.path, f.path, f.sizeMm, "The outline runs out {} and back on the same line.",
+          {f.sizeMm}, "cut off");
     }
   }
 
@@ -169,13 +149,12 @@ class Inspection {
       Box with = box;
       with.include(boxOf(paths_[p]));
       add(FindingKind::Stray, paths_[p].start, p, p, sizeOf(paths_[p]),
-          "Far outside everything else: with it the drawing measures " + mmText(with.width()) + " by " +
-              mmText(with.height()) + " instead of " + mmText(box.width()) + " by " + mmText(box.height()) + ".",
-          "");
+          "Far outside everything else: with it the drawing measures {} by {} instead of {} by {}.",
+          {with.width(), with.height(), box.width(), box.height()}, "");
     }
     for (const std::size_t f : frames(rest, true)) {
       add(FindingKind::Frame, rest[f].start, at[f], at[f], sizeOf(rest[f]),
-          "A rectangle that only frames all the others; it would be cut, too.", "");
+          "A rectangle that only frames all the others; it would be cut, too.", {}, "");
     }
   }
 

@@ -7,6 +7,7 @@
 #include "core/mend/join.h"
 #include "core/mend/one_line.h"
 #include "core/mend/open_ends.h"
+#include "core/mend/piece_index.h"
 #include "core/mend/simplify.h"
 #include "core/mend/small_faults.h"
 #include "core/mend/strokes.h"
@@ -67,7 +68,7 @@ class Mending {
   }
 
   void dropSmall() {
-    drop("dropped-scrap", scraps(drawing_.paths, pairEnds(drawing_, settings_), settings_));
+    drop("dropped-scrap", scraps(drawing_.paths, pairEnds(drawing_, settings_), settings_, PieceIndex(drawing_.paths)));
     drop("dropped-speck", closedBelow(drawing_.paths, settings_.smallerThanMm));
   }
 

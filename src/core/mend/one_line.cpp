@@ -10,8 +10,6 @@
 namespace rim {
 namespace {
 
-constexpr double kWhole = 0.995;
-
 struct Interval {
   double from;
   double to;
@@ -90,14 +88,10 @@ std::vector<Path> leftOf(const Path& path, const BySegment& covered, double leas
 
 /// Which closed paths lie on another closed one all the way round, so that the other is enough.
 std::vector<bool> repeats(const Drawing& drawing, const std::vector<CoveredStretch>& covered) {
-  std::map<std::pair<std::size_t, std::size_t>, double> tracks;
-  for (const CoveredStretch& c : covered) {
-    if (!isRetraced(c) && c.byPath != c.path && drawing.paths[c.path].closed) tracks[{c.path, c.byPath}] += c.lengthMm;
-  }
   std::vector<bool> found(drawing.paths.size(), false);
-  for (const auto& [pair, length] : tracks) {
-    const bool whole = length >= kWhole * pathLength(drawing.paths[pair.first]);
-    if (whole && !found[pair.second]) found[pair.first] = true;
+  for (const CommonTrack& track : commonTracks(drawing.paths, covered)) {
+    const bool another = track.path != track.byPath && drawing.paths[track.path].closed;
+    if (another && track.whole && !found[track.byPath]) found[track.path] = true;
   }
   return found;
 }

@@ -293,7 +293,8 @@ End endOf(const std::vector<Path>& paths, std::size_t path, bool atStart) {
 
 OpenEnds pairEnds(const Drawing& drawing, const MendSettings& settings) { return Pairing(drawing, settings).run(); }
 
-std::vector<std::size_t> scraps(const std::vector<Path>& paths, const OpenEnds& ends, const MendSettings& settings) {
+std::vector<std::size_t> scraps(const std::vector<Path>& paths, const OpenEnds& ends, const MendSettings& settings,
+                                const PieceIndex& index) {
   std::unordered_map<std::size_t, int> lonely;
   for (const LonelyEnd& e : ends.lonely) ++lonely[e.end.path];
   std::vector<std::size_t> found;
@@ -302,8 +303,6 @@ std::vector<std::size_t> scraps(const std::vector<Path>& paths, const OpenEnds& 
     const double size = count == 2 ? pathLength(paths[path]) : 0;
     if (size > kNoLengthMm && size <= settings.gapMm) found.push_back(path);
   }
-  if (found.empty()) return found;
-  const PieceIndex index(paths);
   const Branches branches(paths, index, settings.coincidentMm);
   std::erase_if(found, [&](std::size_t p) {
     return branches.onLine(endOf(paths, p, true)) && branches.onLine(endOf(paths, p, false));

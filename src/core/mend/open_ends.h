@@ -8,6 +8,8 @@
 
 namespace rim {
 
+class PieceIndex;
+
 /// An end of an open path.
 struct End {
   std::size_t path = 0;
@@ -49,7 +51,8 @@ End endOf(const std::vector<Path>& paths, std::size_t path, bool atStart);
 OpenEnds pairEnds(const Drawing& drawing, const MendSettings& settings);
 
 /// Open paths no longer than `gapMm` that nothing joins at either end: leftovers, too short to have been drawn. What
-/// leads from one line to another (mend/branches.h) is a short border between them and none.
-std::vector<std::size_t> scraps(const std::vector<Path>& paths, const OpenEnds& ends, const MendSettings& settings);
+/// leads from one line to another (mend/branches.h) is a short border between them and none. `index` is the paths'.
+std::vector<std::size_t> scraps(const std::vector<Path>& paths, const OpenEnds& ends, const MendSettings& settings,
+                                const PieceIndex& index);
 
 }  // namespace rim

@@ -21,7 +21,7 @@ constexpr double kCornerReachPx = 6;
 constexpr double kSameTangentDegrees = 0.5;
 constexpr double kPricePerDegree = 10;
 
-bool isLine(const Piece& p) { return p.primitive.kind == Primitive::Kind::Line; }
+bool isLine(const TrackPiece& p) { return p.primitive.kind == Primitive::Kind::Line; }
 
 double degreesBetween(Point a, Point b) { return std::abs(angleBetween(a, b)) * 180 / std::numbers::pi; }
 
@@ -58,7 +58,7 @@ class Assembler {
   Assembler(const Track& track, const Chain& chain, const SplitLimits& limits, const MeasuredPlaces& measured,
             double kinkDegrees)
       : track_(track), chain_(chain), limits_(limits), kinkDegrees_(kinkDegrees), nodes_(chain.nodes) {
-    for (const Piece& piece : chain.pieces) measured_.push_back(passes(piece, measured));
+    for (const TrackPiece& piece : chain.pieces) measured_.push_back(passes(piece, measured));
     // What is left as measured begins and ends on the border.
     for (std::size_t k = 0; k < measured_.size(); ++k) {
       if (!measured_[k]) continue;
@@ -91,7 +91,7 @@ class Assembler {
 
  private:
   bool closed() const { return track_.closed(); }
-  const Piece& piece(std::size_t k) const { return chain_.pieces[k % chain_.pieces.size()]; }
+  const TrackPiece& piece(std::size_t k) const { return chain_.pieces[k % chain_.pieces.size()]; }
   const Node& nodeAt(std::size_t k) const { return nodes_[k % nodes_.size()]; }
   double wayOf(std::size_t k) const { return track_.way(piece(k).to) - track_.way(piece(k).from); }
 
@@ -104,7 +104,7 @@ class Assembler {
     return way > kLongerThanNeighbours * std::max(before, after);
   }
 
-  bool passes(const Piece& piece, const MeasuredPlaces& measured) const {
+  bool passes(const TrackPiece& piece, const MeasuredPlaces& measured) const {
     const std::span<const Point> points = track_.points(piece.from, piece.to + 1);
     const auto near = [points, reach = measured.reachPx](Point place) {
       return std::any_of(points.begin(), points.end(), [=](Point p) { return distance(p, place) < reach; });
@@ -114,7 +114,7 @@ class Assembler {
 
   void add(const Part& part, Path& path) const {
     if (measured_[part.from]) {
-      const Piece& own = piece(part.from);
+      const TrackPiece& own = piece(part.from);
       for (std::size_t i = own.from + 1; i < own.to; ++i) path.segments.push_back(Segment::line(track_.point(i)));
       path.segments.push_back(Segment::line(nodeAt(part.end).place));
     } else if (part.curves.empty()) {

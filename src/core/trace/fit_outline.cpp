@@ -105,17 +105,17 @@ bool usable(const Path& path) { return isFinite(path) && path.segments.size() > 
 
 /// The middle of the longest piece, an index into the track: a break there is no real one, but all
 /// real breaks have their surroundings on one side of the track's ends.
-std::size_t middleOfLongest(const Track& track, const std::vector<Piece>& pieces) {
-  const auto way = [&track](const Piece& p) { return track.way(p.to) - track.way(p.from); };
+std::size_t middleOfLongest(const Track& track, const std::vector<TrackPiece>& pieces) {
+  const auto way = [&track](const TrackPiece& p) { return track.way(p.to) - track.way(p.from); };
   const auto longest = std::max_element(pieces.begin(), pieces.end(),
-                                        [&way](const Piece& a, const Piece& b) { return way(a) < way(b); });
+                                        [&way](const TrackPiece& a, const TrackPiece& b) { return way(a) < way(b); });
   return track.indexAt(track.way(longest->from) + way(*longest) / 2);
 }
 
 /// The piece, from 1, that the outline is best begun with: one where it turns most, so that no smooth
 /// stretch is cut in two. When the longest piece, whose parts are the first and the last, is a line, the
 /// one after it will do.
-std::size_t bestBeginning(const Track& track, const std::vector<Piece>& pieces) {
+std::size_t bestBeginning(const Track& track, const std::vector<TrackPiece>& pieces) {
   if (pieces.front().primitive.kind == Primitive::Kind::Line) return 1;
   std::size_t best = 1;
   double sharpest = 0;
@@ -132,11 +132,11 @@ std::size_t bestBeginning(const Track& track, const std::vector<Piece>& pieces) 
 
 /// The pieces on a track that starts where piece `first` starts: piece 0 and the last one, the two parts
 /// of one, become one again. Needs three pieces or more.
-std::vector<Piece> joinedAtEnds(const Track& track, const std::vector<Piece>& pieces, std::size_t first,
-                                const Track& turned, const SplitLimits& split) {
+std::vector<TrackPiece> joinedAtEnds(const Track& track, const std::vector<TrackPiece>& pieces, std::size_t first,
+                                     const Track& turned, const SplitLimits& split) {
   const std::size_t shift = pieces[first].from;
   const std::size_t round = track.last() - shift;
-  std::vector<Piece> joined;
+  std::vector<TrackPiece> joined;
   for (std::size_t k = first; k + 1 < pieces.size(); ++k)
     joined.push_back({pieces[k].from - shift, pieces[k].to - shift, pieces[k].primitive});
   const std::size_t from = pieces.back().from - shift;
@@ -153,11 +153,11 @@ std::optional<Path> fitPieces(const Border& border, const FitSettings& settings,
   const JoinLimits join{cornerDegreesFor(settings.cornerReadiness), settings.roundingPx, settings.blunt};
   const std::size_t anywhere = sharpestPoint(border, 4);
   const Track rough(border, anywhere);
-  const std::vector<Piece> roughPieces = splitRoughly(rough, split, stop);
+  const std::vector<TrackPiece> roughPieces = splitRoughly(rough, split, stop);
   if (roughPieces.size() < 2) return std::nullopt;
   const std::size_t start = (anywhere + middleOfLongest(rough, roughPieces)) % border.size();
   const Track track(border, start);
-  std::vector<Piece> pieces = settlePieces(track, splitTrack(track, split, stop), join, split);
+  std::vector<TrackPiece> pieces = settlePieces(track, splitTrack(track, split, stop), join, split);
   if (pieces.size() < 3) return std::nullopt;
   const std::size_t first = bestBeginning(track, pieces);
   const Track turned(border, start + pieces[first].from);
@@ -188,7 +188,7 @@ Path fitOpenBorder(const std::vector<Point>& points, const FitSettings& settings
   const Track track = Track::open(points);
   for (const double trimPx : {settings.roundingPx, settings.roundingPx / 3}) {
     const SplitLimits split{deviation, trimPx};
-    std::vector<Piece> pieces = settlePieces(track, splitTrack(track, split, stop), join, split);
+    std::vector<TrackPiece> pieces = settlePieces(track, splitTrack(track, split, stop), join, split);
     if (pieces.empty()) continue;
     pieces.front().from = 0;
     pieces.back().to = track.last();

@@ -30,7 +30,7 @@ struct Gap {
   double way = 0;          ///< px
 };
 
-Gap gapBetween(const Track& track, const Piece& a, const Piece& b) {
+Gap gapBetween(const Track& track, const TrackPiece& a, const TrackPiece& b) {
   const bool wraps = b.from < a.to;
   const double way = track.way(b.from) - track.way(a.to) + (wraps ? track.length() : 0);
   double middle = track.way(a.to) + way / 2;
@@ -83,7 +83,7 @@ bool isBlunt(const JoinLimits& limits, Point place) {
                      [place](Point p) { return distance(p, place) < kBluntReachPx; });
 }
 
-Node nodeBetween(const Piece& before, const Piece& after, const Track& track, const JoinLimits& limits) {
+Node nodeBetween(const TrackPiece& before, const TrackPiece& after, const Track& track, const JoinLimits& limits) {
   const Primitive& a = before.primitive;
   const Primitive& b = after.primitive;
   const Gap gap = gapBetween(track, before, after);
@@ -100,15 +100,16 @@ Node nodeBetween(const Piece& before, const Piece& after, const Track& track, co
 double distanceFrom(const Primitive& primitive, Point p) { return distance(p, project(primitive, p)); }
 
 /// The stretch between two pieces with the ends that neither was fitted to.
-Piece stretchBetween(const Track& track, const Piece& a, const Piece& b, double trimPx) {
+TrackPiece stretchBetween(const Track& track, const TrackPiece& a, const TrackPiece& b, double trimPx) {
   return {track.indexAt(track.way(a.to) - trimPx), track.indexAt(track.way(b.from) + trimPx), {}};
 }
 
 /// Whether the border between two pieces keeps as near to them, prolonged, as a rounded-off corner
 /// does. Else something else lies there.
-bool hidesCornerOnly(const Track& track, const Piece& a, const Piece& b, const JoinLimits& limits, double trimPx) {
+bool hidesCornerOnly(const Track& track, const TrackPiece& a, const TrackPiece& b, const JoinLimits& limits,
+                     double trimPx) {
   const double most = 0.3 + 0.3 * limits.roundingPx;
-  const Piece stretch = stretchBetween(track, a, b, trimPx);
+  const TrackPiece stretch = stretchBetween(track, a, b, trimPx);
   for (std::size_t i = stretch.from; i <= stretch.to; ++i) {
     const Point p = track.point(i);
     if (std::min(distanceFrom(a.primitive, p), distanceFrom(b.primitive, p)) > most) return false;
@@ -117,24 +118,24 @@ bool hidesCornerOnly(const Track& track, const Piece& a, const Piece& b, const J
 }
 
 /// Whether two pieces make a corner, and nothing but it lies between them.
-bool makeCorner(const Track& track, const Piece& a, const Piece& b, const JoinLimits& limits, double trimPx) {
+bool makeCorner(const Track& track, const TrackPiece& a, const TrackPiece& b, const JoinLimits& limits, double trimPx) {
   const auto corner = cornerOf(a.primitive, b.primitive, track, gapBetween(track, a, b), limits.roundingPx);
   return corner && std::abs(degrees(corner->turn)) >= limits.cornerDegrees &&
          hidesCornerOnly(track, a, b, limits, trimPx);
 }
 
-double wayOf(const Track& track, const Piece& piece) { return track.way(piece.to) - track.way(piece.from); }
+double wayOf(const Track& track, const TrackPiece& piece) { return track.way(piece.to) - track.way(piece.from); }
 
 /// Drops short pieces that only follow the rounded-off tip of a corner.
-std::vector<Piece> withoutRoundings(const Track& track, const std::vector<Piece>& pieces, const JoinLimits& limits,
-                                    double trimPx) {
-  std::vector<Piece> kept;
+std::vector<TrackPiece> withoutRoundings(const Track& track, const std::vector<TrackPiece>& pieces,
+                                         const JoinLimits& limits, double trimPx) {
+  std::vector<TrackPiece> kept;
   for (std::size_t k = 0; k < pieces.size(); ++k) {
     const double way = wayOf(track, pieces[k]);
     const bool inner = !kept.empty() && k + 1 < pieces.size();
     if (inner && way < kLongestRounding * limits.roundingPx) {
-      const Piece& before = kept.back();
-      const Piece& after = pieces[k + 1];
+      const TrackPiece& before = kept.back();
+      const TrackPiece& after = pieces[k + 1];
       const double least = std::min(wayOf(track, before), wayOf(track, after));
       if (least > way && !isBlunt(limits, track.point(pieces[k].from)) &&
           makeCorner(track, before, after, limits, trimPx)) {
@@ -148,14 +149,14 @@ std::vector<Piece> withoutRoundings(const Track& track, const std::vector<Piece>
 
 /// Between pieces that make no corner a piece of its own follows what lies there, or, when that is
 /// short, they share it. At blunt places no point of the border is left out.
-std::vector<Piece> withGapsClosed(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits,
-                                  const SplitLimits& split) {
-  std::vector<Piece> closed;
+std::vector<TrackPiece> withGapsClosed(const Track& track, std::vector<TrackPiece> pieces, const JoinLimits& limits,
+                                       const SplitLimits& split) {
+  std::vector<TrackPiece> closed;
   const std::size_t n = pieces.size();
   for (std::size_t k = 0; k < n; ++k) {
     closed.push_back(pieces[k]);
     if (k + 1 == n) break;
-    Piece& after = pieces[k + 1];
+    TrackPiece& after = pieces[k + 1];
     const Gap gap = gapBetween(track, pieces[k], after);
     if (isBlunt(limits, track.point(gap.middle))) {
       if (gap.way > 0) closed.push_back({pieces[k].to, after.from, fitRange(track, pieces[k].to, after.from, split)});
@@ -163,7 +164,7 @@ std::vector<Piece> withGapsClosed(const Track& track, std::vector<Piece> pieces,
     }
     const bool followed = hidesCornerOnly(track, pieces[k], after, limits, split.trimPx);
     if (followed && (gap.way < kShortGapPx || makeCorner(track, pieces[k], after, limits, split.trimPx))) continue;
-    Piece between = stretchBetween(track, pieces[k], after, split.trimPx);
+    TrackPiece between = stretchBetween(track, pieces[k], after, split.trimPx);
     if (between.to <= between.from + 1) continue;
     between.primitive = fitRange(track, between.from, between.to, split);
     closed.back().to = std::max(closed.back().from, between.from);
@@ -175,15 +176,15 @@ std::vector<Piece> withGapsClosed(const Track& track, std::vector<Piece> pieces,
 
 }  // namespace
 
-std::vector<Piece> settlePieces(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits,
-                                const SplitLimits& split) {
+std::vector<TrackPiece> settlePieces(const Track& track, std::vector<TrackPiece> pieces, const JoinLimits& limits,
+                                     const SplitLimits& split) {
   return withoutRoundings(track, withGapsClosed(track, std::move(pieces), limits, split), limits, split.trimPx);
 }
 
-Chain joinPieces(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits) {
+Chain joinPieces(const Track& track, std::vector<TrackPiece> pieces, const JoinLimits& limits) {
   Chain chain{std::move(pieces), {}};
   const std::size_t n = chain.pieces.size();
-  const auto endOf = [&track](const Piece& piece, std::size_t at) {
+  const auto endOf = [&track](const TrackPiece& piece, std::size_t at) {
     return Node{project(piece.primitive, track.point(at)), true, {}, true};
   };
   for (std::size_t k = 0; k < n; ++k) {

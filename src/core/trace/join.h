@@ -18,7 +18,7 @@ struct Node {
 /// Pieces of a border with the nodes between them: nodes[k] is where pieces[k] begins. An open border has one
 /// more, where the last piece ends.
 struct Chain {
-  std::vector<Piece> pieces;
+  std::vector<TrackPiece> pieces;
   std::vector<Node> nodes;
 };
 
@@ -33,13 +33,13 @@ struct JoinLimits {
 /// Looks into what lies between the pieces of a track, save at the track's ends: where it is more
 /// than the rounded-off tip of a corner a piece of its own follows it; a piece that follows nothing
 /// but such a tip is dropped.
-std::vector<Piece> settlePieces(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits,
-                                const SplitLimits& split);
+std::vector<TrackPiece> settlePieces(const Track& track, std::vector<TrackPiece> pieces, const JoinLimits& limits,
+                                     const SplitLimits& split);
 
 /// Puts the nodes. An open track's ends are where its outermost pieces come nearest to its outermost points. Where two
 /// pieces turn by a corner's angle, the node is where both, prolonged, meet. Elsewhere the node is smooth: where a line
 /// touches a circle, or two circles each other.
-Chain joinPieces(const Track& track, std::vector<Piece> pieces, const JoinLimits& limits);
+Chain joinPieces(const Track& track, std::vector<TrackPiece> pieces, const JoinLimits& limits);
 
 /// How far, in px, the tip of a corner may lie beyond the border that is seen of it: pixels and blur eat a
 /// wedge away up to where it is about as wide as they smear.

@@ -68,8 +68,7 @@ double worstOf(const std::vector<Meeting::Ray>& rays, Point place) {
 }
 
 /// The place with the least squares; nothing where it is too far from what is seen.
-std::optional<Point> solvedPlace(const Meeting& meeting, const std::vector<Meeting::Ray>& ends) {
-  const double reachPx = reachOf(meeting);
+std::optional<Point> solvedPlace(const Meeting& meeting, const std::vector<Meeting::Ray>& ends, double reachPx) {
   Point at = meeting.seen;
   for (int round = 0; round < kRounds; ++round) {
     Lines lines;
@@ -87,12 +86,12 @@ std::optional<Point> solvedPlace(const Meeting& meeting, const std::vector<Meeti
 
 /// Where the others meet when one of three or more does not point there, as when it has a corner just before the
 /// junction: of all others that agree, what is nearest to what is seen.
-std::optional<Point> placeWithoutOne(const Meeting& meeting) {
+std::optional<Point> placeWithoutOne(const Meeting& meeting, double reachPx) {
   std::optional<Point> best;
   for (std::size_t k = 0; k < meeting.ends.size(); ++k) {
     std::vector<Meeting::Ray> others = meeting.ends;
     others.erase(others.begin() + static_cast<std::ptrdiff_t>(k));
-    const auto place = solvedPlace(meeting, others);
+    const auto place = solvedPlace(meeting, others, reachPx);
     if (!place || worstOf(others, *place) > kAgreePx) continue;
     if (!best || distance(*place, meeting.seen) < distance(*best, meeting.seen)) best = place;
   }
@@ -114,10 +113,11 @@ Path broughtToEnd(Path path, Point end) {
 }  // namespace
 
 Point meetingPlace(const Meeting& meeting) {
-  std::optional<Point> at = solvedPlace(meeting, meeting.ends);
+  const double reachPx = reachOf(meeting);
+  std::optional<Point> at = solvedPlace(meeting, meeting.ends, reachPx);
   const bool agree = at && worstOf(meeting.ends, *at) <= kAgreePx;
   if (!agree && meeting.ends.size() + meeting.through.size() > 2) {
-    if (const auto better = placeWithoutOne(meeting)) at = better;
+    if (const auto better = placeWithoutOne(meeting, reachPx)) at = better;
   }
   const Point place = at.value_or(meeting.seen);
   return meeting.through.empty() ? place : nearestOn(*meeting.through.front(), place).place;

@@ -14,9 +14,9 @@ constexpr double kQuarter = std::numbers::pi / 2;
 /// Radii of one outline that differ by no more than this share may be meant to be equal.
 constexpr double kRadiusShare = 0.04;
 
-bool isLine(const Piece& piece) { return piece.primitive.kind == Primitive::Kind::Line; }
+bool isLine(const TrackPiece& piece) { return piece.primitive.kind == Primitive::Kind::Line; }
 
-double angleOf(const Piece& line) { return std::atan2(line.primitive.direction.y, line.primitive.direction.x); }
+double angleOf(const TrackPiece& line) { return std::atan2(line.primitive.direction.y, line.primitive.direction.x); }
 
 /// From -45 to 45 degrees: how far an angle is from the nearest quarter turn.
 double offQuarter(double angle) { return std::remainder(angle, kQuarter); }
@@ -28,10 +28,10 @@ void turn(Primitive& line, double by) {
 
 class Regular {
  public:
-  Regular(const Track& track, std::vector<Piece> pieces, double tolerancePx)
+  Regular(const Track& track, std::vector<TrackPiece> pieces, double tolerancePx)
       : track_(track), pieces_(std::move(pieces)), tolerance_(tolerancePx) {}
 
-  std::vector<Piece> made(const Rules& rules) {
+  std::vector<TrackPiece> made(const Rules& rules) {
     if (rules.level) makeLevel();
     if (rules.parallel) makeParallel();
     if (rules.equalRadii) makeRadiiEqual();
@@ -40,10 +40,10 @@ class Regular {
   }
 
  private:
-  double wayOf(const Piece& piece) const { return track_.way(piece.to) - track_.way(piece.from); }
+  double wayOf(const TrackPiece& piece) const { return track_.way(piece.to) - track_.way(piece.from); }
 
   /// The largest distance of the points that the piece follows, without what corners round off.
-  double farthest(const Piece& piece) const {
+  double farthest(const TrackPiece& piece) const {
     constexpr double kTrimPx = 3.5;
     const auto [from, to] = track_.within(piece.from, piece.to, std::min(kTrimPx, wayOf(piece) / 4));
     double most = 0;
@@ -52,8 +52,8 @@ class Regular {
   }
 
   /// Takes the other primitive when the points stay near enough to it.
-  bool take(Piece& piece, const Primitive& primitive) const {
-    Piece changed = piece;
+  bool take(TrackPiece& piece, const Primitive& primitive) const {
+    TrackPiece changed = piece;
     changed.primitive = primitive;
     constexpr double kHardlyMore = 0.03;
     constexpr double kShareOfTolerance = 0.6;
@@ -64,7 +64,7 @@ class Regular {
   }
 
   void makeLevel() {
-    for (Piece& piece : pieces_) {
+    for (TrackPiece& piece : pieces_) {
       if (!isLine(piece)) continue;
       const double off = offQuarter(angleOf(piece));
       if (std::abs(off) > kMostTurnRadians) continue;
@@ -76,20 +76,20 @@ class Regular {
     }
   }
 
-  std::vector<Piece*> longestFirst(bool lines) {
-    std::vector<Piece*> some;
-    for (Piece& piece : pieces_) {
+  std::vector<TrackPiece*> longestFirst(bool lines) {
+    std::vector<TrackPiece*> some;
+    for (TrackPiece& piece : pieces_) {
       if (isLine(piece) == lines) some.push_back(&piece);
     }
     std::stable_sort(some.begin(), some.end(),
-                     [this](const Piece* a, const Piece* b) { return wayOf(*a) > wayOf(*b); });
+                     [this](const TrackPiece* a, const TrackPiece* b) { return wayOf(*a) > wayOf(*b); });
     return some;
   }
 
   /// Shorter lines turn to the direction of the longest that is near theirs, or square to it.
   void makeParallel() {
     std::vector<double> directions;
-    for (Piece* piece : longestFirst(true)) {
+    for (TrackPiece* piece : longestFirst(true)) {
       const double angle = angleOf(*piece);
       const auto near = std::find_if(directions.begin(), directions.end(),
                                      [angle](double d) { return std::abs(offQuarter(angle - d)) < kMostTurnRadians; });
@@ -103,12 +103,12 @@ class Regular {
     }
   }
 
-  Point middleOf(const Piece& piece) const {
+  Point middleOf(const TrackPiece& piece) const {
     return project(piece.primitive, track_.point(track_.indexAt((track_.way(piece.from) + track_.way(piece.to)) / 2)));
   }
 
   /// The same arc with another radius: its middle stays.
-  Primitive withRadius(const Piece& piece, double radius) const {
+  Primitive withRadius(const TrackPiece& piece, double radius) const {
     Primitive p = piece.primitive;
     const Point middle = middleOf(piece);
     p.place = middle + (p.place - middle) * (radius / std::abs(p.radius));
@@ -118,7 +118,7 @@ class Regular {
 
   void makeRadiiEqual() {
     std::vector<double> radii;
-    for (Piece* piece : longestFirst(false)) {
+    for (TrackPiece* piece : longestFirst(false)) {
       const double radius = std::abs(piece->primitive.radius);
       const auto near = std::find_if(radii.begin(), radii.end(),
                                      [radius](double r) { return std::abs(radius - r) < kRadiusShare * r; });
@@ -140,7 +140,7 @@ class Regular {
 
   /// Whether an arc goes over smoothly into its neighbour: the circles or lines hardly fail to touch,
   /// and where they were split they turn by no more than a vague place for it explains.
-  bool smooth(const Piece& arc, const Piece& neighbour, std::size_t at) const {
+  bool smooth(const TrackPiece& arc, const TrackPiece& neighbour, std::size_t at) const {
     const Point p = track_.point(at);
     const double turn = std::abs(angleBetween(tangentAt(arc.primitive, p), tangentAt(neighbour.primitive, p)));
     return turn < kSmooth && gapTo(arc.primitive, neighbour.primitive) < tolerance_;
@@ -149,10 +149,10 @@ class Regular {
   void makeTangent() {
     const std::size_t n = pieces_.size();
     for (std::size_t k = 0; k < n && n > 2; ++k) {
-      Piece& piece = pieces_[k];
+      TrackPiece& piece = pieces_[k];
       if (isLine(piece)) continue;
-      const Piece& before = pieces_[(k + n - 1) % n];
-      const Piece& after = pieces_[(k + 1) % n];
+      const TrackPiece& before = pieces_[(k + n - 1) % n];
+      const TrackPiece& after = pieces_[(k + 1) % n];
       const bool open = !track_.closed();
       const bool atStart = !(open && k == 0) && smooth(piece, before, piece.from);
       const bool atEnd = !(open && k + 1 == n) && smooth(piece, after, piece.to);
@@ -201,7 +201,7 @@ class Regular {
   }
 
   const Track& track_;
-  std::vector<Piece> pieces_;
+  std::vector<TrackPiece> pieces_;
   double tolerance_;
 };
 
@@ -251,7 +251,8 @@ Rules rulesNamed(const std::vector<std::string>& names) {
   return rules;
 }
 
-std::vector<Piece> madeRegular(const Track& track, std::vector<Piece> pieces, const Rules& rules, double tolerancePx) {
+std::vector<TrackPiece> madeRegular(const Track& track, std::vector<TrackPiece> pieces, const Rules& rules,
+                                    double tolerancePx) {
   return Regular(track, std::move(pieces), tolerancePx).made(rules);
 }
 

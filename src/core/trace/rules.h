@@ -32,7 +32,8 @@ Rules rulesNamed(const std::vector<std::string>& names);
 /// The pieces of one outline made regular: lines turn about their middles, circles move and change
 /// their radii, each piece by no more than keeps its points within six tenths of `tolerancePx`.
 /// What would leave them is left as it is.
-std::vector<Piece> madeRegular(const Track& track, std::vector<Piece> pieces, const Rules& rules, double tolerancePx);
+std::vector<TrackPiece> madeRegular(const Track& track, std::vector<TrackPiece> pieces, const Rules& rules,
+                                    double tolerancePx);
 
 /// Outlines that are one circle each (two half circles): those with nearly equal radii get the same
 /// one, those with nearly the same centre become concentric; "nearly" is a quarter of `tolerancePx`.

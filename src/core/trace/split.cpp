@@ -19,6 +19,7 @@ constexpr double kShortestWayPx = 1.5;
 /// A start is given up when the misfit has been this dear over this many places, or so many times as dear over fewer.
 constexpr double kHopeless = 200;
 constexpr int kHopelessPlaces = 6;
+constexpr double kMostTimes = 3;
 /// Fits need some points after trimming, else less is trimmed.
 constexpr double kLeastFittedPx = 2.5;
 constexpr double kShareSpared = 0.15;
@@ -65,7 +66,7 @@ class Splitter {
     places_.push_back(n);
   }
 
-  std::vector<Piece> pieces(const std::stop_token& stop) {
+  std::vector<TrackPiece> pieces(const std::stop_token& stop) {
     const std::size_t count = places_.size();
     reached_.assign(count, {});
     starts_.assign(count, {});
@@ -107,7 +108,7 @@ class Splitter {
                                                                          : priceOf(piece, k, e, atMost);
       if (price < atMost) reached_[e] = {starts_[k].price + price, k};
       const bool dear = price > kHopeless && price < kNever;
-      hopeless = dear ? hopeless + static_cast<int>(std::min(price / kHopeless, 3.0)) : 0;
+      hopeless = dear ? hopeless + static_cast<int>(std::min(price / kHopeless, kMostTimes)) : 0;
     }
   }
 
@@ -140,7 +141,7 @@ class Splitter {
     return rate(momentsOf(track_.points(from, to)), along, limits_).price + skipped * kPriceOfSkippedPoint;
   }
 
-  std::vector<Piece> collect() const {
+  std::vector<TrackPiece> collect() const {
     std::size_t last = places_.size() - 1;
     double least = reached_[last].price;
     for (std::size_t k = last; k-- > 1 && way(places_.size() - 1) - way(k) <= limits_.gapPx;) {
@@ -150,7 +151,7 @@ class Splitter {
         last = k;
       }
     }
-    std::vector<Piece> pieces;
+    std::vector<TrackPiece> pieces;
     for (std::size_t end = last; reached_[end].price < kNever;) {
       const std::size_t start = reached_[end].from;
       pieces.push_back({places_[start], places_[end], {}});
@@ -158,7 +159,7 @@ class Splitter {
       if (end == 0) break;
     }
     std::reverse(pieces.begin(), pieces.end());
-    for (Piece& piece : pieces) piece.primitive = fitRange(track_, piece.from, piece.to, limits_);
+    for (TrackPiece& piece : pieces) piece.primitive = fitRange(track_, piece.from, piece.to, limits_);
     return pieces;
   }
 
@@ -192,11 +193,11 @@ Primitive fitRange(const Track& track, std::size_t from, std::size_t to, const S
   return fitLine(points);
 }
 
-std::vector<Piece> splitTrack(const Track& track, const SplitLimits& limits, std::stop_token stop) {
+std::vector<TrackPiece> splitTrack(const Track& track, const SplitLimits& limits, std::stop_token stop) {
   return Splitter(track, limits, false).pieces(stop);
 }
 
-std::vector<Piece> splitRoughly(const Track& track, const SplitLimits& limits, std::stop_token stop) {
+std::vector<TrackPiece> splitRoughly(const Track& track, const SplitLimits& limits, std::stop_token stop) {
   return Splitter(track, limits, true).pieces(stop);
 }
 

@@ -10,7 +10,7 @@ namespace rim {
 
 /// A range of the track and the line or circle that follows it. Where a corner's rounded-off tip
 /// lies between two pieces, the next one's `from` comes after this one's `to`.
-struct Piece {
+struct TrackPiece {
   std::size_t from = 0;  ///< index into the track
   std::size_t to = 0;    ///< index into the track
   Primitive primitive;
@@ -42,11 +42,11 @@ double factsIn(double points);
 /// Cost: each place is tried as a start and reaches until neither line nor arc follows any more,
 /// in constant time a point. Longer tracks take every second or third point for a possible break.
 /// Throws Cancelled when `stop` is requested.
-std::vector<Piece> splitTrack(const Track& track, const SplitLimits& limits, std::stop_token stop);
+std::vector<TrackPiece> splitTrack(const Track& track, const SplitLimits& limits, std::stop_token stop);
 
 /// The same, but quicker: breaks are looked for at every fourth point or so. Good enough to see where
 /// the long pieces are.
-std::vector<Piece> splitRoughly(const Track& track, const SplitLimits& limits, std::stop_token stop);
+std::vector<TrackPiece> splitRoughly(const Track& track, const SplitLimits& limits, std::stop_token stop);
 
 /// The better one of line and arc for the points from index `from` to `to`, ends included, as
 /// splitTrack() weighs them.

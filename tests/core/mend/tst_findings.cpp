@@ -109,12 +109,12 @@ class TestFindings : public QObject {
     Drawing gap;
     gap.paths = {linePath({0, 0}, {9, 0}), linePath({9.3, 0}, {20, 0})};
     const Finding first = inspect(gap, {})[0];
-    QCOMPARE(QString::fromStdString(first.text), QString("Two ends are 0.30 mm apart; the outline is open."));
+    QCOMPARE(QString::fromStdString(sentenceOf(first)), QString("Two ends are 0.30 mm apart; the outline is open."));
     QVERIFY(distance(first.at, {9.15, 0}) < 1e-9);
     QCOMPARE(first.repair, std::string("join"));
     Drawing stray;
     stray.paths = with(square(20), {circlePath({90, 5}, 0.2)});
-    QVERIFY(QString::fromStdString(inspect(stray, {})[0].text)
+    QVERIFY(QString::fromStdString(sentenceOf(inspect(stray, {})[0]))
                 .contains("90.20 mm by 20.00 mm instead of 20.00 mm by 20.00 mm"));
   }
 
@@ -129,10 +129,14 @@ class TestFindings : public QObject {
   }
 
   void sizesAreWrittenAsPeopleReadThem() {
-    QCOMPARE(mmText(0.314), std::string("0.31 mm"));
-    QCOMPARE(mmText(0.0123), std::string("0.012 mm"));
-    QCOMPARE(mmText(3e-7), std::string("0 mm"));
-    QCOMPARE(mmText(560.4), std::string("560 mm"));
+    QCOMPARE(sizeText(0.314), std::string("0.31 mm"));
+    QCOMPARE(sizeText(0.0123), std::string("0.012 mm"));
+    QCOMPARE(sizeText(3e-7), std::string("0 mm"));
+    QCOMPARE(sizeText(560.4), std::string("560 mm"));
+    QCOMPARE(sizeText(0.314, Unit::Inch), std::string("0.0124 in"));
+    const Finding finding{FindingKind::Spike, {}, 0, 0, 25.4, "{} and {}; {}", {25.4, 0.3}, {}};
+    QCOMPARE(sentenceOf(finding), std::string("25.40 mm and 0.30 mm; {}"));
+    QCOMPARE(sentenceOf(finding, Unit::Inch), std::string("1.0000 in and 0.0118 in; {}"));
   }
 };
 

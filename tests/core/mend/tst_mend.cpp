@@ -46,7 +46,8 @@ QString comparedWith(const Drawing& truth, const Drawing& got) {
 }
 
 QString firstOf(const std::vector<Finding>& findings) {
-  return findings.empty() ? QString() : QString::fromStdString(nameOf(findings[0].kind) + ": " + findings[0].text);
+  return findings.empty() ? QString()
+                          : QString::fromStdString(nameOf(findings[0].kind) + ": " + sentenceOf(findings[0]));
 }
 
 }  // namespace
@@ -246,7 +247,7 @@ class TestMend : public QObject {
     const auto stroke = std::find_if(findings.begin(), findings.end(),
                                      [](const Finding& f) { return f.kind == FindingKind::StrokePair; });
     QVERIFY(stroke != findings.end());
-    QVERIFY2(stroke->text.find("whisker") != std::string::npos, stroke->text.c_str());
+    QVERIFY2(stroke->words.find("whisker") != std::string::npos, stroke->words.c_str());
   }
 
   void bordersOnceLoseNothingBetweenNearBranchings() {

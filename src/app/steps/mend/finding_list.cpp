@@ -86,9 +86,10 @@ void FindingList::addGroup(FindingKind kind, Unit unit) {
     if (++count > kMostOfAKind || finding.outline >= drawing_.paths.size()) continue;
     auto* row = new Row(group, *this, number);
     constexpr double kNothingMm = 0.0005;
-    const QString size = finding.sizeMm > kNothingMm ? sizeText(finding.sizeMm, unit) : QString();
+    const QString size =
+        finding.sizeMm > kNothingMm ? QString::fromStdString(sizeText(finding.sizeMm, unit)) : QString();
     row->setText(0, QStringLiteral("%1   %2").arg(number + 1).arg(size));
-    row->setToolTip(0, inUnit(finding.text, unit));
+    row->setToolTip(0, QString::fromStdString(sentenceOf(finding, unit)));
     items_.back() = row;
   }
   if (group == nullptr) return;

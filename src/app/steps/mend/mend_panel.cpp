@@ -129,7 +129,8 @@ void MendPanel::show(Unit unit) {
   gap_->show(job.mend.settings.gapMm, unit);
   gapUnit_->setText(unitName(unit));
   speck_->setValue(static_cast<int>(std::lround(job.mend.settings.speckMm / kSpeckStepMm)));
-  speckText_->setText(job.mend.settings.speckMm > 0 ? sizeText(job.mend.settings.speckMm, unit) : tr("none"));
+  speckText_->setText(job.mend.settings.speckMm > 0 ? QString::fromStdString(sizeText(job.mend.settings.speckMm, unit))
+                                                    : tr("none"));
   const auto outlines = outlinesOf(session_.shown());
   const auto& findings = session_.findings();
   if (!session_.hasWork() || !outlines) {
@@ -179,7 +180,7 @@ void MendPanel::showFinding() {
     if (repair_->count() == 0) repair_->addItem(f == nullptr ? QString() : tr("none; change it where it was drawn"));
     repair_->setEnabled(repair_->count() > 1);
   }
-  sentence_->setText(f == nullptr ? QString() : inUnit(f->text, unit_));
+  sentence_->setText(f == nullptr ? QString() : QString::fromStdString(sentenceOf(*f, unit_)));
   showAllowed();
   emit findingChanged();
 }

@@ -2,7 +2,6 @@
 
 #include <QCoreApplication>
 #include <QHash>
-#include <QRegularExpression>
 
 #include "app/widgets/counted.h"
 
@@ -58,25 +57,6 @@ QString repairText(const std::string& repair) {
                                                   {"cut off", "Cut it off"},
                                                   {"merge", "Make one node of them"}};
   return text(kTexts.value(QString::fromStdString(repair), ""));
-}
-
-QString sizeText(double millimetres, Unit unit) {
-  return unit == Unit::Millimetre ? QString::fromStdString(mmText(millimetres))
-                                  : QStringLiteral("%1 in").arg(millimetres / kMmPerInch, 0, 'f', 4);
-}
-
-QString inUnit(const std::string& sentence, Unit unit) {
-  const QString whole = QString::fromStdString(sentence);
-  if (unit == Unit::Millimetre) return whole;
-  static const QRegularExpression kLength("(\\d+(?:\\.\\d+)?) mm");
-  QString out;
-  qsizetype done = 0;
-  for (auto found = kLength.globalMatch(whole); found.hasNext();) {
-    const QRegularExpressionMatch length = found.next();
-    out += whole.mid(done, length.capturedStart() - done) + sizeText(length.captured(1).toDouble(), unit);
-    done = length.capturedEnd();
-  }
-  return out + whole.mid(done);
 }
 
 QString totalsText(const Counts& counts, std::size_t findings) {

@@ -14,12 +14,6 @@ QString kindText(FindingKind kind);
 /// What a repair does, as a choice: "Keep the outer edge".
 QString repairText(const std::string& repair);
 
-/// A finding's sentence, or another text of the core's, with its lengths in the unit.
-QString inUnit(const std::string& sentence, Unit unit);
-
-/// A finding's size for a list: "0.31 mm", "0.0122 in".
-QString sizeText(double millimetres, Unit unit);
-
 /// "12 outlines, all closed, nothing drawn twice." or how many findings there are.
 QString totalsText(const Counts& counts, std::size_t findings);
 
