@@ -38,6 +38,41 @@ class TestAccuracy : public QObject {
     QVERIFY2(cells[5].toDouble() <= segments, qPrintable(rows.last()));
     QVERIFY2(cells[6].trimmed().startsWith("0 of 16"), qPrintable(rows.last()));
   }
+
+  /// Against the drawing that the badge was made from (benchmarks/accuracy/badge.py).
+  void theBadgesInksAreWhereTheArtworkHasThem() {
+    constexpr double kGoalPx = 0.25;
+    QProcess measure;
+    measure.start("/usr/bin/python3", {SOURCE_FOLDER "/benchmarks/accuracy/badge.py", CLI_PROGRAM});
+    QVERIFY(measure.waitForFinished(250'000));
+    QVERIFY2(measure.exitCode() == 0, measure.readAllStandardError().constData());
+    const QStringList rows = QString::fromUtf8(measure.readAllStandardOutput()).trimmed().split('\n');
+    QCOMPARE(rows.size(), 4);
+    for (const QString& row : rows.mid(2)) {
+      const QStringList cells = row.split('|');
+      QCOMPARE(cells.size(), 9);
+      // All but the paper, which is see through.
+      QCOMPARE(cells[2].trimmed(), "5");
+      for (const QString& cell : cells.mid(3, 5))
+        QVERIFY2(cell.toDouble() > 0 && cell.toDouble() <= kGoalPx, qPrintable(row));
+    }
+  }
+
+  /// The flat artwork of most inks (benchmarks/accuracy/inks.py), four figures.
+  void everyInkCoversItsArea() {
+    constexpr double kOverlap = 0.99;
+    constexpr double kJunctionPx = 0.3;
+    QProcess measure;
+    measure.start("/usr/bin/python3",
+                  {SOURCE_FOLDER "/benchmarks/accuracy/inks.py", CLI_PROGRAM, "clean", "--only", "12"});
+    QVERIFY(measure.waitForFinished(250'000));
+    QVERIFY2(measure.exitCode() == 0, measure.readAllStandardError().constData());
+    const QString row = QString::fromUtf8(measure.readAllStandardOutput()).trimmed().split('\n').last();
+    const QStringList cells = row.split('|');
+    QVERIFY2(cells.size() == 7 && cells[2].trimmed() == cells[3].trimmed(), qPrintable(row));
+    QVERIFY2(cells[4].split('/').last().toDouble() >= kOverlap, qPrintable(row));
+    QVERIFY2(cells[5].toDouble() < kJunctionPx, qPrintable(row));
+  }
 };
 
 QTEST_APPLESS_MAIN(TestAccuracy)

@@ -17,6 +17,8 @@ constexpr double kLongLinePx = 12;
 constexpr double kLongerThanNeighbours = 1.2;
 /// A corner is looked for so far round the place where pieces were split.
 constexpr double kCornerReachPx = 6;
+/// So much of its parameter a cubic is prolonged towards a corner.
+constexpr double kMostProlonged = 0.35;
 /// An arc that turns off a shared tangent by so many degrees costs this much a degree.
 constexpr double kSameTangentDegrees = 0.5;
 constexpr double kPricePerDegree = 10;
@@ -145,9 +147,35 @@ class Assembler {
       node.place = corner->place;
       if (!before.curves.empty()) before.curves.back() = split(before.curves.back(), corner->before).first;
       if (!after.curves.empty()) after.curves.front() = split(after.curves.front(), corner->after).second;
+    } else {
+      if (!before.curves.empty()) prolongEnd(before.curves.back(), node.place);
+      if (!after.curves.empty()) prolongBeginning(after.curves.front(), node.place);
     }
     if (!before.curves.empty()) endAt(before.curves.back(), node.place);
     if (!after.curves.empty()) beginAt(after.curves.front(), node.place);
+  }
+
+  /// Curves are fitted short of a corner: where both sides do not meet they are prolonged as near to its place as they
+  /// come, which bends them less than another end does.
+  static void prolongEnd(Cubic& cubic, Point place) {
+    const Cubic longer = split(cubic, nearestFrom(cubic, 1, kMostProlonged, place)).first;
+    if (!hooks(longer)) cubic = longer;
+  }
+
+  static void prolongBeginning(Cubic& cubic, Point place) {
+    const Cubic longer = split(cubic, nearestFrom(cubic, 0, -kMostProlonged, place)).second;
+    if (!hooks(longer)) cubic = longer;
+  }
+
+  /// The parameter from `from` to `from + most` where the cubic, prolonged, comes nearest to a place.
+  static double nearestFrom(const Cubic& cubic, double from, double most, Point place) {
+    constexpr int kSteps = 32;
+    double best = from;
+    for (int i = 1; i <= kSteps; ++i) {
+      const double t = from + most * i / kSteps;
+      if (distance(pointOn(cubic, t), place) < distance(pointOn(cubic, best), place)) best = t;
+    }
+    return best;
   }
 
   /// Curves at an open border's ends end where its nodes are.
@@ -171,16 +199,16 @@ class Assembler {
 
   static bool anyHooks(const std::vector<Cubic>& curves) { return std::any_of(curves.begin(), curves.end(), hooks); }
 
-  /// The corner of two parts, when the border comes as near to it as it should.
+  /// The corner of two parts, when the border comes as near to it as it should, and the corner of their pieces, `near`.
   std::optional<CornerPlace> cornerBetween(const Part& before, const Part& after, Point near) const {
     const auto corner = meetSides(sideOf(before, true), sideOf(after, false), near);
     if (!corner) return std::nullopt;
-    const double reach = mostRetreat(corner->turn, limits_.trimPx);
+    const double reach = mostRetreat(corner->turn, limits_.trimPx, limits_.deviationPx);
     const double around = reach + kCornerReachPx;
     if (hooksAt(before, after, *corner)) return std::nullopt;
     const double off = std::min(track_.distanceNear(piece(before.end - 1).to, around, corner->place),
                                 track_.distanceNear(piece(after.from).from, around, corner->place));
-    if (off > reach) return std::nullopt;
+    if (off > reach || distance(corner->place, near) > reach) return std::nullopt;
     return corner;
   }
 
@@ -267,6 +295,17 @@ class Assembler {
     return section;
   }
 
+  /// How much of a side is rounded off at a corner: in a sharp one, up to where it is about as wide as edges smear.
+  double roundedOffAt(std::size_t node) const {
+    constexpr double kMostTrims = 1.6;
+    const std::size_t n = chain_.pieces.size();
+    const Point at = nodeAt(node).place;
+    const double turn =
+        angleBetween(tangentAt(piece(node + n - 1).primitive, at), tangentAt(piece(node).primitive, at));
+    const double opening = std::tan((std::numbers::pi - std::abs(turn)) / 2);
+    return limits_.trimPx * std::clamp(1 / std::max(opening, 1e-6), 1.0, kMostTrims);
+  }
+
   std::size_t nearestTo(Point place, std::size_t cut, std::size_t other, int inwards) const {
     return inwards > 0 ? nearestIndex(cut, 0, other, place) : nearestIndex(cut, other, track_.last(), place);
   }
@@ -283,7 +322,7 @@ class Assembler {
       // What lies between two pieces may be more than a corner's tip.
       cut = nearestTo(nodeAt(node).place, cut, other, inwards);
       const double room = std::abs(track_.way(other) - track_.way(cut));
-      const double trim = std::min(limits_.trimPx, room / 4);
+      const double trim = std::min(roundedOffAt(node), room / 4);
       cut = track_.indexAt(track_.way(cut) + inwards * trim);
       return;
     }
@@ -297,7 +336,14 @@ class Assembler {
   /// former.
   std::vector<Cubic> bestCurves(std::size_t k, std::size_t end) const {
     if (end == k + 1 && isLine(piece(k))) return {};
-    const auto curves = curvesAlong(track_, sectionOf(k, end), limits_);
+    Section section = sectionOf(k, end);
+    auto curves = curvesAlong(track_, section, limits_);
+    if (curves && anyHooks(curves->cubics) && section.cuts.size() > 3) {
+      // Short pieces at the tips of sharp corners follow what pixels made of them.
+      section.cuts.erase(section.cuts.end() - 2);
+      section.cuts.erase(section.cuts.begin() + 1);
+      curves = curvesAlong(track_, section, limits_);
+    }
     if (!curves || anyHooks(curves->cubics)) return {};
     return curves->price < asPrimitives(k, end).price + misfitOf(k, end) ? curves->cubics : std::vector<Cubic>();
   }

@@ -56,9 +56,15 @@ class Across {
       const double covered = coveredPlace(self, *rise);
       if (std::abs(covered - crossing - 1) <= kFarthestMove) return covered;
     }
-    // Too thin for levels of its own: between the two samples beside it.
-    const double low = self[crossing];
-    const double high = self[crossing + 1];
+    // Too thin for levels of its own.
+    return betweenSamples(edge);
+  }
+
+  /// The same by the two samples beside it alone.
+  double betweenSamples(int edge) const {
+    const int crossing = crossingNear(edge);
+    const double low = (*this)[crossing];
+    const double high = (*this)[crossing + 1];
     if (high <= low) return edge + 1;
     return crossing + 0.5 + std::clamp((half_ - low) / (high - low), 0.0, 1.0);
   }
@@ -100,6 +106,7 @@ class Sides {
   }
 
   std::ptrdiff_t count() const { return count_; }
+  bool closed() const { return closed_; }
   cv::Point corner(std::ptrdiff_t i) const {
     return corners_[static_cast<std::size_t>(closed_ ? (i % count_ + count_) % count_
                                                      : std::clamp<std::ptrdiff_t>(i, 0, count_))];
@@ -124,29 +131,52 @@ class Sides {
   std::vector<bool> crossed_;
 };
 
+/// The middle of a side.
+Point middleOf(const Sides& sides, std::ptrdiff_t i, double height) {
+  const cv::Point a = sides.corner(i);
+  const cv::Point b = sides.corner(i + 1);
+  return {(a.x + b.x) / 2.0, height - (a.y + b.y) / 2.0};
+}
+
+/// Where the border crosses the row or column through a side: `fully` measured, or roughly.
+Point edgeAt(const Sides& sides, std::ptrdiff_t i, const cv::Mat& bgr, const InkMap& map, bool fully) {
+  const double height = bgr.rows;
+  const cv::Point a = sides.corner(i);
+  const cv::Point b = sides.corner(i + 1);
+  const bool level = sides.isLevel(i);
+  const cv::Point first = level ? cv::Point{std::min(a.x, b.x), a.y - 1} : cv::Point{a.x - 1, std::min(a.y, b.y)};
+  const cv::Point step = level ? cv::Point{0, 1} : cv::Point{1, 0};
+  int edge = 0;
+  const Across across = Across::at(first, step, bgr, map, edge);
+  const double off = (fully ? across.place(edge) : across.betweenSamples(edge)) - (edge + 1);
+  return level ? Point{first.x + 0.5, height - (a.y + off)} : Point{a.x + off, height - (first.y + 0.5)};
+}
+
 }  // namespace
 
 std::vector<Point> edgesAlong(const CrackChain& chain, const cv::Mat& bgr, const InkMap& map) {
-  const double height = bgr.rows;
-  const bool onRim = chain.left == kOutside || chain.right == kOutside;
   const Sides sides(chain.corners);
   std::vector<Point> points;
-  for (std::ptrdiff_t i = 0; i < sides.count(); ++i) {
-    const cv::Point a = sides.corner(i);
-    const cv::Point b = sides.corner(i + 1);
-    if (onRim) {
-      points.push_back({(a.x + b.x) / 2.0, height - (a.y + b.y) / 2.0});
-      continue;
-    }
-    if (!sides.isMeasured(i)) continue;
-    const bool level = sides.isLevel(i);
-    const cv::Point first = level ? cv::Point{std::min(a.x, b.x), a.y - 1} : cv::Point{a.x - 1, std::min(a.y, b.y)};
-    const cv::Point step = level ? cv::Point{0, 1} : cv::Point{1, 0};
-    int edge = 0;
-    const Across across = Across::at(first, step, bgr, map, edge);
-    const double off = across.place(edge) - (edge + 1);
-    points.push_back(level ? Point{first.x + 0.5, height - (a.y + off)} : Point{a.x + off, height - (first.y + 0.5)});
+  if (chain.left == kOutside || chain.right == kOutside) {
+    for (std::ptrdiff_t i = 0; i < sides.count(); ++i) points.push_back(middleOf(sides, i, bgr.rows));
+    return points;
   }
+  std::ptrdiff_t first = -1;
+  std::ptrdiff_t last = -1;
+  // At corners and the ends of thin strokes no side seems to lie across; a rough place is better than a hole.
+  const auto fillHole = [&](Point to, std::ptrdiff_t end) {
+    if (last < 0 || distance(points.back(), to) <= kHolePx) return;
+    for (std::ptrdiff_t k = last + 1; k < end; ++k) points.push_back(edgeAt(sides, k, bgr, map, false));
+  };
+  for (std::ptrdiff_t i = 0; i < sides.count(); ++i) {
+    if (!sides.isMeasured(i)) continue;
+    const Point measured = edgeAt(sides, i, bgr, map, true);
+    fillHole(measured, i);
+    points.push_back(measured);
+    last = i;
+    if (first < 0) first = i;
+  }
+  if (sides.closed() && first >= 0) fillHole(points.front(), sides.count() + first);
   return points;
 }
 

@@ -5,6 +5,10 @@
 
 namespace rim {
 
+/// Places measured along a straight border in rows or columns are nearer to each other than this, whatever its
+/// direction: what is wider lies round a corner.
+inline constexpr double kHolePx = 1.6;
+
 /// The samples of a row or column from where ink levels out to where paper does.
 struct Rise {
   int low = 0;   ///< index of the first sample of it

@@ -18,7 +18,9 @@ constexpr double kShareOfTolerance = 0.04;
 /// Curves keep turns of more than this share of the angle that makes a corner of lines and arcs.
 constexpr double kKinkShare = 0.3;
 /// More than this share of the tolerance is never taken for noise.
-constexpr double kMostNoiseShare = 0.4;
+constexpr double kMostNoiseShare = 0.3;
+/// One point may be off a circle by this share of the tolerance.
+constexpr double kShareForOnePoint = 0.5;
 /// An ellipse through a few points comes so near to the one through all.
 constexpr double kRoughlyPx = 1;
 
@@ -30,11 +32,12 @@ Border thinned(const Border& border, std::size_t count) {
   return some;
 }
 
-std::optional<Path> asCircle(const Border& border, double deviationPx) {
+/// The circle whose distances from the points have at most this deviation, none of them more than `farthestPx`.
+std::optional<Path> asCircle(const Border& border, double deviationPx, double farthestPx) {
   const auto circle = circleFrom(momentsOf(border));
-  if (!circle || circle->meanSquare > 2.5 * deviationPx * deviationPx) return std::nullopt;
+  if (!circle || circle->meanSquare > deviationPx * deviationPx) return std::nullopt;
   for (const Point p : border) {
-    if (std::abs(distance(p, circle->centre) - circle->radius) > 6 * deviationPx) return std::nullopt;
+    if (std::abs(distance(p, circle->centre) - circle->radius) > farthestPx) return std::nullopt;
   }
   const Point right{circle->radius, 0};
   const double bulge = borderArea(border) < 0 ? -1 : 1;
@@ -150,7 +153,8 @@ std::vector<TrackPiece> joinedAtEnds(const Track& track, const std::vector<Track
 /// Lines, arcs and cubics with corners and smooth nodes; nothing when they come to no usable path.
 std::optional<Path> fitPieces(const Border& border, const FitSettings& settings, const SplitLimits& split,
                               const std::stop_token& stop) {
-  const JoinLimits join{cornerDegreesFor(settings.cornerReadiness), settings.roundingPx, settings.blunt};
+  const JoinLimits join{cornerDegreesFor(settings.cornerReadiness), settings.roundingPx, split.deviationPx,
+                        settings.blunt};
   const std::size_t anywhere = sharpestPoint(border, 4);
   const Track rough(border, anywhere);
   const std::vector<TrackPiece> roughPieces = splitRoughly(rough, split, stop);
@@ -183,8 +187,8 @@ Path fitOpenBorder(const std::vector<Point>& points, const FitSettings& settings
   const auto straight = [&points] { return Path{points.front(), {Segment::line(points.back())}, false}; };
   constexpr std::size_t kLeastPoints = 5;
   if (points.size() < kLeastPoints) return straight();
-  const JoinLimits join{cornerDegreesFor(settings.cornerReadiness), settings.roundingPx, {}};
   const double deviation = deviationOf(points, settings);
+  const JoinLimits join{cornerDegreesFor(settings.cornerReadiness), settings.roundingPx, deviation, {}};
   const Track track = Track::open(points);
   for (const double trimPx : {settings.roundingPx, settings.roundingPx / 3}) {
     const SplitLimits split{deviation, trimPx};
@@ -205,12 +209,17 @@ Path fitOpenBorder(const std::vector<Point>& points, const FitSettings& settings
 Path fitOutline(const Border& border, const FitSettings& settings, std::stop_token stop) {
   const double deviation = deviationOf(border, settings);
   if (settings.measured.empty()) {
-    if (auto circle = asCircle(border, deviation)) return *circle;
+    // A single point may be off by more than noise: where other borders end on a circle, say.
+    const double farthest = std::max(6 * deviation, kShareForOnePoint * settings.tolerancePx);
+    if (auto circle = asCircle(border, std::sqrt(2.5) * deviation, farthest)) return *circle;
     if (auto ellipse = asEllipse(border, deviation, settings)) return *ellipse;
   }
   // Parts of a few pixels have nothing left when their ends are trimmed as usual.
   for (const double trimPx : {settings.roundingPx, settings.roundingPx / 3}) {
     if (auto path = fitPieces(border, settings, {deviation, trimPx}, stop)) return *path;
+  }
+  if (settings.measured.empty()) {
+    if (auto circle = asCircle(border, settings.tolerancePx / 2, settings.tolerancePx)) return *circle;
   }
   return borderAsPath(border);
 }

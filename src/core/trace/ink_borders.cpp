@@ -1,6 +1,7 @@
 #include "core/trace/ink_borders.h"
 
 #include <algorithm>
+#include <iterator>
 #include <set>
 
 #include "core/colour/reduce.h"
@@ -10,10 +11,13 @@
 #include "core/trace/for_all.h"
 #include "core/trace/ink_outlines.h"
 #include "core/trace/junction.h"
+#include "core/trace/measured_near.h"
 #include "core/trace/ways.h"
 
 namespace rim {
 namespace {
+
+constexpr double kEverywherePx = 1e9;
 
 Point endOf(const Path& path) { return path.segments.back().end; }
 
@@ -50,7 +54,8 @@ class Fitter {
     paths_.resize(ways.ways.size());
   }
 
-  InkBorders fitted(const WorkControl& control) {
+  /// The borders, and `crossings`: where some still cross.
+  InkBorders fitted(const WorkControl& control, std::vector<Point>& crossings) {
     forAll(ways_.ways.size(), control, [&](std::size_t w) { paths_[w] = fit(ways_.ways[w], control.stop); });
     placeJunctions();
     for (std::size_t w = 0; w < paths_.size(); ++w) moveEnds(w);
@@ -58,7 +63,7 @@ class Fitter {
     result.junctions = places_;
     result.borders.resize(ways_.borders.size());
     for (std::size_t w = 0; w < paths_.size(); ++w) cut(w, result.borders);
-    leaveCrossingsAsMeasured(result, control);
+    crossings = leaveCrossingsAsMeasured(result, control);
     return result;
   }
 
@@ -160,29 +165,33 @@ class Fitter {
     return withEnds(std::move(own), from, to);
   }
 
-  /// The border's own points, or, when those cross as well, the middles of its pixels' sides.
-  Path asMeasured(std::size_t index, bool roughly) const {
+  /// The border with its own points near the places, or, when those cross as well, the middles of its pixels' sides.
+  Path asMeasuredNear(std::size_t index, const Path& path, const std::vector<Point>& places, double reachPx,
+                      bool roughly) const {
     const InkBorder& own = ways_.borders[index];
     const std::vector<Point>& points = roughly ? own.sides : own.points;
     if (own.start < 0) return borderAsPath(points);
-    return polyline(points, placed(own.start), placed(own.end));
+    return measuredNear(path, points, placed(own.start), placed(own.end), places, reachPx);
   }
 
-  /// Borders that come to cross each other after fitting are left as their points, and where that does not help, as the
-  /// sides of their pixels between junctions where these are seen.
-  void leaveCrossingsAsMeasured(InkBorders& result, const WorkControl& control) {
-    constexpr int kRounds = 8;
-    constexpr int kGentleRounds = 3;
-    for (int round = 0; round < kRounds; ++round) {
+  /// Borders that come to cross each other after fitting follow their points near the crossing; where that does not
+  /// help the sides of their pixels between junctions where these are seen, farther round each time, at last from end
+  /// to end. Returns where some still cross.
+  std::vector<Point> leaveCrossingsAsMeasured(InkBorders& result, const WorkControl& control) {
+    constexpr double kReachesPx[] = {6, 6, 12, 24, 48};
+    constexpr std::size_t kGentleRounds = 2;
+    constexpr std::size_t kRounds = std::size(kReachesPx) + 3;
+    for (std::size_t round = 0;; ++round) {
       const std::vector<Point> places = crossingPlaces(result, control.stop);
-      if (places.empty()) return;
+      if (places.empty() || round == kRounds) return places;
+      const double reach = round < std::size(kReachesPx) ? kReachesPx[round] : kEverywherePx;
       std::set<int> junctions;
       for (std::size_t i = 0; i < result.borders.size(); ++i) {
         if (!passes(result.borders[i].path, places)) continue;
-        result.borders[i].path = asMeasured(i, round > 0);
+        result.borders[i].path = asMeasuredNear(i, result.borders[i].path, places, reach, round > 0);
         junctions.insert({ways_.borders[i].start, ways_.borders[i].end});
       }
-      if (round >= kGentleRounds) putBack(junctions, result);
+      if (round >= kGentleRounds) putBack(junctions, reach, result);
     }
   }
 
@@ -193,15 +202,18 @@ class Fitter {
                        [&](Point p) { return box.contains(p) && nearestOn(path, p).off < kOnItPx; });
   }
 
-  void putBack(const std::set<int>& junctions, InkBorders& result) {
+  void putBack(const std::set<int>& junctions, double reachPx, InkBorders& result) {
+    std::vector<Point> places;
     for (const int j : junctions) {
-      if (j >= 0) places_[static_cast<std::size_t>(j)] = seen(j);
+      if (j < 0) continue;
+      places_[static_cast<std::size_t>(j)] = seen(j);
+      places.push_back(seen(j));
     }
     result.junctions = places_;
     for (std::size_t i = 0; i < result.borders.size(); ++i) {
       const InkBorder& own = ways_.borders[i];
       if (own.start >= 0 && (junctions.count(own.start) != 0 || junctions.count(own.end) != 0))
-        result.borders[i].path = asMeasured(i, true);
+        result.borders[i].path = asMeasuredNear(i, result.borders[i].path, places, reachPx, true);
     }
   }
 
@@ -230,12 +242,23 @@ InkBorders fitInkBorders(const Picture& picture, const InkMap& map, const TraceS
                          const WorkControl& control) {
   InkMap clean = map;
   clean.labels = std::make_shared<const cv::Mat>(withoutSpecks(*map.labels, settings.minAreaPx2));
-  const Ways ways = waysOf(cracksOf(*clean.labels, control.stop), *picture.bgr, clean);
   FitSettings fit;
   fit.tolerancePx = settings.tolerancePx;
   fit.cornerReadiness = settings.cornerReadiness;
   fit.rules = settings.rules;
-  return Fitter(ways, fit).fitted(control);
+  const CrackGraph cracks = cracksOf(*clean.labels, control.stop);
+  // Borders that cross whatever is done end at a junction that is made of several: those are kept apart then.
+  constexpr int kMostRounds = 4;
+  InkBorders borders;
+  std::vector<Point> crossings;
+  std::vector<Point> keptApart;
+  for (int round = 0; round < kMostRounds; ++round) {
+    const Ways ways = waysOf(cracks, *picture.bgr, clean, keptApart);
+    borders = Fitter(ways, fit).fitted(control, crossings);
+    if (crossings.empty()) break;
+    keptApart.insert(keptApart.end(), crossings.begin(), crossings.end());
+  }
+  return borders;
 }
 
 }  // namespace rim

@@ -1,6 +1,9 @@
 #include "core/trace/join.h"
 
+#include <cmath>
 #include <numbers>
+
+#include "core/trace/moments.h"
 
 namespace rim {
 namespace {
@@ -40,12 +43,13 @@ Gap gapBetween(const Track& track, const TrackPiece& a, const TrackPiece& b) {
 
 /// The corner that two pieces make across a gap, if the border comes close enough to it.
 std::optional<Meeting> cornerOf(const Primitive& a, const Primitive& b, const Track& track, const Gap& gap,
-                                double roundingPx) {
+                                const JoinLimits& limits) {
   const auto meet = meetingPoint(a, b, track.point(gap.middle));
   if (!meet) return std::nullopt;
   const double turn = angleBetween(tangentAt(a, *meet), tangentAt(b, *meet));
-  const double reach = mostRetreat(turn, roundingPx);
-  if (track.distanceNear(gap.middle, reach + gap.way / 2 + 4 * roundingPx, *meet) > reach) return std::nullopt;
+  const double reach = mostRetreat(turn, limits.roundingPx, limits.deviationPx);
+  const double around = reach + gap.way / 2 + 4 * limits.roundingPx;
+  if (track.distanceNear(gap.middle, around, *meet) > reach) return std::nullopt;
   return Meeting{*meet, turn};
 }
 
@@ -92,7 +96,7 @@ Node nodeBetween(const TrackPiece& before, const TrackPiece& after, const Track&
   const double turn = angleBetween(tangentAt(a, near), tangentAt(b, near));
   const bool lines = isLine(a) && isLine(b);
   if (std::abs(degrees(turn)) < limits.cornerDegrees && !lines) return smoothNode(a, b, near);
-  const auto corner = cornerOf(a, b, track, gap, limits.roundingPx);
+  const auto corner = cornerOf(a, b, track, gap, limits);
   const Point place = corner ? corner->place : lerp(project(a, near), project(b, near), 0.5);
   return {place, true, {}};
 }
@@ -102,6 +106,21 @@ double distanceFrom(const Primitive& primitive, Point p) { return distance(p, pr
 /// The stretch between two pieces with the ends that neither was fitted to.
 TrackPiece stretchBetween(const Track& track, const TrackPiece& a, const TrackPiece& b, double trimPx) {
   return {track.indexAt(track.way(a.to) - trimPx), track.indexAt(track.way(b.from) + trimPx), {}};
+}
+
+/// The same with what the pieces went round at their ends without following it.
+TrackPiece unfollowedBetween(const Track& track, const TrackPiece& a, const TrackPiece& b, const SplitLimits& split) {
+  constexpr double kMostTrims = 4;
+  const double off = 0.1 + 3 * split.deviationPx;
+  TrackPiece stretch = stretchBetween(track, a, b, split.trimPx);
+  const double first = track.way(a.to) - kMostTrims * split.trimPx;
+  const double last = track.way(b.from) + kMostTrims * split.trimPx;
+  while (stretch.from > a.from && track.way(stretch.from) > first &&
+         distanceFrom(a.primitive, track.point(stretch.from)) > off)
+    --stretch.from;
+  while (stretch.to < b.to && track.way(stretch.to) < last && distanceFrom(b.primitive, track.point(stretch.to)) > off)
+    ++stretch.to;
+  return stretch;
 }
 
 /// Whether the border between two pieces keeps as near to them, prolonged, as a rounded-off corner
@@ -119,7 +138,7 @@ bool hidesCornerOnly(const Track& track, const TrackPiece& a, const TrackPiece& 
 
 /// Whether two pieces make a corner, and nothing but it lies between them.
 bool makeCorner(const Track& track, const TrackPiece& a, const TrackPiece& b, const JoinLimits& limits, double trimPx) {
-  const auto corner = cornerOf(a.primitive, b.primitive, track, gapBetween(track, a, b), limits.roundingPx);
+  const auto corner = cornerOf(a.primitive, b.primitive, track, gapBetween(track, a, b), limits);
   return corner && std::abs(degrees(corner->turn)) >= limits.cornerDegrees &&
          hidesCornerOnly(track, a, b, limits, trimPx);
 }
@@ -147,6 +166,43 @@ std::vector<TrackPiece> withoutRoundings(const Track& track, const std::vector<T
   return kept;
 }
 
+/// The line that follows a short piece. Points at its ends that lie well off the line of the others belong to corners
+/// that pixels round off.
+Primitive lineWithin(const Track& track, std::size_t from, std::size_t to, double deviationPx) {
+  constexpr double kWellOff = 3;
+  const auto offOf = [&track](std::size_t i, std::size_t end) {
+    return std::sqrt(lineMeanSquare(momentsOf(track.points(i, end))));
+  };
+  std::size_t end = to + 1;
+  for (double off = offOf(from, end); end - from > 2 && off > kWellOff * deviationPx;) {
+    const double withoutFirst = offOf(from + 1, end);
+    const double withoutLast = offOf(from, end - 1);
+    const double less = std::min(withoutFirst, withoutLast);
+    if (less > off / 2) break;
+    off = less;
+    if (withoutFirst < withoutLast)
+      ++from;
+    else
+      --end;
+  }
+  return fitLine(track.points(from, end));
+}
+
+/// What follows a short stretch: as many pieces as it takes, and all of its points belong to one of them.
+std::vector<TrackPiece> piecesWithin(const Track& track, const TrackPiece& stretch, const SplitLimits& split) {
+  constexpr double kTrimShare = 1.0 / 3;
+  const auto points = track.points(stretch.from, stretch.to + 1);
+  const SplitLimits fine{split.deviationPx, split.trimPx * kTrimShare, 1.5 * split.trimPx};
+  std::vector<TrackPiece> pieces = splitTrack(Track::open({points.begin(), points.end()}), fine, {});
+  if (pieces.empty()) return {{stretch.from, stretch.to, fitRange(track, stretch.from, stretch.to, split)}};
+  for (TrackPiece& piece : pieces) {
+    piece.from += stretch.from;
+    piece.to += stretch.from;
+    if (isLine(piece.primitive)) piece.primitive = lineWithin(track, piece.from, piece.to, split.deviationPx);
+  }
+  return pieces;
+}
+
 /// Between pieces that make no corner a piece of its own follows what lies there, or, when that is
 /// short, they share it. At blunt places no point of the border is left out.
 std::vector<TrackPiece> withGapsClosed(const Track& track, std::vector<TrackPiece> pieces, const JoinLimits& limits,
@@ -164,21 +220,60 @@ std::vector<TrackPiece> withGapsClosed(const Track& track, std::vector<TrackPiec
     }
     const bool followed = hidesCornerOnly(track, pieces[k], after, limits, split.trimPx);
     if (followed && (gap.way < kShortGapPx || makeCorner(track, pieces[k], after, limits, split.trimPx))) continue;
-    TrackPiece between = stretchBetween(track, pieces[k], after, split.trimPx);
+    const TrackPiece between = unfollowedBetween(track, pieces[k], after, split);
     if (between.to <= between.from + 1) continue;
-    between.primitive = fitRange(track, between.from, between.to, split);
     closed.back().to = std::max(closed.back().from, between.from);
     after.from = std::min(after.to, between.to);
-    closed.push_back(between);
+    for (TrackPiece* shorter : {&closed.back(), &after}) {
+      if (wayOf(track, *shorter) > kLongestRounding)
+        shorter->primitive = fitRange(track, shorter->from, shorter->to, split);
+    }
+    for (const TrackPiece& piece : piecesWithin(track, between, split)) closed.push_back(piece);
   }
   return closed;
+}
+
+/// What an arc costs that follows all points of a range, as splitTrack() prices pieces.
+double priceOfArc(const Track& track, std::size_t from, std::size_t to, const Primitive& circle, double deviationPx) {
+  double sum = 0;
+  for (const Point p : track.points(from, to + 1)) {
+    const double off = distanceFrom(circle, p);
+    sum += off * off;
+  }
+  const auto count = static_cast<double>(to - from + 1);
+  return kPriceOfArc + factsIn(count) * sum / count / (deviationPx * deviationPx);
+}
+
+/// Some short pieces in a row become one arc where it follows all of their points for less than they cost without any
+/// misfit: a small round thing is an arc, not the lines that gaps were closed with.
+std::vector<TrackPiece> withRoundsJoined(const Track& track, std::vector<TrackPiece> pieces, const JoinLimits& limits,
+                                         const SplitLimits& split) {
+  constexpr std::size_t kMostInARow = 5;
+  for (std::size_t k = 0; k < pieces.size(); ++k) {
+    const auto isShort = [&](std::size_t i) { return wayOf(track, pieces[i]) < kLongestRounding * limits.roundingPx; };
+    std::size_t row = 0;
+    while (row < kMostInARow && k + row < pieces.size() && isShort(k + row)) ++row;
+    for (; row > 1; --row) {
+      const TrackPiece& last = pieces[k + row - 1];
+      const auto circle = fitCircle(track.points(pieces[k].from, last.to + 1));
+      double apart = 0;
+      for (std::size_t i = k; i < k + row; ++i) apart += isLine(pieces[i].primitive) ? kPriceOfLine : kPriceOfArc;
+      if (!circle || priceOfArc(track, pieces[k].from, last.to, *circle, split.deviationPx) >= apart) continue;
+      pieces[k] = {pieces[k].from, last.to, *circle};
+      pieces.erase(pieces.begin() + static_cast<std::ptrdiff_t>(k) + 1,
+                   pieces.begin() + static_cast<std::ptrdiff_t>(k + row));
+      break;
+    }
+  }
+  return pieces;
 }
 
 }  // namespace
 
 std::vector<TrackPiece> settlePieces(const Track& track, std::vector<TrackPiece> pieces, const JoinLimits& limits,
                                      const SplitLimits& split) {
-  return withoutRoundings(track, withGapsClosed(track, std::move(pieces), limits, split), limits, split.trimPx);
+  pieces = withRoundsJoined(track, withGapsClosed(track, std::move(pieces), limits, split), limits, split);
+  return withoutRoundings(track, pieces, limits, split.trimPx);
 }
 
 Chain joinPieces(const Track& track, std::vector<TrackPiece> pieces, const JoinLimits& limits) {
@@ -198,9 +293,10 @@ Chain joinPieces(const Track& track, std::vector<TrackPiece> pieces, const JoinL
   return chain;
 }
 
-double mostRetreat(double turnRadians, double roundingPx) {
+double mostRetreat(double turnRadians, double roundingPx, double deviationPx) {
+  constexpr double kDeviations = 3;
   const double halfOpening = (std::numbers::pi - std::abs(turnRadians)) / 2;
-  return 0.75 + 0.6 * roundingPx / std::tan(std::max(halfOpening, 0.05));
+  return 0.75 + kDeviations * deviationPx + 0.6 * roundingPx / std::tan(std::max(halfOpening, 0.05));
 }
 
 double cornerDegreesFor(double readiness) {

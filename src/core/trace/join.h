@@ -26,6 +26,7 @@ struct JoinLimits {
   double cornerDegrees = 20;  ///< a turn of this much or more is a corner
   double roundingPx = 1.2;    ///< how wide pixels and blur smear an edge; bounds how far a corner
                               ///< may lie beyond the rounded-off border
+  double deviationPx = 0;     ///< standard deviation of the border's points; a corner may lie farther by noise
   /// Corners are not put beyond the border near these places: what lies opposite is too close.
   std::span<const Point> blunt;
 };
@@ -42,8 +43,8 @@ std::vector<TrackPiece> settlePieces(const Track& track, std::vector<TrackPiece>
 Chain joinPieces(const Track& track, std::vector<TrackPiece> pieces, const JoinLimits& limits);
 
 /// How far, in px, the tip of a corner may lie beyond the border that is seen of it: pixels and blur eat a
-/// wedge away up to where it is about as wide as they smear.
-double mostRetreat(double turnRadians, double roundingPx);
+/// wedge away up to where it is about as wide as they smear, and noise of `deviationPx` may eat more.
+double mostRetreat(double turnRadians, double roundingPx, double deviationPx);
 
 /// The corner angle for a readiness of 0 (never a corner) to 100 (every kink): 180 degrees at 0,
 /// 20 at 50, 5 at 100.

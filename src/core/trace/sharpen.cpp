@@ -72,13 +72,24 @@ Border sharpenBorder(const cv::Mat& grey, TwoTone tone, EdgeLevel level, const B
   const std::size_t reach = std::min<std::size_t>(2, (n - 1) / 2);
   Border sharp;
   sharp.reserve(n);
+  std::size_t last = n;
+  const auto leaveAsIs = [&](std::size_t from, std::size_t end) {
+    for (std::size_t k = from; k < end; ++k) sharp.push_back(border[k % n]);
+  };
+  std::size_t first = n;
   for (std::size_t i = 0; i < n; ++i) {
     const Point along = border[(i + reach) % n] - border[(i + n - reach) % n];
     const bool kept =
         std::any_of(keep.begin(), keep.end(), [&](Point place) { return distance(place, border[i]) < keepPx; });
     const auto p = kept ? border[i] : moved(grey, border[i], along, level, tone.threshold - 0.5);
-    if (p && (sharp.empty() || sharp.back() != *p)) sharp.push_back(*p);
+    if (!p) continue;
+    // At corners and the ends of thin strokes nothing seems to lie across; a rough place is better than a hole.
+    if (last < i && distance(sharp.back(), *p) > kHolePx) leaveAsIs(last + 1, i);
+    if (sharp.empty() || sharp.back() != *p) sharp.push_back(*p);
+    last = i;
+    first = std::min(first, i);
   }
+  if (!sharp.empty() && distance(sharp.back(), sharp.front()) > kHolePx) leaveAsIs(last + 1, n + first);
   while (sharp.size() > 1 && sharp.front() == sharp.back()) sharp.pop_back();
   return sharp.size() >= 3 ? sharp : border;
 }

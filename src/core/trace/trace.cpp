@@ -17,6 +17,8 @@ namespace rim {
 namespace {
 
 constexpr double kChordErrorPx = 0.002;
+/// Outlines nearer to each other than this may cross when someone draws them by chords.
+constexpr double kCoarseChordErrorPx = 0.01;
 // An outline that crosses is fitted again: first with its corners there kept to the border, then
 // with whole pieces there left as measured, farther round each time, at last all of it.
 constexpr std::size_t kBluntAttempts = 3;
@@ -72,14 +74,25 @@ Path fitAt(const Tones& tones, const Border& border, const Attempt& attempt, con
       stop);
 }
 
+std::vector<Polyline> flattened(const std::vector<Path>& outlines, double chordErrorPx) {
+  std::vector<Polyline> polylines;
+  polylines.reserve(outlines.size());
+  for (const Path& outline : outlines) polylines.push_back(flatten(outline, chordErrorPx));
+  return polylines;
+}
+
+/// Crossings of the outlines, and of what comes of them when they are drawn by chords.
+std::vector<Crossing> crossingsOf(const std::vector<Path>& outlines, const std::stop_token& stop) {
+  std::vector<Crossing> crossings = findCrossings(flattened(outlines, kChordErrorPx), stop);
+  return crossings.empty() ? findCrossings(flattened(outlines, kCoarseChordErrorPx), stop) : crossings;
+}
+
 void refitCrossings(Tracing& tracing, const Tones& tones, const std::vector<Border>& borders,
                     const TraceSettings& settings, const WorkControl& control) {
   std::vector<Attempt> attempts(borders.size());
-  std::vector<Polyline> polylines(borders.size());
-  for (std::size_t i = 0; i < borders.size(); ++i) polylines[i] = flatten(tracing.outlines[i], kChordErrorPx);
   while (true) {
     std::map<std::size_t, std::size_t> again;  // how often each outline crosses
-    for (const Crossing& crossing : findCrossings(polylines, control.stop)) {
+    for (const Crossing& crossing : crossingsOf(tracing.outlines, control.stop)) {
       Attempt& attempt = attempts[crossing.polyline];
       if (attempt.number > kMostAttempts) continue;
       attempt.places.push_back(crossing.place);
@@ -95,7 +108,6 @@ void refitCrossings(Tracing& tracing, const Tones& tones, const std::vector<Bord
     forAll(which.size(), {control.stop, {}}, [&](std::size_t k) {
       const std::size_t i = which[k];
       tracing.outlines[i] = fitAt(tones, borders[i], attempts[i], settings, control.stop);
-      polylines[i] = flatten(tracing.outlines[i], kChordErrorPx);
     });
   }
 }

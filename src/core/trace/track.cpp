@@ -1,6 +1,16 @@
 #include "core/trace/track.h"
 
 namespace rim {
+namespace {
+
+/// The distance of p from the line between two points that ends at them.
+double distanceFromLine(Point from, Point to, Point p) {
+  const Point way = to - from;
+  const double square = dot(way, way);
+  return distance(square > 0 ? from + way * std::clamp(dot(p - from, way) / square, 0.0, 1.0) : from, p);
+}
+
+}  // namespace
 
 Track::Track(const Border& border, std::size_t start) {
   const std::size_t n = border.size();
@@ -45,8 +55,8 @@ double Track::distanceNear(std::size_t i, double reachPx, Point p) const {
   // Point 0 and the last one are the same place: the search goes on round the end.
   const auto search = [&](std::size_t from, double offset) {
     const std::size_t end = indexAt(way_[from] + offset + reachPx);
-    for (std::size_t k = indexAt(way_[from] + offset - reachPx); k <= end; ++k)
-      least = std::min(least, distance(points_[k], p));
+    for (std::size_t k = indexAt(way_[from] + offset - reachPx); k < end; ++k)
+      least = std::min(least, distanceFromLine(points_[k], points_[k + 1], p));
   };
   search(i, 0);
   if (!closed_) return least;

@@ -39,7 +39,8 @@ class Track {
   /// the way or more from both; at least two points, if need be i and j themselves.
   std::pair<std::size_t, std::size_t> within(std::size_t i, std::size_t j, double trimPx) const;
 
-  /// The least distance from p to a point of the border at most `reachPx` of the way off index i.
+  /// The least distance from p to the border, taken straight from point to point, at most `reachPx` of the way off
+  /// index i.
   double distanceNear(std::size_t i, double reachPx, Point p) const;
 
   /// At most `most` points spread evenly over the points from index i to j, both included where

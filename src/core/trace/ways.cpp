@@ -18,6 +18,10 @@ constexpr double kDirectionPx = 9;
 /// And so far from it what has a third ink beside it.
 constexpr double kThirdInkPx = 4;
 constexpr double kStraight = 0.2;
+/// Lines that pass each other by more than this do not go over into each other, however parallel they are.
+constexpr double kMostOffsetPx = 0.9;
+/// Junctions are kept apart so far round a place.
+constexpr double kKeptApartPx = 12;
 
 /// Sets of numbers that are the same.
 class Same {
@@ -36,12 +40,14 @@ class Same {
 struct End {
   std::size_t border = 0;
   bool atEnd = false;
-  Point out;  ///< unit, out of the junction
+  Point out;    ///< unit, out of the junction
+  Point place;  ///< the measured point nearest to the junction
 };
 
 class Maker {
  public:
-  Maker(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map) : graph_(graph), bgr_(bgr), map_(map) {}
+  Maker(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, std::span<const Point> keptApart)
+      : graph_(graph), bgr_(bgr), map_(map), keptApart_(keptApart) {}
 
   Ways made() {
     joinNodes();
@@ -72,7 +78,7 @@ class Maker {
       if (!isShort(chain)) continue;
       const auto a = static_cast<std::size_t>(chain.start);
       const auto b = static_cast<std::size_t>(chain.end);
-      if (isRimNode(a) && isRimNode(b)) continue;
+      if ((isRimNode(a) && isRimNode(b)) || isKeptApart(chain)) continue;
       if (same.of(a) == same.of(b)) continue;
       same.join(a, b);
       dropped_[i] = true;
@@ -95,6 +101,12 @@ class Maker {
       count[at] += 1;
     }
     for (std::size_t i = 0; i < count.size(); ++i) ways_.junctions[i].place = ways_.junctions[i].place * (1 / count[i]);
+  }
+
+  bool isKeptApart(const CrackChain& chain) const {
+    const Point middle = upright(chain.corners[chain.corners.size() / 2]);
+    return std::any_of(keptApart_.begin(), keptApart_.end(),
+                       [middle](Point p) { return distance(p, middle) < kKeptApartPx; });
   }
 
   bool isRimNode(std::size_t i) const {
@@ -136,9 +148,11 @@ class Maker {
     std::vector<Point>& points = border.points;
     const bool rim = onRim(chain);
     const double most = rim ? 0 : std::min(kTrimPx, static_cast<double>(chain.corners.size() - 1) / 6);
+    const double thirdInkReach =
+        std::clamp(static_cast<double>(chain.corners.size()) / 5, kThirdInkPx, 3 * kThirdInkPx);
     const auto near = [&, most](Point p) {
       const double off = std::min(distance(p, a), distance(p, b));
-      return off < most || (!rim && off < kThirdInkPx && hasThirdInk(p, chain));
+      return off < most || (!rim && off < thirdInkReach && hasThirdInk(p, chain));
     };
     std::vector<Point> kept;
     std::copy_if(points.begin(), points.end(), std::back_inserter(kept), [&near](Point p) { return !near(p); });
@@ -185,8 +199,8 @@ class Maker {
     for (std::size_t i = 0; i < ways_.borders.size(); ++i) {
       const InkBorder& b = ways_.borders[i];
       if (b.start < 0) continue;
-      at[static_cast<std::size_t>(b.start)].push_back({i, false, b.leaves});
-      at[static_cast<std::size_t>(b.end)].push_back({i, true, -b.arrives});
+      at[static_cast<std::size_t>(b.start)].push_back({i, false, b.leaves, b.points.front()});
+      at[static_cast<std::size_t>(b.end)].push_back({i, true, -b.arrives, b.points.back()});
     }
     partner_.assign(2 * ways_.borders.size(), kNone);
     for (std::size_t j = 0; j < at.size(); ++j) pairAt(at[j], ways_.junctions[j].fixed);
@@ -194,6 +208,12 @@ class Maker {
 
   bool isRimEnd(const End& e) const {
     return ways_.borders[e.border].left == kOutside || ways_.borders[e.border].right == kOutside;
+  }
+
+  /// How far the lines of two ends that lead the same way pass each other, halfway between the ends.
+  static double offsetOf(const End& a, const End& b) {
+    const Point between = b.place - a.place;
+    return std::abs(cross(a.out, between) - cross(b.out, between)) / 2;
   }
 
   static std::size_t key(const End& e) { return 2 * e.border + (e.atEnd ? 1 : 0); }
@@ -207,7 +227,7 @@ class Maker {
         for (std::size_t k = i + 1; k < ends.size(); ++k) {
           if (isRimEnd(ends[i]) != isRimEnd(ends[k])) continue;
           const double bend = isRimEnd(ends[i]) ? 0 : std::abs(angleBetween(ends[i].out, -ends[k].out));
-          if (bend >= least) continue;
+          if (bend >= least || offsetOf(ends[i], ends[k]) > kMostOffsetPx) continue;
           least = bend;
           one = i;
           other = k;
@@ -261,6 +281,7 @@ class Maker {
   const CrackGraph& graph_;
   const cv::Mat& bgr_;
   const InkMap& map_;
+  std::span<const Point> keptApart_;
   Ways ways_;
   std::vector<bool> dropped_;
   std::vector<int> junctionOf_;
@@ -269,6 +290,8 @@ class Maker {
 
 }  // namespace
 
-Ways waysOf(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map) { return Maker(graph, bgr, map).made(); }
+Ways waysOf(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, std::span<const Point> keptApart) {
+  return Maker(graph, bgr, map, keptApart).made();
+}
 
 }  // namespace rim

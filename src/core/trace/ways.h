@@ -1,5 +1,6 @@
 #pragma once
 
+#include <span>
 #include <vector>
 
 #include "core/colour/inks.h"
@@ -43,9 +44,10 @@ struct Ways {
   std::vector<Way> ways;
 };
 
-/// The borders of a picture of inks. Junctions a few pixels apart are one. At every junction the two
-/// borders that go over into each other most straightly, within 20 degrees, are one way, and of four
+/// The borders of a picture of inks. Junctions a few pixels apart are one, except near the places `keptApart` (upright
+/// px): there every border keeps its own ends, and the sides of no two borders' pixels meet but at a junction. At every
+/// junction the two borders that go over into each other most straightly, within 20 degrees, are one way, and of four
 /// the other two as well.
-Ways waysOf(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map);
+Ways waysOf(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, std::span<const Point> keptApart = {});
 
 }  // namespace rim

@@ -1,0 +1,192 @@
+// What is lost most easily: the ends of thin strokes, corners that noise has eaten into, round things with one bad
+// point. Truth: the figures' own coordinates.
+
+#include <QTest>
+#include <numbers>
+#include <random>
+
+#include "core/geometry/drawing.h"
+#include "core/geometry/flatten.h"
+#include "core/trace/fit_outline.h"
+#include "core/trace/sharpen.h"
+#include "core/trace/trace.h"
+#include "core/trace/track.h"
+#include "support/measure.h"
+#include "support/pictures.h"
+
+using namespace rim;
+using namespace rim::test;
+
+namespace {
+
+constexpr int kSize = 120;
+
+/// A T: a bar 44 px wide on a stem 30 px long, both `stroke` px wide, turned about the picture's middle. Rows count
+/// downwards.
+std::vector<Point> letterT(double stroke, double turnRadians) {
+  const double half = stroke / 2;
+  const std::vector<Point> upright{{-22, -20}, {22, -20},   {22, stroke - 20},    {half, stroke - 20},
+                                   {half, 20}, {-half, 20}, {-half, stroke - 20}, {-22, stroke - 20}};
+  std::vector<Point> turned;
+  const double c = std::cos(turnRadians);
+  const double s = std::sin(turnRadians);
+  for (const Point p : upright) turned.push_back({60.3 + c * p.x - s * p.y, 59.8 + s * p.x + c * p.y});
+  return turned;
+}
+
+std::vector<Point> upright(std::vector<Point> corners) {
+  for (Point& p : corners) p.y = kSize - p.y;
+  return corners;
+}
+
+/// A point every px along a closed polygon, off by noise, none within `eatenPx` of a corner.
+Border polygonBorder(const std::vector<Point>& corners, double noisePx, double eatenPx) {
+  std::mt19937 random(5);
+  std::normal_distribution<double> noise(0, noisePx);
+  Border border;
+  for (std::size_t i = 0; i < corners.size(); ++i) {
+    const Point from = corners[i];
+    const Point way = corners[(i + 1) % corners.size()] - from;
+    for (double along = eatenPx; along <= length(way) - eatenPx; along += 1)
+      border.push_back(from + unit(way) * along + leftNormal(unit(way)) * noise(random));
+  }
+  return border;
+}
+
+double nearestNode(const Path& path, Point p) {
+  double least = 1e9;
+  for (const Segment& s : path.segments) least = std::min(least, distance(s.end, p));
+  return least;
+}
+
+}  // namespace
+
+class TestThinEnds : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void aThinLetterKeepsItsEnds_data() {
+    QTest::addColumn<double>("stroke");
+    QTest::addColumn<double>("degrees");
+    for (const double stroke : {3.6, 4.2, 5.0}) {
+      for (const double degrees : {0.0, 4.0, 21.0, 33.0, 45.0, 58.0, 71.0, 200.0})
+        QTest::addRow("%g px, %g degrees", stroke, degrees) << stroke << degrees;
+    }
+  }
+  void aThinLetterKeepsItsEnds() {
+    QFETCH(double, stroke);
+    QFETCH(double, degrees);
+    const std::vector<Point> corners = letterT(stroke, degrees * std::numbers::pi / 180);
+    const Tracing t = trace(pictureOf(drawn(kSize, kSize, polygon(corners))), {});
+    QCOMPARE(t.outlines.size(), 1U);
+    const std::size_t segments = t.outlines[0].segments.size();
+    QVERIFY2(segments == 8 || segments == 9, qPrintable(QString::number(segments)));
+    const double p95 = percentile95(t.outlines, [c = upright(corners)](Point p) { return distanceToPolygon(p, c); });
+    QVERIFY2(p95 < 0.35, qPrintable(QString::number(p95)));
+    QVERIFY2(qAbs(enclosedArea(t.outlines) / (44 * stroke + (40 - stroke) * stroke) - 1) < 0.03,
+             qPrintable(QString::number(enclosedArea(t.outlines))));
+    for (const Point corner : upright(corners))
+      QVERIFY2(nearestNode(t.outlines[0], corner) < 1, qPrintable(QString::number(nearestNode(t.outlines[0], corner))));
+  }
+
+  void aSmallRoundIsAnArc_data() {
+    QTest::addColumn<int>("degrees");
+    for (const int degrees : {0, 25, 40, 65}) QTest::addRow("%d degrees", degrees) << degrees;
+  }
+  void aSmallRoundIsAnArc() {
+    QFETCH(int, degrees);
+    // A U of a stroke 4 px wide, bent with radii of 3.6 and 7.6 px, in noise.
+    const double turn = degrees * std::numbers::pi / 180;
+    cv::Mat grey = drawn(kSize, kSize, [turn](double x, double y) {
+      const double u = (x - 60.3) * std::cos(turn) + (y - 59.8) * std::sin(turn);
+      const double v = (y - 59.8) * std::cos(turn) - (x - 60.3) * std::sin(turn);
+      return v < -20 ? false : std::abs((v < 0 ? std::abs(u) : std::hypot(u, v)) - 5.6) < 2;
+    });
+    cv::Mat noise(grey.size(), CV_16S);
+    cv::theRNG().state = 3;
+    cv::randn(noise, 0, 4);
+    cv::add(grey, noise, grey, cv::noArray(), CV_8U);
+    const Tracing t = trace(pictureOf(grey), {});
+    QCOMPARE(t.outlines.size(), 1U);
+    const Counts counts = countsOf(t.outlines);
+    QVERIFY2(counts.arcs + counts.curves >= 2, qPrintable(QString::number(counts.arcs + counts.curves)));
+    QVERIFY2(counts.lines <= 7, qPrintable(QString::number(counts.lines)));
+    const double area = 2 * 20 * 4 + std::numbers::pi / 2 * (7.6 * 7.6 - 3.6 * 3.6);
+    QVERIFY2(qAbs(enclosedArea(t.outlines) / area - 1) < 0.02, qPrintable(QString::number(enclosedArea(t.outlines))));
+  }
+
+  void noiseThatEatsACornerTurnsNoLine() {
+    // A corner of 60 degrees whose tip is not seen for more than clean pixels would hide.
+    const std::vector<Point> corners{{0, 0}, {60, 0}, {30, 30 * std::numbers::sqrt3}};
+    const Path path = fitOutline(polygonBorder(corners, 0.12, 2.2), {});
+    QCOMPARE(path.segments.size(), 3U);
+    for (const Point corner : corners)
+      QVERIFY2(nearestNode(path, corner) < 0.4, qPrintable(QString::number(nearestNode(path, corner))));
+  }
+
+  void oneBadPointKeepsACircleOne() {
+    Border border;
+    for (int i = 0; i < 320; ++i) {
+      const double angle = 2 * std::numbers::pi * i / 320;
+      const double radius = 60 + (i == 40 ? 0.16 : 0.01 * std::sin(7.0 * i));
+      border.push_back({radius * std::cos(angle), radius * std::sin(angle)});
+    }
+    const Path path = fitOutline(border, {});
+    QCOMPARE(path.segments.size(), 2U);
+    QVERIFY(std::abs(signedArea(path) / (std::numbers::pi * 3600) - 1) < 1e-3);
+  }
+
+  void aNotchIsNoBadPoint() {
+    // Twelve points in a row that are well off are a flat, not one point.
+    Border border;
+    for (int i = 0; i < 320; ++i) {
+      const double angle = 2 * std::numbers::pi * i / 320;
+      const double radius = std::min(60.0, 59.2 / std::max(0.1, std::cos(angle)));
+      border.push_back({radius * std::cos(angle), radius * std::sin(angle)});
+    }
+    const Path path = fitOutline(border, {});
+    QVERIFY(path.segments.size() > 2);
+    double off = 0;
+    for (const Point p : border) {
+      double least = 1e9;
+      for (const Point q : flattenedOf(path)) least = std::min(least, distance(p, q));
+      off = std::max(off, least);
+    }
+    QVERIFY2(off < 0.6, qPrintable(QString::number(off)));
+  }
+
+  void sharpeningLeavesNoHoles() {
+    for (const double degrees : {10.0, 30.0, 45.0, 70.0}) {
+      const cv::Mat grey = drawn(kSize, kSize, polygon(letterT(3.4, degrees * std::numbers::pi / 180)));
+      const TwoTone tone{128, false};
+      const std::vector<Border> borders = followBorders(grey, tone, 4);
+      QCOMPARE(borders.size(), 1U);
+      const Border sharp = sharpenBorder(grey, tone, EdgeLevel::Coverage, borders[0]);
+      for (std::size_t i = 1; i < sharp.size(); ++i)
+        QVERIFY2(distance(sharp[i - 1], sharp[i]) < 2.2, qPrintable(QString::number(distance(sharp[i - 1], sharp[i]))));
+    }
+  }
+
+  void distancesFromATrackAreToItsChords() {
+    const Track track = Track::open({{0, 0}, {10, 0}, {10, 10}});
+    QCOMPARE(track.distanceNear(1, 20, {5, 3}), 3.0);
+    QCOMPARE(track.distanceNear(1, 20, {13, 14}), 5.0);
+    QCOMPARE(track.distanceNear(1, 20, {12, 6}), 2.0);
+  }
+
+ private:
+  static std::vector<Point> flattenedOf(const Path& path) {
+    std::vector<Point> points;
+    const std::vector<Point> chords = flatten(path, 0.01);
+    for (std::size_t i = 0; i < chords.size(); ++i) {
+      const Point a = chords[i];
+      const Point b = chords[(i + 1) % chords.size()];
+      const int count = std::max(1, static_cast<int>(distance(a, b) * 10));
+      for (int k = 0; k < count; ++k) points.push_back(lerp(a, b, static_cast<double>(k) / count));
+    }
+    return points;
+  }
+};
+
+QTEST_APPLESS_MAIN(TestThinEnds)
+#include "tst_thin_ends.moc"
