@@ -255,13 +255,7 @@ class Assembler {
     double misfit = 0;
     for (; k < end; ++k) {
       const auto [from, to] = track_.within(piece(k).from, piece(k).to, limits_.trimPx);
-      double sum = 0;
-      for (const Point p : track_.points(from, to)) {
-        const double off = distance(p, project(piece(k).primitive, p));
-        sum += off * off;
-      }
-      const auto count = static_cast<double>(to - from);
-      misfit += factsIn(count) * sum / count / (limits_.deviationPx * limits_.deviationPx);
+      misfit += misfitPrice(track_.points(from, to), piece(k).primitive, limits_.deviationPx);
     }
     return misfit;
   }

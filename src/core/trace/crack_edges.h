@@ -9,7 +9,7 @@
 namespace rim {
 
 /// Where the border of a chain of pixel sides runs, in upright pixels, one point for every side that lies
-/// across it.
+/// across it; where none does for more than 1.6 px, as round a corner, a rougher one for every side there.
 ///
 /// The pixels beside a border between two inks are mixtures of them: along each row or column that crosses it
 /// more squarely the colours are laid on the way from the one ink to the other, and the edge is put where as much is

@@ -54,8 +54,12 @@ class Fitter {
     paths_.resize(ways.ways.size());
   }
 
-  /// The borders, and `crossings`: where some still cross.
-  InkBorders fitted(const WorkControl& control, std::vector<Point>& crossings) {
+  struct Fitted {
+    InkBorders borders;
+    std::vector<Point> crossings;  ///< where some still cross
+  };
+
+  Fitted fitted(const WorkControl& control) {
     forAll(ways_.ways.size(), control, [&](std::size_t w) { paths_[w] = fit(ways_.ways[w], control.stop); });
     placeJunctions();
     for (std::size_t w = 0; w < paths_.size(); ++w) moveEnds(w);
@@ -63,8 +67,8 @@ class Fitter {
     result.junctions = places_;
     result.borders.resize(ways_.borders.size());
     for (std::size_t w = 0; w < paths_.size(); ++w) cut(w, result.borders);
-    crossings = leaveCrossingsAsMeasured(result, control);
-    return result;
+    std::vector<Point> crossings = leaveCrossingsAsMeasured(result, control);
+    return {std::move(result), std::move(crossings)};
   }
 
  private:
@@ -220,10 +224,6 @@ class Fitter {
   Path polyline(const Way::Part& part, Point from, Point to) const {
     std::vector<Point> points = border(part).points;
     if (part.reversed) std::reverse(points.begin(), points.end());
-    return polyline(points, from, to);
-  }
-
-  static Path polyline(const std::vector<Point>& points, Point from, Point to) {
     Path path{from, {}, false};
     for (const Point p : points) path.segments.push_back(Segment::line(p));
     path.segments.push_back(Segment::line(to));
@@ -249,16 +249,14 @@ InkBorders fitInkBorders(const Picture& picture, const InkMap& map, const TraceS
   const CrackGraph cracks = cracksOf(*clean.labels, control.stop);
   // Borders that cross whatever is done end at a junction that is made of several: those are kept apart then.
   constexpr int kMostRounds = 4;
-  InkBorders borders;
-  std::vector<Point> crossings;
   std::vector<Point> keptApart;
-  for (int round = 0; round < kMostRounds; ++round) {
+  for (int round = 1;; ++round) {
     const Ways ways = waysOf(cracks, *picture.bgr, clean, keptApart);
-    borders = Fitter(ways, fit).fitted(control, crossings);
-    if (crossings.empty()) break;
+    // Progress is told of the first round; few pictures need another.
+    auto [borders, crossings] = Fitter(ways, fit).fitted(round == 1 ? control : WorkControl{control.stop, {}});
+    if (crossings.empty() || round == kMostRounds) return std::move(borders);
     keptApart.insert(keptApart.end(), crossings.begin(), crossings.end());
   }
-  return borders;
 }
 
 }  // namespace rim

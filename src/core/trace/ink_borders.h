@@ -28,7 +28,8 @@ struct InkBorders {
 
 /// Fits every border between two inks as outlines are fitted (trace/fit_outline.h): ways through
 /// junctions as one, so what goes straight on stays straight; junctions where the borders that end there,
-/// prolonged, meet each other or the way they end on (least squares). Parts with less than
+/// prolonged, meet each other or the way they end on (least squares). Borders that would cross follow their measured
+/// points or their pixels near the crossing (trace/measured_near.h). Parts with less than
 /// settings.minAreaPx2 go to the inks around them. Inks that are to be dissolved must have been already.
 /// Throws Cancelled.
 InkBorders fitInkBorders(const Picture& picture, const InkMap& map, const TraceSettings& settings,

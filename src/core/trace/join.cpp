@@ -15,6 +15,8 @@ constexpr double kShortGapPx = 2.5;
 constexpr double kVagueBreakPx = 6;
 /// Two pieces touch when they come as close as this.
 constexpr double kTouchPx = 0.08;
+/// A piece longer than this is fitted again when it has become shorter.
+constexpr double kRefittedPx = 8;
 /// A piece longer than this many smears of an edge is no rounding.
 constexpr double kLongestRounding = 8;
 
@@ -188,11 +190,12 @@ Primitive lineWithin(const Track& track, std::size_t from, std::size_t to, doubl
   return fitLine(track.points(from, end));
 }
 
-/// What follows a short stretch: as many pieces as it takes, and all of its points belong to one of them.
+/// What follows a short stretch: as many pieces as it takes. Only what rounds corners off lies between them.
 std::vector<TrackPiece> piecesWithin(const Track& track, const TrackPiece& stretch, const SplitLimits& split) {
   constexpr double kTrimShare = 1.0 / 3;
+  constexpr double kGapTrims = 1.5;
   const auto points = track.points(stretch.from, stretch.to + 1);
-  const SplitLimits fine{split.deviationPx, split.trimPx * kTrimShare, 1.5 * split.trimPx};
+  const SplitLimits fine{split.deviationPx, split.trimPx * kTrimShare, kGapTrims * split.trimPx};
   std::vector<TrackPiece> pieces = splitTrack(Track::open({points.begin(), points.end()}), fine, {});
   if (pieces.empty()) return {{stretch.from, stretch.to, fitRange(track, stretch.from, stretch.to, split)}};
   for (TrackPiece& piece : pieces) {
@@ -203,7 +206,7 @@ std::vector<TrackPiece> piecesWithin(const Track& track, const TrackPiece& stret
   return pieces;
 }
 
-/// Between pieces that make no corner a piece of its own follows what lies there, or, when that is
+/// Between pieces that make no corner pieces of its own follow what lies there, or, when that is
 /// short, they share it. At blunt places no point of the border is left out.
 std::vector<TrackPiece> withGapsClosed(const Track& track, std::vector<TrackPiece> pieces, const JoinLimits& limits,
                                        const SplitLimits& split) {
@@ -225,23 +228,11 @@ std::vector<TrackPiece> withGapsClosed(const Track& track, std::vector<TrackPiec
     closed.back().to = std::max(closed.back().from, between.from);
     after.from = std::min(after.to, between.to);
     for (TrackPiece* shorter : {&closed.back(), &after}) {
-      if (wayOf(track, *shorter) > kLongestRounding)
-        shorter->primitive = fitRange(track, shorter->from, shorter->to, split);
+      if (wayOf(track, *shorter) > kRefittedPx) shorter->primitive = fitRange(track, shorter->from, shorter->to, split);
     }
     for (const TrackPiece& piece : piecesWithin(track, between, split)) closed.push_back(piece);
   }
   return closed;
-}
-
-/// What an arc costs that follows all points of a range, as splitTrack() prices pieces.
-double priceOfArc(const Track& track, std::size_t from, std::size_t to, const Primitive& circle, double deviationPx) {
-  double sum = 0;
-  for (const Point p : track.points(from, to + 1)) {
-    const double off = distanceFrom(circle, p);
-    sum += off * off;
-  }
-  const auto count = static_cast<double>(to - from + 1);
-  return kPriceOfArc + factsIn(count) * sum / count / (deviationPx * deviationPx);
 }
 
 /// Some short pieces in a row become one arc where it follows all of their points for less than they cost without any
@@ -255,10 +246,11 @@ std::vector<TrackPiece> withRoundsJoined(const Track& track, std::vector<TrackPi
     while (row < kMostInARow && k + row < pieces.size() && isShort(k + row)) ++row;
     for (; row > 1; --row) {
       const TrackPiece& last = pieces[k + row - 1];
-      const auto circle = fitCircle(track.points(pieces[k].from, last.to + 1));
+      const auto points = track.points(pieces[k].from, last.to + 1);
+      const auto circle = fitCircle(points);
       double apart = 0;
       for (std::size_t i = k; i < k + row; ++i) apart += isLine(pieces[i].primitive) ? kPriceOfLine : kPriceOfArc;
-      if (!circle || priceOfArc(track, pieces[k].from, last.to, *circle, split.deviationPx) >= apart) continue;
+      if (!circle || kPriceOfArc + misfitPrice(points, *circle, split.deviationPx) >= apart) continue;
       pieces[k] = {pieces[k].from, last.to, *circle};
       pieces.erase(pieces.begin() + static_cast<std::ptrdiff_t>(k) + 1,
                    pieces.begin() + static_cast<std::ptrdiff_t>(k + row));

@@ -32,8 +32,8 @@ struct JoinLimits {
 };
 
 /// Looks into what lies between the pieces of a track, save at the track's ends: where it is more
-/// than the rounded-off tip of a corner a piece of its own follows it; a piece that follows nothing
-/// but such a tip is dropped.
+/// than the rounded-off tip of a corner, pieces of its own follow it, lines or one arc for a small round; a piece that
+/// follows nothing but such a tip is dropped.
 std::vector<TrackPiece> settlePieces(const Track& track, std::vector<TrackPiece> pieces, const JoinLimits& limits,
                                      const SplitLimits& split);
 

@@ -24,7 +24,8 @@ enum class EdgeLevel {
 ///
 /// Points where ink or paper is too thin to show its own level, and points on the rim of the
 /// picture, stay where they are; no point moves by more than 0.6 px. Of the crossings with rows
-/// and columns those are kept that lie across the edge, so there are fewer points than before.
+/// and columns those are kept that lie across the edge, so there are fewer points than before; where
+/// none does for more than 1.6 px, as round a corner, the border's own points stay.
 /// Within `keepPx` of the places `keep` the border is left as it is.
 Border sharpenBorder(const cv::Mat& grey, TwoTone tone, EdgeLevel level, const Border& border,
                      std::span<const Point> keep = {}, double keepPx = 0);

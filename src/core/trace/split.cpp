@@ -178,6 +178,16 @@ double factsIn(double points) {
   return facts / (1 + facts / kMostFacts);
 }
 
+double misfitPrice(std::span<const Point> points, const Primitive& primitive, double deviationPx) {
+  double sum = 0;
+  for (const Point p : points) {
+    const double off = distance(p, project(primitive, p));
+    sum += off * off;
+  }
+  const auto count = static_cast<double>(points.size());
+  return factsIn(count) * sum / count / (deviationPx * deviationPx);
+}
+
 Primitive fitRange(const Track& track, std::size_t from, std::size_t to, const SplitLimits& limits) {
   const double along = track.way(to) - track.way(from);
   // Long pieces can spare more of their ends, which corners bend a little even beyond the trim.

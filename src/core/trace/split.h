@@ -1,5 +1,6 @@
 #pragma once
 
+#include <span>
 #include <stop_token>
 #include <vector>
 
@@ -34,6 +35,10 @@ inline constexpr double kPointsPerFact = 2;
 /// stretches an error that changes slowly (a lens, blocks of a JPEG, uneven light) outweighs noise, so
 /// the facts of a stretch do not grow without bound.
 double factsIn(double points);
+
+/// What points cost that a line or circle follows, beside its price: their squared distances (px) in units of
+/// `deviationPx` squared, as far as they are facts. Needs a point.
+double misfitPrice(std::span<const Point> points, const Primitive& primitive, double deviationPx);
 
 /// The track as lines and arcs with the least sum of misfit and prices over all ways of splitting
 /// it: dynamic programming over the places of breaks, each range fitted by least squares.

@@ -74,25 +74,31 @@ Path fitAt(const Tones& tones, const Border& border, const Attempt& attempt, con
       stop);
 }
 
-std::vector<Polyline> flattened(const std::vector<Path>& outlines, double chordErrorPx) {
-  std::vector<Polyline> polylines;
-  polylines.reserve(outlines.size());
-  for (const Path& outline : outlines) polylines.push_back(flatten(outline, chordErrorPx));
-  return polylines;
-}
+/// The outlines as they are checked for crossings: nearly as they are, and as someone may draw them by chords.
+struct Chords {
+  std::vector<Polyline> fine;
+  std::vector<Polyline> coarse;
 
-/// Crossings of the outlines, and of what comes of them when they are drawn by chords.
-std::vector<Crossing> crossingsOf(const std::vector<Path>& outlines, const std::stop_token& stop) {
-  std::vector<Crossing> crossings = findCrossings(flattened(outlines, kChordErrorPx), stop);
-  return crossings.empty() ? findCrossings(flattened(outlines, kCoarseChordErrorPx), stop) : crossings;
-}
+  explicit Chords(const std::vector<Path>& outlines) : fine(outlines.size()), coarse(outlines.size()) {
+    for (std::size_t i = 0; i < outlines.size(); ++i) set(i, outlines[i]);
+  }
+  void set(std::size_t i, const Path& outline) {
+    fine[i] = flatten(outline, kChordErrorPx);
+    coarse[i] = flatten(outline, kCoarseChordErrorPx);
+  }
+  std::vector<Crossing> crossings(const std::stop_token& stop) const {
+    std::vector<Crossing> found = findCrossings(fine, stop);
+    return found.empty() ? findCrossings(coarse, stop) : found;
+  }
+};
 
 void refitCrossings(Tracing& tracing, const Tones& tones, const std::vector<Border>& borders,
                     const TraceSettings& settings, const WorkControl& control) {
   std::vector<Attempt> attempts(borders.size());
+  Chords chords(tracing.outlines);
   while (true) {
     std::map<std::size_t, std::size_t> again;  // how often each outline crosses
-    for (const Crossing& crossing : crossingsOf(tracing.outlines, control.stop)) {
+    for (const Crossing& crossing : chords.crossings(control.stop)) {
       Attempt& attempt = attempts[crossing.polyline];
       if (attempt.number > kMostAttempts) continue;
       attempt.places.push_back(crossing.place);
@@ -108,6 +114,7 @@ void refitCrossings(Tracing& tracing, const Tones& tones, const std::vector<Bord
     forAll(which.size(), {control.stop, {}}, [&](std::size_t k) {
       const std::size_t i = which[k];
       tracing.outlines[i] = fitAt(tones, borders[i], attempts[i], settings, control.stop);
+      chords.set(i, tracing.outlines[i]);
     });
   }
 }

@@ -6,7 +6,7 @@
 #include <random>
 
 #include "core/geometry/drawing.h"
-#include "core/geometry/flatten.h"
+#include "core/geometry/path_place.h"
 #include "core/trace/fit_outline.h"
 #include "core/trace/sharpen.h"
 #include "core/trace/trace.h"
@@ -147,11 +147,7 @@ class TestThinEnds : public QObject {
     const Path path = fitOutline(border, {});
     QVERIFY(path.segments.size() > 2);
     double off = 0;
-    for (const Point p : border) {
-      double least = 1e9;
-      for (const Point q : flattenedOf(path)) least = std::min(least, distance(p, q));
-      off = std::max(off, least);
-    }
+    for (const Point p : border) off = std::max(off, nearestOn(path, p).off);
     QVERIFY2(off < 0.6, qPrintable(QString::number(off)));
   }
 
@@ -172,19 +168,6 @@ class TestThinEnds : public QObject {
     QCOMPARE(track.distanceNear(1, 20, {5, 3}), 3.0);
     QCOMPARE(track.distanceNear(1, 20, {13, 14}), 5.0);
     QCOMPARE(track.distanceNear(1, 20, {12, 6}), 2.0);
-  }
-
- private:
-  static std::vector<Point> flattenedOf(const Path& path) {
-    std::vector<Point> points;
-    const std::vector<Point> chords = flatten(path, 0.01);
-    for (std::size_t i = 0; i < chords.size(); ++i) {
-      const Point a = chords[i];
-      const Point b = chords[(i + 1) % chords.size()];
-      const int count = std::max(1, static_cast<int>(distance(a, b) * 10));
-      for (int k = 0; k < count; ++k) points.push_back(lerp(a, b, static_cast<double>(k) / count));
-    }
-    return points;
   }
 };
 
