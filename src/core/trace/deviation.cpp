@@ -2,6 +2,7 @@
 
 #include "core/error.h"
 #include "core/geometry/flatten.h"
+#include "core/geometry/segment_distance.h"
 
 namespace rim {
 namespace {
@@ -9,13 +10,6 @@ namespace {
 constexpr double kCellPx = 4;
 constexpr double kStepPx = 1;
 constexpr double kChordErrorPx = 0.005;
-
-double distanceToSegment(Point p, Point a, Point b) {
-  const Point way = b - a;
-  const double square = dot(way, way);
-  const double t = square > 0 ? std::clamp(dot(p - a, way) / square, 0.0, 1.0) : 0;
-  return distance(p, a + way * t);
-}
 
 /// The points of a border by the cells of a grid, so that the nearest is found at once.
 class Nearby {

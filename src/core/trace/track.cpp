@@ -1,16 +1,8 @@
 #include "core/trace/track.h"
 
+#include "core/geometry/segment_distance.h"
+
 namespace rim {
-namespace {
-
-/// The distance of p from the line between two points that ends at them.
-double distanceFromLine(Point from, Point to, Point p) {
-  const Point way = to - from;
-  const double square = dot(way, way);
-  return distance(square > 0 ? from + way * std::clamp(dot(p - from, way) / square, 0.0, 1.0) : from, p);
-}
-
-}  // namespace
 
 Track::Track(const Border& border, std::size_t start) {
   const std::size_t n = border.size();
@@ -56,7 +48,7 @@ double Track::distanceNear(std::size_t i, double reachPx, Point p) const {
   const auto search = [&](std::size_t from, double offset) {
     const std::size_t end = indexAt(way_[from] + offset + reachPx);
     for (std::size_t k = indexAt(way_[from] + offset - reachPx); k < end; ++k)
-      least = std::min(least, distanceFromLine(points_[k], points_[k + 1], p));
+      least = std::min(least, distanceToSegment(p, points_[k], points_[k + 1]));
   };
   search(i, 0);
   if (!closed_) return least;

@@ -13,6 +13,7 @@
 #include "core/trace/ink_outlines.h"
 #include "core/trace/ink_trace.h"
 #include "support/artwork.h"
+#include "support/ink_crossings.h"
 #include "support/measure.h"
 
 using namespace rim;
@@ -278,20 +279,8 @@ class TestInkBorders : public QObject {
       const Picture jpeg = asJpeg(artwork(kSide, kSide, kColours, area), quality);
       const InkMap map = reduced(jpeg, 6);
       const InkBorders borders = fitInkBorders(jpeg, map, {});
-      for (std::size_t ink = 0; ink < map.inks.size(); ++ink) {
-        std::vector<bool> only(map.inks.size(), false);
-        only[ink] = true;
-        std::vector<Polyline> outlines;
-        for (const Path& path : outlinesRound(borders, only)) outlines.push_back(flatten(path, 0.01));
-        // Areas of one ink may meet at a junction.
-        for (const Crossing& crossing : findCrossings(outlines, {}))
-          QVERIFY2(nearestJunction(borders, crossing.place) < 0.1,
-                   qPrintable(QStringLiteral("ink %1 at %2, %3, junction %4 off")
-                                  .arg(ink)
-                                  .arg(crossing.place.x)
-                                  .arg(crossing.place.y)
-                                  .arg(nearestJunction(borders, crossing.place))));
-      }
+      for (const Point place : crossingsOffJunctions(borders, map.inks.size()))
+        QFAIL(qPrintable(QStringLiteral("crossing at %1, %2").arg(place.x).arg(place.y)));
     }
   }
 
