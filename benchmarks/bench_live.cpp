@@ -1,5 +1,6 @@
-// How many times a second the outlines follow the threshold in the real window: the slider is
-// moved, the borders are followed beside the window, the bench paints them. One round is one frame.
+// How soon the real window shows what was asked for. liveFrame: the slider of the threshold is moved, the borders are
+// followed beside the window, the bench paints them. mergeFrame: two inks are merged and parted again by turns, the
+// inks are found beside the window, the bench paints them. One round is one frame.
 
 #include <benchmark/benchmark.h>
 
@@ -11,16 +12,18 @@
 #include "app/bench/bench.h"
 #include "app/look.h"
 #include "app/main_window.h"
+#include "core/picture/load.h"
 #include "work_pictures.h"
 
 namespace {
 
-/// Notices when the bench has been painted after new borders came.
+/// Notices when the bench has been painted after new borders or inks came.
 class FrameWatch : public QObject {
  public:
   explicit FrameWatch(rim::app::MainWindow& window) {
     window.bench().installEventFilter(this);
     connect(&window.session(), &rim::app::Session::bordersFollowed, this, [this] { followed_ = true; });
+    connect(&window.session(), &rim::app::Session::inksFound, this, [this] { followed_ = true; });
   }
   void waitForFrame() {
     shown_ = followed_ = false;
@@ -57,6 +60,39 @@ void liveFrame(benchmark::State& state) {
       benchmark::Counter(static_cast<double>(state.iterations()), benchmark::Counter::kIsRate);
 }
 
+/// The demo badge in six inks, side by side until the picture has `side` px.
+rim::Picture manyBadges(int side) {
+  const rim::Picture badge = rim::loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.png"));
+  const int times = side / badge.width() + 1;
+  return rim::withPixels(badge, cv::repeat(*badge.bgr, times, times)(cv::Rect(0, 0, side, side)).clone());
+}
+
+void mergeFrame(benchmark::State& state) {
+  rim::app::MainWindow window;
+  window.resize(1280, 800);
+  window.show();
+  rim::app::Session& session = window.session();
+  FrameWatch watch(window);
+  const rim::Picture picture = manyBadges(static_cast<int>(state.range(0)));
+  session.edit("open", {}, [&picture](rim::Job& job) {
+    job = rim::jobOn(picture);
+    job.colours.on = true;
+  });
+  window.bench().setPicture(session.job().picture);
+  window.showStep(rim::app::MainWindow::kColours);
+  watch.waitForFrame();
+  bool merged = false;
+  for (auto _ : state) {
+    merged = !merged;
+    session.edit("merge", {}, [merged](rim::Job& job) {
+      job.colours.steps.clear();
+      if (merged) job.colours.steps.push_back(rim::stepFor(rim::MergeInks{3, 1}));
+    });
+    watch.waitForFrame();
+  }
+}
+
+BENCHMARK(mergeFrame)->Arg(2048)->Arg(4096)->Unit(benchmark::kMillisecond)->MinTime(4)->UseRealTime();
 BENCHMARK(liveFrame)->Unit(benchmark::kMillisecond)->MinTime(4)->UseRealTime();
 
 }  // namespace

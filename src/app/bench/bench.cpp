@@ -4,7 +4,6 @@
 #include <QPainter>
 #include <QScreen>
 #include <cmath>
-#include <opencv2/imgproc.hpp>
 
 #include "app/bench/furniture.h"
 #include "app/look.h"
@@ -64,7 +63,7 @@ void Bench::lightInk(int ink) {
 }
 
 void Bench::colourInks() {
-  Picture picture;
+  inkLayer_.clear();
   if (inks_ && inks_->labels) {
     cv::Mat colours(1, 256, CV_8UC3, cv::Scalar(255, 255, 255));
     for (std::size_t i = 0; i < inks_->inks.size(); ++i) {
@@ -73,13 +72,8 @@ void Bench::colourInks() {
       const auto channel = [own](int value) { return cv::saturate_cast<std::uint8_t>(255 - own * (255 - value)); };
       colours.at<cv::Vec3b>(0, static_cast<int>(i)) = {channel(c.b), channel(c.g), channel(c.r)};
     }
-    cv::Mat wide;
-    cv::Mat painted;
-    cv::cvtColor(*inks_->labels, wide, cv::COLOR_GRAY2BGR);
-    cv::LUT(wide, colours, painted);
-    picture.bgr = std::make_shared<const cv::Mat>(painted);
+    inkLayer_.setInks(inks_->labels, colours);
   }
-  inkLayer_.setPicture(picture, 1);
   update();
 }
 

@@ -2,9 +2,12 @@
 
 #include <algorithm>
 #include <array>
+#include <limits>
 #include <map>
 #include <opencv2/imgproc.hpp>
 
+#include "core/colour/ink_counts.h"
+#include "core/colour/label_parts.h"
 #include "core/error.h"
 
 namespace rim {
@@ -18,13 +21,12 @@ constexpr double kMostSquare = 600;
 constexpr double kPerBorder = 3;
 /// Parts with a larger share of the picture stay.
 constexpr double kLargestShare = 0.01;
+constexpr double kAnyMisfit = std::numeric_limits<double>::infinity();
 constexpr int kRounds = 4;
 /// Inks that are usual nearby are believed more, for each pixel up to so many.
 constexpr double kPerPixelNear = 1;
 constexpr double kMostBelievedPixels = 50;
 constexpr double kSomePixels = 8;
-
-const std::array<cv::Point, 4> kNeighbours{cv::Point{1, 0}, cv::Point{-1, 0}, cv::Point{0, 1}, cv::Point{0, -1}};
 
 double squareOff(const cv::Vec3f& pixel, Lab ink) {
   return std::min(kMostSquare, squareBetween(labOf(pixel), ink, kColourWeight));
@@ -58,86 +60,93 @@ double wavering(const cv::Mat& labels, const cv::Mat& lab, const std::vector<Lab
   return count > 0 ? sum / count : 0;
 }
 
-/// An area of one label that hangs together.
+/// A part with its place.
 struct Part {
   std::uint8_t label = 0;
-  std::vector<cv::Point> pixels;
+  std::size_t pixels = 0;
+  std::vector<LabelRun> runs;
+  cv::Rect box;
 };
 
-/// All parts with at most `most` pixels.
-std::vector<Part> smallParts(const cv::Mat& labels, std::size_t most) {
+cv::Rect boxOf(const std::vector<LabelRun>& runs) {
+  cv::Rect box(runs.front().begin, runs.front().y, 1, 1);
+  for (const LabelRun& run : runs) box |= cv::Rect(run.begin, run.y, run.end - run.begin, 1);
+  return box;
+}
+
+/// All parts with at most `most` pixels, the smallest first.
+std::vector<Part> smallParts(const cv::Mat& labels, std::size_t most, const std::stop_token& stop) {
+  const LabelParts all = labelPartsOf(labels, stop);
   std::vector<Part> parts;
-  cv::Mat seen(labels.size(), CV_8U, cv::Scalar(0));
-  std::vector<cv::Point> reached;
-  for (int y = 0; y < labels.rows; ++y) {
-    for (int x = 0; x < labels.cols; ++x) {
-      if (seen.at<std::uint8_t>(y, x) != 0) continue;
-      const std::uint8_t label = labels.at<std::uint8_t>(y, x);
-      reached.assign(1, {x, y});
-      seen.at<std::uint8_t>(y, x) = 1;
-      for (std::size_t i = 0; i < reached.size(); ++i) {
-        for (const cv::Point step : kNeighbours) {
-          const cv::Point p = reached[i] + step;
-          if (!cv::Rect(0, 0, labels.cols, labels.rows).contains(p)) continue;
-          if (seen.at<std::uint8_t>(p) != 0 || labels.at<std::uint8_t>(p) != label) continue;
-          seen.at<std::uint8_t>(p) = 1;
-          reached.push_back(p);
-        }
-      }
-      if (reached.size() <= most) parts.push_back({label, reached});
-    }
+  for (std::vector<LabelRun>& runs : runsOfSmallParts(all, most)) {
+    const LabelPart& part = all.parts[runs.front().part];
+    const cv::Rect box = boxOf(runs);
+    parts.push_back({part.label, part.pixels, std::move(runs), box});
   }
-  std::stable_sort(parts.begin(), parts.end(),
-                   [](const Part& a, const Part& b) { return a.pixels.size() < b.pixels.size(); });
+  std::stable_sort(parts.begin(), parts.end(), [](const Part& a, const Part& b) { return a.pixels < b.pixels; });
   return parts;
 }
 
-/// How many pixels of each ink lie around the part, its own not counted.
-std::array<double, 256> pixelsNear(const Part& part, const cv::Mat& labels) {
-  constexpr int kNearPx = 24;
-  const cv::Rect box = cv::boundingRect(part.pixels);
-  const cv::Rect around =
-      cv::Rect(box.x - kNearPx, box.y - kNearPx, box.width + 2 * kNearPx, box.height + 2 * kNearPx) &
-      cv::Rect(0, 0, labels.cols, labels.rows);
-  std::array<double, 256> pixels{};
-  for (int y = around.y; y < around.y + around.height; ++y) {
-    for (int x = around.x; x < around.x + around.width; ++x) pixels[labels.at<std::uint8_t>(y, x)] += 1;
+/// How many sides of pixels the part has in common with each other ink.
+InkCounts::Pixels commonSides(const Part& part, const cv::Mat& labels) {
+  InkCounts::Pixels sides{};
+  for (const LabelRun& run : part.runs) {
+    const auto* row = labels.ptr<std::uint8_t>(run.y);
+    if (run.begin > 0) sides[row[run.begin - 1]] += 1;
+    if (run.end < labels.cols) sides[row[run.end]] += 1;
+    for (const int y : {run.y - 1, run.y + 1}) {
+      if (y < 0 || y >= labels.rows) continue;
+      const auto* beside = labels.ptr<std::uint8_t>(y);
+      for (int x = run.begin; x < run.end;) {
+        const int next = endOfRun(beside, x, run.end);
+        sides[beside[x]] += next - x;
+        x = next;
+      }
+    }
   }
-  pixels[part.label] -= static_cast<double>(part.pixels.size());
-  return pixels;
+  sides[part.label] = 0;
+  return sides;
+}
+
+/// How far the part's colours are off the ink, squared; or more than `enough`, when it is that.
+double misfit(const Part& part, const cv::Mat& lab, Lab ink, double enough) {
+  double sum = 0;
+  for (const LabelRun& run : part.runs) {
+    const auto* row = lab.ptr<cv::Vec3f>(run.y);
+    for (int x = run.begin; x < run.end; ++x) sum += squareOff(row[x], ink);
+    if (sum > enough) break;
+  }
+  return sum;
+}
+
+/// What has a say in which ink a part has.
+cv::Rect surroundings(const Part& part, cv::Size picture) {
+  constexpr int kNearPx = 24;
+  const cv::Rect& box = part.box;
+  return cv::Rect(box.x - kNearPx, box.y - kNearPx, box.width + 2 * kNearPx, box.height + 2 * kNearPx) &
+         cv::Rect({}, picture);
 }
 
 /// The ink, beside the part or near it, that it had better have; its own when none is better.
-std::uint8_t betterLabel(const Part& part, const cv::Mat& labels, const cv::Mat& lab, const std::vector<Lab>& palette,
+std::uint8_t betterLabel(const Part& part, const InkCounts& labels, const cv::Mat& lab, const std::vector<Lab>& palette,
                          double perBorder) {
-  std::map<std::uint8_t, double> common;
-  for (const cv::Point pixel : part.pixels) {
-    for (const cv::Point step : kNeighbours) {
-      const cv::Point p = pixel + step;
-      if (!cv::Rect(0, 0, labels.cols, labels.rows).contains(p)) continue;
-      if (labels.at<std::uint8_t>(p) != part.label) common[labels.at<std::uint8_t>(p)] += 1;
-    }
-  }
-  const auto misfit = [&](std::uint8_t label) {
-    double sum = 0;
-    for (const cv::Point p : part.pixels) sum += squareOff(lab.at<cv::Vec3f>(p), palette[label]);
-    return sum;
-  };
-  const std::array<double, 256> near = pixelsNear(part, labels);
+  const InkCounts::Pixels common = commonSides(part, labels.labels());
+  InkCounts::Pixels near = labels.pixelsIn(surroundings(part, lab.size()));
+  near[part.label] -= static_cast<double>(part.pixels);
   const double belief =
-      kPerPixelNear * perBorder / kPerBorder * std::min(kMostBelievedPixels, static_cast<double>(part.pixels.size()));
-  const double own = misfit(part.label);
+      kPerPixelNear * perBorder / kPerBorder * std::min(kMostBelievedPixels, static_cast<double>(part.pixels));
+  const double own = misfit(part, lab, palette[part.label], kAnyMisfit);
   std::uint8_t best = part.label;
   double most = 0;
-  for (std::size_t label = 0; label < palette.size(); ++label) {
-    const auto ink = static_cast<std::uint8_t>(label);
-    if (ink == part.label || (near[label] == 0 && !common.contains(ink))) continue;
-    const double border = common.contains(ink) ? common[ink] : 0;
-    const double usual = std::log((near[label] + kSomePixels) / (near[part.label] + kSomePixels));
-    const double gain = perBorder * border + belief * usual - (misfit(ink) - own);
+  for (std::size_t ink = 0; ink < palette.size(); ++ink) {
+    if (ink == part.label || (near[ink] == 0 && common[ink] == 0)) continue;
+    const double usual = std::log((near[ink] + kSomePixels) / (near[part.label] + kSomePixels));
+    const double speaksFor = perBorder * common[ink] + belief * usual;
+    // Most inks are so far off that a few pixels show it.
+    const double gain = speaksFor - (misfit(part, lab, palette[ink], own + speaksFor - most + 1) - own);
     if (gain <= most) continue;
     most = gain;
-    best = ink;
+    best = static_cast<std::uint8_t>(ink);
   }
   return best;
 }
@@ -146,21 +155,25 @@ std::uint8_t betterLabel(const Part& part, const cv::Mat& labels, const cv::Mat&
 
 cv::Mat calmedParts(const cv::Mat& labels, const cv::Mat& lab, const std::vector<Lab>& palette,
                     const std::stop_token& stop) {
-  cv::Mat calm = labels.clone();
   const double perBorder = kPerBorder * wavering(labels, lab, palette);
   const auto most = static_cast<std::size_t>(kLargestShare * static_cast<double>(labels.total()));
+  InkCounts calm(labels, palette.size());
+  std::map<std::pair<int, int>, int> looked;  // after how many changes a part was looked at, by its first pixel
   for (int round = 0; round < kRounds; ++round) {
-    bool changed = false;
-    for (const Part& part : smallParts(calm, most)) {
+    const int before = calm.changes();
+    for (const Part& part : smallParts(calm.labels(), most, stop)) {
       if (stop.stop_requested()) throw Cancelled();
+      // Where nothing has changed since, it would come out the same.
+      const auto [at, isNew] = looked.try_emplace({part.runs.front().y, part.runs.front().begin}, calm.changes());
+      if (!isNew && !calm.mayHaveChangedSince(surroundings(part, labels.size()), at->second)) continue;
+      at->second = calm.changes();
       const std::uint8_t label = betterLabel(part, calm, lab, palette, perBorder);
       if (label == part.label) continue;
-      for (const cv::Point p : part.pixels) calm.at<std::uint8_t>(p) = label;
-      changed = true;
+      for (const LabelRun& run : part.runs) calm.change(run, label);
     }
-    if (!changed) break;
+    if (calm.changes() == before) break;
   }
-  return calm;
+  return calm.labels();
 }
 
 }  // namespace rim

@@ -4,6 +4,7 @@
 #include <array>
 #include <opencv2/imgproc.hpp>
 
+#include "core/colour/label_parts.h"
 #include "core/colour/palette.h"
 #include "core/colour/reduce.h"
 #include "core/error.h"
@@ -66,31 +67,30 @@ class Decider {
     const auto most = std::max_element(pixels.begin(), pixels.end());
     if (*most == 0) return;
     const auto into = static_cast<int>(most - pixels.begin());
-    for (int ink = 0; ink < static_cast<int>(map_.inks.size()); ++ink) {
-      if (ink == into || pixels[static_cast<std::size_t>(ink)] == 0) continue;
-      const cv::Mat own = labels_ == ink;
-      labels_.setTo(into, d.connected ? touched(own, under) : own);
+    std::vector<bool> isSwept(map_.inks.size(), false);
+    for (std::size_t ink = 0; ink < isSwept.size(); ++ink) isSwept[ink] = pixels[ink] != 0;
+    if (d.connected) {
+      giveTouched(under, isSwept, into);
+      return;
+    }
+    for (int ink = 0; ink < static_cast<int>(isSwept.size()); ++ink) {
+      if (ink != into && isSwept[static_cast<std::size_t>(ink)]) labels_.setTo(into, labels_ == ink);
     }
   }
 
-  /// The parts of `own` that the stroke touches.
-  static cv::Mat touched(const cv::Mat& own, const cv::Mat& under) {
-    cv::Mat parts;
-    const int count = cv::connectedComponents(own, parts, 4);
-    std::vector<bool> hit(static_cast<std::size_t>(count), false);
-    for (int y = 0; y < own.rows; ++y) {
-      for (int x = 0; x < own.cols; ++x) {
-        if (under.at<std::uint8_t>(y, x) != 0) hit[static_cast<std::size_t>(parts.at<int>(y, x))] = true;
-      }
+  /// Gives the parts of the swept inks that the stroke touches to the ink.
+  void giveTouched(const cv::Mat& under, const std::vector<bool>& isSwept, int into) {
+    const LabelParts all = labelPartsOf(labels_);
+    std::vector<bool> isTouched(all.parts.size(), false);
+    for (const LabelRun& run : all.runs) {
+      if (!isSwept[all.parts[run.part].label]) continue;
+      const auto* row = under.ptr<std::uint8_t>(run.y);
+      if (std::any_of(row + run.begin, row + run.end, [](std::uint8_t hit) { return hit != 0; }))
+        isTouched[run.part] = true;
     }
-    hit[0] = false;
-    cv::Mat marked(own.size(), CV_8U, cv::Scalar(0));
-    for (int y = 0; y < own.rows; ++y) {
-      for (int x = 0; x < own.cols; ++x) {
-        if (hit[static_cast<std::size_t>(parts.at<int>(y, x))]) marked.at<std::uint8_t>(y, x) = 255;
-      }
+    for (const LabelRun& run : all.runs) {
+      if (isTouched[run.part]) labels_.row(run.y).colRange(run.begin, run.end).setTo(into);
     }
-    return marked;
   }
 
   void split(const SplitInk& d) {

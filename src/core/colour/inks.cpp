@@ -1,8 +1,8 @@
 #include "core/colour/inks.h"
 
 #include <algorithm>
-#include <opencv2/imgproc.hpp>
 
+#include "core/colour/label_parts.h"
 #include "core/error.h"
 
 namespace rim {
@@ -31,14 +31,12 @@ std::string nameOf(const Ink& ink) { return ink.name.empty() ? hexOf(ink.colour)
 std::vector<InkShare> sharesOf(const InkMap& map) {
   std::vector<InkShare> shares(map.inks.size());
   if (!map.labels) return shares;
-  for (std::size_t i = 0; i < shares.size(); ++i) {
-    const cv::Mat own = *map.labels == static_cast<int>(i);
-    shares[i].pixels = static_cast<std::size_t>(cv::countNonZero(own));
-    shares[i].share = static_cast<double>(shares[i].pixels) / static_cast<double>(map.labels->total());
-    if (shares[i].pixels == 0) continue;
-    cv::Mat parts;
-    shares[i].parts = static_cast<std::size_t>(cv::connectedComponents(own, parts, 4) - 1);
+  for (const LabelPart& part : labelPartsOf(*map.labels).parts) {
+    if (part.label >= shares.size()) continue;
+    shares[part.label].pixels += part.pixels;
+    ++shares[part.label].parts;
   }
+  for (InkShare& own : shares) own.share = static_cast<double>(own.pixels) / static_cast<double>(map.labels->total());
   return shares;
 }
 

@@ -16,42 +16,24 @@ constexpr double kNear = 22;
 constexpr double kFromAfar = 30;
 constexpr int kFarthestPx = 3;
 
-/// Sets of inks at every pixel, spread over squares ever larger.
-class Beside {
- public:
-  explicit Beside(const cv::Mat& labels) : columns_(labels.cols), rows_(labels.rows), sets_(labels.total(), 0) {
-    for (int y = 0; y < rows_; ++y) {
-      const auto* row = labels.ptr<std::uint8_t>(y);
-      for (int x = 0; x < columns_; ++x) {
-        if (row[x] != kUnsure) at(x, y) = std::uint64_t{1} << row[x];
-      }
-    }
+/// The inks of the sure pixels in a row, every `step` columns from `left` to `right`.
+std::uint64_t inksIn(const cv::Mat& sure, int row, int left, int right, int step) {
+  if (row < 0 || row >= sure.rows) return 0;
+  std::uint64_t inks = 0;
+  const auto* labels = sure.ptr<std::uint8_t>(row);
+  for (int x = left; x <= right; x += step) {
+    if (x >= 0 && x < sure.cols && labels[x] != kUnsure) inks |= std::uint64_t{1} << labels[x];
   }
+  return inks;
+}
 
-  std::uint64_t& at(int x, int y) {
-    return sets_[static_cast<std::size_t>(y) * static_cast<std::size_t>(columns_) + static_cast<std::size_t>(x)];
-  }
-
-  /// Every pixel gets the sets of its eight neighbours as well.
-  void grow() {
-    std::vector<std::uint64_t> line(static_cast<std::size_t>(std::max(columns_, rows_)));
-    const auto spread = [&line](int count, auto&& set) {
-      for (int i = 0; i < count; ++i) {
-        const std::uint64_t before = i > 0 ? set(i - 1) : 0;
-        const std::uint64_t after = i + 1 < count ? set(i + 1) : 0;
-        line[static_cast<std::size_t>(i)] = before | set(i) | after;
-      }
-      for (int i = 0; i < count; ++i) set(i) = line[static_cast<std::size_t>(i)];
-    };
-    for (int y = 0; y < rows_; ++y) spread(columns_, [&](int x) -> std::uint64_t& { return at(x, y); });
-    for (int x = 0; x < columns_; ++x) spread(rows_, [&](int y) -> std::uint64_t& { return at(x, y); });
-  }
-
- private:
-  int columns_;
-  int rows_;
-  std::vector<std::uint64_t> sets_;
-};
+/// The inks of the sure pixels on the square round a pixel that is `reach` px away.
+std::uint64_t inksRound(const cv::Mat& sure, int x, int y, int reach) {
+  std::uint64_t inks =
+      inksIn(sure, y - reach, x - reach, x + reach, 1) | inksIn(sure, y + reach, x - reach, x + reach, 1);
+  for (int row = y - reach + 1; row < y + reach; ++row) inks |= inksIn(sure, row, x - reach, x + reach, 2 * reach);
+  return inks;
+}
 
 }  // namespace
 
@@ -80,55 +62,69 @@ Mixtures::Mixtures(const std::vector<Rgb>& inks) {
     all_ |= std::uint64_t{1} << inks_.size();
     inks_.emplace_back(ink.b, ink.g, ink.r);
     lumaChroma_.push_back(lumaChromaOf(inks_.back()));
+    mostlyLuma_.push_back(mostlyLuma(inks_.back()));
   }
 }
 
-double Mixtures::coverage(const cv::Vec3b& pixel, std::size_t one, std::size_t other) const {
-  const cv::Vec3d from = mostlyLuma(inks_[one]);
-  const cv::Vec3d way = mostlyLuma(inks_[other]) - from;
+double Mixtures::coverage(const cv::Vec3d& colour, std::size_t one, std::size_t other) const {
+  const cv::Vec3d from = mostlyLuma_[one];
+  const cv::Vec3d way = mostlyLuma_[other] - from;
   const double square = way.dot(way);
-  const cv::Vec3d colour =
-      mostlyLuma({static_cast<double>(pixel[0]), static_cast<double>(pixel[1]), static_cast<double>(pixel[2])});
-  return square > 0 ? (colour - from).dot(way) / square : 0;
+  return square > 0 ? (mostlyLuma(colour) - from).dot(way) / square : 0;
 }
 
 Mixture Mixtures::best(const cv::Vec3b& pixel, std::uint64_t beside, std::uint64_t others) const {
   const cv::Vec3d colour(pixel[0], pixel[1], pixel[2]);
-  Mixture best{0, std::numeric_limits<double>::infinity()};
+  std::size_t bestOne = 0;
+  std::size_t bestOther = 0;
+  double least = std::numeric_limits<double>::infinity();
   for (std::uint64_t left = beside; left != 0; left &= left - 1) {
     const auto one = static_cast<std::size_t>(std::countr_zero(left));
-    for (std::uint64_t more = beside | others; more != 0; more &= more - 1) {
+    const cv::Vec3d from = colour - inks_[one];
+    // A mixture of two inks beside the pixel is the same either way round.
+    for (std::uint64_t more = left | (others & ~beside); more != 0; more &= more - 1) {
       const auto other = static_cast<std::size_t>(std::countr_zero(more));
       const cv::Vec3d way = inks_[other] - inks_[one];
       const double square = way.dot(way);
-      const double covered = square > 0 ? std::clamp((colour - inks_[one]).dot(way) / square, 0.0, 1.0) : 0;
+      const double covered = square > 0 ? std::clamp(from.dot(way) / square, 0.0, 1.0) : 0;
       const bool afar = ((beside >> other) & 1U) == 0;
-      const double off = cv::norm(colour - inks_[one] - covered * way) + (afar ? kFromAfar : 0);
-      if (off >= best.off) continue;
-      best = {coverage(pixel, one, other) > 0.5 ? other : one, off};
+      const double off = cv::norm(from - covered * way) + (afar ? kFromAfar : 0);
+      if (off >= least) continue;
+      least = off;
+      bestOne = one;
+      bestOther = other;
     }
   }
-  return best;
+  return {coverage(colour, bestOne, bestOther) > 0.5 ? bestOther : bestOne, least};
 }
 
+namespace {
+
+std::uint8_t decided(const cv::Vec3b& pixel, const Mixtures& mixtures, const cv::Mat& sure, int x, int y) {
+  std::uint64_t near = 0;
+  for (int reach = 1; reach < kFarthestPx; ++reach) {
+    near |= inksRound(sure, x, y, reach);
+    if (near == 0) continue;
+    const Mixture mixture = mixtures.best(pixel, near, 0);
+    if (mixture.off <= kNear) return static_cast<std::uint8_t>(mixture.ink);
+  }
+  near |= inksRound(sure, x, y, kFarthestPx);
+  return static_cast<std::uint8_t>(mixtures.best(pixel, near == 0 ? mixtures.all() : near, mixtures.all()).ink);
+}
+
+}  // namespace
+
 void decideMixtures(const cv::Mat& bgr, const Mixtures& mixtures, cv::Mat& labels, const std::stop_token& stop) {
-  Beside beside(labels);
-  for (int reach = 1; reach <= kFarthestPx; ++reach) {
-    beside.grow();
-    const bool last = reach == kFarthestPx;
-    for (int y = 0; y < labels.rows; ++y) {
-      if (y % 256 == 0 && stop.stop_requested()) throw Cancelled();
+  const cv::Mat sure = labels.clone();
+  cv::parallel_for_({0, labels.rows}, [&](const cv::Range& rows) {
+    for (int y = rows.start; y < rows.end && !stop.stop_requested(); ++y) {
       for (int x = 0; x < labels.cols; ++x) {
         auto& label = labels.at<std::uint8_t>(y, x);
-        if (label != kUnsure) continue;
-        const std::uint64_t near = beside.at(x, y);
-        if (near == 0 && !last) continue;
-        const Mixture mixture =
-            mixtures.best(bgr.at<cv::Vec3b>(y, x), near == 0 ? mixtures.all() : near, last ? mixtures.all() : 0);
-        if (mixture.off <= kNear || last) label = static_cast<std::uint8_t>(mixture.ink);
+        if (label == kUnsure) label = decided(bgr.at<cv::Vec3b>(y, x), mixtures, sure, x, y);
       }
     }
-  }
+  });
+  if (stop.stop_requested()) throw Cancelled();
 }
 
 }  // namespace rim

@@ -35,10 +35,11 @@ class Mixtures {
 
  private:
   /// How much of the pixel the other ink covers (mostlyLuma()).
-  double coverage(const cv::Vec3b& pixel, std::size_t one, std::size_t other) const;
+  double coverage(const cv::Vec3d& colour, std::size_t one, std::size_t other) const;
 
   std::vector<cv::Vec3d> inks_;
   std::vector<cv::Vec3d> lumaChroma_;  ///< the inks as Y, Cb, Cr
+  std::vector<cv::Vec3d> mostlyLuma_;  ///< and by mostlyLuma()
   std::uint64_t all_ = 0;
 };
 

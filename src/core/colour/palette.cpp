@@ -42,22 +42,26 @@ struct Group {
 
 double distanceOf(Lab one, Lab other) { return std::sqrt(squareBetween(one, other)); }
 
-using Cells = std::map<std::tuple<int, int, int>, Group>;
+using Cell = std::tuple<int, int, int>;
+using Cells = std::map<Cell, Group>;
+
+Cell cellAt(const cv::Vec3f& lab) {
+  const auto along = [&lab](int i) { return static_cast<int>(std::floor(lab[i] / kCell)); };
+  return {along(0), along(1), along(2)};
+}
 
 Cells cellsOf(const cv::Mat& lab, const cv::Mat& even) {
   Cells cells;
   for (int y = 0; y < lab.rows; ++y) {
     const auto* row = lab.ptr<cv::Vec3f>(y);
     const auto* counted = even.ptr<std::uint8_t>(y);
-    std::tuple<int, int, int> last;
+    cv::Vec3f last;
     Group* group = nullptr;
     for (int x = 0; x < lab.cols; ++x) {
       if (counted[x] == 0) continue;
-      const auto cell = [&row, x](int i) { return static_cast<int>(std::floor(row[x][i] / kCell)); };
-      const std::tuple key{cell(0), cell(1), cell(2)};
-      // Neighbours mostly have the same colour.
-      if (group == nullptr || key != last) group = &cells[key];
-      last = key;
+      // Neighbours often have the very same colour.
+      if (group == nullptr || row[x] != last) group = &cells[cellAt(row[x])];
+      last = row[x];
       const double l = row[x][0];
       const double a = row[x][1];
       const double b = row[x][2];

@@ -1,10 +1,12 @@
 #include "core/colour/reduce.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
 #include "core/colour/calm.h"
+#include "core/colour/label_parts.h"
 #include "core/colour/mixture.h"
 #include "core/colour/palette.h"
 #include "core/error.h"
@@ -26,11 +28,22 @@ constexpr double kThinApart = 20;
 
 /// How far the colours of each pixel's neighbourhood reach.
 cv::Mat stepsOf(const cv::Mat& lab) {
-  cv::Mat gradient;
-  cv::morphologyEx(lab, gradient, cv::MORPH_GRADIENT, cv::Mat::ones(3, 3, CV_8U));
-  std::vector<cv::Mat> channels;
-  cv::split(gradient, channels);
-  return cv::max(cv::max(channels[0], channels[1]), channels[2]);
+  cv::Mat steps(lab.size(), CV_32F);
+  // In strips, whose intermediate pictures stay in the processor's cache.
+  constexpr int kStripRows = 16;
+  cv::parallel_for_({0, (lab.rows + kStripRows - 1) / kStripRows}, [&](const cv::Range& strips) {
+    cv::Mat gradient;
+    std::vector<cv::Mat> channels;
+    for (int strip = strips.start; strip < strips.end; ++strip) {
+      const cv::Range rows(strip * kStripRows, std::min(lab.rows, (strip + 1) * kStripRows));
+      cv::morphologyEx(lab.rowRange(rows), gradient, cv::MORPH_GRADIENT, cv::Mat::ones(3, 3, CV_8U));
+      cv::split(gradient, channels);
+      cv::Mat own = steps.rowRange(rows);
+      cv::max(channels[0], channels[1], own);
+      cv::max(own, channels[2], own);
+    }
+  });
+  return steps;
 }
 
 double medianOf(const cv::Mat& values) {
@@ -99,23 +112,43 @@ void addThinInks(std::vector<Lab>& palette, const cv::Mat& bgr, const cv::Mat& l
 /// The inks of even pixels; kUnsure elsewhere.
 cv::Mat sureLabels(const cv::Mat& lab, const cv::Mat& even, const std::vector<Lab>& palette) {
   cv::Mat labels(lab.size(), CV_8U, cv::Scalar(kUnsure));
-  for (int y = 0; y < lab.rows; ++y) {
-    for (int x = 0; x < lab.cols; ++x) {
-      if (even.at<std::uint8_t>(y, x) == 0) continue;
-      const Lab colour = labOf(lab.at<cv::Vec3f>(y, x));
-      const auto nearest = std::min_element(palette.begin(), palette.end(), [colour](Lab one, Lab other) {
-        return squareBetween(colour, one) < squareBetween(colour, other);
-      });
-      labels.at<std::uint8_t>(y, x) = static_cast<std::uint8_t>(nearest - palette.begin());
+  const auto nearestTo = [&palette](Lab colour) {
+    const auto nearest = std::min_element(palette.begin(), palette.end(), [colour](Lab one, Lab other) {
+      return squareBetween(colour, one) < squareBetween(colour, other);
+    });
+    return static_cast<std::uint8_t>(nearest - palette.begin());
+  };
+  cv::parallel_for_({0, lab.rows}, [&](const cv::Range& rows) {
+    for (int y = rows.start; y < rows.end; ++y) {
+      const auto* colours = lab.ptr<cv::Vec3f>(y);
+      const auto* isEven = even.ptr<std::uint8_t>(y);
+      auto* row = labels.ptr<std::uint8_t>(y);
+      for (int x = 0; x < lab.cols; ++x) {
+        if (isEven[x] == 0) continue;
+        // Neighbours often have the very same colour.
+        const bool same = x > 0 && isEven[x - 1] != 0 && colours[x] == colours[x - 1];
+        row[x] = same ? row[x - 1] : nearestTo(labOf(colours[x]));
+      }
     }
-  }
+  });
   return labels;
 }
 
-}  // namespace
+/// The label of the pixel nearest to a marked one that is not marked, if there is one not much more than 2 px away.
+std::optional<std::uint8_t> nearestLabel(const cv::Mat& labels, const cv::Mat& marked, cv::Point at) {
+  constexpr std::array<std::pair<int, int>, 20> kNearestFirst{
+      {{0, -1}, {-1, 0}, {1, 0},   {0, 1},  {-1, -1}, {1, -1}, {-1, 1}, {1, 1}, {0, -2}, {-2, 0},
+       {2, 0},  {0, 2},  {-1, -2}, {1, -2}, {-2, -1}, {2, -1}, {-2, 1}, {2, 1}, {-1, 2}, {1, 2}}};
+  const cv::Rect picture({}, labels.size());
+  for (const auto& [right, down] : kNearestFirst) {
+    const cv::Point pixel(at.x + right, at.y + down);
+    if (picture.contains(pixel) && marked.at<std::uint8_t>(pixel) == 0) return labels.at<std::uint8_t>(pixel);
+  }
+  return std::nullopt;
+}
 
-cv::Mat filledFromAround(const cv::Mat& labels, const cv::Mat& marked) {
-  if (cv::countNonZero(marked) == 0 || cv::countNonZero(marked) == static_cast<int>(labels.total())) return labels;
+/// Gives the `far` ones of the marked pixels the labels of the nearest that are not marked.
+void fillFromAfar(const cv::Mat& labels, const cv::Mat& marked, const cv::Mat& far, cv::Mat& filled) {
   cv::Mat distances;
   cv::Mat nearest;
   cv::distanceTransform(marked, distances, nearest, cv::DIST_L2, cv::DIST_MASK_5, cv::DIST_LABEL_PIXEL);
@@ -126,33 +159,41 @@ cv::Mat filledFromAround(const cv::Mat& labels, const cv::Mat& marked) {
         labelOf[static_cast<std::size_t>(nearest.at<int>(y, x))] = labels.at<std::uint8_t>(y, x);
     }
   }
-  cv::Mat filled = labels.clone();
   for (int y = 0; y < labels.rows; ++y) {
     for (int x = 0; x < labels.cols; ++x) {
-      if (marked.at<std::uint8_t>(y, x) != 0)
+      if (far.at<std::uint8_t>(y, x) != 0)
         filled.at<std::uint8_t>(y, x) = labelOf[static_cast<std::size_t>(nearest.at<int>(y, x))];
     }
   }
+}
+
+}  // namespace
+
+cv::Mat filledFromAround(const cv::Mat& labels, const cv::Mat& marked) {
+  const int count = cv::countNonZero(marked);
+  if (count == 0 || count == static_cast<int>(labels.total())) return labels;
+  cv::Mat filled = labels.clone();
+  cv::Mat far(labels.size(), CV_8U, cv::Scalar(0));
+  bool anyFar = false;
+  for (int y = 0; y < labels.rows; ++y) {
+    for (int x = 0; x < labels.cols; ++x) {
+      if (marked.at<std::uint8_t>(y, x) == 0) continue;
+      const auto near = nearestLabel(labels, marked, {x, y});
+      if (near) filled.at<std::uint8_t>(y, x) = *near;
+      far.at<std::uint8_t>(y, x) = near ? 0 : 255;
+      anyFar = anyFar || !near;
+    }
+  }
+  if (anyFar) fillFromAfar(labels, marked, far, filled);
   return filled;
 }
 
-cv::Mat withoutSpecks(const cv::Mat& labels, double areaPx2) {
-  double most = 0;
-  cv::minMaxLoc(labels, nullptr, &most);
+cv::Mat withoutSpecks(const cv::Mat& labels, double areaPx2, const std::stop_token& stop) {
+  const LabelParts all = labelPartsOf(labels, stop);
   cv::Mat specks(labels.size(), CV_8U, cv::Scalar(0));
-  for (int ink = 0; ink <= static_cast<int>(most); ++ink) {
-    const cv::Mat own = labels == ink;
-    if (cv::countNonZero(own) == 0) continue;
-    cv::Mat parts;
-    cv::Mat stats;
-    cv::Mat middles;
-    const int count = cv::connectedComponentsWithStats(own, parts, stats, middles, 4);
-    for (int part = 1; part < count; ++part) {
-      if (stats.at<int>(part, cv::CC_STAT_AREA) >= areaPx2) continue;
-      const cv::Rect box(stats.at<int>(part, cv::CC_STAT_LEFT), stats.at<int>(part, cv::CC_STAT_TOP),
-                         stats.at<int>(part, cv::CC_STAT_WIDTH), stats.at<int>(part, cv::CC_STAT_HEIGHT));
-      specks(box).setTo(255, parts(box) == part);
-    }
+  for (const LabelRun& run : all.runs) {
+    if (static_cast<double>(all.parts[run.part].pixels) < areaPx2)
+      specks.row(run.y).colRange(run.begin, run.end).setTo(255);
   }
   return filledFromAround(labels, specks);
 }
@@ -206,7 +247,7 @@ InkMap reduced(const Picture& picture, std::optional<int> count, const std::stop
   const std::vector<Rgb> colours = rgbOf(palette);
   decideMixtures(bgr, Mixtures(colours), labels, stop);
   labels = calmedParts(labels, lab, palette, stop);
-  labels = withoutSpecks(labels, noisy ? 4 * kSpeckPx2 : kSpeckPx2);
+  labels = withoutSpecks(labels, noisy ? 4 * kSpeckPx2 : kSpeckPx2, stop);
   InkMap map;
   for (const Rgb colour : colours) map.inks.push_back({colour, {}, InkRole::Keep});
   map.inks[surroundingInk(labels)].role = InkRole::Background;

@@ -26,7 +26,7 @@ bool wantsSeveralInks(const Picture& picture);
 /// The labels with the marked pixels (CV_8UC1) given to the nearest others.
 cv::Mat filledFromAround(const cv::Mat& labels, const cv::Mat& marked);
 
-/// The labels with parts of less than `areaPx2` given to what surrounds them.
-cv::Mat withoutSpecks(const cv::Mat& labels, double areaPx2);
+/// The labels with parts of less than `areaPx2` given to what surrounds them. Throws Cancelled.
+cv::Mat withoutSpecks(const cv::Mat& labels, double areaPx2, const std::stop_token& stop = {});
 
 }  // namespace rim

@@ -1,5 +1,6 @@
 #include "core/trace/cracks.h"
 
+#include <algorithm>
 #include <array>
 
 #include "core/error.h"
@@ -18,50 +19,57 @@ const std::array<cv::Point, kDirections> kRightPixel{cv::Point{0, 0}, cv::Point{
 
 int turned(int direction, int quarters) { return (direction + quarters + kDirections) % kDirections; }
 
+/// So far from a corner its label is asked for.
+constexpr int kMargin = 3;
+constexpr std::uint8_t kNode = 4;
+
 class Walker {
  public:
-  explicit Walker(const cv::Mat& labels)
-      : labels_(labels), seen_(labels.rows + 1, labels.cols + 1, CV_8U, cv::Scalar(0)) {}
+  explicit Walker(const cv::Mat& labels) : seen_(labels.rows + 1, labels.cols + 1, CV_8U, cv::Scalar(0)) {
+    cv::copyMakeBorder(labels, labels_, kMargin, kMargin, kMargin, kMargin, cv::BORDER_CONSTANT, cv::Scalar(kOutside));
+  }
 
   CrackGraph graph(const std::stop_token& stop) {
     CrackGraph graph;
-    cv::Mat numbers(seen_.size(), CV_32S, cv::Scalar(-1));
-    eachCorner(stop, [&](cv::Point at) {
+    eachBorderCorner(stop, [&](cv::Point at) {
       if (!isNode(at)) return;
-      numbers.at<int>(at) = static_cast<int>(graph.nodes.size());
+      seen_.at<std::uint8_t>(at) |= kNode;
       graph.nodes.push_back(at);
     });
     for (const cv::Point node : graph.nodes) {
       for (int d = 0; d < kDirections; ++d) {
-        if (isCrack(node, d) && !isSeen(node, d)) graph.chains.push_back(walk(node, d, numbers));
+        if (isCrack(node, d) && !isSeen(node, d)) graph.chains.push_back(walk(node, d, graph.nodes));
       }
     }
-    eachCorner(stop, [&](cv::Point at) {
-      if (isCrack(at, kRight) && !isSeen(at, kRight)) graph.chains.push_back(walk(at, kRight, numbers));
+    eachBorderCorner(stop, [&](cv::Point at) {
+      if (isCrack(at, kRight) && !isSeen(at, kRight)) graph.chains.push_back(walk(at, kRight, graph.nodes));
     });
     return graph;
   }
 
  private:
+  /// All corners that have no four pixels of one label round them.
   template <typename Work>
-  void eachCorner(const std::stop_token& stop, Work work) {
+  void eachBorderCorner(const std::stop_token& stop, Work work) {
     for (int y = 0; y < seen_.rows; ++y) {
       if (y % 256 == 0 && stop.stop_requested()) throw Cancelled();
-      for (int x = 0; x < seen_.cols; ++x) work({x, y});
+      const auto* above = labels_.ptr<std::uint8_t>(y + kMargin - 1) + kMargin - 1;
+      const auto* below = labels_.ptr<std::uint8_t>(y + kMargin) + kMargin - 1;
+      for (int x = 0; x < seen_.cols; ++x) {
+        const bool even = above[x] == above[x + 1] && below[x] == below[x + 1] && above[x] == below[x];
+        if (!even) work({x, y});
+      }
     }
   }
 
-  std::uint8_t label(cv::Point pixel) const {
-    const bool inside = pixel.x >= 0 && pixel.y >= 0 && pixel.x < labels_.cols && pixel.y < labels_.rows;
-    return inside ? labels_.at<std::uint8_t>(pixel) : kOutside;
-  }
+  std::uint8_t label(cv::Point pixel) const { return labels_.at<std::uint8_t>(pixel + cv::Point(kMargin, kMargin)); }
   std::uint8_t leftOf(cv::Point at, int d) const { return label(at + kLeftPixel[static_cast<std::size_t>(d)]); }
   std::uint8_t rightOf(cv::Point at, int d) const { return label(at + kRightPixel[static_cast<std::size_t>(d)]); }
   bool isCrack(cv::Point at, int d) const { return leftOf(at, d) != rightOf(at, d); }
 
   bool isNode(cv::Point at) const {
-    const bool atSide = at.x == 0 || at.x == labels_.cols;
-    const bool atEnd = at.y == 0 || at.y == labels_.rows;
+    const bool atSide = at.x == 0 || at.x == seen_.cols - 1;
+    const bool atEnd = at.y == 0 || at.y == seen_.rows - 1;
     if (atSide && atEnd) return true;
     int cracks = 0;
     for (int d = 0; d < kDirections; ++d) cracks += isCrack(at, d) ? 1 : 0;
@@ -116,26 +124,33 @@ class Walker {
     return d;
   }
 
-  CrackChain walk(cv::Point from, int d, const cv::Mat& numbers) {
+  /// The index of a node; -1 for any other corner. Nodes are sorted by rows.
+  int numberOf(cv::Point at, const std::vector<cv::Point>& nodes) const {
+    if ((seen_.at<std::uint8_t>(at) & kNode) == 0) return -1;
+    const auto before = [](cv::Point a, cv::Point b) { return a.y != b.y ? a.y < b.y : a.x < b.x; };
+    return static_cast<int>(std::lower_bound(nodes.begin(), nodes.end(), at, before) - nodes.begin());
+  }
+
+  CrackChain walk(cv::Point from, int d, const std::vector<cv::Point>& nodes) {
     CrackChain chain;
     chain.left = leftOf(from, d);
     chain.right = rightOf(from, d);
-    chain.start = numbers.at<int>(from);
+    chain.start = numberOf(from, nodes);
     chain.corners.push_back(from);
     cv::Point at = from;
     while (!isSeen(at, d)) {
       markSeen(at, d);
       at += kSteps[static_cast<std::size_t>(d)];
       chain.corners.push_back(at);
-      chain.end = numbers.at<int>(at);
+      chain.end = numberOf(at, nodes);
       if (chain.end >= 0) break;
       d = next(at, d, chain.left, chain.right);
     }
     return chain;
   }
 
-  const cv::Mat& labels_;
-  cv::Mat seen_;
+  cv::Mat labels_;  ///< with a margin of what lies beyond the picture's edge
+  cv::Mat seen_;    ///< of each corner: the sides that were walked along, and whether it is a node
 };
 
 }  // namespace

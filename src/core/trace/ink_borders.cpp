@@ -27,24 +27,32 @@ Box grown(Box box, double by) {
   return box;
 }
 
-/// Where the outlines of any ink cross themselves or each other; where they only meet at a junction they may.
-std::vector<Point> crossingPlaces(const InkBorders& borders, const std::stop_token& stop) {
+/// Where the outlines of an ink cross themselves or each other; where they only meet at a junction they may.
+std::vector<Point> crossingPlacesOf(std::uint8_t ink, const InkBorders& borders, const std::stop_token& stop) {
   constexpr double kChordErrorPx = 0.01;
   constexpr double kAtJunctionPx = 0.1;
+  std::vector<bool> only(static_cast<std::size_t>(ink) + 1, false);
+  only[ink] = true;
+  std::vector<Polyline> polylines;
+  for (const Path& outline : outlinesRound(borders, only)) polylines.push_back(flatten(outline, kChordErrorPx));
+  std::vector<Point> places;
+  for (const Crossing& crossing : findCrossings(polylines, stop)) {
+    const auto meets = [&crossing](Point junction) { return distance(junction, crossing.place) < kAtJunctionPx; };
+    if (std::none_of(borders.junctions.begin(), borders.junctions.end(), meets)) places.push_back(crossing.place);
+  }
+  return places;
+}
+
+/// The same for all inks.
+std::vector<Point> crossingPlaces(const InkBorders& borders, const std::stop_token& stop) {
   std::set<std::uint8_t> inks;
   for (const FittedBorder& border : borders.borders) inks.insert({border.left, border.right});
   inks.erase(kOutside);
+  const std::vector<std::uint8_t> each(inks.begin(), inks.end());
+  std::vector<std::vector<Point>> found(each.size());
+  forAll(each.size(), {stop, {}}, [&](std::size_t i) { found[i] = crossingPlacesOf(each[i], borders, stop); });
   std::vector<Point> places;
-  for (const std::uint8_t ink : inks) {
-    std::vector<bool> only(static_cast<std::size_t>(ink) + 1, false);
-    only[ink] = true;
-    std::vector<Polyline> polylines;
-    for (const Path& outline : outlinesRound(borders, only)) polylines.push_back(flatten(outline, kChordErrorPx));
-    for (const Crossing& crossing : findCrossings(polylines, stop)) {
-      const auto meets = [&crossing](Point junction) { return distance(junction, crossing.place) < kAtJunctionPx; };
-      if (std::none_of(borders.junctions.begin(), borders.junctions.end(), meets)) places.push_back(crossing.place);
-    }
-  }
+  for (const std::vector<Point>& own : found) places.insert(places.end(), own.begin(), own.end());
   return places;
 }
 
@@ -241,7 +249,7 @@ class Fitter {
 InkBorders fitInkBorders(const Picture& picture, const InkMap& map, const TraceSettings& settings,
                          const WorkControl& control) {
   InkMap clean = map;
-  clean.labels = std::make_shared<const cv::Mat>(withoutSpecks(*map.labels, settings.minAreaPx2));
+  clean.labels = std::make_shared<const cv::Mat>(withoutSpecks(*map.labels, settings.minAreaPx2, control.stop));
   FitSettings fit;
   fit.tolerancePx = settings.tolerancePx;
   fit.cornerReadiness = settings.cornerReadiness;
@@ -251,7 +259,7 @@ InkBorders fitInkBorders(const Picture& picture, const InkMap& map, const TraceS
   constexpr int kMostRounds = 4;
   std::vector<Point> keptApart;
   for (int round = 1;; ++round) {
-    const Ways ways = waysOf(cracks, *picture.bgr, clean, keptApart);
+    const Ways ways = waysOf(cracks, *picture.bgr, clean, keptApart, control.stop);
     // Progress is told of the first round; few pictures need another.
     auto [borders, crossings] = Fitter(ways, fit).fitted(round == 1 ? control : WorkControl{control.stop, {}});
     if (crossings.empty() || round == kMostRounds) return std::move(borders);

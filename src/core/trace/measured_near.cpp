@@ -1,6 +1,7 @@
 #include "core/trace/measured_near.h"
 
 #include <algorithm>
+#include <iterator>
 #include <utility>
 
 #include "core/geometry/path_place.h"
@@ -24,6 +25,17 @@ void keep(Path& result, const Path& path, const PathPlace& from, const PathPlace
   result.segments.insert(result.segments.end(), kept.segments.begin(), kept.segments.end());
 }
 
+/// The places that may be within reach of the way: most are far off, as there are thousands in a large picture.
+std::vector<Point> placesNear(const std::vector<Point>& way, const std::vector<Point>& places, double reachPx) {
+  Box box;
+  for (const Point p : way) box.include(p);
+  std::vector<Point> near;
+  std::copy_if(places.begin(), places.end(), std::back_inserter(near), [&](Point p) {
+    return !apart(box, {p, p}, reachPx);
+  });
+  return near;
+}
+
 }  // namespace
 
 Path measuredNear(const Path& path, const std::vector<Point>& points, Point start, Point end,
@@ -31,8 +43,9 @@ Path measuredNear(const Path& path, const std::vector<Point>& points, Point star
   std::vector<Point> way{start};
   way.insert(way.end(), points.begin(), points.end());
   way.push_back(end);
+  const std::vector<Point> nearby = placesNear(way, places, reachPx);
   const auto isNear = [&](std::size_t i) {
-    return std::any_of(places.begin(), places.end(), [&](Point p) { return distance(p, way[i]) <= reachPx; });
+    return std::any_of(nearby.begin(), nearby.end(), [&](Point p) { return distance(p, way[i]) <= reachPx; });
   };
   const PathPlace pathEnd{path.segments.size() - 1, 1, endOf(path), 0};
   PathPlace at{0, 0, path.start, 0};

@@ -1,9 +1,10 @@
 #include "core/trace/ways.h"
 
 #include <algorithm>
-#include <numeric>
 
+#include "core/disjoint_sets.h"
 #include "core/trace/crack_edges.h"
+#include "core/trace/for_all.h"
 #include "core/trace/primitive.h"
 
 namespace rim {
@@ -23,20 +24,6 @@ constexpr double kMostOffsetPx = 0.9;
 /// Junctions are kept apart so far round a place.
 constexpr double kKeptApartPx = 12;
 
-/// Sets of numbers that are the same.
-class Same {
- public:
-  explicit Same(std::size_t count) : parent_(count) { std::iota(parent_.begin(), parent_.end(), std::size_t{0}); }
-  std::size_t of(std::size_t i) {
-    while (parent_[i] != i) i = parent_[i] = parent_[parent_[i]];
-    return i;
-  }
-  void join(std::size_t a, std::size_t b) { parent_[of(a)] = of(b); }
-
- private:
-  std::vector<std::size_t> parent_;
-};
-
 struct End {
   std::size_t border = 0;
   bool atEnd = false;
@@ -49,11 +36,9 @@ class Maker {
   Maker(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, std::span<const Point> keptApart)
       : graph_(graph), bgr_(bgr), map_(map), keptApart_(keptApart) {}
 
-  Ways made() {
+  Ways made(const std::stop_token& stop) {
     joinNodes();
-    for (const CrackChain& chain : graph_.chains) {
-      if (!isDropped(chain)) addBorder(chain);
-    }
+    measureBorders(stop);
     pairEnds();
     follow();
     return std::move(ways_);
@@ -71,7 +56,7 @@ class Maker {
   }
 
   void joinNodes() {
-    Same same(graph_.nodes.size());
+    DisjointSets same(graph_.nodes.size());
     dropped_.assign(graph_.chains.size(), false);
     for (std::size_t i = 0; i < graph_.chains.size(); ++i) {
       const CrackChain& chain = graph_.chains[i];
@@ -122,7 +107,16 @@ class Maker {
     return {static_cast<double>(corner.x), static_cast<double>(bgr_.rows - corner.y)};
   }
 
-  void addBorder(const CrackChain& chain) {
+  void measureBorders(const std::stop_token& stop) {
+    std::vector<const CrackChain*> kept;
+    for (const CrackChain& chain : graph_.chains) {
+      if (!isDropped(chain)) kept.push_back(&chain);
+    }
+    ways_.borders.resize(kept.size());
+    forAll(kept.size(), {stop, {}}, [&](std::size_t i) { ways_.borders[i] = borderAlong(*kept[i]); });
+  }
+
+  InkBorder borderAlong(const CrackChain& chain) const {
     InkBorder border;
     border.left = chain.left;
     border.right = chain.right;
@@ -138,7 +132,7 @@ class Maker {
       border.points.clear();
       for (std::size_t i = 0; i + 1 < chain.corners.size(); ++i) border.points.push_back(upright(chain.corners[i]));
     }
-    ways_.borders.push_back(std::move(border));
+    return border;
   }
 
   /// Leaves out what is too near to the junctions, and finds the directions there.
@@ -290,8 +284,9 @@ class Maker {
 
 }  // namespace
 
-Ways waysOf(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, std::span<const Point> keptApart) {
-  return Maker(graph, bgr, map, keptApart).made();
+Ways waysOf(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, std::span<const Point> keptApart,
+            const std::stop_token& stop) {
+  return Maker(graph, bgr, map, keptApart).made(stop);
 }
 
 }  // namespace rim

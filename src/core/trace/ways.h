@@ -48,6 +48,7 @@ struct Ways {
 /// px): there every border keeps its own ends, and the sides of no two borders' pixels meet but at a junction. At every
 /// junction the two borders that go over into each other most straightly, within 20 degrees, are one way, and of four
 /// the other two as well.
-Ways waysOf(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, std::span<const Point> keptApart = {});
+Ways waysOf(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, std::span<const Point> keptApart = {},
+            const std::stop_token& stop = {});
 
 }  // namespace rim
