@@ -16,7 +16,16 @@ class Branches {
   /// Whether the end lies on the line of another path, its ends counted.
   bool onLine(const End& end) const { return lies(end, end.path, true); }
 
-  /// Whether it does, away from that path's own open ends, on the line of a path that is not `but` either.
+  /// Whether both ends of the path do: it parts an area, as a border between two inks does that is drawn once.
+  bool partsAnArea(std::size_t path) const {
+    return !paths_[path].closed && onLine(endOf(paths_, path, true)) && onLine(endOf(paths_, path, false));
+  }
+
+  /// Whether two ends that meet, of lines that part areas, do so where a third such line, or a closed one, leads
+  /// elsewhere than theirs: three or more areas meet there, and nothing is open.
+  bool atJunction(const End& one, const End& other) const;
+
+  /// Whether an end lies, away from that path's own open ends, on the line of another path that is not `but` either.
   bool withinLine(const End& end, std::size_t but) const { return lies(end, but, false); }
 
  private:

@@ -45,9 +45,11 @@ class Inspection {
 
   void findOpenEnds() {
     const OpenEnds ends = pairEnds(drawing_, settings_);
+    const Branches branches(paths_, index_, settings_.coincidentMm);
     for (const EndPair& p : ends.pairs) {
       const double gap = distance(p.a.place, p.b.place);
       const bool meet = gap <= settings_.coincidentMm;
+      if (meet && branches.atJunction(p.a, p.b)) continue;
       add(FindingKind::OpenEnd, lerp(p.a.place, p.b.place, 0.5), p.a.path, p.b.path, gap,
           meet ? "Two ends meet here, but are not joined." : "Two ends are {} apart; the outline is open.", {gap},
           "join");
@@ -58,7 +60,6 @@ class Inspection {
           "drop");
       scraps_.insert(p);
     }
-    const Branches branches(paths_, index_, settings_.coincidentMm);
     for (const LonelyEnd& e : ends.lonely) {
       if (branches.onLine(e.end)) continue;
       if (scraps_.count(e.end.path) != 0 || isZeroLength(paths_[e.end.path])) continue;
@@ -96,8 +97,11 @@ class Inspection {
   }
 
   void findCrossings(const std::vector<CoveredStretch>& covered) {
+    const Branches branches(paths_, index_, settings_.coincidentMm);
     for (const TrueCrossing& c : trueCrossings(drawing_, index_, covered, settings_, stop_)) {
       if (c.a.path != c.b.path) {
+        // Where four areas meet the borders between them cross.
+        if (branches.partsAnArea(c.a.path) && branches.partsAnArea(c.b.path)) continue;
         add(FindingKind::Crossing, c.place, c.a.path, c.b.path, 0, "Two outlines cross here.", {}, "");
         continue;
       }

@@ -304,9 +304,7 @@ std::vector<std::size_t> scraps(const std::vector<Path>& paths, const OpenEnds& 
     if (size > kNoLengthMm && size <= settings.gapMm) found.push_back(path);
   }
   const Branches branches(paths, index, settings.coincidentMm);
-  std::erase_if(found, [&](std::size_t p) {
-    return branches.onLine(endOf(paths, p, true)) && branches.onLine(endOf(paths, p, false));
-  });
+  std::erase_if(found, [&](std::size_t p) { return branches.partsAnArea(p); });
   std::sort(found.begin(), found.end());
   return found;
 }

@@ -2,7 +2,9 @@
 
 #include <QTest>
 
+#include "core/job.h"
 #include "core/mend/inspect.h"
+#include "support/artwork.h"
 #include "support/spoil.h"
 
 using namespace rim;
@@ -116,6 +118,40 @@ class TestFindings : public QObject {
     stray.paths = with(square(20), {circlePath({90, 5}, 0.2)});
     QVERIFY(QString::fromStdString(sentenceOf(inspect(stray, {})[0]))
                 .contains("90.20 mm by 20.00 mm instead of 20.00 mm by 20.00 mm"));
+  }
+
+  /// A square of 20 with a hub in its middle, three lines leading there; and one with a cross.
+  void bordersBetweenAreasMayMeetAndCross() {
+    Drawing hub;
+    hub.paths =
+        with(square(20), {linePath({0, 3}, {10, 10}), linePath({10, 10}, {20, 3}), linePath({10, 10}, {10, 20})});
+    QCOMPARE(listOf(inspect(hub, {})), QString());
+    Drawing cross;
+    cross.paths = with(square(20), {linePath({0, 9}, {20, 11}), linePath({9, 0}, {11, 20})});
+    QCOMPARE(listOf(inspect(cross, {})), QString());
+    // A line that parts nothing crosses all the same, and ends of two lines that meet are open.
+    cross.paths.back() = linePath({9, 4}, {11, 16});
+    QCOMPARE(listOf(inspect(cross, {})), QString("open-end open-end crossing"));
+    hub.paths.pop_back();
+    QCOMPARE(listOf(inspect(hub, {})), QString("open-end"));
+    // One of the lines there is drawn a second time for a part of its way: no third area.
+    hub.paths.push_back(linePath({10, 10}, {5, 6.5}));
+    QVERIFY(listOf(inspect(hub, {})).contains("open-end"));
+  }
+
+  void sharedBordersOfInksHaveNoFaults() {
+    const Picture picture = artwork(160, 160, {{255, 255, 255}, {23, 41, 84}, {194, 35, 40}, {245, 186, 33}},
+                                    [](double x, double y) -> std::size_t {
+                                      if (std::hypot(x - 80.2, y - 79.7) > 60.4) return 0;
+                                      if (y > 79.8) return x < 80.3 ? 1 : 2;
+                                      return x < 60.2 ? 3 : x < 80.3 ? 2 : 1;
+                                    });
+    Job job = jobOn(picture);
+    job.colours.on = true;
+    job.colours.layout = InkLayout::Shared;
+    job = traced(std::move(job));
+    QVERIFY(countsOf(job.tracing->outlines).open >= 3);
+    QCOMPARE(listOf(findingsOf(job)), QString());
   }
 
   void layersAreSheetsOfTheirOwn() {
