@@ -1,5 +1,6 @@
 #include "core/picture/assess.h"
 
+#include <cmath>
 #include <cstdio>
 #include <numbers>
 #include <opencv2/imgproc.hpp>
@@ -115,7 +116,7 @@ std::vector<Remark> remarksOn(const Picture& picture, const Assessment& a) {
          {{Straighten{}}}});
   }
   if (a.evenness < kUnevenShare) {
-    remarks.push_back({"The light falls off to " + std::to_string(static_cast<int>(a.evenness * 100)) +
+    remarks.push_back({"The light falls off to " + std::to_string(std::lround(a.evenness * 100)) +
                            " % across the paper. Even out the light.",
                        {{EvenLight{}}}});
   }
