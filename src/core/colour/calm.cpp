@@ -87,27 +87,6 @@ std::vector<Part> smallParts(const cv::Mat& labels, std::size_t most, const std:
   return parts;
 }
 
-/// How many sides of pixels the part has in common with each other ink.
-InkCounts::Pixels commonSides(const Part& part, const cv::Mat& labels) {
-  InkCounts::Pixels sides{};
-  for (const LabelRun& run : part.runs) {
-    const auto* row = labels.ptr<std::uint8_t>(run.y);
-    if (run.begin > 0) sides[row[run.begin - 1]] += 1;
-    if (run.end < labels.cols) sides[row[run.end]] += 1;
-    for (const int y : {run.y - 1, run.y + 1}) {
-      if (y < 0 || y >= labels.rows) continue;
-      const auto* beside = labels.ptr<std::uint8_t>(y);
-      for (int x = run.begin; x < run.end;) {
-        const int next = endOfRun(beside, x, run.end);
-        sides[beside[x]] += next - x;
-        x = next;
-      }
-    }
-  }
-  sides[part.label] = 0;
-  return sides;
-}
-
 /// How far the part's colours are off the ink, squared; or more than `enough`, when it is that.
 double misfit(const Part& part, const cv::Mat& lab, Lab ink, double enough) {
   double sum = 0;
@@ -130,7 +109,7 @@ cv::Rect surroundings(const Part& part, cv::Size picture) {
 /// The ink, beside the part or near it, that it had better have; its own when none is better.
 std::uint8_t betterLabel(const Part& part, const InkCounts& labels, const cv::Mat& lab, const std::vector<Lab>& palette,
                          double perBorder) {
-  const InkCounts::Pixels common = commonSides(part, labels.labels());
+  const InkCounts::Pixels common = commonSides(part.runs, labels.labels());
   InkCounts::Pixels near = labels.pixelsIn(surroundings(part, lab.size()));
   near[part.label] -= static_cast<double>(part.pixels);
   const double belief =

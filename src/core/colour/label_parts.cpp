@@ -83,4 +83,24 @@ std::vector<std::vector<LabelRun>> runsOfSmallParts(const LabelParts& all, std::
   return small;
 }
 
+std::array<double, 256> commonSides(const std::vector<LabelRun>& runs, const cv::Mat& labels) {
+  std::array<double, 256> sides{};
+  for (const LabelRun& run : runs) {
+    const auto* row = labels.ptr<std::uint8_t>(run.y);
+    if (run.begin > 0) sides[row[run.begin - 1]] += 1;
+    if (run.end < labels.cols) sides[row[run.end]] += 1;
+    for (const int y : {run.y - 1, run.y + 1}) {
+      if (y < 0 || y >= labels.rows) continue;
+      const auto* beside = labels.ptr<std::uint8_t>(y);
+      for (int x = run.begin; x < run.end;) {
+        const int next = endOfRun(beside, x, run.end);
+        sides[beside[x]] += next - x;
+        x = next;
+      }
+    }
+  }
+  sides[labels.at<std::uint8_t>(runs.front().y, runs.front().begin)] = 0;
+  return sides;
+}
+
 }  // namespace rim

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <array>
 #include <cstdint>
 #include <opencv2/core.hpp>
 #include <stop_token>
@@ -39,5 +40,8 @@ LabelParts labelPartsOf(const cv::Mat& labels, const std::stop_token& stop = {})
 
 /// The runs of the parts with at most `mostPixels` pixels, part by part in the order of the parts.
 std::vector<std::vector<LabelRun>> runsOfSmallParts(const LabelParts& all, std::size_t mostPixels);
+
+/// How many sides of its pixels a part, given by all its runs, has in common with pixels of each other label.
+std::array<double, 256> commonSides(const std::vector<LabelRun>& runs, const cv::Mat& labels);
 
 }  // namespace rim

@@ -167,6 +167,19 @@ void fillFromAfar(const cv::Mat& labels, const cv::Mat& marked, const cv::Mat& f
   }
 }
 
+/// Parts of a few pixels that touch two other inks are crumbs of the border between these, as a JPEG makes them at
+/// corners: what is drawn so small lies within one.
+cv::Mat withoutCrumbs(const cv::Mat& labels, const std::stop_token& stop) {
+  constexpr std::size_t kMostPx = 12;
+  cv::Mat crumbs(labels.size(), CV_8U, cv::Scalar(0));
+  for (const std::vector<LabelRun>& runs : runsOfSmallParts(labelPartsOf(labels, stop), kMostPx)) {
+    const auto sides = commonSides(runs, labels);
+    if (std::count_if(sides.begin(), sides.end(), [](double count) { return count > 0; }) < 2) continue;
+    for (const LabelRun& run : runs) crumbs.row(run.y).colRange(run.begin, run.end).setTo(255);
+  }
+  return filledFromAround(labels, crumbs);
+}
+
 }  // namespace
 
 cv::Mat filledFromAround(const cv::Mat& labels, const cv::Mat& marked) {
@@ -247,6 +260,7 @@ InkMap reduced(const Picture& picture, std::optional<int> count, const std::stop
   const std::vector<Rgb> colours = rgbOf(palette);
   decideMixtures(bgr, Mixtures(colours), labels, stop);
   labels = calmedParts(labels, lab, palette, stop);
+  labels = withoutCrumbs(labels, stop);
   labels = withoutSpecks(labels, noisy ? 4 * kSpeckPx2 : kSpeckPx2, stop);
   InkMap map;
   for (const Rgb colour : colours) map.inks.push_back({colour, {}, InkRole::Keep});

@@ -121,6 +121,30 @@ class TestInks : public QObject {
     QCOMPARE(int(partsOf(map)[inkLike(map, {140, 199, 230})]), 1);
   }
 
+  /// Cream tiles at all angles on navy; white and light blue, as which their corners come out of a JPEG, lie elsewhere.
+  void cornersInAJpegLeaveNoCrumbs() {
+    const Picture drawn =
+        artwork(640, 400, {kNavy, {255, 244, 220}, kWhite, {140, 199, 230}}, [](double x, double y) -> std::size_t {
+          if (x > 560) return y < 200 ? 2 : 3;
+          const double column = std::floor(x / 40);
+          const double row = std::floor(y / 40);
+          const double angle = 0.07 * (column + 14 * row);
+          const double u = x - 40 * column - 20;
+          const double v = y - 40 * row - 20;
+          const double across = std::abs(u * std::cos(angle) + v * std::sin(angle));
+          return std::max(across, std::abs(v * std::cos(angle) - u * std::sin(angle))) < 12.3 ? 1 : 0;
+        });
+    for (const int quality : {90, 85, 75, 60}) {
+      const InkMap map = reduced(asJpeg(drawn, quality), std::nullopt);
+      QCOMPARE(map.inks.size(), 4U);
+      const auto shares = sharesOf(map);
+      QCOMPARE(int(shares[inkLike(map, kNavy)].parts), 1);
+      QCOMPARE(int(shares[inkLike(map, {255, 244, 220})].parts), 140);
+      QCOMPARE(int(shares[inkLike(map, kWhite)].parts), 1);
+      QCOMPARE(int(shares[inkLike(map, {140, 199, 230})].parts), 1);
+    }
+  }
+
   void thinStrokesHaveAnInk() {
     const Picture picture = artwork(90, 60, {kWhite, kRed, kNavy}, [](double x, double y) -> std::size_t {
       if (x > 20.3 && x < 50.3 && y > 10.2 && y < 48.9) return 2;
