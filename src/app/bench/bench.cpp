@@ -89,8 +89,8 @@ void Bench::setOutlines(const std::shared_ptr<const Tracing>& tracing) {
 }
 
 void Bench::setBorders(const std::vector<Border>& borders) {
-  constexpr double kStepOnScreen = 1.2;
-  outlines_ = OutlineLayer(borders, kStepOnScreen / viewport_.scale);
+  constexpr double kToleranceOnScreen = 0.3;
+  outlines_ = OutlineLayer(borders, kToleranceOnScreen / viewport_.scale);
   known_ = true;
   update();
 }

@@ -2,6 +2,7 @@
 
 #include <QPainter>
 #include <numbers>
+#include <opencv2/imgproc.hpp>
 
 #include "app/look.h"
 #include "core/geometry/curve_form.h"
@@ -45,15 +46,16 @@ OutlineLayer::OutlineLayer(const std::vector<Path>& outlines) {
   }
 }
 
-OutlineLayer::OutlineLayer(const std::vector<Border>& borders, double stepPx) {
+OutlineLayer::OutlineLayer(const std::vector<Border>& borders, double tolerancePx) {
   for (const Border& border : borders) {
-    QPainterPath path(at(border.front()));
-    Point last = border.front();
-    for (const Point p : border) {
-      if (distance(last, p) < stepPx) continue;
-      path.lineTo(at(p));
-      last = p;
-    }
+    std::vector<cv::Point2f> all;
+    for (const Point p : border) all.emplace_back(static_cast<float>(p.x), static_cast<float>(p.y));
+    std::vector<cv::Point2f> few;
+    cv::approxPolyDP(all, few, tolerancePx, true);
+    QPolygonF polygon;
+    for (const cv::Point2f& p : few.size() < 3 ? all : few) polygon << QPointF(p.x, p.y);
+    QPainterPath path;
+    path.addPolygon(polygon);
     path.closeSubpath();
     addClosed(std::move(path), borderArea(border) < 0);
   }

@@ -18,8 +18,8 @@ class OutlineLayer {
   OutlineLayer() = default;
   /// Fitted outlines.
   explicit OutlineLayer(const std::vector<Path>& outlines);
-  /// Borders that are not fitted yet; points closer than `stepPx` picture pixels are left out.
-  OutlineLayer(const std::vector<Border>& borders, double stepPx);
+  /// Borders that are not fitted yet, with as few points as lie within `tolerancePx` picture pixels of all of them.
+  OutlineLayer(const std::vector<Border>& borders, double tolerancePx);
 
   bool empty() const { return strokes_.empty(); }
   /// `filled` false: strokes alone, where something else shows what is enclosed.
