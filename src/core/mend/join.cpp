@@ -4,6 +4,7 @@
 #include <array>
 #include <optional>
 
+#include "core/mend/branches.h"
 #include "core/mend/meet.h"
 
 namespace rim {
@@ -131,11 +132,20 @@ Drawing joined(const Drawing& drawing, const std::vector<EndPair>& pairs, const 
   return out;
 }
 
+/// Whether ends meet at junctions of borders that part areas only: then nothing is open.
+bool areAllAtJunctions(const Drawing& drawing, const std::vector<EndPair>& pairs, const MendSettings& settings) {
+  const auto hasGap = [&settings](const EndPair& p) { return distance(p.a.place, p.b.place) > settings.coincidentMm; };
+  if (std::any_of(pairs.begin(), pairs.end(), hasGap)) return false;
+  const PieceIndex index(drawing.paths);
+  const Branches branches(drawing.paths, index, settings.coincidentMm);
+  return std::all_of(pairs.begin(), pairs.end(), [&](const EndPair& p) { return branches.atJunction(p.a, p.b); });
+}
+
 }  // namespace
 
 Repaired joinEnds(const Drawing& drawing, const MendSettings& settings) {
   const OpenEnds ends = pairEnds(drawing, settings);
-  if (ends.pairs.empty()) return {drawing, 0};
+  if (ends.pairs.empty() || areAllAtJunctions(drawing, ends.pairs, settings)) return {drawing, 0};
   return {joined(drawing, ends.pairs, settings), ends.pairs.size()};
 }
 

@@ -4,6 +4,7 @@
 
 #include "core/job.h"
 #include "core/mend/inspect.h"
+#include "core/mend/join.h"
 #include "support/artwork.h"
 #include "support/spoil.h"
 
@@ -126,6 +127,7 @@ class TestFindings : public QObject {
     hub.paths =
         with(square(20), {linePath({0, 3}, {10, 10}), linePath({10, 10}, {20, 3}), linePath({10, 10}, {10, 20})});
     QCOMPARE(listOf(inspect(hub, {})), QString());
+    QVERIFY2(joinEnds(hub, {}).drawing.paths == hub.paths, "what has no fault stays as it is");
     Drawing cross;
     cross.paths = with(square(20), {linePath({0, 9}, {20, 11}), linePath({9, 0}, {11, 20})});
     QCOMPARE(listOf(inspect(cross, {})), QString());
