@@ -1,7 +1,6 @@
 #include "core/colour/calm.h"
 
 #include <algorithm>
-#include <array>
 #include <limits>
 #include <map>
 #include <opencv2/imgproc.hpp>
@@ -109,8 +108,8 @@ cv::Rect surroundings(const Part& part, cv::Size picture) {
 /// The ink, beside the part or near it, that it had better have; its own when none is better.
 std::uint8_t betterLabel(const Part& part, const InkCounts& labels, const cv::Mat& lab, const std::vector<Lab>& palette,
                          double perBorder) {
-  const InkCounts::Pixels common = commonSides(part.runs, labels.labels());
-  InkCounts::Pixels near = labels.pixelsIn(surroundings(part, lab.size()));
+  const LabelCounts common = commonSides(part.runs, labels.labels());
+  LabelCounts near = labels.pixelsIn(surroundings(part, lab.size()));
   near[part.label] -= static_cast<double>(part.pixels);
   const double belief =
       kPerPixelNear * perBorder / kPerBorder * std::min(kMostBelievedPixels, static_cast<double>(part.pixels));

@@ -89,7 +89,7 @@ class Decider {
         isTouched[run.part] = true;
     }
     for (const LabelRun& run : all.runs) {
-      if (isTouched[run.part]) labels_.row(run.y).colRange(run.begin, run.end).setTo(into);
+      if (isTouched[run.part]) paint(run, static_cast<std::uint8_t>(into), labels_);
     }
   }
 

@@ -23,17 +23,8 @@ cv::Rect InkCounts::squaresWithin(const cv::Rect& box) {
   return end.x > first.x && end.y > first.y ? cv::Rect(first, end) : cv::Rect();
 }
 
-void InkCounts::addRow(int y, int begin, int end, Pixels& sums) const {
-  const auto* row = labels_.ptr<std::uint8_t>(y);
-  for (int x = begin; x < end;) {
-    const int next = endOfRun(row, x, end);
-    sums[row[x]] += next - x;
-    x = next;
-  }
-}
-
-InkCounts::Pixels InkCounts::pixelsIn(const cv::Rect& box) const {
-  Pixels sums{};
+LabelCounts InkCounts::pixelsIn(const cv::Rect& box) const {
+  LabelCounts sums{};
   const cv::Rect squares = squaresWithin(box);
   for (int y = squares.y; y < squares.br().y; ++y) {
     const std::uint16_t* own = &pixels_[indexOf({squares.x, y})];
@@ -46,8 +37,9 @@ InkCounts::Pixels InkCounts::pixelsIn(const cv::Rect& box) const {
                        squares.height * kSquarePx);
   for (int y = box.y; y < box.br().y; ++y) {
     const bool besideThem = y >= inner.y && y < inner.br().y;
-    addRow(y, box.x, besideThem ? inner.x : box.br().x, sums);
-    if (besideThem) addRow(y, inner.br().x, box.br().x, sums);
+    const auto* row = labels_.ptr<std::uint8_t>(y);
+    addLabels(row, box.x, besideThem ? inner.x : box.br().x, sums);
+    if (besideThem) addLabels(row, inner.br().x, box.br().x, sums);
   }
   return sums;
 }

@@ -1,6 +1,5 @@
 #pragma once
 
-#include <array>
 #include <cstdint>
 #include <opencv2/core.hpp>
 #include <vector>
@@ -13,16 +12,13 @@ namespace rim {
 /// squares of 8 px, so that asking again and again is quick. Two bytes a square and ink.
 class InkCounts {
  public:
-  /// Numbers of pixels by label.
-  using Pixels = std::array<double, 256>;
-
   /// `labels` are CV_8UC1, all below `inks`; they are copied.
   InkCounts(const cv::Mat& labels, std::size_t inks);
 
   const cv::Mat& labels() const { return labels_; }
 
   /// Of a box within the picture.
-  Pixels pixelsIn(const cv::Rect& box) const;
+  LabelCounts pixelsIn(const cv::Rect& box) const;
 
   /// The pixels of the run get another label.
   void change(const LabelRun& run, std::uint8_t to);
@@ -45,7 +41,6 @@ class InkCounts {
 
   /// The squares that lie in the box as a whole; none when it is narrow.
   static cv::Rect squaresWithin(const cv::Rect& box);
-  void addRow(int y, int begin, int end, Pixels& sums) const;
 
   static constexpr int kSquarePx = 8;
 

@@ -1,5 +1,6 @@
 #include "core/colour/label_parts.h"
 
+#include <algorithm>
 #include <cstring>
 #include <limits>
 
@@ -83,20 +84,27 @@ std::vector<std::vector<LabelRun>> runsOfSmallParts(const LabelParts& all, std::
   return small;
 }
 
-std::array<double, 256> commonSides(const std::vector<LabelRun>& runs, const cv::Mat& labels) {
-  std::array<double, 256> sides{};
+void paint(const LabelRun& run, std::uint8_t value, cv::Mat& picture) {
+  auto* row = picture.ptr<std::uint8_t>(run.y);
+  std::fill(row + run.begin, row + run.end, value);
+}
+
+void addLabels(const std::uint8_t* row, int begin, int end, LabelCounts& counts) {
+  for (int x = begin; x < end;) {
+    const int next = endOfRun(row, x, end);
+    counts[row[x]] += next - x;
+    x = next;
+  }
+}
+
+LabelCounts commonSides(const std::vector<LabelRun>& runs, const cv::Mat& labels) {
+  LabelCounts sides{};
   for (const LabelRun& run : runs) {
     const auto* row = labels.ptr<std::uint8_t>(run.y);
     if (run.begin > 0) sides[row[run.begin - 1]] += 1;
     if (run.end < labels.cols) sides[row[run.end]] += 1;
     for (const int y : {run.y - 1, run.y + 1}) {
-      if (y < 0 || y >= labels.rows) continue;
-      const auto* beside = labels.ptr<std::uint8_t>(y);
-      for (int x = run.begin; x < run.end;) {
-        const int next = endOfRun(beside, x, run.end);
-        sides[beside[x]] += next - x;
-        x = next;
-      }
+      if (y >= 0 && y < labels.rows) addLabels(labels.ptr<std::uint8_t>(y), run.begin, run.end, sides);
     }
   }
   sides[labels.at<std::uint8_t>(runs.front().y, runs.front().begin)] = 0;

@@ -41,7 +41,16 @@ LabelParts labelPartsOf(const cv::Mat& labels, const std::stop_token& stop = {})
 /// The runs of the parts with at most `mostPixels` pixels, part by part in the order of the parts.
 std::vector<std::vector<LabelRun>> runsOfSmallParts(const LabelParts& all, std::size_t mostPixels);
 
+/// Gives the run's pixels of a picture (CV_8UC1, as large as that of the labels) the value.
+void paint(const LabelRun& run, std::uint8_t value, cv::Mat& picture);
+
+/// Numbers by label.
+using LabelCounts = std::array<double, 256>;
+
+/// Counts the labels of a row from column `begin` to before `end`, on top of what is counted already.
+void addLabels(const std::uint8_t* row, int begin, int end, LabelCounts& counts);
+
 /// How many sides of its pixels a part, given by all its runs, has in common with pixels of each other label.
-std::array<double, 256> commonSides(const std::vector<LabelRun>& runs, const cv::Mat& labels);
+LabelCounts commonSides(const std::vector<LabelRun>& runs, const cv::Mat& labels);
 
 }  // namespace rim

@@ -35,6 +35,19 @@ std::uint64_t inksRound(const cv::Mat& sure, int x, int y, int reach) {
   return inks;
 }
 
+/// The ink of a pixel that is not sure, from the sure ones beside it, looking farther each time.
+std::uint8_t decided(const cv::Vec3b& pixel, const Mixtures& mixtures, const cv::Mat& sure, int x, int y) {
+  std::uint64_t near = 0;
+  for (int reach = 1; reach < kFarthestPx; ++reach) {
+    near |= inksRound(sure, x, y, reach);
+    if (near == 0) continue;
+    const Mixture mixture = mixtures.best(pixel, near, 0);
+    if (mixture.off <= kNear) return static_cast<std::uint8_t>(mixture.ink);
+  }
+  near |= inksRound(sure, x, y, kFarthestPx);
+  return static_cast<std::uint8_t>(mixtures.best(pixel, near == 0 ? mixtures.all() : near, mixtures.all()).ink);
+}
+
 }  // namespace
 
 bool Mixtures::mayHaveBled(const cv::Vec3b& pixel) const {
@@ -97,22 +110,6 @@ Mixture Mixtures::best(const cv::Vec3b& pixel, std::uint64_t beside, std::uint64
   }
   return {coverage(colour, bestOne, bestOther) > 0.5 ? bestOther : bestOne, least};
 }
-
-namespace {
-
-std::uint8_t decided(const cv::Vec3b& pixel, const Mixtures& mixtures, const cv::Mat& sure, int x, int y) {
-  std::uint64_t near = 0;
-  for (int reach = 1; reach < kFarthestPx; ++reach) {
-    near |= inksRound(sure, x, y, reach);
-    if (near == 0) continue;
-    const Mixture mixture = mixtures.best(pixel, near, 0);
-    if (mixture.off <= kNear) return static_cast<std::uint8_t>(mixture.ink);
-  }
-  near |= inksRound(sure, x, y, kFarthestPx);
-  return static_cast<std::uint8_t>(mixtures.best(pixel, near == 0 ? mixtures.all() : near, mixtures.all()).ink);
-}
-
-}  // namespace
 
 void decideMixtures(const cv::Mat& bgr, const Mixtures& mixtures, cv::Mat& labels, const std::stop_token& stop) {
   const cv::Mat sure = labels.clone();

@@ -175,7 +175,7 @@ cv::Mat withoutCrumbs(const cv::Mat& labels, const std::stop_token& stop) {
   for (const std::vector<LabelRun>& runs : runsOfSmallParts(labelPartsOf(labels, stop), kMostPx)) {
     const auto sides = commonSides(runs, labels);
     if (std::count_if(sides.begin(), sides.end(), [](double count) { return count > 0; }) < 2) continue;
-    for (const LabelRun& run : runs) crumbs.row(run.y).colRange(run.begin, run.end).setTo(255);
+    for (const LabelRun& run : runs) paint(run, 255, crumbs);
   }
   return filledFromAround(labels, crumbs);
 }
@@ -205,8 +205,7 @@ cv::Mat withoutSpecks(const cv::Mat& labels, double areaPx2, const std::stop_tok
   const LabelParts all = labelPartsOf(labels, stop);
   cv::Mat specks(labels.size(), CV_8U, cv::Scalar(0));
   for (const LabelRun& run : all.runs) {
-    if (static_cast<double>(all.parts[run.part].pixels) < areaPx2)
-      specks.row(run.y).colRange(run.begin, run.end).setTo(255);
+    if (static_cast<double>(all.parts[run.part].pixels) < areaPx2) paint(run, 255, specks);
   }
   return filledFromAround(labels, specks);
 }

@@ -15,9 +15,8 @@ namespace rim {
 /// Others, at borders, are taken for a mixture of two inks and go to the one that covers more of
 /// them: of the pairs with an ink beside them the pair whose mixtures come nearest (the mixed pixel
 /// model). So an edge between black and white does not become a grey hair when there is a grey
-/// ink elsewhere. Specks that noise leaves, and crumbs of up to 12 px that touch two
-/// other inks, go to what surrounds them; noise is calmed beforehand.
-/// Throws Cancelled when `stop` is requested.
+/// ink elsewhere. Specks that noise leaves, and crumbs of up to 12 px that touch two other inks,
+/// go to what surrounds them; noise is calmed beforehand. Throws Cancelled when `stop` is requested.
 InkMap reduced(const Picture& picture, std::optional<int> count, const std::stop_token& stop = {});
 
 /// Whether a picture is flat artwork in colours, not black on white and no photograph: most of it is even, and some of

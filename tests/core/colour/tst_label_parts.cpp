@@ -124,7 +124,7 @@ class TestLabelParts : public QObject {
       const cv::Point corner(int(random() % 83U), int(random() % 59U));
       const cv::Rect box = cv::Rect(corner, cv::Size(1 + int(random() % 60U), 1 + int(random() % 40U))) &
                            cv::Rect(0, 0, labels.cols, labels.rows);
-      const InkCounts::Pixels found = counts.pixelsIn(box);
+      const LabelCounts found = counts.pixelsIn(box);
       for (int ink = 0; ink < kInks; ++ink)
         QCOMPARE(int(found[std::size_t(ink)]), cv::countNonZero(counts.labels()(box) == ink));
     }
