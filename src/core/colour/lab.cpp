@@ -4,6 +4,8 @@
 #include <numbers>
 #include <opencv2/imgproc.hpp>
 
+#include "core/colour/strips.h"
+
 namespace rim {
 namespace {
 
@@ -57,16 +59,11 @@ Rgb rgbFrom(Lab colour) {
 
 cv::Mat labPicture(const cv::Mat& bgr) {
   cv::Mat lab(bgr.size(), CV_32FC3);
-  // In strips, whose intermediate pictures stay in the processor's cache.
-  constexpr int kStripRows = 16;
-  cv::parallel_for_({0, (bgr.rows + kStripRows - 1) / kStripRows}, [&](const cv::Range& strips) {
+  forStrips(bgr.rows, [&](const cv::Range& rows) {
     cv::Mat unit;
-    for (int strip = strips.start; strip < strips.end; ++strip) {
-      const cv::Range rows(strip * kStripRows, std::min(bgr.rows, (strip + 1) * kStripRows));
-      bgr.rowRange(rows).convertTo(unit, CV_32FC3, 1 / 255.0);
-      cv::Mat own = lab.rowRange(rows);
-      cv::cvtColor(unit, own, cv::COLOR_BGR2Lab);
-    }
+    bgr.rowRange(rows).convertTo(unit, CV_32FC3, 1 / 255.0);
+    cv::Mat own = lab.rowRange(rows);
+    cv::cvtColor(unit, own, cv::COLOR_BGR2Lab);
   });
   return lab;
 }

@@ -9,6 +9,7 @@
 #include "core/colour/label_parts.h"
 #include "core/colour/mixture.h"
 #include "core/colour/palette.h"
+#include "core/colour/strips.h"
 #include "core/error.h"
 
 namespace rim {
@@ -29,19 +30,14 @@ constexpr double kThinApart = 20;
 /// How far the colours of each pixel's neighbourhood reach.
 cv::Mat stepsOf(const cv::Mat& lab) {
   cv::Mat steps(lab.size(), CV_32F);
-  // In strips, whose intermediate pictures stay in the processor's cache.
-  constexpr int kStripRows = 16;
-  cv::parallel_for_({0, (lab.rows + kStripRows - 1) / kStripRows}, [&](const cv::Range& strips) {
+  forStrips(lab.rows, [&](const cv::Range& rows) {
     cv::Mat gradient;
     std::vector<cv::Mat> channels;
-    for (int strip = strips.start; strip < strips.end; ++strip) {
-      const cv::Range rows(strip * kStripRows, std::min(lab.rows, (strip + 1) * kStripRows));
-      cv::morphologyEx(lab.rowRange(rows), gradient, cv::MORPH_GRADIENT, cv::Mat::ones(3, 3, CV_8U));
-      cv::split(gradient, channels);
-      cv::Mat own = steps.rowRange(rows);
-      cv::max(channels[0], channels[1], own);
-      cv::max(own, channels[2], own);
-    }
+    cv::morphologyEx(lab.rowRange(rows), gradient, cv::MORPH_GRADIENT, cv::Mat::ones(3, 3, CV_8U));
+    cv::split(gradient, channels);
+    cv::Mat own = steps.rowRange(rows);
+    cv::max(channels[0], channels[1], own);
+    cv::max(own, channels[2], own);
   });
   return steps;
 }

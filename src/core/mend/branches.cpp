@@ -20,14 +20,17 @@ bool isAlong(Point way, Point other) {
 
 }  // namespace
 
+void Branches::eachPieceAt(Point place, const std::function<void(const IndexedPiece&)>& visit) const {
+  index_.near({place, place}, coincidentMm_, [&](std::size_t i) {
+    const IndexedPiece& piece = index_.pieces()[i];
+    if (distanceTo(piece.piece, place) <= coincidentMm_) visit(piece);
+  });
+}
+
 bool Branches::lies(const End& end, std::size_t but, bool endsCount) const {
-  Box place;
-  place.include(end.place);
   bool found = false;
-  index_.near(place, coincidentMm_, [&](std::size_t i) {
-    const IndexedPiece& other = index_.pieces()[i];
+  eachPieceAt(end.place, [&](const IndexedPiece& other) {
     if (found || other.path == end.path || other.path == but) return;
-    if (distanceTo(other.piece, end.place) > coincidentMm_) return;
     const Path& path = paths_[other.path];
     const bool atEnd = !path.closed && (distance(path.start, end.place) <= coincidentMm_ ||
                                         distance(path.segments.back().end, end.place) <= coincidentMm_);
@@ -38,14 +41,10 @@ bool Branches::lies(const End& end, std::size_t but, bool endsCount) const {
 
 bool Branches::atJunction(const End& one, const End& other) const {
   if (!partsAnArea(one.path) || !partsAnArea(other.path)) return false;
-  Box place;
-  place.include(one.place);
   bool third = false;
   bool doubled = false;
-  index_.near(place, coincidentMm_, [&](std::size_t i) {
-    const IndexedPiece& found = index_.pieces()[i];
+  eachPieceAt(one.place, [&](const IndexedPiece& found) {
     if (found.path == one.path || found.path == other.path) return;
-    if (distanceTo(found.piece, one.place) > coincidentMm_) return;
     third = third || paths_[found.path].closed || partsAnArea(found.path);
     for (const Point way : waysFrom(found.piece, one.place, coincidentMm_)) {
       doubled = doubled || isAlong(way, -one.outward) || isAlong(way, -other.outward);

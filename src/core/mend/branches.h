@@ -1,5 +1,7 @@
 #pragma once
 
+#include <functional>
+
 #include "core/mend/open_ends.h"
 #include "core/mend/piece_index.h"
 
@@ -29,6 +31,7 @@ class Branches {
   bool withinLine(const End& end, std::size_t but) const { return lies(end, but, false); }
 
  private:
+  void eachPieceAt(Point place, const std::function<void(const IndexedPiece&)>& visit) const;
   bool lies(const End& end, std::size_t but, bool endsCount) const;
 
   const std::vector<Path>& paths_;
