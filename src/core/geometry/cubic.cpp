@@ -4,20 +4,6 @@
 
 namespace rim {
 
-Point pointOn(const Cubic& c, double t) {
-  const double s = 1 - t;
-  return c.p0 * (s * s * s) + c.p1 * (3 * s * s * t) + c.p2 * (3 * s * t * t) + c.p3 * (t * t * t);
-}
-
-Point derivative(const Cubic& c, double t) {
-  const double s = 1 - t;
-  return (c.p1 - c.p0) * (3 * s * s) + (c.p2 - c.p1) * (6 * s * t) + (c.p3 - c.p2) * (3 * t * t);
-}
-
-Point secondDerivative(const Cubic& c, double t) {
-  return (c.p2 - c.p1 * 2 + c.p0) * (6 * (1 - t)) + (c.p3 - c.p2 * 2 + c.p1) * (6 * t);
-}
-
 Point tangent(const Cubic& c, double t) {
   const Point d = derivative(c, t);
   const double scale = length(c.p1 - c.p0) + length(c.p2 - c.p1) + length(c.p3 - c.p2);

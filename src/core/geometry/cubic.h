@@ -14,11 +14,19 @@ struct Cubic {
 };
 
 /// The point at parameter t, 0..1.
-Point pointOn(const Cubic& cubic, double t);
+inline Point pointOn(const Cubic& c, double t) {
+  const double s = 1 - t;
+  return c.p0 * (s * s * s) + c.p1 * (3 * s * s * t) + c.p2 * (3 * s * t * t) + c.p3 * (t * t * t);
+}
 
 /// First and second derivative by t.
-Point derivative(const Cubic& cubic, double t);
-Point secondDerivative(const Cubic& cubic, double t);
+inline Point derivative(const Cubic& c, double t) {
+  const double s = 1 - t;
+  return (c.p1 - c.p0) * (3 * s * s) + (c.p2 - c.p1) * (6 * s * t) + (c.p3 - c.p2) * (3 * t * t);
+}
+inline Point secondDerivative(const Cubic& c, double t) {
+  return (c.p2 - c.p1 * 2 + c.p0) * (6 * (1 - t)) + (c.p3 - c.p2 * 2 + c.p1) * (6 * t);
+}
 
 /// Unit tangent at t; where the derivative vanishes (a handle of length 0) the limit is taken.
 Point tangent(const Cubic& cubic, double t);

@@ -330,6 +330,8 @@ class Assembler {
   /// former.
   std::vector<Cubic> bestCurves(std::size_t k, std::size_t end) const {
     if (end == k + 1 && isLine(piece(k))) return {};
+    const double asPieces = asPrimitives(k, end).price + misfitOf(k, end);
+    if (asPieces <= kPriceOfCubic) return {};
     Section section = sectionOf(k, end);
     auto curves = curvesAlong(track_, section, limits_);
     if (curves && anyHooks(curves->cubics) && section.cuts.size() > 3) {
@@ -339,7 +341,7 @@ class Assembler {
       curves = curvesAlong(track_, section, limits_);
     }
     if (!curves || anyHooks(curves->cubics)) return {};
-    return curves->price < asPrimitives(k, end).price + misfitOf(k, end) ? curves->cubics : std::vector<Cubic>();
+    return curves->price < asPieces ? curves->cubics : std::vector<Cubic>();
   }
 
   const Track& track_;

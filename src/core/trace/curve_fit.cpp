@@ -6,8 +6,9 @@
 namespace rim {
 namespace {
 
-constexpr int kRoundsAlong = 2;   // whole distances at parameters that are still rough
-constexpr int kRoundsAcross = 6;  // distances across the curve only
+constexpr int kRoundsAlong = 2;      // whole distances at parameters that are still rough
+constexpr int kRoundsAcross = 6;     // distances across the curve only
+constexpr double kSettledPx = 0.01;  // handles that move by less are where they should be
 /// Where a curve is cut is vague: points a little beyond its ends are compared with it prolonged.
 constexpr double kBeyond = 0.15;
 constexpr double kShortestHandle = 0.01;  // of the chord's third
@@ -158,8 +159,11 @@ std::optional<CurveFit> fitCubic(const CurveEnds& ends, std::span<const Point> p
   const Point third = (ends.end - ends.start) * (1.0 / 3);
   CurveFit fit{{ends.start, ends.start + third, ends.end - third, ends.end}, 0, 0};
   for (int round = 0; round < kRoundsAlong + kRoundsAcross; ++round) {
-    fit.cubic = leastSquares(ends, unknowns, fit.cubic, points, parameters, round >= kRoundsAlong);
+    const Cubic before = fit.cubic;
+    fit.cubic = leastSquares(ends, unknowns, before, points, parameters, round >= kRoundsAlong);
     improveParameters(fit.cubic, points, parameters);
+    const double moved = distance(before.p1, fit.cubic.p1) + distance(before.p2, fit.cubic.p2);
+    if (round > kRoundsAlong && moved < kSettledPx) break;
   }
   if (!isSensible(fit.cubic, ends, way)) return std::nullopt;
   double before = 0;

@@ -4,6 +4,7 @@
 
 #include "core/trace/assemble.h"
 #include "core/trace/ellipse.h"
+#include "core/trace/likely_breaks.h"
 #include "core/trace/moments.h"
 #include "core/trace/noise.h"
 
@@ -106,13 +107,25 @@ bool isFinite(const Path& path) {
 
 bool usable(const Path& path) { return isFinite(path) && path.segments.size() > 1; }
 
-/// The middle of the longest piece, an index into the track: a break there is no real one, but all
-/// real breaks have their surroundings on one side of the track's ends.
-std::size_t middleOfLongest(const Track& track, const std::vector<TrackPiece>& pieces) {
-  const auto way = [&track](const TrackPiece& p) { return track.way(p.to) - track.way(p.from); };
-  const auto longest = std::max_element(pieces.begin(), pieces.end(),
-                                        [&way](const TrackPiece& a, const TrackPiece& b) { return way(a) < way(b); });
-  return track.indexAt(track.way(longest->from) + way(*longest) / 2);
+/// The middle of the longest stretch between likely breaks of a closed track, an index into it: a break there is no
+/// real one, but all real breaks have their surroundings on one side of the track's ends.
+std::size_t middleOfLongest(const Track& track, const std::vector<std::size_t>& breaks) {
+  double longest = track.length() - track.way(breaks.back()) + track.way(breaks.front());
+  double middle = track.way(breaks.back()) + longest / 2;
+  for (std::size_t k = 0; k + 1 < breaks.size(); ++k) {
+    const double way = track.way(breaks[k + 1]) - track.way(breaks[k]);
+    if (way <= longest) continue;
+    longest = way;
+    middle = track.way(breaks[k]) + way / 2;
+  }
+  return track.indexAt(middle < track.length() ? middle : middle - track.length()) % track.last();
+}
+
+/// The same breaks on a track that starts at index `start` of the one before.
+std::vector<std::size_t> turnedBreaks(std::vector<std::size_t> breaks, std::size_t start, std::size_t count) {
+  for (std::size_t& at : breaks) at = (at + count - start) % count;
+  std::sort(breaks.begin(), breaks.end());
+  return breaks;
 }
 
 /// The piece, from 1, that the outline is best begun with: one where it turns most, so that no smooth
@@ -155,13 +168,13 @@ std::optional<Path> fitPieces(const Border& border, const FitSettings& settings,
                               const std::stop_token& stop) {
   const JoinLimits join{cornerDegreesFor(settings.cornerReadiness), settings.roundingPx, split.deviationPx,
                         settings.blunt};
-  const std::size_t anywhere = sharpestPoint(border, 4);
-  const Track rough(border, anywhere);
-  const std::vector<TrackPiece> roughPieces = splitRoughly(rough, split, stop);
-  if (roughPieces.size() < 2) return std::nullopt;
-  const std::size_t start = (anywhere + middleOfLongest(rough, roughPieces)) % border.size();
+  const Track anywhere(border, 0);
+  const std::vector<std::size_t> breaks = likelyBreaks(anywhere, split);
+  if (breaks.size() < 2) return std::nullopt;
+  const std::size_t start = middleOfLongest(anywhere, breaks);
   const Track track(border, start);
-  std::vector<TrackPiece> pieces = settlePieces(track, splitTrack(track, split, stop), join, split);
+  const std::vector<std::size_t> likely = turnedBreaks(breaks, start, border.size());
+  std::vector<TrackPiece> pieces = settlePieces(track, splitAmong(track, likely, split, stop), join, split);
   if (pieces.size() < 3) return std::nullopt;
   const std::size_t first = bestBeginning(track, pieces);
   const Track turned(border, start + pieces[first].from);
@@ -192,7 +205,8 @@ Path fitOpenBorder(const std::vector<Point>& points, const FitSettings& settings
   const Track track = Track::open(points);
   for (const double trimPx : {settings.roundingPx, settings.roundingPx / 3}) {
     const SplitLimits split{deviation, trimPx};
-    std::vector<TrackPiece> pieces = settlePieces(track, splitTrack(track, split, stop), join, split);
+    const std::vector<std::size_t> likely = likelyBreaks(track, split);
+    std::vector<TrackPiece> pieces = settlePieces(track, splitAmong(track, likely, split, stop), join, split);
     if (pieces.empty()) continue;
     pieces.front().from = 0;
     pieces.back().to = track.last();

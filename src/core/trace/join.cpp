@@ -147,23 +147,32 @@ bool makeCorner(const Track& track, const TrackPiece& a, const TrackPiece& b, co
 
 double wayOf(const Track& track, const TrackPiece& piece) { return track.way(piece.to) - track.way(piece.from); }
 
-/// Drops short pieces that only follow the rounded-off tip of a corner.
+/// Whether pieces k up to, not including, `end` only follow the rounded-off tip of a corner that the one before and the
+/// one after make.
+bool followRounding(const Track& track, const std::vector<TrackPiece>& pieces, const TrackPiece& before, std::size_t k,
+                    std::size_t end, const JoinLimits& limits, double trimPx) {
+  const TrackPiece& after = pieces[end];
+  double way = 0;
+  for (std::size_t i = k; i < end; ++i) {
+    way += wayOf(track, pieces[i]);
+    if (wayOf(track, pieces[i]) >= kLongestRounding * limits.roundingPx || isBlunt(limits, track.point(pieces[i].from)))
+      return false;
+  }
+  return std::min(wayOf(track, before), wayOf(track, after)) > way && makeCorner(track, before, after, limits, trimPx);
+}
+
+/// Drops short pieces, one or two in a row, that only follow the rounded-off tip of a corner.
 std::vector<TrackPiece> withoutRoundings(const Track& track, const std::vector<TrackPiece>& pieces,
                                          const JoinLimits& limits, double trimPx) {
+  constexpr std::size_t kMostInARow = 2;
   std::vector<TrackPiece> kept;
-  for (std::size_t k = 0; k < pieces.size(); ++k) {
-    const double way = wayOf(track, pieces[k]);
-    const bool inner = !kept.empty() && k + 1 < pieces.size();
-    if (inner && way < kLongestRounding * limits.roundingPx) {
-      const TrackPiece& before = kept.back();
-      const TrackPiece& after = pieces[k + 1];
-      const double least = std::min(wayOf(track, before), wayOf(track, after));
-      if (least > way && !isBlunt(limits, track.point(pieces[k].from)) &&
-          makeCorner(track, before, after, limits, trimPx)) {
-        continue;
-      }
+  for (std::size_t k = 0; k < pieces.size();) {
+    std::size_t dropped = 0;
+    for (std::size_t row = 1; row <= kMostInARow && !kept.empty() && k + row < pieces.size(); ++row) {
+      if (followRounding(track, pieces, kept.back(), k, k + row, limits, trimPx)) dropped = row;
     }
-    kept.push_back(pieces[k]);
+    k += dropped;
+    kept.push_back(pieces[k++]);
   }
   return kept;
 }

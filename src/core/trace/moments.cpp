@@ -50,6 +50,26 @@ void MomentSums::add(Point p) {
   zz_ += z * z;
 }
 
+void MomentSums::add(const MomentSums& other) {
+  // A point q of the other range is q + d here and z = |q|^2 becomes z + 2 d q + |d|^2: multiplied out.
+  const MomentSums& o = other;
+  const Point d = o.origin_ - origin_;
+  const double dd = dot(d, d);
+  const double linear = d.x * o.x_ + d.y * o.y_;
+  const double z = o.xx_ + o.yy_;
+  const double shiftedZ = z + 2 * linear + o.n_ * dd;
+  n_ += o.n_;
+  x_ += o.x_ + o.n_ * d.x;
+  y_ += o.y_ + o.n_ * d.y;
+  xx_ += o.xx_ + d.x * (2 * o.x_ + o.n_ * d.x);
+  yy_ += o.yy_ + d.y * (2 * o.y_ + o.n_ * d.y);
+  xy_ += o.xy_ + d.x * o.y_ + d.y * o.x_ + o.n_ * d.x * d.y;
+  xz_ += o.xz_ + 2 * (d.x * o.xx_ + d.y * o.xy_) + dd * o.x_ + d.x * shiftedZ;
+  yz_ += o.yz_ + 2 * (d.x * o.xy_ + d.y * o.yy_) + dd * o.y_ + d.y * shiftedZ;
+  const double square = d.x * d.x * o.xx_ + 2 * d.x * d.y * o.xy_ + d.y * d.y * o.yy_;
+  zz_ += o.zz_ + 4 * (d.x * o.xz_ + d.y * o.yz_) + 2 * dd * z + 4 * square + 4 * dd * linear + o.n_ * dd * dd;
+}
+
 Moments MomentSums::central() const {
   const double k = 1 / n_;
   const double mx = x_ * k;

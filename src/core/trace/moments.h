@@ -23,6 +23,8 @@ class MomentSums {
  public:
   explicit MomentSums(Point origin) : origin_(origin) {}
   void add(Point p);
+  /// Adds the points of another range, whatever its origin.
+  void add(const MomentSums& other);
   Moments central() const;
 
  private:

@@ -1,7 +1,9 @@
 #include "core/trace/split.h"
 
+#include <algorithm>
 #include <limits>
 #include <numbers>
+#include <numeric>
 
 #include "core/error.h"
 #include "core/trace/moments.h"
@@ -56,15 +58,37 @@ Rated rate(const Moments& m, double along, const SplitLimits& limits, double atM
   return best;
 }
 
+/// The places where pieces may meet: every point round a likely break, ever fewer farther off where the pieces beside
+/// it are long, and the track's ends.
+std::vector<std::size_t> placesAround(const Track& track, std::span<const std::size_t> likely) {
+  constexpr std::size_t kEveryPoint = 2;
+  constexpr double kShareOfPiece = 0.5;
+  constexpr double kGrowth = 1.5;
+  const std::size_t last = track.last();
+  std::vector<std::size_t> places{0, last};
+  const auto addTowards = [&](std::size_t at, std::size_t neighbour, bool forwards) {
+    const std::size_t room = forwards ? neighbour - at : at - neighbour;
+    const auto most =
+        std::max<std::size_t>(kEveryPoint, static_cast<std::size_t>(kShareOfPiece * static_cast<double>(room)));
+    for (std::size_t off = 1; off <= std::min(room, most);
+         off = off < kEveryPoint ? off + 1 : static_cast<std::size_t>(std::ceil(kGrowth * static_cast<double>(off))))
+      places.push_back(forwards ? at + off : at - off);
+  };
+  for (std::size_t k = 0; k < likely.size(); ++k) {
+    places.push_back(likely[k]);
+    addTowards(likely[k], k > 0 ? likely[k - 1] : 0, false);
+    addTowards(likely[k], k + 1 < likely.size() ? likely[k + 1] : last, true);
+  }
+  std::sort(places.begin(), places.end());
+  places.erase(std::unique(places.begin(), places.end()), places.end());
+  return places;
+}
+
 class Splitter {
  public:
-  Splitter(const Track& track, const SplitLimits& limits, bool roughly) : track_(track), limits_(limits) {
-    const std::size_t n = track.last();
-    const std::size_t fine = n < 240 ? 1 : n < 12000 ? 2 : 3;
-    const std::size_t stride = roughly ? std::clamp<std::size_t>(n / 60, fine, 4) : fine;
-    for (std::size_t i = 0; i < n; i += stride) places_.push_back(i);
-    places_.push_back(n);
-  }
+  /// `places` are the indexes where pieces may meet, in rising order; the first and the last one are the track's ends.
+  Splitter(const Track& track, const SplitLimits& limits, std::vector<std::size_t> places)
+      : track_(track), limits_(limits), places_(std::move(places)) {}
 
   std::vector<TrackPiece> pieces(const std::stop_token& stop) {
     const std::size_t count = places_.size();
@@ -203,12 +227,19 @@ Primitive fitRange(const Track& track, std::size_t from, std::size_t to, const S
   return fitLine(points);
 }
 
-std::vector<TrackPiece> splitTrack(const Track& track, const SplitLimits& limits, std::stop_token stop) {
-  return Splitter(track, limits, false).pieces(stop);
+double priceOfPiece(const Moments& moments, double along, const SplitLimits& limits) {
+  return rate(moments, along, limits).price;
 }
 
-std::vector<TrackPiece> splitRoughly(const Track& track, const SplitLimits& limits, std::stop_token stop) {
-  return Splitter(track, limits, true).pieces(stop);
+std::vector<TrackPiece> splitTrack(const Track& track, const SplitLimits& limits, std::stop_token stop) {
+  std::vector<std::size_t> places(track.last() + 1);
+  std::iota(places.begin(), places.end(), std::size_t{0});
+  return Splitter(track, limits, std::move(places)).pieces(stop);
+}
+
+std::vector<TrackPiece> splitAmong(const Track& track, std::span<const std::size_t> likely, const SplitLimits& limits,
+                                   std::stop_token stop) {
+  return Splitter(track, limits, placesAround(track, likely)).pieces(stop);
 }
 
 }  // namespace rim

@@ -4,6 +4,7 @@
 #include <stop_token>
 #include <vector>
 
+#include "core/trace/moments.h"
 #include "core/trace/primitive.h"
 #include "core/trace/track.h"
 
@@ -44,14 +45,19 @@ double misfitPrice(std::span<const Point> points, const Primitive& primitive, do
 /// it: dynamic programming over the places of breaks, each range fitted by least squares.
 ///
 /// Points within `trimPx` of a break, or in a gap, cost a fixed price each instead of their misfit.
-/// Cost: each place is tried as a start and reaches until neither line nor arc follows any more,
-/// in constant time a point. Longer tracks take every second or third point for a possible break.
+/// Cost: each point is tried as a start and reaches until neither line nor arc follows any more, in constant time a
+/// point. For short tracks; splitAmong() is for long ones.
 /// Throws Cancelled when `stop` is requested.
 std::vector<TrackPiece> splitTrack(const Track& track, const SplitLimits& limits, std::stop_token stop);
 
-/// The same, but quicker: breaks are looked for at every fourth point or so. Good enough to see where
-/// the long pieces are.
-std::vector<TrackPiece> splitRoughly(const Track& track, const SplitLimits& limits, std::stop_token stop);
+/// The same, but pieces meet at or near the likely breaks only (trace/likely_breaks.h; indexes in rising order): every
+/// point within 4 of one is tried, and fewer up to 0.3 of the way to the next.
+std::vector<TrackPiece> splitAmong(const Track& track, std::span<const std::size_t> likely, const SplitLimits& limits,
+                                   std::stop_token stop);
+
+/// What the better one of line and arc costs, its own price included, for points with these moments that take `along`
+/// px of the border.
+double priceOfPiece(const Moments& moments, double along, const SplitLimits& limits);
 
 /// The better one of line and arc for the points from index `from` to `to`, ends included, as
 /// splitTrack() weighs them.

@@ -81,22 +81,4 @@ void Track::sample(std::size_t i, std::size_t j, double trimStart, double trimEn
   for (std::size_t k = 0; k < most; ++k) out.push_back(points_[from + k * (count - 1) / (most - 1)]);
 }
 
-std::size_t sharpestPoint(const Border& border, double reachPx) {
-  const std::size_t n = border.size();
-  const double spacing = Track(border, 0).length() / static_cast<double>(n);
-  const auto steps = std::clamp<std::size_t>(static_cast<std::size_t>(reachPx / spacing), 1, (n - 1) / 2);
-  std::size_t best = 0;
-  double sharpest = -1;
-  for (std::size_t i = 0; i < n; ++i) {
-    const Point before = border[(i + n - steps) % n];
-    const Point after = border[(i + steps) % n];
-    const double turn = std::abs(angleBetween(border[i] - before, after - border[i]));
-    if (turn > sharpest) {
-      sharpest = turn;
-      best = i;
-    }
-  }
-  return best;
-}
-
 }  // namespace rim

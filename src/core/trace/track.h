@@ -57,8 +57,4 @@ class Track {
   bool closed_ = true;
 };
 
-/// The index of the border's point where it turns most sharply, comparing the directions over
-/// `reachPx` before and after; a good place to start from.
-std::size_t sharpestPoint(const Border& border, double reachPx);
-
 }  // namespace rim
