@@ -4,11 +4,9 @@
 #include <stop_token>
 #include <vector>
 
-#include "core/geometry/point.h"
+#include "core/geometry/edge_grid.h"
 
 namespace rim {
-
-using Polyline = std::vector<Point>;
 
 inline constexpr std::size_t kMostCrossingPlaces = 32;
 

@@ -49,8 +49,8 @@ cv::Mat firstGuess(const cv::Mat& small) {
 }
 
 cv::Mat fit(const cv::Mat& values, const cv::Mat& field, double least, double most) {
-  cv::Mat normal = cv::Mat::zeros(kTerms, kTerms, CV_64FC1);
-  cv::Mat right = cv::Mat::zeros(kTerms, 1, CV_64FC1);
+  cv::Matx<double, kTerms, kTerms> normal = cv::Matx<double, kTerms, kTerms>::zeros();
+  cv::Vec<double, kTerms> right;
   for (int y = 0; y < values.rows; ++y) {
     for (int x = 0; x < values.cols; ++x) {
       const double value = values.at<float>(y, x);
@@ -58,27 +58,35 @@ cv::Mat fit(const cv::Mat& values, const cv::Mat& field, double least, double mo
       if (value < least * expected || value > most * expected) continue;
       const auto t = terms(placeOf(x, values.cols), placeOf(y, values.rows));
       for (int i = 0; i < kTerms; ++i) {
-        double* row = normal.ptr<double>(i);
-        for (int j = 0; j <= i; ++j) row[j] += t[i] * t[j];
-        right.at<double>(i) += t[i] * value;
+        for (int j = 0; j < kTerms; ++j) normal(i, j) += t[i] * t[j];
+        right[i] += t[i] * value;
       }
     }
   }
-  cv::completeSymm(normal, true);
   // A little towards flat: where no paper is seen the polynomial must not run away.
-  const double weight = 1e-4 * std::max(1.0, normal.at<double>(0, 0));
-  for (int i = 1; i < kTerms; ++i) normal.at<double>(i, i) += weight;
-  normal.at<double>(0, 0) += 1e-9;
+  const double weight = 1e-4 * std::max(1.0, normal(0, 0));
+  for (int i = 1; i < kTerms; ++i) normal(i, i) += weight;
+  normal(0, 0) += 1e-9;
   cv::Mat coefficients;
   cv::solve(normal, right, coefficients, cv::DECOMP_CHOLESKY);
   return coefficients;
 }
 
+/// The picture made smaller by `scale`, each pixel the mean of those it stands for, or of some rows of them.
+cv::Mat reduced(const cv::Mat& grey, double scale) {
+  constexpr double kRowsEnough = 8;
+  const int step = std::max(1, static_cast<int>(scale / kRowsEnough));
+  const cv::Mat some(grey.rows / step, grey.cols, grey.type(), grey.data, grey.step * static_cast<std::size_t>(step));
+  const cv::Size size(std::max(1, cvRound(grey.cols / scale)), std::max(1, cvRound(grey.rows / scale)));
+  cv::Mat small;
+  cv::resize(some, small, size, 0, 0, cv::INTER_AREA);
+  return small;
+}
+
 /// The field's polynomial; places from -1 to 1 across the picture.
 cv::Mat fieldOf(const Picture& picture) {
   const double scale = std::max(1.0, std::max(picture.width(), picture.height()) / kSmallSide);
-  cv::Mat small;
-  cv::resize(*picture.grey, small, {}, 1 / scale, 1 / scale, cv::INTER_AREA);
+  const cv::Mat small = reduced(*picture.grey, scale);
   cv::Mat values;
   small.convertTo(values, CV_32FC1);
   constexpr int kRounds = 12;
@@ -87,8 +95,12 @@ cv::Mat fieldOf(const Picture& picture) {
   const cv::Mat guess = firstGuess(small);
   cv::Mat coefficients = fit(guess, guess, kAll, kNoLimit);
   for (int round = 0; round < kRounds; ++round) {
+    constexpr int kHighRounds = 3;
+    constexpr double kSettled = 1e-6;  // grey levels
     // Paper lies within a tenth of the field; at first the field is still too high.
-    coefficients = fit(values, evaluate(coefficients, small.size()), round < 3 ? 0.8 : 0.9, 1.15);
+    const cv::Mat before = coefficients;
+    coefficients = fit(values, evaluate(before, small.size()), round < kHighRounds ? 0.8 : 0.9, 1.15);
+    if (round >= kHighRounds && cv::norm(before, coefficients, cv::NORM_INF) < kSettled) break;
   }
   return coefficients;
 }

@@ -74,9 +74,12 @@ vips::VImage openHeader(std::span<const std::byte> bytes, int page) {
   return image;
 }
 
-/// 16-bit grey and 16-bit colour keep their range; anything else goes through the colour tables.
-vips::VImage toRgb8(vips::VImage image) {
+/// One band of grey or three of colour, 8 bits each. 16-bit grey and 16-bit colour keep their range; anything else goes
+/// through the colour tables.
+vips::VImage to8Bits(vips::VImage image) {
   image = image.autorot();
+  if (image.bands() == 1 && image.format() == VIPS_FORMAT_UCHAR && image.interpretation() == VIPS_INTERPRETATION_B_W)
+    return image;
   if (image.has_alpha()) {
     const double white = image.format() == VIPS_FORMAT_USHORT ? 65535.0 : 255.0;
     const auto bands = static_cast<std::size_t>(image.bands() - 1);
@@ -85,13 +88,15 @@ vips::VImage toRgb8(vips::VImage image) {
   return image.colourspace(VIPS_INTERPRETATION_sRGB).cast(VIPS_FORMAT_UCHAR);
 }
 
-cv::Mat toBgrMat(const vips::VImage& rgb) {
+/// CV_8UC3 in OpenCV's channel order, or CV_8UC1.
+cv::Mat toMat(const vips::VImage& image) {
   std::size_t size = 0;
-  const std::unique_ptr<void, void (*)(void*)> pixels(rgb.write_to_memory(&size), &g_free);
-  const bool colour = rgb.bands() == 3;
-  const cv::Mat view(rgb.height(), rgb.width(), colour ? CV_8UC3 : CV_8UC1, pixels.get());
+  const std::unique_ptr<void, void (*)(void*)> pixels(image.write_to_memory(&size), &g_free);
+  const bool colour = image.bands() == 3;
+  const cv::Mat view(image.height(), image.width(), colour ? CV_8UC3 : CV_8UC1, pixels.get());
+  if (!colour) return view.clone();
   cv::Mat bgr;
-  cv::cvtColor(view, bgr, colour ? cv::COLOR_RGB2BGR : cv::COLOR_GRAY2BGR);
+  cv::cvtColor(view, bgr, cv::COLOR_RGB2BGR);
   return bgr;
 }
 
@@ -153,7 +158,7 @@ Picture loadPicture(std::span<const std::byte> bytes, const std::string& name, i
     const int pages = pagesOf(bytes);
     expectPage(page, pages);
     const vips::VImage header = openHeader(bytes, page);
-    Picture picture = makePicture(toBgrMat(toRgb8(header)), dotsPerInchOf(header, bytes), name);
+    Picture picture = makePicture(toMat(to8Bits(header)), dotsPerInchOf(header, bytes), name);
     picture.page = page;
     if (pages > 1) picture.document = std::make_shared<Document>(Document{{bytes.begin(), bytes.end()}, pages});
     return picture;

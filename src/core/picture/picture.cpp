@@ -6,10 +6,17 @@
 
 namespace rim {
 
-Picture makePicture(cv::Mat bgr, double dotsPerInch, std::string name) {
+Picture makePicture(cv::Mat pixels, double dotsPerInch, std::string name) {
   Picture picture;
-  picture.grey = std::make_shared<const cv::Mat>(greyOf(bgr));
-  picture.bgr = std::make_shared<const cv::Mat>(std::move(bgr));
+  cv::Mat other;
+  if (pixels.channels() == 1) {
+    cv::cvtColor(pixels, other, cv::COLOR_GRAY2BGR);
+    std::swap(pixels, other);
+  } else {
+    other = greyOf(pixels);
+  }
+  picture.grey = std::make_shared<const cv::Mat>(std::move(other));
+  picture.bgr = std::make_shared<const cv::Mat>(std::move(pixels));
   picture.histogram = histogramOf(*picture.grey);
   picture.dotsPerInch = dotsPerInch;
   picture.name = std::move(name);
@@ -17,9 +24,7 @@ Picture makePicture(cv::Mat bgr, double dotsPerInch, std::string name) {
 }
 
 Picture withPixels(const Picture& picture, const cv::Mat& pixels) {
-  cv::Mat bgr = pixels;
-  if (pixels.channels() == 1) cv::cvtColor(pixels, bgr, cv::COLOR_GRAY2BGR);
-  return makePicture(bgr, picture.dotsPerInch, picture.name);
+  return makePicture(pixels, picture.dotsPerInch, picture.name);
 }
 
 }  // namespace rim

@@ -36,8 +36,8 @@ struct Picture {
   int height() const { return bgr ? bgr->rows : 0; }
 };
 
-/// A picture from its pixels (CV_8UC3, not empty); grey levels and histogram are worked out.
-Picture makePicture(cv::Mat bgr, double dotsPerInch, std::string name);
+/// A picture from its pixels, colours (CV_8UC3) or grey levels (CV_8UC1), not empty; the rest is worked out.
+Picture makePicture(cv::Mat pixels, double dotsPerInch, std::string name);
 
 /// The same picture, name and resolution with other pixels: colours (CV_8UC3) or grey levels (CV_8UC1).
 Picture withPixels(const Picture& picture, const cv::Mat& pixels);

@@ -19,12 +19,16 @@ enum Side { kTop, kRight, kBottom, kLeft };
 class Lattice {
  public:
   Lattice(const cv::Mat& grey, TwoTone tone) : grey_(grey), level_(tone.threshold - 0.5) {
-    cv::Mat ink;
+    mask_ = cv::Mat::zeros(grey.rows + 2 * kRim, grey.cols + 2 * kRim, CV_8UC1);
     // OpenCV's threshold is "greater than".
-    cv::threshold(grey, ink, tone.threshold - 1, kInk, tone.lightIsInk ? cv::THRESH_BINARY : cv::THRESH_BINARY_INV);
-    cv::Mat widened;
-    cv::copyMakeBorder(ink, widened, 1, 1, 1, 1, cv::BORDER_REPLICATE);
-    cv::copyMakeBorder(widened, mask_, 1, 1, 1, 1, cv::BORDER_CONSTANT, cv::Scalar(0));
+    cv::threshold(grey, mask_(cv::Rect(kRim, kRim, grey.cols, grey.rows)), tone.threshold - 1, kInk,
+                  tone.lightIsInk ? cv::THRESH_BINARY : cv::THRESH_BINARY_INV);
+    const int right = kRim + grey.cols;
+    const int bottom = kRim + grey.rows;
+    mask_.row(kRim).copyTo(mask_.row(kRim - 1));
+    mask_.row(bottom - 1).copyTo(mask_.row(bottom));
+    mask_.col(kRim).copyTo(mask_.col(kRim - 1));
+    mask_.col(right - 1).copyTo(mask_.col(right));
   }
 
   int columns() const { return mask_.cols; }

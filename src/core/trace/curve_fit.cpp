@@ -6,8 +6,9 @@
 namespace rim {
 namespace {
 
-constexpr int kRoundsAlong = 2;      // whole distances at parameters that are still rough
-constexpr int kRoundsAcross = 6;     // distances across the curve only
+constexpr int kRoundsAlong = 2;   // whole distances at parameters that are still rough
+constexpr int kRoundsAcross = 6;  // distances across the curve only
+constexpr int kFewRoundsAcross = 3;
 constexpr double kSettledPx = 0.01;  // handles that move by less are where they should be
 /// Where a curve is cut is vague: points a little beyond its ends are compared with it prolonged.
 constexpr double kBeyond = 0.15;
@@ -35,47 +36,47 @@ std::vector<Unknown> unknownsOf(const CurveEnds& ends) {
 }
 
 constexpr int kMost = 4;
-using Matrix = Eigen::Matrix<double, Eigen::Dynamic, Eigen::Dynamic, 0, kMost, kMost>;
-using Vector = Eigen::Matrix<double, Eigen::Dynamic, 1, 0, kMost, 1>;
+using Matrix = Eigen::Matrix<double, kMost, kMost>;
+using Vector = Eigen::Matrix<double, kMost, 1>;
 
 /// The cubic whose handles give the least squares at these parameters; `across`: only the part of
 /// each distance counts that lies across the curve.
 Cubic leastSquares(const CurveEnds& ends, const std::vector<Unknown>& unknowns, const Cubic& now,
                    std::span<const Point> points, std::span<const double> parameters, bool across) {
   const auto n = static_cast<Eigen::Index>(unknowns.size());
-  Matrix normal = Matrix::Zero(n, n);
-  Vector right = Vector::Zero(n);
+  Matrix normal = Matrix::Zero();
+  Vector right = Vector::Zero();
+  const auto addRow = [&](Point axis, double b1, double b2, Point rest) {
+    Vector row = Vector::Zero();
+    for (Eigen::Index k = 0; k < n; ++k) {
+      const Unknown& u = unknowns[static_cast<std::size_t>(k)];
+      row(k) = dot(u.direction, axis) * (u.first ? b1 : b2);
+    }
+    normal += row * row.transpose();
+    right += row * dot(rest, axis);
+  };
   for (std::size_t i = 0; i < points.size(); ++i) {
     const double t = parameters[i];
     const double s = 1 - t;
     const double b1 = 3 * s * s * t;
     const double b2 = 3 * s * t * t;
-    const Point fixed = ends.start * (s * s * s + b1) + ends.end * (b2 + t * t * t);
-    const Point rest = points[i] - fixed;
-    const Point normalDirection = across ? unit(leftNormal(derivative(now, t))) : Point{};
-    const int rows = across ? 1 : 2;
-    for (int row = 0; row < rows; ++row) {
-      const Point axis = across ? normalDirection : row == 0 ? Point{1, 0} : Point{0, 1};
-      double coefficients[kMost] = {};
-      for (Eigen::Index k = 0; k < n; ++k) {
-        const Unknown& u = unknowns[static_cast<std::size_t>(k)];
-        coefficients[k] = dot(u.direction, axis) * (u.first ? b1 : b2);
-      }
-      const double target = dot(rest, axis);
-      for (Eigen::Index k = 0; k < n; ++k) {
-        right(k) += coefficients[k] * target;
-        for (Eigen::Index j = 0; j <= k; ++j) normal(k, j) += coefficients[k] * coefficients[j];
-      }
+    const Point rest = points[i] - ends.start * (s * s * s + b1) - ends.end * (b2 + t * t * t);
+    if (across) {
+      addRow(unit(leftNormal(derivative(now, t))), b1, b2, rest);
+    } else {
+      addRow({1, 0}, b1, b2, rest);
+      addRow({0, 1}, b1, b2, rest);
     }
   }
   // A little towards what is: along the curve its handles are free to slide.
   const double hold = 3e-3 * normal.trace() + 1e-12;
-  for (Eigen::Index k = 0; k < n; ++k) {
-    const Unknown& u = unknowns[static_cast<std::size_t>(k)];
+  for (Eigen::Index k = 0; k < kMost; ++k) {
     normal(k, k) += hold;
+    if (k >= n) continue;
+    const Unknown& u = unknowns[static_cast<std::size_t>(k)];
     right(k) += hold * dot(u.first ? now.p1 - ends.start : now.p2 - ends.end, u.direction);
   }
-  const Vector found = normal.selfadjointView<Eigen::Lower>().ldlt().solve(right);
+  const Vector found = normal.ldlt().solve(right);
   Cubic cubic{ends.start, ends.start, ends.end, ends.end};
   for (Eigen::Index k = 0; k < n; ++k) {
     const Unknown& u = unknowns[static_cast<std::size_t>(k)];
@@ -117,10 +118,17 @@ bool hooks(const Cubic& c) {
   constexpr double kMostTurning = 3.5;
   constexpr double kMostOffChord = 2.1;
   const Point chord = c.p3 - c.p0;
+  const Point first = c.p1 - c.p0;
+  const Point middle = c.p2 - c.p1;
+  const Point last = c.p3 - c.p2;
+  // A Bezier curve turns no more than its control polygon, which turns by 180 degrees at most here: most curves are
+  // seen to be sensible without an angle.
+  const bool turnsLittle = dot(first, middle) >= 0 && dot(middle, last) >= 0;
+  if (turnsLittle && dot(chord, first) >= 0 && dot(chord, last) >= 0) return false;
   const auto offChord = [chord](Point leg) {
     return leg == Point{} || chord == Point{} ? 0 : std::abs(angleBetween(chord, leg));
   };
-  return turningOf(c) > kMostTurning || offChord(c.p1 - c.p0) > kMostOffChord || offChord(c.p3 - c.p2) > kMostOffChord;
+  return offChord(first) > kMostOffChord || offChord(last) > kMostOffChord || turningOf(c) > kMostTurning;
 }
 
 void improveParameters(const Cubic& cubic, std::span<const Point> points, std::span<double> parameters) {
@@ -140,17 +148,23 @@ std::vector<double> nearestParameters(const Cubic& cubic, std::span<const Point>
     samples[k] = pointOn(cubic, static_cast<double>(k) / static_cast<double>(kSamples));
   std::vector<double> parameters;
   parameters.reserve(points.size());
+  std::size_t nearest = 0;
   for (const Point p : points) {
-    const auto nearest = std::min_element(samples.begin(), samples.end(),
-                                          [p](Point a, Point b) { return dot(a - p, a - p) < dot(b - p, b - p); });
-    parameters.push_back(static_cast<double>(nearest - samples.begin()) / static_cast<double>(kSamples));
+    const auto square = [&](std::size_t k) { return dot(samples[k] - p, samples[k] - p); };
+    if (parameters.empty()) {
+      for (std::size_t k = 1; k <= kSamples; ++k) nearest = square(k) < square(nearest) ? k : nearest;
+    }
+    // Neighbouring points lie beside neighbouring samples.
+    while (nearest < kSamples && square(nearest + 1) < square(nearest)) ++nearest;
+    while (nearest > 0 && square(nearest - 1) < square(nearest)) --nearest;
+    parameters.push_back(static_cast<double>(nearest) / static_cast<double>(kSamples));
   }
   constexpr int kRounds = 3;
   for (int round = 0; round < kRounds; ++round) improveParameters(cubic, points, parameters);
   return parameters;
 }
 
-std::optional<CurveFit> fitCubic(const CurveEnds& ends, std::span<const Point> points) {
+std::optional<CurveFit> fitCubic(const CurveEnds& ends, std::span<const Point> points, Effort effort) {
   std::vector<double> parameters = chordParameters(ends.start, ends.end, points);
   double way = distance(ends.start, points.empty() ? ends.end : points.front());
   for (std::size_t i = 0; i < points.size(); ++i)
@@ -158,7 +172,8 @@ std::optional<CurveFit> fitCubic(const CurveEnds& ends, std::span<const Point> p
   const std::vector<Unknown> unknowns = unknownsOf(ends);
   const Point third = (ends.end - ends.start) * (1.0 / 3);
   CurveFit fit{{ends.start, ends.start + third, ends.end - third, ends.end}, 0, 0};
-  for (int round = 0; round < kRoundsAlong + kRoundsAcross; ++round) {
+  const int rounds = kRoundsAlong + (effort == Effort::FewRounds ? kFewRoundsAcross : kRoundsAcross);
+  for (int round = 0; round < rounds; ++round) {
     const Cubic before = fit.cubic;
     fit.cubic = leastSquares(ends, unknowns, before, points, parameters, round >= kRoundsAlong);
     improveParameters(fit.cubic, points, parameters);

@@ -20,8 +20,10 @@ double taubinRoot(const Moments& m) {
     if (next == x || !std::isfinite(next)) break;
     const double value = a0 + next * (a1 + next * (a2 + next * a3));
     if (std::abs(value) >= std::abs(y)) break;
-    constexpr double kFineEnough = 1e-10;  // of the spread of the points: the circle does not change any more
-    if (std::abs(next - x) <= kFineEnough * mz) return next;
+    // Converges quadratically: the circle does not change any more.
+    constexpr double kFineEnough = 1e-10;  // of the spread of the points
+    constexpr double kNextWillBe = 1e-5;   // of the root: the next step would be less than the square of it
+    if (std::abs(next - x) <= std::max(kFineEnough * mz, kNextWillBe * std::abs(next))) return next;
     x = next;
     y = value;
   }
@@ -34,20 +36,6 @@ Moments momentsOf(std::span<const Point> points) {
   MomentSums sums(points.front());
   for (const Point p : points) sums.add(p);
   return sums.central();
-}
-
-void MomentSums::add(Point p) {
-  const Point q = p - origin_;
-  const double z = dot(q, q);
-  ++n_;
-  x_ += q.x;
-  y_ += q.y;
-  xx_ += q.x * q.x;
-  yy_ += q.y * q.y;
-  xy_ += q.x * q.y;
-  xz_ += q.x * z;
-  yz_ += q.y * z;
-  zz_ += z * z;
 }
 
 void MomentSums::add(const MomentSums& other) {
@@ -68,34 +56,6 @@ void MomentSums::add(const MomentSums& other) {
   yz_ += o.yz_ + 2 * (d.x * o.xy_ + d.y * o.yy_) + dd * o.y_ + d.y * shiftedZ;
   const double square = d.x * d.x * o.xx_ + 2 * d.x * d.y * o.xy_ + d.y * d.y * o.yy_;
   zz_ += o.zz_ + 4 * (d.x * o.xz_ + d.y * o.yz_) + 2 * dd * z + 4 * square + 4 * dd * linear + o.n_ * dd * dd;
-}
-
-Moments MomentSums::central() const {
-  const double k = 1 / n_;
-  const double mx = x_ * k;
-  const double my = y_ * k;
-  const double mm = mx * mx + my * my;
-  const double xx = xx_ * k;
-  const double yy = yy_ * k;
-  const double xy = xy_ * k;
-  const double z = xx + yy;
-  Moments m;
-  m.count = n_;
-  m.mean = origin_ + Point{mx, my};
-  m.xx = xx - mx * mx;
-  m.yy = yy - my * my;
-  m.xy = xy - mx * my;
-  // z about the mean is z - 2 (mx x + my y) + mm; products with it are multiplied out.
-  m.xz = xz_ * k - mx * z - 2 * mx * m.xx - 2 * my * m.xy;
-  m.yz = yz_ * k - my * z - 2 * mx * m.xy - 2 * my * m.yy;
-  const double linear = 4 * (mx * mx * xx + 2 * mx * my * xy + my * my * yy);
-  m.zz = zz_ * k + linear + mm * mm - 4 * (mx * xz_ + my * yz_) * k + 2 * mm * z - 4 * mm * mm;
-  return m;
-}
-
-double lineMeanSquare(const Moments& m) {
-  const double half = (m.xx - m.yy) / 2;
-  return std::max(0.0, (m.xx + m.yy) / 2 - std::sqrt(half * half + m.xy * m.xy));
 }
 
 std::optional<CircleFit> circleFrom(const Moments& m) {

@@ -1,5 +1,7 @@
 #pragma once
 
+#include <algorithm>
+#include <cmath>
 #include <optional>
 #include <span>
 
@@ -33,7 +35,10 @@ class MomentSums {
 };
 
 /// The mean squared distance of the points from their best line.
-double lineMeanSquare(const Moments& moments);
+inline double lineMeanSquare(const Moments& m) {
+  const double half = (m.xx - m.yy) / 2;
+  return std::max(0.0, (m.xx + m.yy) / 2 - std::sqrt(half * half + m.xy * m.xy));
+}
 
 /// A circle and the mean squared distance of the points from it (to first order in the distance).
 struct CircleFit {
@@ -48,5 +53,44 @@ struct CircleFit {
 /// 1115-1138, in the form with Newton's method of N. Chernov, "Circular and Linear Regression"
 /// (2010), 5.10.
 std::optional<CircleFit> circleFrom(const Moments& moments);
+
+// Called for every pair of places where a piece might begin and end.
+
+inline void MomentSums::add(Point p) {
+  const Point q = p - origin_;
+  const double z = dot(q, q);
+  ++n_;
+  x_ += q.x;
+  y_ += q.y;
+  xx_ += q.x * q.x;
+  yy_ += q.y * q.y;
+  xy_ += q.x * q.y;
+  xz_ += q.x * z;
+  yz_ += q.y * z;
+  zz_ += z * z;
+}
+
+inline Moments MomentSums::central() const {
+  const double k = 1 / n_;
+  const double mx = x_ * k;
+  const double my = y_ * k;
+  const double mm = mx * mx + my * my;
+  const double xx = xx_ * k;
+  const double yy = yy_ * k;
+  const double xy = xy_ * k;
+  const double z = xx + yy;
+  Moments m;
+  m.count = n_;
+  m.mean = origin_ + Point{mx, my};
+  m.xx = xx - mx * mx;
+  m.yy = yy - my * my;
+  m.xy = xy - mx * my;
+  // z about the mean is z - 2 (mx x + my y) + mm; products with it are multiplied out.
+  m.xz = xz_ * k - mx * z - 2 * mx * m.xx - 2 * my * m.xy;
+  m.yz = yz_ * k - my * z - 2 * mx * m.xy - 2 * my * m.yy;
+  const double linear = 4 * (mx * mx * xx + 2 * mx * my * xy + my * my * yy);
+  m.zz = zz_ * k + linear + mm * mm - 4 * (mx * xz_ + my * yz_) * k + 2 * mm * z - 4 * mm * mm;
+  return m;
+}
 
 }  // namespace rim

@@ -8,7 +8,7 @@ namespace {
 constexpr std::size_t kLongWindow = 16;
 constexpr std::size_t kShortWindow = 8;
 /// So many windows, spread evenly, show a median well enough.
-constexpr std::size_t kEnoughWindows = 64;
+constexpr std::size_t kEnoughWindows = 40;
 constexpr double kParameters = 3;  // of a circle
 /// Slow waves make long windows see more than short ones, but hardly more than this many times.
 constexpr double kMostWaves = 2;

@@ -181,7 +181,10 @@ Equations equations(const Window& window, const std::vector<Cubic>& cubics, cons
       window.derivatives(k, t, across, row);
       for (const auto& [a, va] : row) {
         e.right(a) += weight * va * off;
-        for (const auto& [b, vb] : row) e.normal(a, b) += weight * va * vb;
+        // Symmetric: the solver reads the lower half.
+        for (const auto& [b, vb] : row) {
+          if (b <= a) e.normal(a, b) += weight * va * vb;
+        }
       }
     }
   }
@@ -210,7 +213,7 @@ Window best(Window window) {
       damping *= 10;
       continue;
     }
-    const bool settled = then > 0.998 * now;
+    const bool settled = then > 0.99 * now;
     window = next;
     cubics = tried;
     parameters = std::move(moved);

@@ -111,8 +111,8 @@ class Follower {
       int hopeless = 0;
       for (std::size_t j = i + 1; j < n && j - i <= kMostPiecesPerCubic && hopeless < kHopelessCuts; ++j) {
         if (reached[j].price <= reached[i].price + kPriceOfCubic) continue;
-        const auto fit =
-            fitCubic({places_[i], {}, places_[j], {}}, pointsOf(section_.cuts[i], section_.cuts[j], kFewSamples));
+        const auto fit = fitCubic({places_[i], {}, places_[j], {}},
+                                  pointsOf(section_.cuts[i], section_.cuts[j], kFewSamples), Effort::FewRounds);
         const double misfit = fit ? priceOf(section_.cuts[i], section_.cuts[j], *fit) : kNever;
         hopeless = misfit > kHopeless ? hopeless + 1 : 0;
         const double total = reached[i].price + kPriceOfCubic + misfit;

@@ -12,16 +12,17 @@ constexpr double kFarthestMove = 0.6;  // px
 /// A row or a column of samples. Index 0 is at the left or, for a column, at the bottom.
 class Samples {
  public:
-  Samples(const cv::Mat& grey, bool alongX, int line) : grey_(grey), alongX_(alongX), line_(line) {}
-  int count() const { return alongX_ ? grey_.cols : grey_.rows; }
-  double operator[](int i) const {
-    return alongX_ ? grey_.at<std::uint8_t>(line_, i) : grey_.at<std::uint8_t>(grey_.rows - 1 - i, line_);
-  }
+  Samples(const cv::Mat& grey, bool alongX, int line)
+      : first_(alongX ? grey.ptr<std::uint8_t>(line) : grey.ptr<std::uint8_t>(grey.rows - 1) + line),
+        step_(alongX ? 1 : -static_cast<std::ptrdiff_t>(grey.step)),
+        count_(alongX ? grey.cols : grey.rows) {}
+  int count() const { return count_; }
+  double operator[](int i) const { return first_[i * step_]; }
 
  private:
-  const cv::Mat& grey_;
-  bool alongX_;
-  int line_;
+  const std::uint8_t* first_;
+  std::ptrdiff_t step_;
+  int count_;
 };
 
 /// The place between samples where the straight joins of the samples cross the level.

@@ -30,6 +30,7 @@ constexpr double kMostTrims = 3.5;
 struct Rated {
   double price = kNever;
   bool arc = false;
+  double meanSquare = 0;  ///< of the points' distances from it
 };
 
 /// How a place of the track is reached at the least price.
@@ -48,22 +49,23 @@ struct Start {
 /// is below `atMost` without a look at the arc.
 Rated rate(const Moments& m, double along, const SplitLimits& limits, double atMost = kNever) {
   const double perSquare = factsIn(m.count) / (limits.deviationPx * limits.deviationPx);
-  Rated best{kPriceOfLine + lineMeanSquare(m) * perSquare, false};
+  const double line = lineMeanSquare(m);
+  Rated best{kPriceOfLine + line * perSquare, false, line};
   if (best.price <= kPriceOfArc) return best;
   if (atMost <= kPriceOfArc) return {};
   const auto circle = circleFrom(m);
   if (!circle || circle->radius < kSmallestRadiusPx || along > circle->radius * kWidestSweep) return best;
   const double arc = kPriceOfArc + circle->meanSquare * perSquare;
-  if (arc < best.price) best = {arc, true};
+  if (arc < best.price) best = {arc, true, circle->meanSquare};
   return best;
 }
 
 /// The places where pieces may meet: every point round a likely break, ever fewer farther off where the pieces beside
 /// it are long, and the track's ends.
 std::vector<std::size_t> placesAround(const Track& track, std::span<const std::size_t> likely) {
-  constexpr std::size_t kEveryPoint = 2;
+  constexpr std::size_t kEveryPoint = 1;
   constexpr double kShareOfPiece = 0.5;
-  constexpr double kGrowth = 1.5;
+  constexpr double kGrowth = 1.6;
   const std::size_t last = track.last();
   std::vector<std::size_t> places{0, last};
   const auto addTowards = [&](std::size_t at, std::size_t neighbour, bool forwards) {
@@ -121,7 +123,9 @@ class Splitter {
   /// Tries pieces that start at place k with every end they can reach. From the middle of a long piece most ends are
   /// reached cheaper already than any piece could: nothing is fitted there.
   void extend(std::size_t k) {
-    Growing piece{track_.indexAt(way(k) + limits_.trimPx), track_.point(places_[k])};
+    std::size_t first = places_[k];
+    while (first < track_.last() && track_.way(first) < way(k) + limits_.trimPx) ++first;
+    Growing piece{first, track_.point(places_[k])};
     int hopeless = 0;
     for (std::size_t e = k + 1; e < places_.size() && hopeless <= kHopelessPlaces; ++e) {
       const double along = way(e) - way(k);
@@ -144,17 +148,24 @@ class Splitter {
     std::size_t held;    ///< points from `first` up to here belong to it
     std::size_t summed;  ///< up to here they are in the sums; only fits need them
     MomentSums sums;
+    double squares = 0;  ///< what the squared distances come to at least: fewer points, at the last fit, came to it
   };
 
-  /// What the piece from place k to place e costs; kNever when that is not below `atMost` and no fit was needed to
-  /// know.
+  /// What the piece from place k to place e costs; no less than `atMost`, or kNever, when that is seen without a
+  /// fit.
   double priceOf(Growing& piece, std::size_t k, std::size_t e, double atMost) const {
     while (piece.held < places_[e] && track_.way(piece.held) <= way(e) - limits_.trimPx) ++piece.held;
     const auto skipped = static_cast<double>(places_[e] - places_[k] - (piece.held - piece.first));
     const double forPoints = skipped * kPriceOfSkippedPoint;
     if (atMost <= kPriceOfLine + forPoints) return kNever;
+    const auto count = static_cast<double>(piece.held - piece.first);
+    const double perSquare = factsIn(count) / count / (limits_.deviationPx * limits_.deviationPx);
+    const double atLeast = kPriceOfLine + piece.squares * perSquare + forPoints;
+    if (atLeast >= atMost) return atLeast;
     while (piece.summed < piece.held) piece.sums.add(track_.point(piece.summed++));
-    return rate(piece.sums.central(), way(e) - way(k), limits_, atMost - forPoints).price + forPoints;
+    const Rated rated = rate(piece.sums.central(), way(e) - way(k), limits_, atMost - forPoints);
+    if (rated.price < kNever) piece.squares = std::max(piece.squares, rated.meanSquare * count);
+    return rated.price + forPoints;
   }
 
   /// A piece too short for the usual trim keeps some points in its middle.

@@ -1,24 +1,21 @@
 #include "core/trace/trace.h"
 
+#include <future>
 #include <limits>
 #include <map>
 
 #include "core/error.h"
-#include "core/geometry/crossing.h"
-#include "core/geometry/flatten.h"
 #include "core/picture/light.h"
 #include "core/picture/tone.h"
 #include "core/trace/fit_outline.h"
 #include "core/trace/for_all.h"
 #include "core/trace/grain.h"
+#include "core/trace/outline_crossings.h"
 #include "core/trace/sharpen.h"
 
 namespace rim {
 namespace {
 
-constexpr double kChordErrorPx = 0.002;
-/// Outlines nearer to each other than this may cross when someone draws them by chords.
-constexpr double kCoarseChordErrorPx = 0.01;
 // An outline that crosses is fitted again: first with its corners there kept to the border, then
 // with whole pieces there left as measured, farther round each time, at last all of it.
 constexpr std::size_t kBluntAttempts = 3;
@@ -74,31 +71,13 @@ Path fitAt(const Tones& tones, const Border& border, const Attempt& attempt, con
       stop);
 }
 
-/// The outlines as they are checked for crossings: nearly as they are, and as someone may draw them by chords.
-struct Chords {
-  std::vector<Polyline> fine;
-  std::vector<Polyline> coarse;
-
-  explicit Chords(const std::vector<Path>& outlines) : fine(outlines.size()), coarse(outlines.size()) {
-    for (std::size_t i = 0; i < outlines.size(); ++i) set(i, outlines[i]);
-  }
-  void set(std::size_t i, const Path& outline) {
-    fine[i] = flatten(outline, kChordErrorPx);
-    coarse[i] = flatten(outline, kCoarseChordErrorPx);
-  }
-  std::vector<Crossing> crossings(const std::stop_token& stop) const {
-    std::vector<Crossing> found = findCrossings(fine, stop);
-    return found.empty() ? findCrossings(coarse, stop) : found;
-  }
-};
-
 void refitCrossings(Tracing& tracing, const Tones& tones, const std::vector<Border>& borders,
                     const TraceSettings& settings, const WorkControl& control) {
   std::vector<Attempt> attempts(borders.size());
-  Chords chords(tracing.outlines);
+  OutlineCrossings crossings(tracing.outlines);
   while (true) {
     std::map<std::size_t, std::size_t> again;  // how often each outline crosses
-    for (const Crossing& crossing : chords.crossings(control.stop)) {
+    for (const Crossing& crossing : crossings.find(control.stop)) {
       Attempt& attempt = attempts[crossing.polyline];
       if (attempt.number > kMostAttempts) continue;
       attempt.places.push_back(crossing.place);
@@ -114,9 +93,21 @@ void refitCrossings(Tracing& tracing, const Tones& tones, const std::vector<Bord
     forAll(which.size(), {control.stop, {}}, [&](std::size_t k) {
       const std::size_t i = which[k];
       tracing.outlines[i] = fitAt(tones, borders[i], attempts[i], settings, control.stop);
-      chords.set(i, tracing.outlines[i]);
+      crossings.set(i, tracing.outlines[i]);
     });
   }
+}
+
+Tracing fitted(const Picture& picture, const Tones& tones, const std::vector<Border>& borders,
+               const TraceSettings& settings, const WorkControl& control) {
+  Tracing tracing;
+  tracing.threshold = thresholdFor(picture, settings);
+  tracing.outlines.resize(borders.size());
+  forAll(borders.size(), control,
+         [&](std::size_t i) { tracing.outlines[i] = fitAt(tones, borders[i], {}, settings, control.stop); });
+  makeCirclesRegular(tracing.outlines, settings.rules, settings.tolerancePx);
+  refitCrossings(tracing, tones, borders, settings, control);
+  return tracing;
 }
 
 }  // namespace
@@ -142,20 +133,17 @@ std::vector<Border> measuredBorders(const Picture& picture, const TraceSettings&
 
 Tracing fitBorders(const Picture& picture, const std::vector<Border>& borders, const TraceSettings& settings,
                    const WorkControl& control) {
-  Tracing tracing;
-  tracing.threshold = thresholdFor(picture, settings);
-  tracing.outlines.resize(borders.size());
   Tones tones = tonesFor(picture, settings);
   tones.mostNoisePx = mostNoiseByGrain(tones.grey, tones.tone);
-  forAll(borders.size(), control,
-         [&](std::size_t i) { tracing.outlines[i] = fitAt(tones, borders[i], {}, settings, control.stop); });
-  makeCirclesRegular(tracing.outlines, settings.rules, settings.tolerancePx);
-  refitCrossings(tracing, tones, borders, settings, control);
-  return tracing;
+  return fitted(picture, tones, borders, settings, control);
 }
 
 Tracing trace(const Picture& picture, const TraceSettings& settings, const WorkControl& control) {
-  return fitBorders(picture, traceBorders(picture, settings, control.stop), settings, control);
+  Tones tones = tonesFor(picture, settings);
+  auto mostNoise = std::async(std::launch::async, [&tones] { return mostNoiseByGrain(tones.grey, tones.tone); });
+  const std::vector<Border> borders = followBorders(tones.grey, tones.tone, settings.minAreaPx2, control.stop);
+  tones.mostNoisePx = mostNoise.get();
+  return fitted(picture, tones, borders, settings, control);
 }
 
 }  // namespace rim

@@ -35,9 +35,11 @@ std::size_t Track::indexAt(double way) const {
 }
 
 std::pair<std::size_t, std::size_t> Track::within(std::size_t i, std::size_t j, double trimPx) const {
-  const std::size_t from = indexAt(way_[i] + trimPx);
-  std::size_t end = indexAt(way_[j] - trimPx);
-  if (way_[end] <= way_[j] - trimPx) ++end;
+  // The trims are short: both ends are a few points off.
+  std::size_t from = i;
+  while (from < last() && way_[from] < way_[i] + trimPx) ++from;
+  std::size_t end = j + 1;
+  while (end > 0 && way_[end - 1] > way_[j] - trimPx) --end;
   if (from + 2 <= end && end <= j + 1) return {from, end};
   return {i, j + 1};
 }

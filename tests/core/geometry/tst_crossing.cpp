@@ -3,7 +3,10 @@
 #include <set>
 
 #include "core/error.h"
+#include "core/geometry/coming_near.h"
 #include "core/geometry/crossing.h"
+#include "core/geometry/flatten.h"
+#include "core/trace/outline_crossings.h"
 
 using namespace rim;
 
@@ -89,10 +92,83 @@ class TestCrossing : public QObject {
     }
   }
 
+  void comingNearIsWithinReach() {
+    const std::vector<Polyline> squares{square(0, 0, 10), square(10.3, 0, 5), square(30, 0, 5), square(31, 1, 2)};
+    QVERIFY(comingNear(squares, 0.2, {}).empty());
+    QCOMPARE(comingNear(squares, 0.4, {}), (std::vector<std::size_t>{0, 1}));
+    QCOMPARE(comingNear(squares, 1.2, {}), (std::vector<std::size_t>{0, 1, 2, 3}));
+    // A long narrow tongue comes near itself; two that cross have no ends near each other.
+    QCOMPARE(comingNear({{{0, 0}, {50, 0}, {50, 0.3}, {0, 0.3}}}, 0.4, {}).size(), 1U);
+    QCOMPARE(comingNear({{{0, 0}, {50, 0}, {25, 40}}, {{20, -10}, {30, -10}, {25, 20}}}, 0.1, {}).size(), 2U);
+  }
+
+  void onlySharpFoldsComeNearThemselves() {
+    const auto wedge = [](double degrees) {
+      const double half = degrees * M_PI / 360;
+      return Polyline{{0, 0}, Point{std::cos(half), std::sin(half)} * 30, Point{std::cos(half), -std::sin(half)} * 30};
+    };
+    QVERIFY(comingNear({wedge(20)}, 0.1, {}).empty());
+    QCOMPARE(comingNear({wedge(0.3)}, 0.1, {}).size(), 1U);
+  }
+
+  void whatCrossesComesNear() {
+    // Rings of random cubics: whenever their fine chords cross, their wide ones come near.
+    std::mt19937 random(11);
+    std::uniform_real_distribution<double> at(0, 60);
+    std::uniform_real_distribution<double> off(-6, 6);
+    std::size_t crossed = 0;
+    for (int round = 0; round < 200; ++round) {
+      const Point a{at(random), at(random)};
+      const auto around = [&](Point p) { return a + p + Point{off(random), off(random)}; };
+      const Point start = around({0, 0});
+      const Path path{start,
+                      {Segment::cubic(around({10, 0}), around({20, 0}), around({20, 10})),
+                       Segment::cubic(around({20, 15}), around({10, 20}), around({5, 15})), Segment::line(start)},
+                      true};
+      constexpr double kWide = 0.05;
+      if (findCrossings({flatten(path, 0.001)}, {}).empty()) continue;
+      ++crossed;
+      QCOMPARE(comingNear({flatten(path, kWide)}, 2 * kWide, {}).size(), 1U);
+    }
+    QVERIFY2(crossed > 10, qPrintable(QString::number(crossed)));
+  }
+
+  void aLoopAtTheTipOfANeedleIsSeen() {
+    // The curve leaves the line's end on its wrong side and crosses it 0.15 px on; it lies 0.0012 px beyond it there.
+    const Point tip{411.811, 278.716};
+    const Point foot{437.949, 292.531};
+    const Point along = unit(foot - tip);
+    const auto beside = [&](double way, double off) { return tip + along * way + leftNormal(along) * off; };
+    const auto path = [&](double off) {
+      return Path{
+          tip,
+          {Segment::cubic(beside(3, off), beside(10, 6), beside(20, 12)), Segment::line(foot), Segment::line(tip)},
+          true};
+    };
+    QVERIFY(OutlineCrossings({path(0.5)}).find({}).empty());
+    QVERIFY(findCrossings({flatten(path(-0.1), 0.002)}, {}).empty());
+    const auto found = OutlineCrossings({path(-0.1)}).find({});
+    QVERIFY(!found.empty());
+    QVERIFY(distance(found.front().place, tip) < 1);
+  }
+
+  void outlinesThatChangeAreLookedAtAnew() {
+    const Path large{{0, 0}, {Segment::line({10, 0}), Segment::line({10, 10}), Segment::line({0, 0})}, true};
+    const Path away{{20, 0}, {Segment::line({30, 0}), Segment::line({30, 10}), Segment::line({20, 0})}, true};
+    const Path across{{5, -5}, {Segment::line({8, -5}), Segment::line({8, 5}), Segment::line({5, -5})}, true};
+    OutlineCrossings crossings({large, away});
+    QVERIFY(crossings.find({}).empty());
+    crossings.set(1, across);
+    QVERIFY(crossings.find({}).size() >= 2);
+    crossings.set(1, away);
+    QVERIFY(crossings.find({}).empty());
+  }
+
   void stopsWhenAsked() {
     std::stop_source stop;
     stop.request_stop();
     QVERIFY_THROWS_EXCEPTION(Cancelled, findCrossings({square(0, 0, 10)}, stop.get_token()));
+    QVERIFY_THROWS_EXCEPTION(Cancelled, comingNear({square(0, 0, 10)}, 0.1, stop.get_token()));
   }
 };
 

@@ -1,0 +1,37 @@
+#include "core/trace/outline_crossings.h"
+
+#include "core/geometry/coming_near.h"
+#include "core/geometry/flatten.h"
+
+namespace rim {
+namespace {
+
+constexpr double kWideChordErrorPx = 0.05;
+/// Sharp corners between a curve and a line may cross for so little that coarser chords do not show it.
+constexpr double kFineChordErrorPx = 0.0002;
+/// Outlines nearer to each other than this may cross when someone draws them by chords.
+constexpr double kCoarseChordErrorPx = 0.01;
+
+}  // namespace
+
+OutlineCrossings::OutlineCrossings(const std::vector<Path>& outlines) : outlines_(outlines) {
+  for (const Path& outline : outlines) wide_.push_back(flatten(outline, kWideChordErrorPx));
+}
+
+void OutlineCrossings::set(std::size_t i, const Path& outline) {
+  outlines_[i] = outline;
+  wide_[i] = flatten(outline, kWideChordErrorPx);
+}
+
+std::vector<Crossing> OutlineCrossings::find(const std::stop_token& stop) const {
+  const std::vector<std::size_t> suspects = comingNear(wide_, 2 * kWideChordErrorPx, stop);
+  for (const double chordError : {kFineChordErrorPx, kCoarseChordErrorPx}) {
+    std::vector<Polyline> close(outlines_.size());
+    for (const std::size_t i : suspects) close[i] = flatten(outlines_[i], chordError);
+    std::vector<Crossing> found = findCrossings(close, stop);
+    if (!found.empty()) return found;
+  }
+  return {};
+}
+
+}  // namespace rim

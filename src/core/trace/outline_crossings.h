@@ -1,0 +1,29 @@
+#pragma once
+
+#include <stop_token>
+#include <vector>
+
+#include "core/geometry/crossing.h"
+#include "core/geometry/path.h"
+
+namespace rim {
+
+/// Where closed outlines (px) cross or touch themselves or each other; as they are, or as someone may draw them by
+/// chords that leave them by 0.01 px. Those that keep 0.1 px apart are seen to do so by few chords; the others, and
+/// those with needle-sharp corners, are looked at closely. Throws Cancelled when `stop` is requested.
+class OutlineCrossings {
+ public:
+  explicit OutlineCrossings(const std::vector<Path>& outlines);
+
+  /// Outline i, below their number, has become another one. Different ones may be set at the same time.
+  void set(std::size_t i, const Path& outline);
+
+  /// By ascending index of the outlines; one of two is listed for both.
+  std::vector<Crossing> find(const std::stop_token& stop) const;
+
+ private:
+  std::vector<Path> outlines_;
+  std::vector<Polyline> wide_;
+};
+
+}  // namespace rim

@@ -1,0 +1,185 @@
+// Splitting a border into lines and arcs: likely breaks, the optimum among them, and the sums that both rest on.
+
+#include <QTest>
+#include <random>
+
+#include "core/error.h"
+#include "core/trace/likely_breaks.h"
+#include "core/trace/split.h"
+#include "support/pictures.h"
+
+using namespace rim;
+using namespace rim::test;
+
+namespace {
+
+/// Points about a px apart along a closed polygon, moved by noise.
+Border pointsAlong(const std::vector<Point>& corners, double noisePx, unsigned seed) {
+  std::mt19937 random(seed);
+  std::normal_distribution<double> off(0, noisePx);
+  Border border;
+  for (std::size_t k = 0; k < corners.size(); ++k) {
+    const Point a = corners[k];
+    const Point b = corners[(k + 1) % corners.size()];
+    const int steps = static_cast<int>(distance(a, b));
+    for (int i = 0; i < steps; ++i)
+      border.push_back(lerp(a, b, (i + 0.5) / steps) + leftNormal(unit(b - a)) * off(random));
+  }
+  return border;
+}
+
+/// A stadium: two half circles of this radius joined by lines of this length.
+Border stadium(double radius, double straight, double noisePx, unsigned seed) {
+  std::vector<Point> corners;
+  constexpr int kSteps = 180;
+  for (int side = 0; side < 2; ++side) {
+    for (int i = 0; i <= kSteps; ++i) {
+      const double angle = std::numbers::pi * (i / static_cast<double>(kSteps) + side) - std::numbers::pi / 2;
+      corners.push_back(Point{side == 0 ? straight : 0, 0} + Point{std::cos(angle), std::sin(angle)} * radius);
+    }
+  }
+  // The corners lie closer than a px: points are put along the whole way.
+  const Track way(corners, 0);
+  std::mt19937 random(seed);
+  std::normal_distribution<double> off(0, noisePx);
+  Border border;
+  for (double at = 0; at < way.length(); at += 1) {
+    const std::size_t i = std::max<std::size_t>(1, way.indexAt(at));
+    const double share = (at - way.way(i - 1)) / std::max(1e-9, way.way(i) - way.way(i - 1));
+    const Point across = leftNormal(unit(way.point(i) - way.point(i - 1)));
+    border.push_back(lerp(way.point(i - 1), way.point(i), share) + across * off(random));
+  }
+  return border;
+}
+
+/// The sum of misfits and prices, as splitTrack() adds them up, of pieces that meet without gaps or with them.
+double priceOf(const Track& track, const std::vector<TrackPiece>& pieces, const SplitLimits& limits) {
+  double price = 0;
+  for (const TrackPiece& piece : pieces) {
+    const auto [from, to] = track.within(piece.from, piece.to, limits.trimPx);
+    price += priceOfPiece(momentsOf(track.points(from, to)), track.way(piece.to) - track.way(piece.from), limits);
+  }
+  return price;
+}
+
+bool near(const std::vector<std::size_t>& breaks, std::size_t place, std::size_t count, std::size_t reach) {
+  return std::any_of(breaks.begin(), breaks.end(), [&](std::size_t at) {
+    const std::size_t off = at > place ? at - place : place - at;
+    return std::min(off, count - off) <= reach;
+  });
+}
+
+}  // namespace
+
+class TestSplit : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void sumsOfTwoRangesAreThoseOfAll() {
+    std::mt19937 random(5);
+    std::uniform_real_distribution<double> place(0, 3000);
+    for (int round = 0; round < 50; ++round) {
+      const Point a{place(random), place(random)};
+      std::vector<Point> points;
+      for (int i = 0; i < 24; ++i) points.push_back(a + Point{place(random), place(random)} * 0.01);
+      MomentSums first(points.front());
+      MomentSums second(points[9]);
+      for (std::size_t i = 0; i < points.size(); ++i) (i < 9 ? first : second).add(points[i]);
+      first.add(second);
+      const Moments sum = first.central();
+      const Moments all = momentsOf(points);
+      QCOMPARE(sum.count, all.count);
+      QVERIFY(distance(sum.mean, all.mean) < 1e-9);
+      for (const auto& [x, y] : {std::pair{sum.xx, all.xx},
+                                 {sum.yy, all.yy},
+                                 {sum.xy, all.xy},
+                                 {sum.xz, all.xz},
+                                 {sum.yz, all.yz},
+                                 {sum.zz, all.zz}})
+        QVERIFY2(std::abs(x - y) <= 1e-8 * (1 + std::abs(y)), qPrintable(QString("%1 %2").arg(x).arg(y)));
+    }
+  }
+
+  void cornersAreLikelyBreaks() {
+    for (const double noise : {0.0, 0.03, 0.1}) {
+      const SplitLimits limits{std::max(0.02, noise), 1.2};
+      const auto corners = starCorners(200, 200, 7, 150, 80, 0.3);
+      const Border border = pointsAlong(corners, noise, 4);
+      const Track track(border, 0);
+      const auto breaks = likelyBreaks(track, limits);
+      QVERIFY(std::is_sorted(breaks.begin(), breaks.end()));
+      QVERIFY2(breaks.size() >= 14 && breaks.size() <= 3 * 14, qPrintable(QString::number(breaks.size())));
+      std::size_t at = 0;
+      for (std::size_t k = 0; k < corners.size(); ++k) {
+        QVERIFY2(near(breaks, at, border.size(), 4), qPrintable(QString("corner %1, noise %2").arg(k).arg(noise)));
+        at += static_cast<std::size_t>(distance(corners[k], corners[(k + 1) % corners.size()]));
+      }
+    }
+  }
+
+  void noBreakWherePiecesGoOn() {
+    // The track starts in the middle of a line: that is no break.
+    const Border border = pointsAlong({{0, 0}, {200, 0}, {200, 100}, {0, 100}}, 0, 1);
+    const Track track(border, 100);
+    const auto breaks = likelyBreaks(track, {0.02, 1.2});
+    QVERIFY(!near(breaks, 0, border.size(), 40));
+    QVERIFY(breaks.size() >= 4 && breaks.size() <= 8);
+  }
+
+  void theChoiceAmongLikelyBreaksCostsHardlyMore() {
+    double among = 0;
+    double everywhere = 0;
+    for (unsigned seed = 1; seed <= 8; ++seed) {
+      const double noise = 0.02 * seed;
+      const SplitLimits limits{std::max(0.02, noise), 1.2};
+      const auto star = starCorners(100, 100, 5, 80, 35, 0.1 * seed);
+      for (const Border& border : {pointsAlong(star, noise, seed), stadium(20 + 4.0 * seed, 60, noise, seed)}) {
+        const Track track(border, 10);
+        const auto few = splitAmong(track, likelyBreaks(track, limits), limits, {});
+        const auto all = splitTrack(track, limits, {});
+        QVERIFY(few.size() <= all.size() + 1);
+        among += priceOf(track, few, limits);
+        everywhere += priceOf(track, all, limits);
+      }
+    }
+    QVERIFY2(among < 1.03 * everywhere, qPrintable(QString("%1 against %2").arg(among).arg(everywhere)));
+  }
+
+  void aStadiumIsLinesAndArcs() {
+    const Border border = stadium(40, 120, 0.03, 3);
+    const Track track(border, 220);
+    const SplitLimits limits{0.03, 1.2};
+    const auto pieces = splitAmong(track, likelyBreaks(track, limits), limits, {});
+    QVERIFY2(pieces.size() >= 4 && pieces.size() <= 5, qPrintable(QString::number(pieces.size())));
+    for (const TrackPiece& piece : pieces) {
+      if (piece.primitive.kind == Primitive::Kind::Circle)
+        QVERIFY2(std::abs(std::abs(piece.primitive.radius) - 40) < 0.1,
+                 qPrintable(QString::number(piece.primitive.radius)));
+    }
+  }
+
+  void stopsWhenAsked() {
+    const Track track(pointsAlong(starCorners(200, 200, 7, 150, 80, 0.3), 0.02, 4), 0);
+    const SplitLimits limits{0.02, 1.2};
+    std::stop_source stop;
+    stop.request_stop();
+    QVERIFY_THROWS_EXCEPTION(Cancelled, splitAmong(track, likelyBreaks(track, limits), limits, stop.get_token()));
+  }
+
+  void shortAndEvenTracks() {
+    const SplitLimits limits{0.02, 1.2};
+    for (const std::size_t count : {3U, 4U, 5U, 7U, 10U}) {
+      std::vector<Point> points;
+      for (std::size_t i = 0; i < count; ++i)
+        points.push_back({static_cast<double>(i), 0.01 * static_cast<double>(i % 2)});
+      const Track open = Track::open(points);
+      const auto pieces = splitAmong(open, likelyBreaks(open, limits), limits, {});
+      for (const TrackPiece& piece : pieces) QVERIFY(piece.from < piece.to && piece.to < count);
+      const Track closed(points, 0);
+      for (const std::size_t at : likelyBreaks(closed, limits)) QVERIFY(at < count);
+    }
+  }
+};
+
+QTEST_GUILESS_MAIN(TestSplit)
+#include "tst_split.moc"
