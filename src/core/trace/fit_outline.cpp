@@ -107,18 +107,13 @@ bool isFinite(const Path& path) {
 
 bool usable(const Path& path) { return isFinite(path) && path.segments.size() > 1; }
 
-/// The middle of the longest stretch between likely breaks of a closed track, an index into it: a break there is no
-/// real one, but all real breaks have their surroundings on one side of the track's ends.
-std::size_t middleOfLongest(const Track& track, const std::vector<std::size_t>& breaks) {
-  double longest = track.length() - track.way(breaks.back()) + track.way(breaks.front());
-  double middle = track.way(breaks.back()) + longest / 2;
-  for (std::size_t k = 0; k + 1 < breaks.size(); ++k) {
-    const double way = track.way(breaks[k + 1]) - track.way(breaks[k]);
-    if (way <= longest) continue;
-    longest = way;
-    middle = track.way(breaks[k]) + way / 2;
-  }
-  return track.indexAt(middle < track.length() ? middle : middle - track.length()) % track.last();
+/// The middle of the longest piece, an index into the track: a break there is no real one, but all
+/// real breaks have their surroundings on one side of the track's ends.
+std::size_t middleOfLongest(const Track& track, const std::vector<TrackPiece>& pieces) {
+  const auto way = [&track](const TrackPiece& p) { return track.way(p.to) - track.way(p.from); };
+  const auto longest = std::max_element(pieces.begin(), pieces.end(),
+                                        [&way](const TrackPiece& a, const TrackPiece& b) { return way(a) < way(b); });
+  return track.indexAt(track.way(longest->from) + way(*longest) / 2) % track.last();
 }
 
 /// The same breaks on a track that starts at index `start` of the one before.
@@ -171,7 +166,9 @@ std::optional<Path> fitPieces(const Border& border, const FitSettings& settings,
   const Track anywhere(border, 0);
   const std::vector<std::size_t> breaks = likelyBreaks(anywhere, split);
   if (breaks.size() < 2) return std::nullopt;
-  const std::size_t start = middleOfLongest(anywhere, breaks);
+  const std::vector<TrackPiece> anywherePieces = splitAmong(anywhere, breaks, split, stop);
+  if (anywherePieces.size() < 2) return std::nullopt;
+  const std::size_t start = middleOfLongest(anywhere, anywherePieces);
   const Track track(border, start);
   const std::vector<std::size_t> likely = turnedBreaks(breaks, start, border.size());
   std::vector<TrackPiece> pieces = settlePieces(track, splitAmong(track, likely, split, stop), join, split);

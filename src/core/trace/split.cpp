@@ -60,21 +60,14 @@ Rated rate(const Moments& m, double along, const SplitLimits& limits, double atM
   return best;
 }
 
-/// The places where pieces may meet: every point round a likely break, ever fewer farther off where the pieces beside
-/// it are long, and the track's ends.
+/// The places where pieces may meet: 2, 4, 8 and so on points off a likely break, up to half of the way to the next
+/// one, and the track's ends. Breaks at every point fit no truer, as corners are put where their sides meet.
 std::vector<std::size_t> placesAround(const Track& track, std::span<const std::size_t> likely) {
-  constexpr std::size_t kEveryPoint = 1;
-  constexpr double kShareOfPiece = 0.5;
-  constexpr double kGrowth = 1.6;
   const std::size_t last = track.last();
   std::vector<std::size_t> places{0, last};
   const auto addTowards = [&](std::size_t at, std::size_t neighbour, bool forwards) {
     const std::size_t room = forwards ? neighbour - at : at - neighbour;
-    const auto most =
-        std::max<std::size_t>(kEveryPoint, static_cast<std::size_t>(kShareOfPiece * static_cast<double>(room)));
-    for (std::size_t off = 1; off <= std::min(room, most);
-         off = off < kEveryPoint ? off + 1 : static_cast<std::size_t>(std::ceil(kGrowth * static_cast<double>(off))))
-      places.push_back(forwards ? at + off : at - off);
+    for (std::size_t off = 1; off <= room / 2; off *= 2) places.push_back(forwards ? at + off : at - off);
   };
   for (std::size_t k = 0; k < likely.size(); ++k) {
     places.push_back(likely[k]);

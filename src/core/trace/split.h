@@ -50,8 +50,8 @@ double misfitPrice(std::span<const Point> points, const Primitive& primitive, do
 /// Throws Cancelled when `stop` is requested.
 std::vector<TrackPiece> splitTrack(const Track& track, const SplitLimits& limits, std::stop_token stop);
 
-/// The same, but pieces meet at or near the likely breaks only (trace/likely_breaks.h; indexes in rising order): every
-/// point within 4 of one is tried, and fewer up to 0.3 of the way to the next.
+/// The same, but pieces meet at or near the likely breaks only (trace/likely_breaks.h; indexes in rising order): at
+/// them and 2, 4, 8 and so on points off, up to half of the way to the next.
 std::vector<TrackPiece> splitAmong(const Track& track, std::span<const std::size_t> likely, const SplitLimits& limits,
                                    std::stop_token stop);
 
