@@ -56,20 +56,26 @@ void traceGrowing(benchmark::State& state) {
   state.SetComplexityN(static_cast<std::int64_t>(side) * side);
 }
 
-/// Time by the length of one border: a star with ever more tips.
+/// Time by the length of one border: a comb with ever more teeth, on a picture that grows as they do.
 void traceLongBorder(benchmark::State& state) {
-  const auto tips = static_cast<int>(state.range());
-  const int side = 40 * tips;
-  std::vector<cv::Point> corners;
-  constexpr int kTimes = 4;
-  for (const rim::Point p : rim::test::starCorners(side / 2.0, side / 2.0, tips, side / 2.0 - 6, side / 2.0 - 60, 0.2))
-    corners.push_back({static_cast<int>(p.x * kTimes), static_cast<int>(p.y * kTimes)});
-  cv::Mat large(side * kTimes, side * kTimes, CV_8U, cv::Scalar(255));
+  const auto teeth = static_cast<int>(state.range());
+  constexpr int kTimes = 4;  // as large as it is drawn
+  constexpr int kTooth = 40;
+  constexpr int kHigh = 160;
+  const int width = kTooth * teeth + 20;
+  std::vector<cv::Point> corners{{10, kHigh - 10}};
+  for (int i = 0; i < teeth; ++i) {
+    corners.push_back({10 + kTooth * i + 4, 10});
+    corners.push_back({10 + kTooth * i + 30, kHigh - 40});
+  }
+  corners.push_back({width - 10, kHigh - 10});
+  for (cv::Point& corner : corners) corner *= kTimes;
+  cv::Mat large(kHigh * kTimes, width * kTimes, CV_8U, cv::Scalar(255));
   cv::fillPoly(large, std::vector{corners}, cv::Scalar(0));
-  cv::resize(large, large, {side, side}, 0, 0, cv::INTER_AREA);
+  cv::resize(large, large, {width, kHigh}, 0, 0, cv::INTER_AREA);
   const rim::Picture picture = rim::test::pictureOf(large);
   for (auto _ : state) benchmark::DoNotOptimize(rim::trace(picture, {}));
-  state.SetComplexityN(tips);
+  state.SetComplexityN(teeth);
 }
 
 BENCHMARK(traceGrowing)

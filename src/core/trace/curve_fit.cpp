@@ -6,9 +6,8 @@
 namespace rim {
 namespace {
 
-constexpr int kRoundsAlong = 2;   // whole distances at parameters that are still rough
-constexpr int kRoundsAcross = 6;  // distances across the curve only
-constexpr int kFewRoundsAcross = 3;
+constexpr int kRoundsAlong = 2;      // whole distances at parameters that are still rough
+constexpr int kRoundsAcross = 6;     // distances across the curve only
 constexpr double kSettledPx = 0.01;  // handles that move by less are where they should be
 /// Where a curve is cut is vague: points a little beyond its ends are compared with it prolonged.
 constexpr double kBeyond = 0.15;
@@ -164,7 +163,7 @@ std::vector<double> nearestParameters(const Cubic& cubic, std::span<const Point>
   return parameters;
 }
 
-std::optional<CurveFit> fitCubic(const CurveEnds& ends, std::span<const Point> points, Effort effort) {
+std::optional<CurveFit> fitCubic(const CurveEnds& ends, std::span<const Point> points) {
   std::vector<double> parameters = chordParameters(ends.start, ends.end, points);
   double way = distance(ends.start, points.empty() ? ends.end : points.front());
   for (std::size_t i = 0; i < points.size(); ++i)
@@ -172,8 +171,7 @@ std::optional<CurveFit> fitCubic(const CurveEnds& ends, std::span<const Point> p
   const std::vector<Unknown> unknowns = unknownsOf(ends);
   const Point third = (ends.end - ends.start) * (1.0 / 3);
   CurveFit fit{{ends.start, ends.start + third, ends.end - third, ends.end}, 0, 0};
-  const int rounds = kRoundsAlong + (effort == Effort::FewRounds ? kFewRoundsAcross : kRoundsAcross);
-  for (int round = 0; round < rounds; ++round) {
+  for (int round = 0; round < kRoundsAlong + kRoundsAcross; ++round) {
     const Cubic before = fit.cubic;
     fit.cubic = leastSquares(ends, unknowns, before, points, parameters, round >= kRoundsAlong);
     improveParameters(fit.cubic, points, parameters);

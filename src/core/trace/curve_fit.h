@@ -17,9 +17,6 @@ struct CurveEnds {
   std::optional<Point> endTangent;
 };
 
-/// How long a fit goes on: until nothing moves by 0.01 px, or just long enough to see what it will come to.
-enum class Effort { UntilSettled, FewRounds };
-
 /// A cubic and its distances from the points, measured at their parameters.
 struct CurveFit {
   Cubic cubic;
@@ -39,8 +36,7 @@ bool hooks(const Cubic& cubic);
 /// P. J. Schneider, "An Algorithm for Automatically Fitting Digitized Curves", Graphics Gems
 /// (1990), 612-626; after the first rounds only distances across the curve count, which converges
 /// quadratically (orthogonal distance regression by Gauss and Newton).
-std::optional<CurveFit> fitCubic(const CurveEnds& ends, std::span<const Point> points,
-                                 Effort effort = Effort::UntilSettled);
+std::optional<CurveFit> fitCubic(const CurveEnds& ends, std::span<const Point> points);
 
 /// Moves the points' parameters towards the places of the cubic nearest to them (one Newton step).
 void improveParameters(const Cubic& cubic, std::span<const Point> points, std::span<double> parameters);

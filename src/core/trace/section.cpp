@@ -12,8 +12,6 @@ namespace {
 constexpr double kNever = std::numeric_limits<double>::infinity();
 constexpr std::size_t kMostPiecesPerCubic = 40;
 constexpr std::size_t kSamples = 48;
-/// So many points show which cuts a curve goes over.
-constexpr std::size_t kFewSamples = 20;
 /// A curve is not made longer when it has been this dear over this many cuts.
 constexpr double kHopeless = 150;
 constexpr int kHopelessCuts = 3;
@@ -72,9 +70,9 @@ class Follower {
 
   double factsOf(std::size_t from, std::size_t to) const { return factsIn(static_cast<double>(to - from + 1)); }
 
-  std::vector<Point> pointsOf(std::size_t from, std::size_t to, std::size_t most = kSamples) const {
+  std::vector<Point> pointsOf(std::size_t from, std::size_t to) const {
     std::vector<Point> points;
-    track_.sample(from, to, 0, 0, most, points);
+    track_.sample(from, to, 0, 0, kSamples, points);
     return points;
   }
 
@@ -111,8 +109,7 @@ class Follower {
       int hopeless = 0;
       for (std::size_t j = i + 1; j < n && j - i <= kMostPiecesPerCubic && hopeless < kHopelessCuts; ++j) {
         if (reached[j].price <= reached[i].price + kPriceOfCubic) continue;
-        const auto fit = fitCubic({places_[i], {}, places_[j], {}},
-                                  pointsOf(section_.cuts[i], section_.cuts[j], kFewSamples), Effort::FewRounds);
+        const auto fit = fitCubic({places_[i], {}, places_[j], {}}, pointsOf(section_.cuts[i], section_.cuts[j]));
         const double misfit = fit ? priceOf(section_.cuts[i], section_.cuts[j], *fit) : kNever;
         hopeless = misfit > kHopeless ? hopeless + 1 : 0;
         const double total = reached[i].price + kPriceOfCubic + misfit;
