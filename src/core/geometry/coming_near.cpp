@@ -5,26 +5,14 @@
 namespace rim {
 namespace {
 
-bool boxesApart(const Edge& p, const Edge& q, double reach) {
-  return std::min(p.a.x, p.b.x) > std::max(q.a.x, q.b.x) + reach ||
-         std::min(q.a.x, q.b.x) > std::max(p.a.x, p.b.x) + reach ||
-         std::min(p.a.y, p.b.y) > std::max(q.a.y, q.b.y) + reach ||
-         std::min(q.a.y, q.b.y) > std::max(p.a.y, p.b.y) + reach;
-}
-
-/// Whether two edges cross: each one's ends lie on both sides of the other.
-bool crossing(const Edge& p, const Edge& q) {
-  const auto parted = [](const Edge& by, const Edge& e) {
-    const Point way = by.b - by.a;
-    return (cross(way, e.a - by.a) > 0) != (cross(way, e.b - by.a) > 0);
-  };
-  return parted(p, q) && parted(q, p);
+Box boxOf(const Edge& e) {
+  return {{std::min(e.a.x, e.b.x), std::min(e.a.y, e.b.y)}, {std::max(e.a.x, e.b.x), std::max(e.a.y, e.b.y)}};
 }
 
 bool near(const Edge& p, const Edge& q, double reach) {
-  if (boxesApart(p, q, reach)) return false;
+  if (apart(boxOf(p), boxOf(q), reach)) return false;
   return distanceToSegment(p.a, q.a, q.b) < reach || distanceToSegment(p.b, q.a, q.b) < reach ||
-         distanceToSegment(q.a, p.a, p.b) < reach || distanceToSegment(q.b, p.a, p.b) < reach || crossing(p, q);
+         distanceToSegment(q.a, p.a, p.b) < reach || distanceToSegment(q.b, p.a, p.b) < reach || touch(p, q);
 }
 
 /// Neighbours share a node by right. What they follow may meet a second time when they fold back so sharply that the

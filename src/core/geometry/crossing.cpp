@@ -6,17 +6,6 @@
 namespace rim {
 namespace {
 
-bool touch(const Edge& p, const Edge& q) {
-  const double d1 = cross(p.b - p.a, q.a - p.a);
-  const double d2 = cross(p.b - p.a, q.b - p.a);
-  const double d3 = cross(q.b - q.a, p.a - q.a);
-  const double d4 = cross(q.b - q.a, p.b - q.a);
-  if ((d1 > 0 && d2 > 0) || (d1 < 0 && d2 < 0) || (d3 > 0 && d4 > 0) || (d3 < 0 && d4 < 0)) return false;
-  // Colinear edges meet only where their boxes do.
-  return std::max(p.a.x, p.b.x) >= std::min(q.a.x, q.b.x) && std::max(q.a.x, q.b.x) >= std::min(p.a.x, p.b.x) &&
-         std::max(p.a.y, p.b.y) >= std::min(q.a.y, q.b.y) && std::max(q.a.y, q.b.y) >= std::min(p.a.y, p.b.y);
-}
-
 /// The point that two touching edges share; of parallel ones a point where they overlap.
 Point commonPoint(const Edge& p, const Edge& q) {
   const Point u = p.b - p.a;

@@ -20,6 +20,9 @@ struct Edge {
   std::uint32_t index = 0;     ///< of the edge, in its polyline; from its point to the next
 };
 
+/// Whether two edges cross or have a point in common.
+bool touch(const Edge& p, const Edge& q);
+
 /// The edges of closed polylines sorted into cells about as wide as an edge is long, so that those near each other are
 /// found in a time that grows linearly with their number as long as they are spread out.
 class EdgeGrid {

@@ -73,7 +73,7 @@ cv::Mat fit(const cv::Mat& values, const cv::Mat& field, double least, double mo
 }
 
 /// The picture made smaller by `scale`, each pixel the mean of those it stands for, or of some rows of them.
-cv::Mat reduced(const cv::Mat& grey, double scale) {
+cv::Mat smaller(const cv::Mat& grey, double scale) {
   constexpr double kRowsEnough = 8;
   const int step = std::max(1, static_cast<int>(scale / kRowsEnough));
   const cv::Mat some(grey.rows / step, grey.cols, grey.type(), grey.data, grey.step * static_cast<std::size_t>(step));
@@ -86,17 +86,17 @@ cv::Mat reduced(const cv::Mat& grey, double scale) {
 /// The field's polynomial; places from -1 to 1 across the picture.
 cv::Mat fieldOf(const Picture& picture) {
   const double scale = std::max(1.0, std::max(picture.width(), picture.height()) / kSmallSide);
-  const cv::Mat small = reduced(*picture.grey, scale);
+  const cv::Mat small = smaller(*picture.grey, scale);
   cv::Mat values;
   small.convertTo(values, CV_32FC1);
   constexpr int kRounds = 12;
+  constexpr int kHighRounds = 3;
+  constexpr double kSettled = 1e-6;  // grey levels
   constexpr double kAll = 0;
   constexpr double kNoLimit = 1e9;
   const cv::Mat guess = firstGuess(small);
   cv::Mat coefficients = fit(guess, guess, kAll, kNoLimit);
   for (int round = 0; round < kRounds; ++round) {
-    constexpr int kHighRounds = 3;
-    constexpr double kSettled = 1e-6;  // grey levels
     // Paper lies within a tenth of the field; at first the field is still too high.
     const cv::Mat before = coefficients;
     coefficients = fit(values, evaluate(before, small.size()), round < kHighRounds ? 0.8 : 0.9, 1.15);

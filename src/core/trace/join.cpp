@@ -154,9 +154,9 @@ bool followRounding(const Track& track, const std::vector<TrackPiece>& pieces, c
   const TrackPiece& after = pieces[end];
   double way = 0;
   for (std::size_t i = k; i < end; ++i) {
-    way += wayOf(track, pieces[i]);
-    if (wayOf(track, pieces[i]) >= kLongestRounding * limits.roundingPx || isBlunt(limits, track.point(pieces[i].from)))
-      return false;
+    const double own = wayOf(track, pieces[i]);
+    if (own >= kLongestRounding * limits.roundingPx || isBlunt(limits, track.point(pieces[i].from))) return false;
+    way += own;
   }
   return std::min(wayOf(track, before), wayOf(track, after)) > way && makeCorner(track, before, after, limits, trimPx);
 }

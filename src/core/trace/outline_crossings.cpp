@@ -14,14 +14,11 @@ constexpr double kCoarseChordErrorPx = 0.01;
 
 }  // namespace
 
-OutlineCrossings::OutlineCrossings(const std::vector<Path>& outlines) : outlines_(outlines) {
-  for (const Path& outline : outlines) wide_.push_back(flatten(outline, kWideChordErrorPx));
+OutlineCrossings::OutlineCrossings(const std::vector<Path>& outlines) : outlines_(outlines), wide_(outlines.size()) {
+  for (std::size_t i = 0; i < outlines.size(); ++i) changed(i);
 }
 
-void OutlineCrossings::set(std::size_t i, const Path& outline) {
-  outlines_[i] = outline;
-  wide_[i] = flatten(outline, kWideChordErrorPx);
-}
+void OutlineCrossings::changed(std::size_t i) { wide_[i] = flatten(outlines_[i], kWideChordErrorPx); }
 
 std::vector<Crossing> OutlineCrossings::find(const std::stop_token& stop) const {
   const std::vector<std::size_t> suspects = comingNear(wide_, 2 * kWideChordErrorPx, stop);

@@ -13,16 +13,17 @@ namespace rim {
 /// those with needle-sharp corners, are looked at closely. Throws Cancelled when `stop` is requested.
 class OutlineCrossings {
  public:
+  /// The outlines are looked at, not copied: they must outlive this.
   explicit OutlineCrossings(const std::vector<Path>& outlines);
 
-  /// Outline i, below their number, has become another one. Different ones may be set at the same time.
-  void set(std::size_t i, const Path& outline);
+  /// Outline i, below their number, has become another one. Different ones may be told of at the same time.
+  void changed(std::size_t i);
 
   /// By ascending index of the outlines; one of two is listed for both.
   std::vector<Crossing> find(const std::stop_token& stop) const;
 
  private:
-  std::vector<Path> outlines_;
+  const std::vector<Path>& outlines_;
   std::vector<Polyline> wide_;
 };
 

@@ -116,9 +116,7 @@ class Splitter {
   /// Tries pieces that start at place k with every end they can reach. From the middle of a long piece most ends are
   /// reached cheaper already than any piece could: nothing is fitted there.
   void extend(std::size_t k) {
-    std::size_t first = places_[k];
-    while (first < track_.last() && track_.way(first) < way(k) + limits_.trimPx) ++first;
-    Growing piece{first, track_.point(places_[k])};
+    Growing piece{track_.indexBeyond(places_[k], limits_.trimPx), track_.point(places_[k])};
     int hopeless = 0;
     for (std::size_t e = k + 1; e < places_.size() && hopeless <= kHopelessPlaces; ++e) {
       const double along = way(e) - way(k);

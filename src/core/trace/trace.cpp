@@ -93,7 +93,7 @@ void refitCrossings(Tracing& tracing, const Tones& tones, const std::vector<Bord
     forAll(which.size(), {control.stop, {}}, [&](std::size_t k) {
       const std::size_t i = which[k];
       tracing.outlines[i] = fitAt(tones, borders[i], attempts[i], settings, control.stop);
-      crossings.set(i, tracing.outlines[i]);
+      crossings.changed(i);
     });
   }
 }

@@ -34,10 +34,14 @@ std::size_t Track::indexAt(double way) const {
   return std::min(static_cast<std::size_t>(found - way_.begin()), last());
 }
 
+std::size_t Track::indexBeyond(std::size_t i, double px) const {
+  std::size_t at = i;
+  while (at < last() && way_[at] < way_[i] + px) ++at;
+  return at;
+}
+
 std::pair<std::size_t, std::size_t> Track::within(std::size_t i, std::size_t j, double trimPx) const {
-  // The trims are short: both ends are a few points off.
-  std::size_t from = i;
-  while (from < last() && way_[from] < way_[i] + trimPx) ++from;
+  const std::size_t from = indexBeyond(i, trimPx);
   std::size_t end = j + 1;
   while (end > 0 && way_[end - 1] > way_[j] - trimPx) --end;
   if (from + 2 <= end && end <= j + 1) return {from, end};

@@ -32,6 +32,10 @@ class Track {
   /// The first index at least `way` pixels along; last() when there is none.
   std::size_t indexAt(double way) const;
 
+  /// The first index, `i` or a later one, at least `px` along from i; last() when there is none. For short stretches:
+  /// it is looked for point by point.
+  std::size_t indexBeyond(std::size_t i, double px) const;
+
   /// The points from index `from` up to, not including, `end`.
   std::span<const Point> points(std::size_t from, std::size_t end) const { return {&points_[from], end - from}; }
 

@@ -156,11 +156,14 @@ class TestCrossing : public QObject {
     const Path large{{0, 0}, {Segment::line({10, 0}), Segment::line({10, 10}), Segment::line({0, 0})}, true};
     const Path away{{20, 0}, {Segment::line({30, 0}), Segment::line({30, 10}), Segment::line({20, 0})}, true};
     const Path across{{5, -5}, {Segment::line({8, -5}), Segment::line({8, 5}), Segment::line({5, -5})}, true};
-    OutlineCrossings crossings({large, away});
+    std::vector<Path> outlines{large, away};
+    OutlineCrossings crossings(outlines);
     QVERIFY(crossings.find({}).empty());
-    crossings.set(1, across);
+    outlines[1] = across;
+    crossings.changed(1);
     QVERIFY(crossings.find({}).size() >= 2);
-    crossings.set(1, away);
+    outlines[1] = away;
+    crossings.changed(1);
     QVERIFY(crossings.find({}).empty());
   }
 
