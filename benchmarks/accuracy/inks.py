@@ -1,7 +1,7 @@
 #!/usr/bin/python3
 """How true the common borders of several inks are.
 
-    benchmarks/accuracy/inks.py build/release/bin/snugrim-cli [clean|jpeg ...] [--each]
+    benchmarks/accuracy/inks.py build/release/bin/snugrim-cli [clean|hard|jpeg ...] [--each]
 
 Flat artwork with known areas (discs over stripes, sectors, fields of a chessboard, tiles, shards) is drawn with 16 x 16
 samples a pixel, traced by `snugrim-cli --colours auto --layout cut-out`, and the SVG is read back by svgelements.
@@ -72,7 +72,10 @@ def shards(x, y, inks):
 FIGURES = [disc_over_stripes, sectors, chessboard, shards]
 
 
-def picture(areas, inks):
+def picture(areas, inks, hard=False):
+    """Each pixel the mean of its colours, or that of its middle."""
+    if hard:
+        return np.uint8(INKS[:inks][areas[SAMPLES // 2::SAMPLES, SAMPLES // 2::SAMPLES]])[:, :, ::-1]
     colours = INKS[:inks][areas].reshape(SIZE, SAMPLES, SIZE, SAMPLES, 3).mean((1, 3))
     return np.uint8(np.round(colours))[:, :, ::-1]
 
@@ -115,11 +118,11 @@ def filled(outlines):
     return np.uint8(rows[:, :SIZE * TIMES] > 0)
 
 
-def measure(cli, figure, inks, jpeg):
+def measure(cli, figure, inks, hard, jpeg):
     areas, junctions = figure(*grid(), inks)
     with tempfile.TemporaryDirectory() as folder:
         source, out = pathlib.Path(folder, "in.png"), pathlib.Path(folder, "out.svg")
-        image = picture(areas, inks)
+        image = picture(areas, inks, hard)
         if jpeg:
             image = cv2.imdecode(cv2.imencode(".jpg", image, [cv2.IMWRITE_JPEG_QUALITY, jpeg])[1], cv2.IMREAD_COLOR)
         cv2.imwrite(str(source), image)
@@ -144,7 +147,7 @@ def measure(cli, figure, inks, jpeg):
 def main():
     parser = argparse.ArgumentParser(description=__doc__, formatter_class=argparse.RawDescriptionHelpFormatter)
     parser.add_argument("cli")
-    parser.add_argument("kinds", nargs="*", default=["clean", "jpeg"])
+    parser.add_argument("kinds", nargs="*", default=["clean", "hard", "jpeg"])
     parser.add_argument("--only", default="", help="those whose name contains this")
     parser.add_argument("--each", action="store_true")
     options = parser.parse_intermixed_args()
@@ -156,7 +159,7 @@ def main():
             for inks in (3, 4, 5, 6, 8, 12):
                 if options.only not in f"{figure.__name__} {inks}":
                     continue
-                row = measure(options.cli, figure, inks, 75 if kind == "jpeg" else 0)
+                row = measure(options.cli, figure, inks, kind == "hard", 75 if kind == "jpeg" else 0)
                 rows.append(row)
                 if options.each:
                     print(f"|   {figure.__name__} {inks} | {row}")

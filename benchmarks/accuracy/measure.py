@@ -1,7 +1,7 @@
 #!/usr/bin/python3
 """How true traced outlines are: figures with known outlines are drawn, spoiled, traced and compared.
 
-    benchmarks/accuracy/measure.py build/release/bin/snugrim-cli [clean|jpeg|light ...] [--each]
+    benchmarks/accuracy/measure.py build/release/bin/snugrim-cli [clean|jpeg|light|hard|jagged ...] [--each]
 
 Prints a table in Markdown: medians over all figures, and with --each one row a figure. The figures are drawn by cairo and
 read back by svgelements, so nothing of the tracer judges itself. Distances in px, both ways.
@@ -25,6 +25,8 @@ KINDS = {
     "clean": ("clean, anti-aliased", {}),
     "jpeg": ("blur 0.6 px, noise 4, JPEG 60", dict(blur=0.6, noise=4, jpeg=60)),
     "light": ("light falling off by 45 %, noise 6", dict(light=0.45, noise=6)),
+    "hard": ("black and white, no greys", dict(hard=True)),
+    "jagged": ("black and white, then blur 0.6 px, noise 4, JPEG 60", dict(hard=True, blur=0.6, noise=4, jpeg=60)),
 }
 STEP = 0.05
 

@@ -243,9 +243,10 @@ def picture(contours, width, height):
     return 255 - ink
 
 
-def spoiled(grey, blur=0.0, noise=0.0, jpeg=0, light=0.0, seed=1):
-    """Blur (sigma in px), light that falls off to the lower right, noise (grey levels), JPEG of a quality."""
-    values = grey.astype(np.float32)
+def spoiled(grey, hard=False, blur=0.0, noise=0.0, jpeg=0, light=0.0, seed=1):
+    """Black and white without greys, blur (sigma in px), light that falls off to the lower right, noise (grey levels), JPEG
+    of a quality."""
+    values = np.where(grey >= 128, 255, 0).astype(np.float32) if hard else grey.astype(np.float32)
     if blur:
         values = cv2.GaussianBlur(values, (0, 0), blur)
     if light:

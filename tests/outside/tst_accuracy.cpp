@@ -17,6 +17,9 @@ class TestAccuracy : public QObject {
     QTest::newRow("clean") << 0.05 << 0.10 << 0.30 << 1.15;
     QTest::newRow("jpeg") << 0.10 << 0.25 << 0.60 << 1.4;
     QTest::newRow("light") << 0.15 << 0.30 << 0.80 << 1.5;
+    // Level edges of black and white are where their pixels are, up to half a pixel off.
+    QTest::newRow("hard") << 0.40 << 0.30 << 0.60 << 1.15;
+    QTest::newRow("jagged") << 0.40 << 0.30 << 0.60 << 1.15;
   }
 
   void outlinesAreAsTrueAsPromised() {

@@ -50,6 +50,22 @@ double edgeWidthOf(const cv::Mat& grey, int threshold, double contrast) {
   return *middle > 0 ? std::max(1.0, contrast / *middle - 1) : 0;
 }
 
+/// Whether pixels that are clearly neither are a tenth as many, at least, as the steps from ink to paper along rows.
+bool greysAtEdges(const Picture& picture, int threshold, double inkLevel, double paperLevel) {
+  constexpr double kClear = 0.15;
+  constexpr double kLeastShare = 0.1;
+  const double clear = kClear * (paperLevel - inkLevel);
+  double greys = 0;
+  for (int level = 0; level < 256; ++level) {
+    if (level > inkLevel + clear && level < paperLevel - clear)
+      greys += static_cast<double>(picture.histogram[static_cast<std::size_t>(level)]);
+  }
+  const cv::Mat ink = *picture.grey < threshold;
+  const cv::Rect left(0, 0, ink.cols - 1, ink.rows);
+  const int steps = ink.cols > 1 ? cv::countNonZero(ink(left) != ink(left + cv::Point(1, 0))) : 0;
+  return steps == 0 || greys > kLeastShare * steps;
+}
+
 double noiseOfTile(const cv::Mat& grey) {
   const cv::Mat mask = (cv::Mat_<float>(3, 3) << 1, -2, 1, -2, 4, -2, 1, -2, 1);
   cv::Mat left;
@@ -99,7 +115,10 @@ Assessment assess(const Picture& picture) {
   if (!threshold) return a;
   a.hasInk = true;
   const cv::Mat ink = grey < *threshold;
-  a.contrast = cv::mean(grey, ~ink)[0] - cv::mean(grey, ink)[0];
+  const double inkLevel = cv::mean(grey, ink)[0];
+  const double paperLevel = cv::mean(grey, ~ink)[0];
+  a.contrast = paperLevel - inkLevel;
+  a.hasGreys = greysAtEdges(picture, *threshold, inkLevel, paperLevel);
   a.edgeWidth = edgeWidthOf(grey, *threshold, a.contrast) * scale;
   a.evenness = evenness(picture);
   const StrokeWidths widths = strokeWidths(grey);
@@ -134,6 +153,12 @@ std::vector<Remark> remarksOn(const Picture& picture, const Assessment& a) {
     remarks.push_back({"Edges are " + rounded(a.edgeWidth) +
                            " px wide: the picture is out of focus or was enlarged. Corners will be rounder than drawn.",
                        {}});
+  }
+  if (!a.hasGreys) {
+    remarks.push_back(
+        {"There are no greys at its edges: slanted and round ones are known to half a pixel only. Scan in "
+         "grey if you can.",
+         {}});
   }
   if (a.noise > kNoisyLevels) {
     remarks.push_back({"The picture is noisy (" + rounded(a.noise) + " levels). Denoise calms it.", {{Denoise{}}}});

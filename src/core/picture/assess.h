@@ -16,6 +16,7 @@ struct Assessment {
   double evenness = 1;   ///< darkest by brightest light on the paper, 0..1
   StrokeWidths strokes;
   bool hasInk = false;
+  bool hasGreys = true;  ///< pixels at edges are mixtures of ink and paper, which say where the edge is
 };
 
 /// A sentence about a picture, and what would help.
@@ -34,7 +35,7 @@ Assessment assess(const Picture& picture);
 
 /// One sentence for everything that will matter, the worst first. Check values: strokes of less
 /// than 2 px break, contrast below 50 levels and edges wider than 4 px lose detail, light that
-/// falls below 0.8 and noise above 6 levels need work (common practice, no source).
+/// falls below 0.8 and noise above 6 levels need work, edges without greys are rough (common practice, no source).
 std::vector<Remark> remarksOn(const Picture& picture, const Assessment& assessment);
 
 /// All that helps to trace this picture, in a sensible order; empty when nothing is needed.

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <cmath>
 #include <cstdint>
 #include <opencv2/core.hpp>
 #include <stop_token>
@@ -33,6 +34,13 @@ using Border = std::vector<Point>;
 /// Time grows with pixels and border length; memory is one byte a pixel and the points.
 /// Throws Cancelled when `stop` is requested.
 std::vector<Border> followBorders(const cv::Mat& grey, TwoTone tone, double minAreaPx2, std::stop_token stop = {});
+
+/// Whether a coordinate is that of a row's or column's middle, in px. Of a border point one coordinate is; on the
+/// picture's rim none or both may be.
+inline bool isSampleMiddle(double coordinate) {
+  constexpr double kRoundingPx = 1e-9;
+  return std::abs(coordinate - std::floor(coordinate) - 0.5) < kRoundingPx;
+}
 
 /// The area a border encloses in square pixels, counter-clockwise positive.
 double borderArea(const Border& border);

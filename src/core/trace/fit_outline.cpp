@@ -20,8 +20,14 @@ constexpr double kShareOfTolerance = 0.04;
 constexpr double kKinkShare = 0.3;
 /// More than this share of the tolerance is never taken for noise.
 constexpr double kMostNoiseShare = 0.3;
+/// What a border without its jags is off by, measured on figures (benchmarks/accuracy); but no more than this share of
+/// the tolerance: who sets a small one wants it followed closely.
+constexpr double kWithoutJagsPx = 0.16;
+constexpr double kMostJagsShare = 0.5;
 /// One point may be off a circle by this share of the tolerance.
 constexpr double kShareForOnePoint = 0.5;
+/// What a circle leaves over of all points may be this many times what it leaves over of a few in a row.
+constexpr double kOwnNoise = 1.25;
 /// An ellipse through a few points comes so near to the one through all.
 constexpr double kRoughlyPx = 1;
 
@@ -91,7 +97,8 @@ std::optional<Path> asEllipse(const Border& border, double deviationPx, const Fi
 /// What is taken for noise: what the border shows of it, within reason, and a share of the tolerance.
 double deviationOf(const Border& border, const FitSettings& settings) {
   const double noise = std::min({noiseOf(border), settings.tolerancePx * kMostNoiseShare, settings.mostNoisePx});
-  return std::hypot(std::max(noise, kBorderErrorPx), settings.tolerancePx * kShareOfTolerance);
+  const double jags = settings.jagged ? std::min(kWithoutJagsPx, settings.tolerancePx * kMostJagsShare) : 0;
+  return std::hypot(std::max({noise, jags, kBorderErrorPx}), settings.tolerancePx * kShareOfTolerance);
 }
 
 /// No segment without a length, none that is nowhere.
@@ -106,6 +113,24 @@ bool isFinite(const Path& path) {
 }
 
 bool usable(const Path& path) { return isFinite(path) && path.segments.size() > 1; }
+
+/// Without steps of less than half a pixel back against the way of both lines beside them: where pieces that run the
+/// same way meet nowhere near, short ones between them may turn back.
+Path withoutBacksteps(Path path) {
+  constexpr double kLongestPx = 0.5;
+  const auto isLine = [&path](std::size_t i) { return path.segments[i].kind == SegmentKind::Line; };
+  const auto along = [&path](std::size_t i) { return path.segments[i].end - segmentStart(path, i); };
+  for (std::size_t i = 1; i + 1 < path.segments.size();) {
+    const bool lines = isLine(i - 1) && isLine(i) && isLine(i + 1);
+    if (!lines || length(along(i)) > kLongestPx || dot(along(i - 1), along(i)) > 0 || dot(along(i), along(i + 1)) > 0) {
+      ++i;
+      continue;
+    }
+    path.segments[i - 1].end = lerp(path.segments[i - 1].end, path.segments[i].end, 0.5);
+    path.segments.erase(path.segments.begin() + static_cast<std::ptrdiff_t>(i));
+  }
+  return path;
+}
 
 /// The middle of the longest piece, an index into the track: a break there is no real one, but all
 /// real breaks have their surroundings on one side of the track's ends.
@@ -178,8 +203,9 @@ std::optional<Path> fitPieces(const Border& border, const FitSettings& settings,
   pieces = joinedAtEnds(track, pieces, first, turned, split);
   if (pieces.size() < 2) return std::nullopt;
   pieces = madeRegular(turned, std::move(pieces), settings.rules, settings.tolerancePx);
-  Path path = assemble(turned, joinPieces(turned, std::move(pieces), join), split,
-                       {settings.measured, settings.measuredReachPx}, kKinkShare * join.cornerDegrees);
+  Path path =
+      withoutBacksteps(assemble(turned, joinPieces(turned, std::move(pieces), join), split,
+                                {settings.measured, settings.measuredReachPx}, kKinkShare * join.cornerDegrees));
   if (!usable(path)) return std::nullopt;
   return path;
 }
@@ -230,7 +256,9 @@ Path fitOutline(const Border& border, const FitSettings& settings, std::stop_tok
     if (auto path = fitPieces(border, settings, {deviation, trimPx}, stop)) return *path;
   }
   if (settings.measured.empty()) {
-    if (auto circle = asCircle(border, settings.tolerancePx / 2, settings.tolerancePx)) return *circle;
+    // Noise of a poor picture, beyond what is taken for it elsewhere, is no reason to keep every point.
+    const double noise = std::max(settings.tolerancePx / 2, kOwnNoise * noiseOf(border));
+    if (auto circle = asCircle(border, noise, std::max(settings.tolerancePx, 6 * noise))) return *circle;
   }
   return borderAsPath(border);
 }

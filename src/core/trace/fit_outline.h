@@ -17,6 +17,8 @@ struct FitSettings {
   double roundingPx = 1.2;      ///< how wide pixels and blur smear an edge
   /// What the border may be off by at most (trace/grain.h), whatever it seems to be by itself.
   double mostNoisePx = std::numeric_limits<double>::infinity();
+  /// The border comes from a picture without greys at its edges (trace/without_jags.h).
+  bool jagged = false;
   /// Corners are not put beyond the border near these places.
   std::vector<Point> blunt;
   /// Pieces that pass these places within `measuredReachPx` are left as the border's own points.

@@ -104,10 +104,13 @@ class Fitter {
   Path fit(const Way& way, const std::stop_token& stop) const {
     if (way.onRim && !way.closed) return straight(way);
     const std::vector<Point> points = pointsOf(way);
-    if (way.closed && points.size() >= 3) return fitOutline(points, settings_, stop);
+    FitSettings settings = settings_;
+    settings.jagged =
+        std::any_of(way.parts.begin(), way.parts.end(), [this](const Way::Part& part) { return border(part).jagged; });
+    if (way.closed && points.size() >= 3) return fitOutline(points, settings, stop);
     // A border of a pixel or two has no shape of its own.
     constexpr std::size_t kLeastPoints = 4;
-    return points.size() < kLeastPoints ? straight(way) : fitOpenBorder(points, settings_, stop);
+    return points.size() < kLeastPoints ? straight(way) : fitOpenBorder(points, settings, stop);
   }
 
   void placeJunctions() {

@@ -47,8 +47,6 @@ std::optional<double> edgePlace(const Samples& samples, int i, EdgeLevel level, 
   return interpolated(samples, rise->low, rise->high, thresholdLevel) - fault;
 }
 
-bool isSampleMiddle(double coordinate) { return std::abs(coordinate - std::floor(coordinate) - 0.5) < 1e-9; }
-
 /// The moved point; the same one when it cannot be moved; nothing when it lies along the edge.
 std::optional<Point> moved(const cv::Mat& grey, Point p, Point along, EdgeLevel level, double thresholdLevel) {
   const bool inRow = isSampleMiddle(p.y);

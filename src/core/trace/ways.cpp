@@ -1,11 +1,14 @@
 #include "core/trace/ways.h"
 
 #include <algorithm>
+#include <limits>
 
 #include "core/disjoint_sets.h"
 #include "core/trace/crack_edges.h"
 #include "core/trace/for_all.h"
+#include "core/trace/jaggedness.h"
 #include "core/trace/primitive.h"
+#include "core/trace/without_jags.h"
 
 namespace rim {
 namespace {
@@ -113,26 +116,44 @@ class Maker {
       if (!isDropped(chain)) kept.push_back(&chain);
     }
     ways_.borders.resize(kept.size());
-    forAll(kept.size(), {stop, {}}, [&](std::size_t i) { ways_.borders[i] = borderAlong(*kept[i]); });
+    std::vector<Border> measured(kept.size());
+    forAll(kept.size(), {stop, {}}, [&](std::size_t i) {
+      ways_.borders[i] = sidesAlong(*kept[i]);
+      measured[i] = edgesAlong(*kept[i], bgr_, map_);
+    });
+    // How far the grain of the picture moves borders is not known.
+    const std::vector<bool> jagged =
+        jaggedOnes(stretchesOf(measured), measured.size(), std::numeric_limits<double>::infinity());
+    forAll(kept.size(), {stop, {}}, [&](std::size_t i) {
+      InkBorder& border = ways_.borders[i];
+      border.jagged = jagged[i] && !onRim(*kept[i]);
+      border.points = std::move(measured[i]);
+      if (border.jagged) border.points = border.start < 0 ? withoutJags(border.sides) : withoutJagsOpen(border.sides);
+      finish(border, *kept[i]);
+    });
   }
 
-  InkBorder borderAlong(const CrackChain& chain) const {
+  InkBorder sidesAlong(const CrackChain& chain) const {
     InkBorder border;
     border.left = chain.left;
     border.right = chain.right;
-    border.points = edgesAlong(chain, bgr_, map_);
     border.sides.reserve(chain.corners.size());
     for (std::size_t i = 0; i + 1 < chain.corners.size(); ++i)
       border.sides.push_back(lerp(upright(chain.corners[i]), upright(chain.corners[i + 1]), 0.5));
     if (chain.start >= 0) {
       border.start = junctionOf_[static_cast<std::size_t>(chain.start)];
       border.end = junctionOf_[static_cast<std::size_t>(chain.end)];
+    }
+    return border;
+  }
+
+  void finish(InkBorder& border, const CrackChain& chain) const {
+    if (chain.start >= 0) {
       trim(border, chain);
     } else if (border.points.size() < 3) {
       border.points.clear();
       for (std::size_t i = 0; i + 1 < chain.corners.size(); ++i) border.points.push_back(upright(chain.corners[i]));
     }
-    return border;
   }
 
   /// Leaves out what is too near to the junctions, and finds the directions there.

@@ -200,6 +200,9 @@ class TestPreparation : public QObject {
     QVERIFY(!says(pictureOf(drawn(200, 100, bar(20, 40, 150, 8))), "thinnest strokes"));
     QVERIFY(says(pictureOf(drawn(200, 100, bar(20, 40, 150, 8), 200, 225)), "differ by only"));
     QVERIFY(says(unevenly(0.5), "light falls off"));
+    const cv::Mat round = drawn(200, 200, disc(100, 100, 70));
+    QVERIFY(!says(pictureOf(round), "no greys"));
+    QVERIFY(says(pictureOf(round > 127), "no greys"));
     QVERIFY(says(pictureOf(cv::Mat(20, 20, CV_8UC1, cv::Scalar(255))), "one tone"));
   }
 

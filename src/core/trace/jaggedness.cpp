@@ -1,0 +1,132 @@
+#include "core/trace/jaggedness.h"
+
+#include <algorithm>
+#include <cmath>
+#include <complex>
+#include <numbers>
+
+#include "core/trace/primitive.h"
+
+namespace rim {
+namespace {
+
+constexpr std::size_t kWindow = 20;
+/// A sharpened border has about half as many points as were followed, and is not to be trusted where it was cut.
+constexpr std::size_t kStretch = 2 * kWindow + 16;
+constexpr std::size_t kMostStretches = 400;
+constexpr std::size_t kLeastStride = 8;
+
+struct LeftOver {
+  double deviation = 0;  ///< px
+  int crossings = 0;     ///< how often the points change sides
+};
+
+LeftOver leftOver(std::span<const Point> points, const Primitive& primitive) {
+  constexpr double kParameters = 3;  // of a circle
+  LeftOver left;
+  double sum = 0;
+  double before = 0;
+  for (const Point p : points) {
+    const double off = cross(tangentAt(primitive, p), p - project(primitive, p));
+    sum += off * off;
+    if (off * before < 0) ++left.crossings;
+    before = off;
+  }
+  left.deviation = std::sqrt(sum / (static_cast<double>(points.size()) - kParameters));
+  return left;
+}
+
+LeftOver leftOver(std::span<const Point> points) {
+  const LeftOver line = leftOver(points, fitLine(points));
+  const auto circle = fitCircle(points);
+  if (!circle) return line;
+  const LeftOver round = leftOver(points, *circle);
+  return round.deviation < line.deviation ? round : line;
+}
+
+/// Along rows and columns nothing jumps, whatever the picture.
+bool isAslant(std::span<const Point> points) {
+  constexpr double kLeastPx = 3;
+  const Point along = points.back() - points.front();
+  return std::min(std::abs(along.x), std::abs(along.y)) >= kLeastPx;
+}
+
+/// What lies in the middle of a stretch; nothing when it is too short.
+std::span<const Point> windowOf(const Border& stretch) {
+  if (stretch.size() < kWindow) return {};
+  return std::span(stretch).subspan((stretch.size() - kWindow) / 2, kWindow);
+}
+
+/// What is seen of some stretches that run aslant.
+struct Looked {
+  std::size_t aslant = 0;
+  std::vector<double> deviations;  ///< of those that are crossed often
+  std::complex<double> phases;     ///< sum over their points
+  double points = 0;
+};
+
+void add(std::span<const Point> points, Looked& looked) {
+  constexpr int kOften = 6;
+  ++looked.aslant;
+  const LeftOver left = leftOver(points);
+  if (left.crossings < kOften) return;
+  looked.deviations.push_back(left.deviation);
+  for (const Point p : points) {
+    if (isSampleMiddle(p.x) == isSampleMiddle(p.y)) continue;
+    looked.phases += std::polar(1.0, 2 * std::numbers::pi * (isSampleMiddle(p.x) ? p.y : p.x));
+    ++looked.points;
+  }
+}
+
+bool isJagged(Looked looked, double grainPx) {
+  constexpr std::size_t kLeastCount = 4;
+  // Thin strokes show no grain; theirs is hardly more.
+  constexpr double kMostGrainPx = 0.12;
+  constexpr double kClearlyMore = 1.5;
+  // Greys that say it wrongly, as of one thing drawn over another, are better than none.
+  constexpr double kLeastPx = 0.07;
+  constexpr double kOnSides = 0.15;
+  if (looked.deviations.size() < std::max(kLeastCount, looked.aslant / 4)) return false;
+  if (looked.phases.real() < kOnSides * looked.points) return false;
+  const auto middle = looked.deviations.begin() + static_cast<std::ptrdiff_t>(looked.deviations.size() / 2);
+  std::nth_element(looked.deviations.begin(), middle, looked.deviations.end());
+  return *middle > std::max(kLeastPx, kClearlyMore * std::min(grainPx, kMostGrainPx));
+}
+
+}  // namespace
+
+std::vector<Stretch> stretchesOf(const std::vector<Border>& borders) {
+  std::size_t total = 0;
+  for (const Border& border : borders) total += border.size();
+  const std::size_t stride = std::max(kLeastStride, total / kMostStretches);
+  std::vector<Stretch> stretches;
+  std::size_t at = 0;  // of the next stretch, from where the border begins
+  for (std::size_t i = 0; i < borders.size(); ++i) {
+    const Border& border = borders[i];
+    for (; at < border.size(); at += stride) {
+      const std::size_t count = std::min(kStretch, border.size());
+      const auto first = border.begin() + static_cast<std::ptrdiff_t>(std::min(at, border.size() - count));
+      stretches.push_back({i, {first, first + static_cast<std::ptrdiff_t>(count)}});
+    }
+    at -= border.size();
+  }
+  return stretches;
+}
+
+std::vector<bool> jaggedOnes(const std::vector<Stretch>& stretches, std::size_t count, double grainPx) {
+  constexpr std::size_t kOfItsOwn = 16;
+  Looked all;
+  std::vector<Looked> each(count);
+  for (const Stretch& stretch : stretches) {
+    const auto points = windowOf(stretch.points);
+    if (points.empty() || !isAslant(points)) continue;
+    add(points, all);
+    add(points, each[stretch.border]);
+  }
+  const bool most = isJagged(all, grainPx);
+  std::vector<bool> jagged(count);
+  for (std::size_t i = 0; i < count; ++i) jagged[i] = each[i].aslant < kOfItsOwn ? most : isJagged(each[i], grainPx);
+  return jagged;
+}
+
+}  // namespace rim
