@@ -114,15 +114,22 @@ bool isFinite(const Path& path) {
 
 bool usable(const Path& path) { return isFinite(path) && path.segments.size() > 1; }
 
-/// Without steps of less than half a pixel back against the way of both lines beside them: where pieces that run the
-/// same way meet nowhere near, short ones between them may turn back.
+/// Without short steps back against the way of both lines beside them: where pieces that run the same way meet nowhere
+/// near, short ones between them may turn back.
 Path withoutBacksteps(Path path) {
-  constexpr double kLongestPx = 0.5;
+  constexpr double kAnyPx = 0.5;
+  constexpr double kFoldPx = 3;
+  constexpr double kFold = -0.9;  // cosine of the turns of a line folded into three
   const auto isLine = [&path](std::size_t i) { return path.segments[i].kind == SegmentKind::Line; };
   const auto along = [&path](std::size_t i) { return path.segments[i].end - segmentStart(path, i); };
+  const auto isStepBack = [&](std::size_t i) {
+    if (!isLine(i - 1) || !isLine(i) || !isLine(i + 1)) return false;
+    const Point way = unit(along(i));
+    const double turn = std::max(dot(unit(along(i - 1)), way), dot(way, unit(along(i + 1))));
+    return turn < 0 && length(along(i)) < (turn < kFold ? kFoldPx : kAnyPx);
+  };
   for (std::size_t i = 1; i + 1 < path.segments.size();) {
-    const bool lines = isLine(i - 1) && isLine(i) && isLine(i + 1);
-    if (!lines || length(along(i)) > kLongestPx || dot(along(i - 1), along(i)) > 0 || dot(along(i), along(i + 1)) > 0) {
+    if (!isStepBack(i)) {
       ++i;
       continue;
     }

@@ -10,8 +10,8 @@
 #include "core/trace/fit_outline.h"
 #include "core/trace/for_all.h"
 #include "core/trace/grain.h"
-#include "core/trace/jaggedness.h"
 #include "core/trace/outline_crossings.h"
+#include "core/trace/roughness.h"
 #include "core/trace/sharpen.h"
 #include "core/trace/without_jags.h"
 
@@ -35,8 +35,8 @@ struct Attempt {
 struct Tones {
   cv::Mat grey;
   TwoTone tone;
-  double mostNoisePx = 0;      ///< what borders may be off by (trace/grain.h)
-  std::vector<bool> jagged{};  ///< of each border: no greys say where the edge is (trace/jaggedness.h)
+  double mostNoisePx = 0;          ///< what borders may be off by (trace/grain.h)
+  std::vector<Roughness> rough{};  ///< of each border, beyond that
 };
 
 /// With the automatic threshold uneven light is divided away first: where it is dark, one threshold for
@@ -56,11 +56,12 @@ EdgeLevel levelFor(const TraceSettings& settings) {
   return settings.threshold ? EdgeLevel::Threshold : EdgeLevel::Coverage;
 }
 
-std::vector<bool> jaggedOnes(const std::vector<Border>& borders, const Tones& tones, const TraceSettings& settings) {
+std::vector<Roughness> roughnessOf(const std::vector<Border>& borders, const Tones& tones,
+                                   const TraceSettings& settings) {
   std::vector<Stretch> stretches = stretchesOf(borders);
   for (Stretch& stretch : stretches)
     stretch.points = sharpenBorder(tones.grey, tones.tone, levelFor(settings), stretch.points);
-  return jaggedOnes(stretches, borders.size(), tones.mostNoisePx);
+  return roughnessOf(stretches, borders.size(), tones.mostNoisePx);
 }
 
 /// The border where the edge is; as it is within `keepPx` of the places `keep`.
@@ -70,21 +71,21 @@ Border measured(const Tones& tones, const Border& border, bool jagged, const Tra
   return sharpenBorder(tones.grey, tones.tone, levelFor(settings), border, keep, keepPx);
 }
 
-Path fitAt(const Tones& tones, const Border& border, bool jagged, const Attempt& attempt, const TraceSettings& settings,
-           std::stop_token stop) {
+Path fitAt(const Tones& tones, const Border& border, const Roughness& rough, const Attempt& attempt,
+           const TraceSettings& settings, std::stop_token stop) {
   if (attempt.number > kMostAttempts) return borderAsPath(border);
   FitSettings fit;
   fit.tolerancePx = settings.tolerancePx;
   fit.cornerReadiness = settings.cornerReadiness;
   fit.rules = settings.rules;
-  fit.mostNoisePx = tones.mostNoisePx;
-  fit.jagged = jagged;
+  fit.mostNoisePx = std::max(tones.mostNoisePx, rough.px);
+  fit.jagged = rough.jagged;
   fit.blunt = attempt.places;
   if (attempt.number > kBluntAttempts) {
     fit.measured = attempt.places;
     fit.measuredReachPx = std::ldexp(kMeasuredReachPx, static_cast<int>(attempt.number - kBluntAttempts - 1));
   }
-  return fitOutline(measured(tones, border, jagged, settings, fit.measured, 2 * fit.measuredReachPx), fit, stop);
+  return fitOutline(measured(tones, border, rough.jagged, settings, fit.measured, 2 * fit.measuredReachPx), fit, stop);
 }
 
 void refitCrossings(Tracing& tracing, const Tones& tones, const std::vector<Border>& borders,
@@ -108,7 +109,7 @@ void refitCrossings(Tracing& tracing, const Tones& tones, const std::vector<Bord
     }
     forAll(which.size(), {control.stop, {}}, [&](std::size_t k) {
       const std::size_t i = which[k];
-      tracing.outlines[i] = fitAt(tones, borders[i], tones.jagged[i], attempts[i], settings, control.stop);
+      tracing.outlines[i] = fitAt(tones, borders[i], tones.rough[i], attempts[i], settings, control.stop);
       crossings.changed(i);
     });
   }
@@ -120,7 +121,7 @@ Tracing fitted(const Picture& picture, const Tones& tones, const std::vector<Bor
   tracing.threshold = thresholdFor(picture, settings);
   tracing.outlines.resize(borders.size());
   forAll(borders.size(), control, [&](std::size_t i) {
-    tracing.outlines[i] = fitAt(tones, borders[i], tones.jagged[i], {}, settings, control.stop);
+    tracing.outlines[i] = fitAt(tones, borders[i], tones.rough[i], {}, settings, control.stop);
   });
   makeCirclesRegular(tracing.outlines, settings.rules, settings.tolerancePx);
   refitCrossings(tracing, tones, borders, settings, control);
@@ -145,8 +146,9 @@ std::vector<Border> measuredBorders(const Picture& picture, const TraceSettings&
   Tones tones = tonesFor(picture, settings);
   std::vector<Border> borders = followBorders(tones.grey, tones.tone, settings.minAreaPx2, std::move(stop));
   tones.mostNoisePx = mostNoiseByGrain(tones.grey, tones.tone);
-  tones.jagged = jaggedOnes(borders, tones, settings);
-  for (std::size_t i = 0; i < borders.size(); ++i) borders[i] = measured(tones, borders[i], tones.jagged[i], settings);
+  tones.rough = roughnessOf(borders, tones, settings);
+  for (std::size_t i = 0; i < borders.size(); ++i)
+    borders[i] = measured(tones, borders[i], tones.rough[i].jagged, settings);
   return borders;
 }
 
@@ -154,7 +156,7 @@ Tracing fitBorders(const Picture& picture, const std::vector<Border>& borders, c
                    const WorkControl& control) {
   Tones tones = tonesFor(picture, settings);
   tones.mostNoisePx = mostNoiseByGrain(tones.grey, tones.tone);
-  tones.jagged = jaggedOnes(borders, tones, settings);
+  tones.rough = roughnessOf(borders, tones, settings);
   return fitted(picture, tones, borders, settings, control);
 }
 
@@ -163,7 +165,7 @@ Tracing trace(const Picture& picture, const TraceSettings& settings, const WorkC
   auto mostNoise = std::async(std::launch::async, [&tones] { return mostNoiseByGrain(tones.grey, tones.tone); });
   const std::vector<Border> borders = followBorders(tones.grey, tones.tone, settings.minAreaPx2, control.stop);
   tones.mostNoisePx = mostNoise.get();
-  tones.jagged = jaggedOnes(borders, tones, settings);
+  tones.rough = roughnessOf(borders, tones, settings);
   return fitted(picture, tones, borders, settings, control);
 }
 

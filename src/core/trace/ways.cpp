@@ -6,8 +6,8 @@
 #include "core/disjoint_sets.h"
 #include "core/trace/crack_edges.h"
 #include "core/trace/for_all.h"
-#include "core/trace/jaggedness.h"
 #include "core/trace/primitive.h"
+#include "core/trace/roughness.h"
 #include "core/trace/without_jags.h"
 
 namespace rim {
@@ -122,11 +122,11 @@ class Maker {
       measured[i] = edgesAlong(*kept[i], bgr_, map_);
     });
     // How far the grain of the picture moves borders is not known.
-    const std::vector<bool> jagged =
-        jaggedOnes(stretchesOf(measured), measured.size(), std::numeric_limits<double>::infinity());
+    const std::vector<Roughness> rough =
+        roughnessOf(stretchesOf(measured), measured.size(), std::numeric_limits<double>::infinity());
     forAll(kept.size(), {stop, {}}, [&](std::size_t i) {
       InkBorder& border = ways_.borders[i];
-      border.jagged = jagged[i] && !onRim(*kept[i]);
+      border.jagged = rough[i].jagged && !onRim(*kept[i]);
       border.points = std::move(measured[i]);
       if (border.jagged) border.points = border.start < 0 ? withoutJags(border.sides) : withoutJagsOpen(border.sides);
       finish(border, *kept[i]);

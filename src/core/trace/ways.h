@@ -19,7 +19,7 @@ struct Junction {
 struct InkBorder {
   std::vector<Point> points;  ///< measured, without what lies too near to a junction
   std::vector<Point> sides;   ///< the middles of its pixels' sides: rough, but those of two borders never cross
-  bool jagged = false;        ///< no mixtures say where it is (trace/jaggedness.h): `points` go without the jags
+  bool jagged = false;        ///< no mixtures say where it is (trace/roughness.h): `points` go without the jags
   std::uint8_t left = 0;      ///< ink at the left of the way, or kOutside
   std::uint8_t right = 0;
   int start = -1;  ///< index of a junction; -1: closed

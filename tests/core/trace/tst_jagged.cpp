@@ -8,7 +8,7 @@
 #include "core/picture/load.h"
 #include "core/trace/grain.h"
 #include "core/trace/ink_trace.h"
-#include "core/trace/jaggedness.h"
+#include "core/trace/roughness.h"
 #include "core/trace/sharpen.h"
 #include "core/trace/trace.h"
 #include "core/trace/without_jags.h"
@@ -41,7 +41,10 @@ std::vector<bool> jaggedOnesIn(const cv::Mat& grey) {
   const std::vector<Border> borders = followBorders(grey, kTone, 4);
   std::vector<Stretch> stretches = stretchesOf(borders);
   for (Stretch& stretch : stretches) stretch.points = sharpenBorder(grey, kTone, EdgeLevel::Coverage, stretch.points);
-  return jaggedOnes(stretches, borders.size(), mostNoiseByGrain(grey, kTone));
+  std::vector<bool> jagged;
+  for (const Roughness& rough : roughnessOf(stretches, borders.size(), mostNoiseByGrain(grey, kTone)))
+    jagged.push_back(rough.jagged);
+  return jagged;
 }
 
 bool looksJagged(const cv::Mat& grey) {
@@ -95,8 +98,8 @@ class TestJagged : public QObject {
   /// Level and upright edges tell nothing: there a picture with greys looks the same.
   void levelEdgesAreNotJagged() {
     QVERIFY(!looksJagged(hard(kSize, kSize, polygon(squareCorners(150, 150, 90, 0)))));
-    QVERIFY(jaggedOnes({}, 0, 0).empty());
-    QCOMPARE(jaggedOnes({}, 2, 0), (std::vector<bool>{false, false}));
+    QVERIFY(roughnessOf({}, 0, 0).empty());
+    QVERIFY(!roughnessOf({}, 2, 0)[1].jagged);
   }
 
   /// As in a photograph pasted together from a sharp part and a smooth one.

@@ -1,4 +1,4 @@
-#include "core/trace/jaggedness.h"
+#include "core/trace/roughness.h"
 
 #include <algorithm>
 #include <cmath>
@@ -78,19 +78,19 @@ void add(std::span<const Point> points, Looked& looked) {
   }
 }
 
-bool isJagged(Looked looked, double grainPx) {
+Roughness roughnessOf(Looked looked, double grainPx) {
   constexpr std::size_t kLeastCount = 4;
   // Thin strokes show no grain; theirs is hardly more.
   constexpr double kMostGrainPx = 0.12;
   constexpr double kClearlyMore = 1.5;
   // Greys that say it wrongly, as of one thing drawn over another, are better than none.
-  constexpr double kLeastPx = 0.07;
+  constexpr double kJaggedPx = 0.07;
   constexpr double kOnSides = 0.15;
-  if (looked.deviations.size() < std::max(kLeastCount, looked.aslant / 4)) return false;
-  if (looked.phases.real() < kOnSides * looked.points) return false;
+  if (looked.deviations.size() < std::max(kLeastCount, looked.aslant / 4)) return {};
   const auto middle = looked.deviations.begin() + static_cast<std::ptrdiff_t>(looked.deviations.size() / 2);
   std::nth_element(looked.deviations.begin(), middle, looked.deviations.end());
-  return *middle > std::max(kLeastPx, kClearlyMore * std::min(grainPx, kMostGrainPx));
+  if (*middle <= kClearlyMore * std::min(grainPx, kMostGrainPx)) return {};
+  return {*middle, *middle > kJaggedPx && looked.phases.real() > kOnSides * looked.points};
 }
 
 }  // namespace
@@ -113,7 +113,7 @@ std::vector<Stretch> stretchesOf(const std::vector<Border>& borders) {
   return stretches;
 }
 
-std::vector<bool> jaggedOnes(const std::vector<Stretch>& stretches, std::size_t count, double grainPx) {
+std::vector<Roughness> roughnessOf(const std::vector<Stretch>& stretches, std::size_t count, double grainPx) {
   constexpr std::size_t kOfItsOwn = 16;
   Looked all;
   std::vector<Looked> each(count);
@@ -123,10 +123,12 @@ std::vector<bool> jaggedOnes(const std::vector<Stretch>& stretches, std::size_t 
     add(points, all);
     add(points, each[stretch.border]);
   }
-  const bool most = isJagged(all, grainPx);
-  std::vector<bool> jagged(count);
-  for (std::size_t i = 0; i < count; ++i) jagged[i] = each[i].aslant < kOfItsOwn ? most : isJagged(each[i], grainPx);
-  return jagged;
+  const Roughness together = roughnessOf(all, grainPx);
+  std::vector<Roughness> rough(count, together);
+  for (std::size_t i = 0; i < count; ++i) {
+    if (each[i].aslant >= kOfItsOwn) rough[i] = roughnessOf(each[i], grainPx);
+  }
+  return rough;
 }
 
 }  // namespace rim
