@@ -5,13 +5,12 @@
 #include <set>
 
 #include "core/colour/reduce.h"
-#include "core/geometry/crossing.h"
-#include "core/geometry/flatten.h"
 #include "core/trace/fit_outline.h"
 #include "core/trace/for_all.h"
 #include "core/trace/ink_outlines.h"
 #include "core/trace/junction.h"
 #include "core/trace/measured_near.h"
+#include "core/trace/outline_crossings.h"
 #include "core/trace/ways.h"
 
 namespace rim {
@@ -29,17 +28,12 @@ Box grown(Box box, double by) {
 
 /// Where the outlines of an ink cross themselves or each other; where they only meet at a junction they may.
 std::vector<Point> crossingPlacesOf(std::uint8_t ink, const InkBorders& borders, const std::stop_token& stop) {
-  constexpr double kChordErrorPx = 0.01;
-  constexpr double kAtJunctionPx = 0.1;
   std::vector<bool> only(static_cast<std::size_t>(ink) + 1, false);
   only[ink] = true;
-  std::vector<Polyline> polylines;
-  for (const Path& outline : outlinesRound(borders, only)) polylines.push_back(flatten(outline, kChordErrorPx));
+  const std::vector<Path> outlines = outlinesRound(borders, only);
   std::vector<Point> places;
-  for (const Crossing& crossing : findCrossings(polylines, stop)) {
-    const auto meets = [&crossing](Point junction) { return distance(junction, crossing.place) < kAtJunctionPx; };
-    if (std::none_of(borders.junctions.begin(), borders.junctions.end(), meets)) places.push_back(crossing.place);
-  }
+  for (const Crossing& crossing : OutlineCrossings(outlines, borders.junctions).find(stop))
+    places.push_back(crossing.place);
   return places;
 }
 

@@ -1,5 +1,7 @@
 #include "core/trace/outline_crossings.h"
 
+#include <algorithm>
+
 #include "core/geometry/coming_near.h"
 #include "core/geometry/flatten.h"
 
@@ -14,11 +16,18 @@ constexpr double kCoarseChordErrorPx = 0.01;
 
 }  // namespace
 
-OutlineCrossings::OutlineCrossings(const std::vector<Path>& outlines) : outlines_(outlines), wide_(outlines.size()) {
+OutlineCrossings::OutlineCrossings(const std::vector<Path>& outlines, std::span<const Point> meetings)
+    : outlines_(outlines), meetings_(meetings), wide_(outlines.size()) {
   for (std::size_t i = 0; i < outlines.size(); ++i) changed(i);
 }
 
 void OutlineCrossings::changed(std::size_t i) { wide_[i] = flatten(outlines_[i], kWideChordErrorPx); }
+
+bool OutlineCrossings::mayMeet(Point place) const {
+  constexpr double kAtMeetingPx = 0.1;
+  return std::any_of(meetings_.begin(), meetings_.end(),
+                     [place](Point meeting) { return distance(meeting, place) < kAtMeetingPx; });
+}
 
 std::vector<Crossing> OutlineCrossings::find(const std::stop_token& stop) const {
   const std::vector<std::size_t> suspects = comingNear(wide_, 2 * kWideChordErrorPx, stop);
@@ -26,6 +35,7 @@ std::vector<Crossing> OutlineCrossings::find(const std::stop_token& stop) const 
     std::vector<Polyline> close(outlines_.size());
     for (const std::size_t i : suspects) close[i] = flatten(outlines_[i], chordError);
     std::vector<Crossing> found = findCrossings(close, stop);
+    std::erase_if(found, [this](const Crossing& crossing) { return mayMeet(crossing.place); });
     if (!found.empty()) return found;
   }
   return {};

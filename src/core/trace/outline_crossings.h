@@ -1,5 +1,6 @@
 #pragma once
 
+#include <span>
 #include <stop_token>
 #include <vector>
 
@@ -13,8 +14,9 @@ namespace rim {
 /// those with needle-sharp corners, are looked at closely. Throws Cancelled when `stop` is requested.
 class OutlineCrossings {
  public:
-  /// The outlines are looked at, not copied: they must outlive this.
-  explicit OutlineCrossings(const std::vector<Path>& outlines);
+  /// The outlines and the places within 0.1 px of which they may meet are looked at, not copied: they must outlive
+  /// this.
+  explicit OutlineCrossings(const std::vector<Path>& outlines, std::span<const Point> meetings = {});
 
   /// Outline i, below their number, has become another one. Different ones may be told of at the same time.
   void changed(std::size_t i);
@@ -23,7 +25,10 @@ class OutlineCrossings {
   std::vector<Crossing> find(const std::stop_token& stop) const;
 
  private:
+  bool mayMeet(Point place) const;
+
   const std::vector<Path>& outlines_;
+  std::span<const Point> meetings_;
   std::vector<Polyline> wide_;
 };
 

@@ -2,6 +2,7 @@
 
 #include <QTest>
 #include <numbers>
+#include <random>
 #include <set>
 
 #include "core/colour/reduce.h"
@@ -309,6 +310,46 @@ class TestInkBorders : public QObject {
     std::stop_source source;
     source.request_stop();
     QVERIFY_EXCEPTION_THROWN(fitInkBorders(t.picture, t.map, {}, {source.get_token(), {}}), Cancelled);
+  }
+
+  /// Crescents and lenses with tips of a few degrees, one over the other: a loop at a tip may be far smaller than a
+  /// pixel.
+  void needlesOfInksCrossNothing() {
+    std::mt19937 random(3);
+    std::uniform_real_distribution<double> place(30, 130), turn(0, 6.3), size(40, 70), width(2, 7);
+    for (int round = 0; round < 6; ++round) {
+      struct Needle {
+        Point middle, along;
+        double half, low, high;
+      };
+      std::vector<Needle> needles;
+      for (int k = 0; k < 6; ++k) {
+        const double angle = turn(random);
+        const double bend = width(random);
+        needles.push_back({{place(random), place(random)},
+                           {std::cos(angle), std::sin(angle)},
+                           size(random),
+                           bend,
+                           bend + width(random)});
+      }
+      const Traced t = tracedFrom([&needles](double x, double y) {
+        std::size_t ink = 0;
+        for (std::size_t k = 0; k < needles.size(); ++k) {
+          const Point off = Point{x, y} - needles[k].middle;
+          const double u = dot(off, needles[k].along) / needles[k].half;
+          const double v = cross(needles[k].along, off);
+          // Between two parabolas that meet at both tips.
+          if (std::abs(u) < 1 && v > needles[k].low * (1 - u * u) && v < needles[k].high * (1 - u * u)) ink = 1 + k % 3;
+        }
+        return ink;
+      });
+      constexpr double kFinePx = 0.0002;
+      const std::vector<Point> places = crossingsOffJunctions(t.borders, t.map.inks.size(), kFinePx);
+      QVERIFY2(places.empty(), qPrintable(QString("round %1 near %2, %3")
+                                              .arg(round)
+                                              .arg(places.empty() ? 0 : places[0].x)
+                                              .arg(places.empty() ? 0 : places[0].y)));
+    }
   }
 };
 
