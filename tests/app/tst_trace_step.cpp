@@ -3,7 +3,9 @@
 #include <QCheckBox>
 #include <QComboBox>
 #include <QLabel>
+#include <QPainter>
 #include <QPushButton>
+#include <QTemporaryDir>
 
 #include "window_fixture.h"
 
@@ -29,6 +31,24 @@ class TestTraceStep : public QObject {
     f.window->actions().undo->trigger();
     while (f.session().history().canUndo() && !(f.job().trace == before)) f.window->actions().undo->trigger();
     QVERIFY(f.job().trace == before);
+  }
+
+  /// As a fax or a scanner saves it: no greys at its edges.
+  void aPictureOfBlackAndWhiteHasFewNodes() {
+    QTemporaryDir folder;
+    QImage image(600, 400, QImage::Format_Mono);
+    image.fill(1);
+    QPainter painter(&image);
+    painter.setBrush(Qt::black);
+    painter.setPen(Qt::NoPen);
+    painter.drawEllipse(QPointF(150.3, 180.7), 110, 110);
+    painter.drawPolygon(QPolygonF({{320, 60}, {560.5, 110}, {500, 300.5}, {300, 260}}));
+    painter.end();
+    const QString file = folder.filePath("black-and-white.png");
+    QVERIFY(image.save(file));
+    WindowFixture f;
+    QVERIFY(f.open(file));
+    QCOMPARE(f.find<QLabel>("segmentCounts")->text(), "6 nodes: 4 lines, 2 arcs, 0 curves");
   }
 
   void rulesAreSwitchedOneByOne() {
