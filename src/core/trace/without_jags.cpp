@@ -23,6 +23,7 @@ Point middleOfSide(Point p) {
 
 bool runsUpright(Point side) { return isSampleMiddle(side.y); }
 
+/// A way along the sides of pixels in runs, between which lie steps and corners.
 class Steps {
  public:
   Steps(std::vector<Point> sides, bool closed) : sides_(std::move(sides)), closed_(closed) {
