@@ -18,8 +18,10 @@ constexpr double kBorderErrorPx = 0.012;
 constexpr double kShareOfTolerance = 0.04;
 /// Curves keep turns of more than this share of the angle that makes a corner of lines and arcs.
 constexpr double kKinkShare = 0.3;
-/// More than this share of the tolerance is never taken for noise.
+/// More than this share of the tolerance is never taken for noise; where a picture without greys was noisy before it
+/// lost them, whole pixels are.
 constexpr double kMostNoiseShare = 0.3;
+constexpr double kMostJaggedNoiseShare = 1;
 /// What a border without its jags is off by, measured on figures (benchmarks/accuracy); but no more than this share of
 /// the tolerance: who sets a small one wants it followed closely.
 constexpr double kWithoutJagsPx = 0.16;
@@ -27,7 +29,7 @@ constexpr double kMostJagsShare = 0.5;
 /// One point may be off a circle by this share of the tolerance.
 constexpr double kShareForOnePoint = 0.5;
 /// What a circle leaves over of all points may be this many times what it leaves over of a few in a row.
-constexpr double kOwnNoise = 1.25;
+constexpr double kOwnNoise = 1.5;
 /// An ellipse through a few points comes so near to the one through all.
 constexpr double kRoughlyPx = 1;
 
@@ -96,7 +98,8 @@ std::optional<Path> asEllipse(const Border& border, double deviationPx, const Fi
 
 /// What is taken for noise: what the border shows of it, within reason, and a share of the tolerance.
 double deviationOf(const Border& border, const FitSettings& settings) {
-  const double noise = std::min({noiseOf(border), settings.tolerancePx * kMostNoiseShare, settings.mostNoisePx});
+  const double share = settings.jagged ? kMostJaggedNoiseShare : kMostNoiseShare;
+  const double noise = std::min({noiseOf(border), settings.tolerancePx * share, settings.mostNoisePx});
   const double jags = settings.jagged ? std::min(kWithoutJagsPx, settings.tolerancePx * kMostJagsShare) : 0;
   return std::hypot(std::max({noise, jags, kBorderErrorPx}), settings.tolerancePx * kShareOfTolerance);
 }

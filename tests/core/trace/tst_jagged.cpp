@@ -219,6 +219,19 @@ class TestJagged : public QObject {
     QVERIFY(percentile95(star.outlines, [&](Point p) { return distanceToPolygon(p, upright(corners)); }) < 0.35);
   }
 
+  /// As a fax makes it of a noisy original.
+  void noiseBesideTheStepsTurnsIntoFewNodes() {
+    const std::vector<Point> corners = starCorners(150, 150, 7, 120, 55, 0.1);
+    cv::Mat soft;
+    cv::GaussianBlur(drawn(kSize, kSize, polygon(corners)), soft, {}, 0.8);
+    TraceSettings settings;
+    settings.minAreaPx2 = 20;
+    const Tracing star = trace(pictureOf(noisy(soft, 40) > 127), settings);
+    QCOMPARE(star.outlines.size(), 1U);
+    QVERIFY2(countsOf(star.outlines).nodes <= 20, qPrintable(QString::number(countsOf(star.outlines).nodes)));
+    QVERIFY(percentile95(star.outlines, [&](Point p) { return distanceToPolygon(p, upright(corners)); }) < 1);
+  }
+
   /// Who sets a small tolerance gets an outline that follows the pixels.
   void aSmallToleranceFollowsThePixels() {
     TraceSettings close;
