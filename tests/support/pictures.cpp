@@ -66,6 +66,19 @@ std::vector<Point> starCorners(double x, double y, int tips, double outer, doubl
   return corners;
 }
 
+std::vector<Point> upright(std::vector<Point> corners, double height) {
+  for (Point& p : corners) p.y = height - p.y;
+  return corners;
+}
+
+cv::Mat noisy(const cv::Mat& grey, double deviation) {
+  cv::Mat noise(grey.size(), CV_16SC1);
+  cv::RNG(7).fill(noise, cv::RNG::NORMAL, 0, deviation);
+  cv::Mat sum;
+  cv::add(grey, noise, sum, cv::noArray(), CV_8U);
+  return sum;
+}
+
 cv::Mat randomGrey(int width, int height, unsigned seed) {
   std::mt19937 random(seed);
   std::uniform_int_distribution<int> level(0, 255);

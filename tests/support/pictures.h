@@ -28,6 +28,12 @@ Inside polygon(const std::vector<Point>& corners);
 std::vector<Point> squareCorners(double x, double y, double halfSide, double turnRadians);
 std::vector<Point> starCorners(double x, double y, int tips, double outer, double inner, double turnRadians);
 
+/// Row coordinates, which count downwards, to upright ones.
+std::vector<Point> upright(std::vector<Point> corners, double height);
+
+/// The picture with independent noise of this standard deviation in grey levels; the same every time.
+cv::Mat noisy(const cv::Mat& grey, double deviation);
+
 /// Ink and paper in random grey levels: every kind of cell occurs.
 cv::Mat randomGrey(int width, int height, unsigned seed);
 

@@ -95,7 +95,7 @@ class Assembler {
   bool closed() const { return track_.closed(); }
   const TrackPiece& piece(std::size_t k) const { return chain_.pieces[k % chain_.pieces.size()]; }
   const Node& nodeAt(std::size_t k) const { return nodes_[k % nodes_.size()]; }
-  double wayOf(std::size_t k) const { return track_.way(piece(k).to) - track_.way(piece(k).from); }
+  double wayOf(std::size_t k) const { return rim::wayOf(track_, piece(k)); }
 
   bool isLongLine(std::size_t k) const {
     const double way = wayOf(k);

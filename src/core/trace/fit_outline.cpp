@@ -3,6 +3,7 @@
 #include <numbers>
 
 #include "core/trace/assemble.h"
+#include "core/trace/cut_open.h"
 #include "core/trace/ellipse.h"
 #include "core/trace/likely_breaks.h"
 #include "core/trace/moments.h"
@@ -142,48 +143,6 @@ Path withoutBacksteps(Path path) {
   return path;
 }
 
-/// A closed border cut open, and its pieces.
-struct Opened {
-  std::size_t start = 0;  ///< index of the border's point where it is cut
-  Track track;
-  std::vector<TrackPiece> pieces;
-};
-
-double wayOf(const Track& track, const TrackPiece& piece) { return track.way(piece.to) - track.way(piece.from); }
-
-/// Where a border is best cut open, an index into the track: in the middle of the longest run between likely breaks,
-/// straight ones before others. A break there is no real one, but all real breaks have their surroundings on one side
-/// of the track's ends.
-std::size_t middleOfLongestRun(const Track& track, const std::vector<std::size_t>& breaks, double deviationPx) {
-  constexpr double kPreferred = 4;
-  constexpr double kStraight = 2;
-  double longest = 0;
-  double middle = 0;
-  for (std::size_t k = 0; k + 1 < breaks.size(); ++k) {
-    const double off = std::sqrt(lineMeanSquare(momentsOf(track.points(breaks[k], breaks[k + 1]))));
-    const double way = track.way(breaks[k + 1]) - track.way(breaks[k]);
-    const double rated = off < kStraight * deviationPx ? kPreferred * way : way;
-    if (rated <= longest) continue;
-    longest = rated;
-    middle = track.way(breaks[k]) + way / 2;
-  }
-  return track.indexAt(middle) % track.last();
-}
-
-std::size_t middleOfLongestPiece(const Track& track, const std::vector<TrackPiece>& pieces) {
-  const auto longest = std::max_element(
-      pieces.begin(), pieces.end(),
-      [&track](const TrackPiece& a, const TrackPiece& b) { return wayOf(track, a) < wayOf(track, b); });
-  return track.indexAt(track.way(longest->from) + wayOf(track, *longest) / 2) % track.last();
-}
-
-/// The same breaks on a track that starts at index `start` of the one before.
-std::vector<std::size_t> turnedBreaks(std::vector<std::size_t> breaks, std::size_t start, std::size_t count) {
-  for (std::size_t& at : breaks) at = (at + count - start) % count;
-  std::sort(breaks.begin(), breaks.end());
-  return breaks;
-}
-
 /// The piece, from 1, that the outline is best begun with: one where it turns most, so that no smooth
 /// stretch is cut in two. When the longest piece, whose parts are the first and the last, is a line, the
 /// one after it will do.
@@ -217,39 +176,6 @@ std::vector<TrackPiece> joinedAtEnds(const Track& track, const std::vector<Track
   for (std::size_t k = 1; k < first; ++k)
     joined.push_back({round + pieces[k].from, round + pieces[k].to, pieces[k].primitive});
   return joined;
-}
-
-/// Whether the first and the last piece cost less as one.
-bool endsAreOne(const Opened& opened, const SplitLimits& split) {
-  if (opened.pieces.size() < 2) return true;
-  const Track& track = opened.track;
-  MomentSums together(track.point(0));
-  double apart = 0;
-  for (const TrackPiece* piece : {&opened.pieces.front(), &opened.pieces.back()}) {
-    const auto [from, end] = track.within(piece->from, piece->to, split.trimPx);
-    MomentSums sums(track.point(0));
-    for (std::size_t i = from; i < end; ++i) sums.add(track.point(i));
-    apart += priceOfPiece(sums.central(), wayOf(track, *piece), split);
-    together.add(sums);
-  }
-  // Together they may go nearly all the way round.
-  constexpr double kAnySweep = 0;
-  return priceOfPiece(together.central(), kAnySweep, split) < apart;
-}
-
-/// The border in pieces, the first and the last of which are parts of one.
-Opened openedWithinPiece(const Border& border, const SplitLimits& split, const std::stop_token& stop) {
-  const Track anywhere(border, 0);
-  const std::vector<std::size_t> breaks = likelyBreaks(anywhere, split);
-  const auto openedAt = [&](std::size_t start) {
-    Track track(border, start);
-    std::vector<TrackPiece> pieces = splitAmong(track, turnedBreaks(breaks, start, border.size()), split, stop);
-    return Opened{start, std::move(track), std::move(pieces)};
-  };
-  if (breaks.size() < 2) return {0, anywhere, {}};
-  Opened opened = openedAt(middleOfLongestRun(anywhere, breaks, split.deviationPx));
-  if (endsAreOne(opened, split)) return opened;
-  return openedAt((opened.start + middleOfLongestPiece(opened.track, opened.pieces)) % border.size());
 }
 
 /// Lines, arcs and cubics with corners and smooth nodes; nothing when they come to no usable path.

@@ -145,8 +145,6 @@ bool makeCorner(const Track& track, const TrackPiece& a, const TrackPiece& b, co
          hidesCornerOnly(track, a, b, limits, trimPx);
 }
 
-double wayOf(const Track& track, const TrackPiece& piece) { return track.way(piece.to) - track.way(piece.from); }
-
 /// Whether pieces k up to, not including, `end` only follow the rounded-off tip of a corner that the one before and the
 /// one after make.
 bool followRounding(const Track& track, const std::vector<TrackPiece>& pieces, const TrackPiece& before, std::size_t k,

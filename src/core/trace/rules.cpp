@@ -40,12 +40,10 @@ class Regular {
   }
 
  private:
-  double wayOf(const TrackPiece& piece) const { return track_.way(piece.to) - track_.way(piece.from); }
-
   /// The largest distance of the points that the piece follows, without what corners round off.
   double farthest(const TrackPiece& piece) const {
     constexpr double kTrimPx = 3.5;
-    const auto [from, to] = track_.within(piece.from, piece.to, std::min(kTrimPx, wayOf(piece) / 4));
+    const auto [from, to] = track_.within(piece.from, piece.to, std::min(kTrimPx, wayOf(track_, piece) / 4));
     double most = 0;
     for (const Point p : track_.points(from, to)) most = std::max(most, distance(p, project(piece.primitive, p)));
     return most;
@@ -81,8 +79,9 @@ class Regular {
     for (TrackPiece& piece : pieces_) {
       if (isLine(piece) == lines) some.push_back(&piece);
     }
-    std::stable_sort(some.begin(), some.end(),
-                     [this](const TrackPiece* a, const TrackPiece* b) { return wayOf(*a) > wayOf(*b); });
+    std::stable_sort(some.begin(), some.end(), [this](const TrackPiece* a, const TrackPiece* b) {
+      return wayOf(track_, *a) > wayOf(track_, *b);
+    });
     return some;
   }
 

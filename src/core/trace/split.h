@@ -18,6 +18,9 @@ struct TrackPiece {
   Primitive primitive;
 };
 
+/// Pixels along the border from a piece's start to its end.
+inline double wayOf(const Track& track, const TrackPiece& piece) { return track.way(piece.to) - track.way(piece.from); }
+
 struct SplitLimits {
   double deviationPx = 0.05;  ///< standard deviation that is taken for noise; weighs error against pieces
   double trimPx = 1.2;        ///< left out at both ends of a piece: pixels round a corner off

@@ -56,12 +56,13 @@ EdgeLevel levelFor(const TraceSettings& settings) {
   return settings.threshold ? EdgeLevel::Threshold : EdgeLevel::Coverage;
 }
 
-std::vector<Roughness> roughnessOf(const std::vector<Border>& borders, const Tones& tones,
-                                   const TraceSettings& settings) {
+/// Finds what the borders may be off by; `mostNoisePx` by grain, the rest by themselves.
+void judgeNoise(Tones& tones, double mostNoisePx, const std::vector<Border>& borders, const TraceSettings& settings) {
+  tones.mostNoisePx = mostNoisePx;
   std::vector<Stretch> stretches = stretchesOf(borders);
   for (Stretch& stretch : stretches)
     stretch.points = sharpenBorder(tones.grey, tones.tone, levelFor(settings), stretch.points);
-  return roughnessOf(stretches, borders.size(), tones.mostNoisePx);
+  tones.rough = roughnessOf(stretches, borders.size(), mostNoisePx);
 }
 
 /// The border where the edge is; as it is within `keepPx` of the places `keep`.
@@ -145,8 +146,7 @@ std::vector<Border> traceBorders(const Picture& picture, const TraceSettings& se
 std::vector<Border> measuredBorders(const Picture& picture, const TraceSettings& settings, std::stop_token stop) {
   Tones tones = tonesFor(picture, settings);
   std::vector<Border> borders = followBorders(tones.grey, tones.tone, settings.minAreaPx2, std::move(stop));
-  tones.mostNoisePx = mostNoiseByGrain(tones.grey, tones.tone);
-  tones.rough = roughnessOf(borders, tones, settings);
+  judgeNoise(tones, mostNoiseByGrain(tones.grey, tones.tone), borders, settings);
   for (std::size_t i = 0; i < borders.size(); ++i)
     borders[i] = measured(tones, borders[i], tones.rough[i].jagged, settings);
   return borders;
@@ -155,8 +155,7 @@ std::vector<Border> measuredBorders(const Picture& picture, const TraceSettings&
 Tracing fitBorders(const Picture& picture, const std::vector<Border>& borders, const TraceSettings& settings,
                    const WorkControl& control) {
   Tones tones = tonesFor(picture, settings);
-  tones.mostNoisePx = mostNoiseByGrain(tones.grey, tones.tone);
-  tones.rough = roughnessOf(borders, tones, settings);
+  judgeNoise(tones, mostNoiseByGrain(tones.grey, tones.tone), borders, settings);
   return fitted(picture, tones, borders, settings, control);
 }
 
@@ -164,8 +163,7 @@ Tracing trace(const Picture& picture, const TraceSettings& settings, const WorkC
   Tones tones = tonesFor(picture, settings);
   auto mostNoise = std::async(std::launch::async, [&tones] { return mostNoiseByGrain(tones.grey, tones.tone); });
   const std::vector<Border> borders = followBorders(tones.grey, tones.tone, settings.minAreaPx2, control.stop);
-  tones.mostNoisePx = mostNoise.get();
-  tones.rough = roughnessOf(borders, tones, settings);
+  judgeNoise(tones, mostNoise.get(), borders, settings);
   return fitted(picture, tones, borders, settings, control);
 }
 

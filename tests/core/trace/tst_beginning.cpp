@@ -96,10 +96,7 @@ class TestBeginning : public QObject {
     for (const double radius : {40.0, 56.2, 64.3}) {
       cv::Mat grey;
       cv::GaussianBlur(drawn(kSize, kSize, disc(100.2, 99.7, radius)), grey, {}, 1.2);
-      cv::Mat noise(grey.size(), CV_16SC1);
-      cv::RNG(7).fill(noise, cv::RNG::NORMAL, 0, 20);
-      cv::add(grey, noise, grey, cv::noArray(), CV_8U);
-      const Tracing tracing = trace(asJpeg(pictureOf(grey), 30), {});
+      const Tracing tracing = trace(asJpeg(pictureOf(noisy(grey, 20)), 30), {});
       QCOMPARE(tracing.outlines.size(), 1U);
       const std::size_t segments = tracing.outlines[0].segments.size();
       QVERIFY2(segments <= 8, qPrintable(QString("%1 px: %2").arg(radius).arg(segments)));

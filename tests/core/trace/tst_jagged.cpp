@@ -23,11 +23,6 @@ namespace {
 constexpr int kSize = 300;
 constexpr TwoTone kTone{128, false};
 
-std::vector<Point> upright(std::vector<Point> corners) {
-  for (Point& p : corners) p.y = kSize - p.y;
-  return corners;
-}
-
 /// A pixel is black when its middle is inside.
 cv::Mat hard(int width, int height, const Inside& inside) {
   cv::Mat grey(height, width, CV_8UC1);
@@ -50,14 +45,6 @@ std::vector<bool> jaggedOnesIn(const cv::Mat& grey) {
 bool looksJagged(const cv::Mat& grey) {
   const std::vector<bool> jagged = jaggedOnesIn(grey);
   return std::all_of(jagged.begin(), jagged.end(), [](bool one) { return one; });
-}
-
-cv::Mat noisy(const cv::Mat& grey, double deviation) {
-  cv::Mat noise(grey.size(), CV_16SC1);
-  cv::RNG(7).fill(noise, cv::RNG::NORMAL, 0, deviation);
-  cv::Mat sum;
-  cv::add(grey, noise, sum, cv::noArray(), CV_8U);
-  return sum;
 }
 
 double farthest(const Border& border, const std::function<double(Point)>& off) {
@@ -216,7 +203,7 @@ class TestJagged : public QObject {
     const Tracing star = trace(pictureOf(hard(kSize, kSize, polygon(corners))), {});
     QCOMPARE(countsOf(star.outlines).lines, 14U);
     QCOMPARE(countsOf(star.outlines).nodes, 14U);
-    QVERIFY(percentile95(star.outlines, [&](Point p) { return distanceToPolygon(p, upright(corners)); }) < 0.35);
+    QVERIFY(percentile95(star.outlines, [&](Point p) { return distanceToPolygon(p, upright(corners, kSize)); }) < 0.35);
   }
 
   /// As a fax makes it of a noisy original.
@@ -229,7 +216,7 @@ class TestJagged : public QObject {
     const Tracing star = trace(pictureOf(noisy(soft, 40) > 127), settings);
     QCOMPARE(star.outlines.size(), 1U);
     QVERIFY2(countsOf(star.outlines).nodes <= 20, qPrintable(QString::number(countsOf(star.outlines).nodes)));
-    QVERIFY(percentile95(star.outlines, [&](Point p) { return distanceToPolygon(p, upright(corners)); }) < 1);
+    QVERIFY(percentile95(star.outlines, [&](Point p) { return distanceToPolygon(p, upright(corners, kSize)); }) < 1);
   }
 
   /// Who sets a small tolerance gets an outline that follows the pixels.
@@ -243,7 +230,7 @@ class TestJagged : public QObject {
   void theMeasuredBorderIsTheOneThatIsFitted() {
     const Picture picture = pictureOf(hard(kSize, kSize, polygon(squareCorners(150, 150, 90, 0.3))));
     const std::vector<Border> borders = measuredBorders(picture, {});
-    const std::vector<Point> corners = upright(squareCorners(150, 150, 90, 0.3));
+    const std::vector<Point> corners = upright(squareCorners(150, 150, 90, 0.3), kSize);
     QCOMPARE(borders.size(), 1U);
     // The steps alone lie up to 0.5 px off, most of them; round the corners runs are cut short.
     std::vector<double> off;

@@ -34,11 +34,6 @@ std::vector<Point> letterT(double stroke, double turnRadians) {
   return turned;
 }
 
-std::vector<Point> upright(std::vector<Point> corners) {
-  for (Point& p : corners) p.y = kSize - p.y;
-  return corners;
-}
-
 /// A point every px along a closed polygon, off by noise, none within `eatenPx` of a corner.
 Border polygonBorder(const std::vector<Point>& corners, double noisePx, double eatenPx) {
   std::mt19937 random(5);
@@ -81,11 +76,12 @@ class TestThinEnds : public QObject {
     QCOMPARE(t.outlines.size(), 1U);
     const std::size_t segments = t.outlines[0].segments.size();
     QVERIFY2(segments == 8 || segments == 9, qPrintable(QString::number(segments)));
-    const double p95 = percentile95(t.outlines, [c = upright(corners)](Point p) { return distanceToPolygon(p, c); });
+    const double p95 =
+        percentile95(t.outlines, [c = upright(corners, kSize)](Point p) { return distanceToPolygon(p, c); });
     QVERIFY2(p95 < 0.35, qPrintable(QString::number(p95)));
     QVERIFY2(qAbs(enclosedArea(t.outlines) / (44 * stroke + (40 - stroke) * stroke) - 1) < 0.03,
              qPrintable(QString::number(enclosedArea(t.outlines))));
-    for (const Point corner : upright(corners))
+    for (const Point corner : upright(corners, kSize))
       QVERIFY2(nearestNode(t.outlines[0], corner) < 1, qPrintable(QString::number(nearestNode(t.outlines[0], corner))));
   }
 

@@ -15,16 +15,10 @@ namespace {
 constexpr double kP95LimitPx = 0.12;
 constexpr int kSize = 300;
 
-/// Row coordinates to upright ones.
-std::vector<Point> upright(std::vector<Point> corners) {
-  for (Point& p : corners) p.y = kSize - p.y;
-  return corners;
-}
-
 Tracing traced(const cv::Mat& grey, const TraceSettings& settings = {}) { return trace(pictureOf(grey), settings); }
 
 double p95FromPolygon(const Tracing& tracing, const std::vector<Point>& corners) {
-  return percentile95(tracing.outlines, [c = upright(corners)](Point p) { return distanceToPolygon(p, c); });
+  return percentile95(tracing.outlines, [c = upright(corners, kSize)](Point p) { return distanceToPolygon(p, c); });
 }
 
 void verifyClosedNestedAndApart(const Tracing& tracing) {
@@ -68,7 +62,7 @@ class TestTrace : public QObject {
     QCOMPARE(countsOf(t.outlines).nodes, 4U);
     QVERIFY(p95FromPolygon(t, corners) < kP95LimitPx);
     QVERIFY(qAbs(enclosedArea(t.outlines) / (180.0 * 180) - 1) < 1e-3);
-    for (const Point corner : upright(corners)) {
+    for (const Point corner : upright(corners, kSize)) {
       double nearest = 1e9;
       for (const Segment& s : t.outlines[0].segments) nearest = std::min(nearest, distance(s.end, corner));
       QVERIFY2(nearest < 0.2, qPrintable(QString::number(nearest)));
