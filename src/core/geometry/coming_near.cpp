@@ -1,5 +1,8 @@
 #include "core/geometry/coming_near.h"
 
+#include <map>
+
+#include "core/disjoint_sets.h"
 #include "core/geometry/segment_distance.h"
 
 namespace rim {
@@ -26,22 +29,29 @@ bool mayMeetAgain(const Edge& before, const Edge& after, double reach) {
 
 }  // namespace
 
-std::vector<std::size_t> comingNear(const std::vector<Polyline>& closed, double reach, std::stop_token stop) {
+std::vector<std::vector<std::size_t>> comingNear(const std::vector<Polyline>& closed, double reach,
+                                                 std::stop_token stop) {
   std::vector<char> found(closed.size(), 0);
+  DisjointSets together(closed.size());
   EdgeGrid(closed, reach / 2).forEachPair(stop, [&](const Edge& p, const Edge& q) {
-    if (found[p.polyline] != 0 && found[q.polyline] != 0) return;
+    if (found[p.polyline] != 0 && found[q.polyline] != 0 && together.of(p.polyline) == together.of(q.polyline)) return;
     const std::size_t n = closed[p.polyline].size();
-    const bool same = p.polyline == q.polyline;
-    const bool pFirst = same && (p.index + 1) % n == q.index;
-    const bool qFirst = same && (q.index + 1) % n == p.index;
-    const bool suspect = pFirst ? mayMeetAgain(p, q, reach) : qFirst ? mayMeetAgain(q, p, reach) : near(p, q, reach);
-    if (suspect) found[p.polyline] = found[q.polyline] = 1;
+    const bool suspect = follows(q, p, n)   ? mayMeetAgain(p, q, reach)
+                         : follows(p, q, n) ? mayMeetAgain(q, p, reach)
+                                            : near(p, q, reach);
+    if (!suspect) return;
+    found[p.polyline] = found[q.polyline] = 1;
+    together.join(p.polyline, q.polyline);
   });
-  std::vector<std::size_t> which;
+  std::vector<std::vector<std::size_t>> groups;
+  std::map<std::size_t, std::size_t> groupOf;  // by its least index
   for (std::size_t i = 0; i < found.size(); ++i) {
-    if (found[i] != 0) which.push_back(i);
+    if (found[i] == 0) continue;
+    const auto [at, isNew] = groupOf.try_emplace(together.of(i), groups.size());
+    if (isNew) groups.emplace_back();
+    groups[at->second].push_back(i);
   }
-  return which;
+  return groups;
 }
 
 }  // namespace rim

@@ -8,13 +8,15 @@
 
 namespace rim {
 
-/// The polylines, by ascending index, of which an edge comes within `reach` (> 0) of another edge of the same or
-/// another one, or of which two neighbouring edges fold back so sharply that curves which they follow might meet beside
-/// their node. Needs what findCrossings() needs.
+/// The polylines of which an edge comes within `reach` (> 0) of another edge of the same or another one, or of which
+/// two neighbouring edges fold back so sharply that curves which they follow might meet beside their node; those that
+/// come near each other, or near a third one, are in one group. Groups by their least index, ascending, as the indexes
+/// in each are. Needs what findCrossings() needs.
 ///
-/// Curves that their polylines follow within half of `reach` cross or touch only where this names both.
+/// Curves that their polylines follow within half of `reach` cross or touch only where a group holds both.
 /// Time grows linearly with the number of edges as long as they are spread out. Throws Cancelled when `stop` is
 /// requested.
-std::vector<std::size_t> comingNear(const std::vector<Polyline>& closed, double reach, std::stop_token stop);
+std::vector<std::vector<std::size_t>> comingNear(const std::vector<Polyline>& closed, double reach,
+                                                 std::stop_token stop);
 
 }  // namespace rim

@@ -26,11 +26,9 @@ bool foldsBack(const Edge& before, const Edge& after) {
 }
 
 bool inConflict(const Edge& p, const Edge& q, const std::vector<Polyline>& closed) {
-  if (p.polyline == q.polyline) {
-    const std::size_t n = closed[p.polyline].size();
-    if ((p.index + 1) % n == q.index) return foldsBack(p, q);
-    if ((q.index + 1) % n == p.index) return foldsBack(q, p);
-  }
+  const std::size_t n = closed[p.polyline].size();
+  if (follows(q, p, n)) return foldsBack(p, q);
+  if (follows(p, q, n)) return foldsBack(q, p);
   return touch(p, q);
 }
 

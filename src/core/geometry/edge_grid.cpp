@@ -6,11 +6,12 @@ namespace {
 struct Grid {
   Point origin;
   double cell;
+  double perCell;  ///< its reciprocal
   std::size_t columns;
   std::size_t rows;
 
-  std::size_t column(double x) const { return at((x - origin.x) / cell, columns); }
-  std::size_t row(double y) const { return at((y - origin.y) / cell, rows); }
+  std::size_t column(double x) const { return at((x - origin.x) * perCell, columns); }
+  std::size_t row(double y) const { return at((y - origin.y) * perCell, rows); }
   static std::size_t at(double place, std::size_t count) {
     return static_cast<std::size_t>(std::clamp(place, 0.0, static_cast<double>(count - 1)));
   }
@@ -28,13 +29,13 @@ Grid gridFor(const std::vector<Edge>& edges) {
   const double byCount = std::sqrt(std::max(box.width() * box.height(), 1e-12) / count) / 2;
   const double cell = std::max({byLength, byCount, 1e-9});
   const auto cells = [cell](double extent) { return static_cast<std::size_t>(extent / cell) + 1; };
-  return {box.low, cell, cells(box.width()), cells(box.height())};
+  return {box.low, cell, 1 / cell, cells(box.width()), cells(box.height())};
 }
 
 template <typename Visit>
 void forEachCell(const Grid& grid, const Edge& e, double margin, Visit visit) {
   // A long slanted edge is taken in short pieces, else its box would fill the whole grid.
-  const int pieces = 1 + static_cast<int>(distance(e.a, e.b) / (4 * grid.cell));
+  const int pieces = 1 + static_cast<int>(distance(e.a, e.b) * grid.perCell / 4);
   for (int i = 0; i < pieces; ++i) {
     const Point a = lerp(e.a, e.b, static_cast<double>(i) / pieces);
     const Point b = lerp(e.a, e.b, static_cast<double>(i + 1) / pieces);

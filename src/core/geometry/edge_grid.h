@@ -20,6 +20,11 @@ struct Edge {
   std::uint32_t index = 0;     ///< of the edge, in its polyline; from its point to the next
 };
 
+/// Whether `q` is the edge after `p` in a polyline of `count` edges.
+inline bool follows(const Edge& q, const Edge& p, std::size_t count) {
+  return p.polyline == q.polyline && (p.index + 1 < count ? p.index + 1 == q.index : q.index == 0);
+}
+
 /// Whether two edges cross or have a point in common.
 bool touch(const Edge& p, const Edge& q);
 

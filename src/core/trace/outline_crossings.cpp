@@ -4,11 +4,12 @@
 
 #include "core/geometry/coming_near.h"
 #include "core/geometry/flatten.h"
+#include "core/trace/for_all.h"
 
 namespace rim {
 namespace {
 
-constexpr double kWideChordErrorPx = 0.05;
+constexpr double kWideChordErrorPx = 0.1;
 /// Sharp corners between a curve and a line may cross for so little that coarser chords do not show it.
 constexpr double kFineChordErrorPx = 0.0002;
 /// Outlines nearer to each other than this may cross when someone draws them by chords.
@@ -29,16 +30,28 @@ bool OutlineCrossings::mayMeet(Point place) const {
                      [place](Point meeting) { return distance(meeting, place) < kAtMeetingPx; });
 }
 
-std::vector<Crossing> OutlineCrossings::find(const std::stop_token& stop) const {
-  const std::vector<std::size_t> suspects = comingNear(wide_, 2 * kWideChordErrorPx, stop);
+std::vector<Crossing> OutlineCrossings::foundAmong(const std::vector<std::size_t>& group,
+                                                   const std::stop_token& stop) const {
   for (const double chordError : {kFineChordErrorPx, kCoarseChordErrorPx}) {
-    std::vector<Polyline> close(outlines_.size());
-    for (const std::size_t i : suspects) close[i] = flatten(outlines_[i], chordError);
+    std::vector<Polyline> close;
+    for (const std::size_t i : group) close.push_back(flatten(outlines_[i], chordError));
     std::vector<Crossing> found = findCrossings(close, stop);
     std::erase_if(found, [this](const Crossing& crossing) { return mayMeet(crossing.place); });
+    for (Crossing& crossing : found) crossing.polyline = group[crossing.polyline];
     if (!found.empty()) return found;
   }
   return {};
+}
+
+std::vector<Crossing> OutlineCrossings::find(const std::stop_token& stop) const {
+  const std::vector<std::vector<std::size_t>> groups = comingNear(wide_, 2 * kWideChordErrorPx, stop);
+  std::vector<std::vector<Crossing>> ofGroups(groups.size());
+  forAll(groups.size(), {stop, {}}, [&](std::size_t g) { ofGroups[g] = foundAmong(groups[g], stop); });
+  std::vector<Crossing> found;
+  for (const std::vector<Crossing>& some : ofGroups) found.insert(found.end(), some.begin(), some.end());
+  std::stable_sort(found.begin(), found.end(),
+                   [](const Crossing& a, const Crossing& b) { return a.polyline < b.polyline; });
+  return found;
 }
 
 }  // namespace rim

@@ -10,7 +10,7 @@
 namespace rim {
 
 /// Where closed outlines (px) cross or touch themselves or each other; as they are, or as someone may draw them by
-/// chords that leave them by 0.01 px. Those that keep 0.1 px apart are seen to do so by few chords; the others, and
+/// chords that leave them by 0.01 px. Those that keep 0.2 px apart are seen to do so by few chords; the others, and
 /// those with needle-sharp corners, are looked at closely. Throws Cancelled when `stop` is requested.
 class OutlineCrossings {
  public:
@@ -26,6 +26,7 @@ class OutlineCrossings {
 
  private:
   bool mayMeet(Point place) const;
+  std::vector<Crossing> foundAmong(const std::vector<std::size_t>& group, const std::stop_token& stop) const;
 
   const std::vector<Path>& outlines_;
   std::span<const Point> meetings_;

@@ -95,11 +95,13 @@ class TestCrossing : public QObject {
   void comingNearIsWithinReach() {
     const std::vector<Polyline> squares{square(0, 0, 10), square(10.3, 0, 5), square(30, 0, 5), square(31, 1, 2)};
     QVERIFY(comingNear(squares, 0.2, {}).empty());
-    QCOMPARE(comingNear(squares, 0.4, {}), (std::vector<std::size_t>{0, 1}));
-    QCOMPARE(comingNear(squares, 1.2, {}), (std::vector<std::size_t>{0, 1, 2, 3}));
+    using Groups = std::vector<std::vector<std::size_t>>;
+    QCOMPARE(comingNear(squares, 0.4, {}), (Groups{{0, 1}}));
+    QCOMPARE(comingNear(squares, 1.2, {}), (Groups{{0, 1}, {2, 3}}));
+    QCOMPARE(comingNear({squares[0], squares[2], squares[1], squares[3]}, 1.2, {}), (Groups{{0, 2}, {1, 3}}));
     // A long narrow tongue comes near itself; two that cross have no ends near each other.
     QCOMPARE(comingNear({{{0, 0}, {50, 0}, {50, 0.3}, {0, 0.3}}}, 0.4, {}).size(), 1U);
-    QCOMPARE(comingNear({{{0, 0}, {50, 0}, {25, 40}}, {{20, -10}, {30, -10}, {25, 20}}}, 0.1, {}).size(), 2U);
+    QCOMPARE(comingNear({{{0, 0}, {50, 0}, {25, 40}}, {{20, -10}, {30, -10}, {25, 20}}}, 0.1, {}), (Groups{{0, 1}}));
   }
 
   void onlySharpFoldsComeNearThemselves() {
@@ -165,6 +167,19 @@ class TestCrossing : public QObject {
     outlines[1] = away;
     crossings.changed(1);
     QVERIFY(crossings.find({}).empty());
+  }
+
+  void outlinesFarApartAreBothNamed() {
+    const auto bow = [](double x) {
+      return Path{{x, 0},
+                  {Segment::line({x + 9, 9}), Segment::line({x + 9, 0}), Segment::line({x, 9}), Segment::line({x, 0})},
+                  true};
+    };
+    const Path plain{{50, 0}, {Segment::line({60, 0}), Segment::line({60, 10}), Segment::line({50, 0})}, true};
+    std::vector<std::size_t> named;
+    for (const Crossing& crossing : OutlineCrossings({bow(100), plain, bow(0)}).find({}))
+      named.push_back(crossing.polyline);
+    QCOMPARE(named, (std::vector<std::size_t>{0, 2}));
   }
 
   void stopsWhenAsked() {
