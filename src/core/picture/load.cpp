@@ -90,13 +90,13 @@ vips::VImage to8Bits(vips::VImage image) {
 
 /// CV_8UC3 in OpenCV's channel order, or CV_8UC1.
 cv::Mat toMat(const vips::VImage& image) {
-  std::size_t size = 0;
-  const std::unique_ptr<void, void (*)(void*)> pixels(image.write_to_memory(&size), &g_free);
   const bool colour = image.bands() == 3;
-  const cv::Mat view(image.height(), image.width(), colour ? CV_8UC3 : CV_8UC1, pixels.get());
-  if (!colour) return view.clone();
+  cv::Mat pixels(image.height(), image.width(), colour ? CV_8UC3 : CV_8UC1);
+  image.write(vips::VImage::new_from_memory(pixels.data, pixels.total() * pixels.elemSize(), image.width(),
+                                            image.height(), image.bands(), VIPS_FORMAT_UCHAR));
+  if (!colour) return pixels;
   cv::Mat bgr;
-  cv::cvtColor(view, bgr, cv::COLOR_RGB2BGR);
+  cv::cvtColor(pixels, bgr, cv::COLOR_RGB2BGR);
   return bgr;
 }
 
