@@ -1,5 +1,6 @@
 #include "core/trace/likely_breaks.h"
 
+#include <limits>
 #include <queue>
 
 #include "core/trace/moments.h"
@@ -26,6 +27,7 @@ struct Run {
 /// Two neighbouring runs that may become one.
 struct Pair {
   double saving = 0;
+  double price = 0;  ///< as one
   std::size_t first = 0;
   std::size_t second = 0;
   std::size_t versions = 0;  ///< of both, added up
@@ -58,7 +60,7 @@ class Merger {
       const Run& a = runs_[pair.first];
       const Run& b = runs_[pair.second];
       if (a.gone || b.gone || a.version + b.version != pair.versions) continue;
-      merge(pair.first, pair.second);
+      merge(pair);
     }
   }
 
@@ -75,7 +77,9 @@ class Merger {
  private:
   static constexpr std::size_t kNone = static_cast<std::size_t>(-1);
 
-  double priceOf(const MomentSums& sums, double way) const { return priceOfPiece(sums.central(), way, limits_); }
+  double priceOf(const MomentSums& sums, double way, double atMost = std::numeric_limits<double>::infinity()) const {
+    return priceOfPiece(sums.central(), way, limits_, atMost);
+  }
 
   /// Remembers that run r and the one after it may become one, if that saves enough.
   void offer(std::size_t r) {
@@ -84,23 +88,24 @@ class Merger {
     const Run& b = runs_[a.after];
     MomentSums both = a.sums;
     both.add(b.sums);
-    const double saving = a.price + b.price - priceOf(both, a.way + b.way);
-    if (saving > kLeastSaving) pairs_.push({saving, r, a.after, a.version + b.version});
+    const double worthIt = a.price + b.price - kLeastSaving;
+    const double price = priceOf(both, a.way + b.way, worthIt);
+    if (price < worthIt) pairs_.push({a.price + b.price - price, price, r, a.after, a.version + b.version});
   }
 
-  void merge(std::size_t first, std::size_t second) {
-    Run& a = runs_[first];
-    Run& b = runs_[second];
+  void merge(const Pair& pair) {
+    Run& a = runs_[pair.first];
+    Run& b = runs_[pair.second];
     a.sums.add(b.sums);
     a.way += b.way;
-    a.price = priceOf(a.sums, a.way);
+    a.price = pair.price;
     a.after = b.after;
     a.version += b.version + 1;
     b.gone = true;
     --count_;
-    if (b.after != kNone) runs_[b.after].before = first;
+    if (b.after != kNone) runs_[b.after].before = pair.first;
     offer(a.before);
-    offer(first);
+    offer(pair.first);
   }
 
   const SplitLimits& limits_;

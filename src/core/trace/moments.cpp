@@ -1,36 +1,6 @@
 #include "core/trace/moments.h"
 
 namespace rim {
-namespace {
-
-/// The smallest root of Taubin's characteristic polynomial, by Newton's method from 0.
-double taubinRoot(const Moments& m) {
-  const double mz = m.xx + m.yy;
-  const double covariance = m.xx * m.yy - m.xy * m.xy;
-  const double varianceZ = m.zz - mz * mz;
-  const double a3 = 4 * mz;
-  const double a2 = -3 * mz * mz - m.zz;
-  const double a1 = varianceZ * mz + 4 * covariance * mz - m.xz * m.xz - m.yz * m.yz;
-  const double a0 = m.xz * (m.xz * m.yy - m.yz * m.xy) + m.yz * (m.yz * m.xx - m.xz * m.xy) - varianceZ * covariance;
-  double x = 0;
-  double y = a0;
-  for (int i = 0; i < 20; ++i) {
-    const double slope = a1 + x * (2 * a2 + 3 * a3 * x);
-    const double next = x - y / slope;
-    if (next == x || !std::isfinite(next)) break;
-    const double value = a0 + next * (a1 + next * (a2 + next * a3));
-    if (std::abs(value) >= std::abs(y)) break;
-    // Converges quadratically: the circle does not change any more.
-    constexpr double kFineEnough = 1e-10;  // of the spread of the points
-    constexpr double kNextWillBe = 1e-5;   // of the root: the next step would be less than the square of it
-    if (std::abs(next - x) <= std::max(kFineEnough * mz, kNextWillBe * std::abs(next))) return next;
-    x = next;
-    y = value;
-  }
-  return x;
-}
-
-}  // namespace
 
 Moments momentsOf(std::span<const Point> points) {
   MomentSums sums(points.front());
@@ -58,14 +28,43 @@ void MomentSums::add(const MomentSums& other) {
   zz_ += o.zz_ + 4 * (d.x * o.xz_ + d.y * o.yz_) + 2 * dd * z + 4 * square + 4 * dd * linear + o.n_ * dd * dd;
 }
 
+double circleMeanSquare(const Moments& m, double most) {
+  const double mz = m.xx + m.yy;
+  const double covariance = m.xx * m.yy - m.xy * m.xy;
+  const double varianceZ = m.zz - mz * mz;
+  const double a3 = 4 * mz;
+  const double a2 = -3 * mz * mz - m.zz;
+  const double a1 = varianceZ * mz + 4 * covariance * mz - m.xz * m.xz - m.yz * m.yz;
+  const double a0 = m.xz * (m.xz * m.yy - m.yz * m.xy) + m.yz * (m.yz * m.xx - m.xz * m.xy) - varianceZ * covariance;
+  double x = 0;
+  double y = a0;
+  for (int i = 0; i < 20 && x <= most; ++i) {
+    const double slope = a1 + x * (2 * a2 + 3 * a3 * x);
+    const double next = x - y / slope;
+    if (next == x || !std::isfinite(next)) break;
+    const double value = a0 + next * (a1 + next * (a2 + next * a3));
+    if (std::abs(value) >= std::abs(y)) break;
+    // Converges quadratically: the circle does not change any more.
+    constexpr double kFineEnough = 1e-10;  // of the spread of the points
+    constexpr double kNextWillBe = 1e-5;   // of the root: the next step would be less than the square of it
+    if (std::abs(next - x) <= std::max(kFineEnough * mz, kNextWillBe * std::abs(next))) return next;
+    x = next;
+    y = value;
+  }
+  return x;
+}
+
 std::optional<CircleFit> circleFrom(const Moments& m) {
   if (m.count < 3) return std::nullopt;
+  return circleFrom(m, circleMeanSquare(m));
+}
+
+std::optional<CircleFit> circleFrom(const Moments& m, double root) {
   const double mz = m.xx + m.yy;
-  const double x = taubinRoot(m);
-  const double determinant = x * x - x * mz + m.xx * m.yy - m.xy * m.xy;
+  const double determinant = root * root - root * mz + m.xx * m.yy - m.xy * m.xy;
   if (std::abs(determinant) < 1e-12 * mz * mz) return std::nullopt;
-  const Point centre{(m.xz * (m.yy - x) - m.yz * m.xy) / determinant / 2,
-                     (m.yz * (m.xx - x) - m.xz * m.xy) / determinant / 2};
+  const Point centre{(m.xz * (m.yy - root) - m.yz * m.xy) / determinant / 2,
+                     (m.yz * (m.xx - root) - m.xz * m.xy) / determinant / 2};
   const double radius = std::sqrt(dot(centre, centre) + mz);
   if (!std::isfinite(radius) || radius > 1e6) return std::nullopt;
   // d = (|p - c|^2 - r^2) / (2 r) to first order.

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 #include <optional>
 #include <span>
 
@@ -53,6 +54,14 @@ struct CircleFit {
 /// 1115-1138, in the form with Newton's method of N. Chernov, "Circular and Linear Regression"
 /// (2010), 5.10.
 std::optional<CircleFit> circleFrom(const Moments& moments);
+
+/// The mean squared distance of three or more points from that circle, to within 1e-5 of it; once it is seen to be more
+/// than `most`, any number between `most` and it: the smallest root of Taubin's characteristic polynomial, to which
+/// Newton's method rises from 0.
+double circleMeanSquare(const Moments& moments, double most = std::numeric_limits<double>::infinity());
+
+/// The same circle when its mean square is known from circleMeanSquare().
+std::optional<CircleFit> circleFrom(const Moments& moments, double meanSquare);
 
 // Called for every pair of places where a piece might begin and end.
 

@@ -13,6 +13,12 @@ constexpr double kParameters = 3;  // of a circle
 /// Slow waves make long windows see more than short ones, but hardly more than this many times.
 constexpr double kMostWaves = 2;
 
+/// The mean square that the best line or circle of points with these moments leaves over.
+double leftOver(const Moments& m) {
+  const double line = lineMeanSquare(m);
+  return std::min(line, circleMeanSquare(m, line));
+}
+
 /// What the best circles or lines of all windows leave over, at its median.
 double medianLeftOver(const Border& border, std::size_t window) {
   const std::size_t n = border.size();
@@ -22,9 +28,7 @@ double medianLeftOver(const Border& border, std::size_t window) {
     MomentSums sums(border[i]);
     for (std::size_t k = 0; k < window; ++k) sums.add(border[(i + k) % n]);
     const Moments m = sums.central();
-    const auto circle = circleFrom(m);
-    const double left = circle ? std::min(circle->meanSquare, lineMeanSquare(m)) : lineMeanSquare(m);
-    variances.push_back(left * m.count / (m.count - kParameters));
+    variances.push_back(leftOver(m) * m.count / (m.count - kParameters));
   }
   const auto middle = variances.begin() + static_cast<std::ptrdiff_t>(variances.size() / 2);
   std::nth_element(variances.begin(), middle, variances.end());
@@ -46,10 +50,7 @@ double slowWaves(const Border& border) {
     MomentSums sums(border[i]);
     for (std::size_t k = 0; k < kWindow; ++k) sums.add(border[(i + k) % n]);
     const Moments m = sums.central();
-    const double line = lineMeanSquare(m);
-    if (line > kNearlyStraightPx * kNearlyStraightPx) continue;
-    const auto circle = circleFrom(m);
-    variances.push_back(circle ? std::min(circle->meanSquare, line) : line);
+    if (lineMeanSquare(m) <= kNearlyStraightPx * kNearlyStraightPx) variances.push_back(leftOver(m));
   }
   if (4 * variances.size() < windows) return 0;
   const auto middle = variances.begin() + static_cast<std::ptrdiff_t>(variances.size() / 2);

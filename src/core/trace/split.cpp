@@ -45,19 +45,33 @@ struct Start {
   std::size_t end = 0;  ///< place where the piece before ended
 };
 
-/// The cheaper one of line and arc for points with these moments, `along` px of the border long. No price when neither
-/// is below `atMost` without a look at the arc.
-Rated rate(const Moments& m, double along, const SplitLimits& limits, double atMost = kNever) {
-  const double perSquare = factsIn(m.count) / (limits.deviationPx * limits.deviationPx);
+/// The cheaper one of line and arc for points with these moments, `along` px of the border long; a mean square of 1 px
+/// costs `perSquare`. When neither is below `atMost` it need not be fitted: a lower price that is no less, and a lower
+/// mean square, or none is told.
+Rated rate(const Moments& m, double along, double perSquare, double atMost = kNever) {
   const double line = lineMeanSquare(m);
   Rated best{kPriceOfLine + line * perSquare, false, line};
-  if (best.price <= kPriceOfArc) return best;
+  if (best.price <= kPriceOfArc || m.count < 3) return best;
   if (atMost <= kPriceOfArc) return {};
-  const auto circle = circleFrom(m);
+  const double most = (std::min(best.price, atMost) - kPriceOfArc) / perSquare;
+  const double meanSquare = circleMeanSquare(m, most);
+  if (meanSquare > most) {
+    if (best.price < atMost) return best;
+    return {kPriceOfArc + meanSquare * perSquare, true, meanSquare};
+  }
+  const auto circle = circleFrom(m, meanSquare);
   if (!circle || circle->radius < kSmallestRadiusPx || along > circle->radius * kWidestSweep) return best;
   const double arc = kPriceOfArc + circle->meanSquare * perSquare;
   if (arc < best.price) best = {arc, true, circle->meanSquare};
   return best;
+}
+
+double perSquareOf(double points, const SplitLimits& limits) {
+  return factsIn(points) / (limits.deviationPx * limits.deviationPx);
+}
+
+Rated rate(const Moments& m, double along, const SplitLimits& limits, double atMost = kNever) {
+  return rate(m, along, perSquareOf(m.count, limits), atMost);
 }
 
 /// The places where pieces may meet: 2, 4, 8 and so on points off a likely break, up to half of the way to the next
@@ -150,11 +164,11 @@ class Splitter {
     const double forPoints = skipped * kPriceOfSkippedPoint;
     if (atMost <= kPriceOfLine + forPoints) return kNever;
     const auto count = static_cast<double>(piece.held - piece.first);
-    const double perSquare = factsIn(count) / count / (limits_.deviationPx * limits_.deviationPx);
-    const double atLeast = kPriceOfLine + piece.squares * perSquare + forPoints;
+    const double perSquare = perSquareOf(count, limits_);
+    const double atLeast = kPriceOfLine + piece.squares / count * perSquare + forPoints;
     if (atLeast >= atMost) return atLeast;
     while (piece.summed < piece.held) piece.sums.add(track_.point(piece.summed++));
-    const Rated rated = rate(piece.sums.central(), way(e) - way(k), limits_, atMost - forPoints);
+    const Rated rated = rate(piece.sums.central(), way(e) - way(k), perSquare, atMost - forPoints);
     if (rated.price < kNever) piece.squares = std::max(piece.squares, rated.meanSquare * count);
     return rated.price + forPoints;
   }
@@ -229,8 +243,8 @@ Primitive fitRange(const Track& track, std::size_t from, std::size_t to, const S
   return fitLine(points);
 }
 
-double priceOfPiece(const Moments& moments, double along, const SplitLimits& limits) {
-  return rate(moments, along, limits).price;
+double priceOfPiece(const Moments& moments, double along, const SplitLimits& limits, double atMost) {
+  return rate(moments, along, limits, atMost).price;
 }
 
 std::vector<TrackPiece> splitTrack(const Track& track, const SplitLimits& limits, std::stop_token stop) {

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <limits>
 #include <span>
 #include <stop_token>
 #include <vector>
@@ -59,8 +60,9 @@ std::vector<TrackPiece> splitAmong(const Track& track, std::span<const std::size
                                    std::stop_token stop);
 
 /// What the better one of line and arc costs, its own price included, for points with these moments that take `along`
-/// px of the border.
-double priceOfPiece(const Moments& moments, double along, const SplitLimits& limits);
+/// px of the border. When that is no less than `atMost` it need not be known: another that is no less may be told.
+double priceOfPiece(const Moments& moments, double along, const SplitLimits& limits,
+                    double atMost = std::numeric_limits<double>::infinity());
 
 /// The better one of line and arc for the points from index `from` to `to`, ends included, as
 /// splitTrack() weighs them.
