@@ -28,6 +28,19 @@ inline Point secondDerivative(const Cubic& c, double t) {
   return (c.p2 - c.p1 * 2 + c.p0) * (6 * (1 - t)) + (c.p3 - c.p2 * 2 + c.p1) * (6 * t);
 }
 
+/// The same curve as a polynomial in t: cheaper where many places of one curve are asked for.
+class CubicPolynomial {
+ public:
+  explicit CubicPolynomial(const Cubic& c)
+      : a_(c.p3 - c.p0 + (c.p1 - c.p2) * 3), b_((c.p0 - c.p1 * 2 + c.p2) * 3), c_((c.p1 - c.p0) * 3), d_(c.p0) {}
+  Point at(double t) const { return ((a_ * t + b_) * t + c_) * t + d_; }
+  Point derivative(double t) const { return (a_ * (3 * t) + b_ * 2) * t + c_; }
+  Point secondDerivative(double t) const { return a_ * (6 * t) + b_ * 2; }
+
+ private:
+  Point a_, b_, c_, d_;
+};
+
 /// Unit tangent at t; where the derivative vanishes (a handle of length 0) the limit is taken.
 Point tangent(const Cubic& cubic, double t);
 

@@ -13,47 +13,63 @@ constexpr double kSettledPx = 0.01;  // handles that move by less are where they
 constexpr double kBeyond = 0.15;
 constexpr double kShortestHandle = 0.01;  // of the chord's third
 
-/// One number that is sought: how far a handle goes in a direction.
-struct Unknown {
-  bool first;  ///< of the handle at the start; else the one at the end
-  Point direction;
-};
+using Matrix = Eigen::Matrix<double, 4, 4>;
+using Vector = Eigen::Matrix<double, 4, 1>;
 
-std::vector<Unknown> unknownsOf(const CurveEnds& ends) {
-  std::vector<Unknown> unknowns;
-  const auto add = [&unknowns](bool first, const std::optional<Point>& tangent, double sign) {
-    if (tangent) {
-      unknowns.push_back({first, *tangent * sign});
-    } else {
-      unknowns.push_back({first, {1, 0}});
-      unknowns.push_back({first, {0, 1}});
-    }
+/// The columns are what is sought, as directions of both handles (x and y of the first, then of the last one): all
+/// four, or one along a tangent, beside which a column is left empty.
+Matrix directionsOf(const CurveEnds& ends) {
+  Matrix directions = Matrix::Identity();
+  const auto keepTo = [&directions](Eigen::Index handle, Point direction) {
+    directions.block<2, 2>(handle, handle) << direction.x, 0, direction.y, 0;
   };
-  add(true, ends.startTangent, 1);
-  add(false, ends.endTangent, -1);
-  return unknowns;
+  if (ends.startTangent) keepTo(0, *ends.startTangent);
+  if (ends.endTangent) keepTo(2, -*ends.endTangent);
+  return directions;
 }
 
-constexpr int kMost = 4;
-using Matrix = Eigen::Matrix<double, kMost, kMost>;
-using Vector = Eigen::Matrix<double, kMost, 1>;
+/// Weighted sums of an axis times itself.
+struct AxisSums {
+  double xx = 0, xy = 0, yy = 0;
+  void add(Point axis, double weight) {
+    xx += weight * axis.x * axis.x;
+    xy += weight * axis.x * axis.y;
+    yy += weight * axis.y * axis.y;
+  }
+  Eigen::Matrix2d matrix() const { return (Eigen::Matrix2d() << xx, xy, xy, yy).finished(); }
+};
+
+/// The normal equations of both handles.
+class Equations {
+ public:
+  /// A point is to lie `rest` off what the ends alone make of its parameter, as far as that is seen along an axis.
+  void add(Point axis, double first, double last, Point rest) {
+    firsts_.add(axis, first * first);
+    both_.add(axis, first * last);
+    lasts_.add(axis, last * last);
+    const Point off = axis * dot(rest, axis);
+    first_ = first_ + off * first;
+    last_ = last_ + off * last;
+  }
+
+  Matrix normal() const {
+    Matrix normal;
+    normal << firsts_.matrix(), both_.matrix(), both_.matrix(), lasts_.matrix();
+    return normal;
+  }
+  Vector right() const { return {first_.x, first_.y, last_.x, last_.y}; }
+
+ private:
+  AxisSums firsts_, both_, lasts_;
+  Point first_, last_;
+};
 
 /// The cubic whose handles give the least squares at these parameters; `across`: only the part of
 /// each distance counts that lies across the curve.
-Cubic leastSquares(const CurveEnds& ends, const std::vector<Unknown>& unknowns, const Cubic& now,
-                   std::span<const Point> points, std::span<const double> parameters, bool across) {
-  const auto n = static_cast<Eigen::Index>(unknowns.size());
-  Matrix normal = Matrix::Zero();
-  Vector right = Vector::Zero();
-  const auto addRow = [&](Point axis, double b1, double b2, Point rest) {
-    Vector row = Vector::Zero();
-    for (Eigen::Index k = 0; k < n; ++k) {
-      const Unknown& u = unknowns[static_cast<std::size_t>(k)];
-      row(k) = dot(u.direction, axis) * (u.first ? b1 : b2);
-    }
-    normal += row * row.transpose();
-    right += row * dot(rest, axis);
-  };
+Cubic leastSquares(const CurveEnds& ends, const Matrix& directions, const Cubic& now, std::span<const Point> points,
+                   std::span<const double> parameters, bool across) {
+  const CubicPolynomial curve(now);
+  Equations equations;
   for (std::size_t i = 0; i < points.size(); ++i) {
     const double t = parameters[i];
     const double s = 1 - t;
@@ -61,28 +77,21 @@ Cubic leastSquares(const CurveEnds& ends, const std::vector<Unknown>& unknowns, 
     const double b2 = 3 * s * t * t;
     const Point rest = points[i] - ends.start * (s * s * s + b1) - ends.end * (b2 + t * t * t);
     if (across) {
-      addRow(unit(leftNormal(derivative(now, t))), b1, b2, rest);
+      equations.add(unit(leftNormal(curve.derivative(t))), b1, b2, rest);
     } else {
-      addRow({1, 0}, b1, b2, rest);
-      addRow({0, 1}, b1, b2, rest);
+      equations.add({1, 0}, b1, b2, rest);
+      equations.add({0, 1}, b1, b2, rest);
     }
   }
+  Matrix normal = directions.transpose() * equations.normal() * directions;
   // A little towards what is: along the curve its handles are free to slide.
   const double hold = 3e-3 * normal.trace() + 1e-12;
-  for (Eigen::Index k = 0; k < kMost; ++k) {
-    normal(k, k) += hold;
-    if (k >= n) continue;
-    const Unknown& u = unknowns[static_cast<std::size_t>(k)];
-    right(k) += hold * dot(u.first ? now.p1 - ends.start : now.p2 - ends.end, u.direction);
-  }
-  const Vector found = normal.ldlt().solve(right);
-  Cubic cubic{ends.start, ends.start, ends.end, ends.end};
-  for (Eigen::Index k = 0; k < n; ++k) {
-    const Unknown& u = unknowns[static_cast<std::size_t>(k)];
-    Point& handle = u.first ? cubic.p1 : cubic.p2;
-    handle = handle + u.direction * found(k);
-  }
-  return cubic;
+  normal.diagonal().array() += hold;
+  const Point first = now.p1 - ends.start;
+  const Point last = now.p2 - ends.end;
+  const Vector right = directions.transpose() * (equations.right() + hold * Vector(first.x, first.y, last.x, last.y));
+  const Vector handles = directions * normal.ldlt().solve(right);
+  return {ends.start, ends.start + Point{handles(0), handles(1)}, ends.end + Point{handles(2), handles(3)}, ends.end};
 }
 
 bool isSensible(const Cubic& cubic, const CurveEnds& ends, double way) {
@@ -131,11 +140,12 @@ bool hooks(const Cubic& c) {
 }
 
 void improveParameters(const Cubic& cubic, std::span<const Point> points, std::span<double> parameters) {
+  const CubicPolynomial curve(cubic);
   for (std::size_t i = 0; i < points.size(); ++i) {
     double& t = parameters[i];
-    const Point off = pointOn(cubic, t) - points[i];
-    const Point d = derivative(cubic, t);
-    const double bend = dot(d, d) + dot(off, secondDerivative(cubic, t));
+    const Point off = curve.at(t) - points[i];
+    const Point d = curve.derivative(t);
+    const double bend = dot(d, d) + dot(off, curve.secondDerivative(t));
     if (bend > 1e-12) t = std::clamp(t - dot(off, d) / bend, -kBeyond, 1 + kBeyond);
   }
 }
@@ -168,12 +178,12 @@ std::optional<CurveFit> fitCubic(const CurveEnds& ends, std::span<const Point> p
   double way = distance(ends.start, points.empty() ? ends.end : points.front());
   for (std::size_t i = 0; i < points.size(); ++i)
     way += distance(points[i], i + 1 < points.size() ? points[i + 1] : ends.end);
-  const std::vector<Unknown> unknowns = unknownsOf(ends);
+  const Matrix directions = directionsOf(ends);
   const Point third = (ends.end - ends.start) * (1.0 / 3);
   CurveFit fit{{ends.start, ends.start + third, ends.end - third, ends.end}, 0, 0};
   for (int round = 0; round < kRoundsAlong + kRoundsAcross; ++round) {
     const Cubic before = fit.cubic;
-    fit.cubic = leastSquares(ends, unknowns, before, points, parameters, round >= kRoundsAlong);
+    fit.cubic = leastSquares(ends, directions, before, points, parameters, round >= kRoundsAlong);
     improveParameters(fit.cubic, points, parameters);
     const double moved = distance(before.p1, fit.cubic.p1) + distance(before.p2, fit.cubic.p2);
     if (round > kRoundsAlong && moved < kSettledPx) break;
