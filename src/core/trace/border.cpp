@@ -167,9 +167,9 @@ int nextEdge(const std::uint8_t* row, int x, int end) {
 
 double borderArea(const Border& border) {
   double twice = 0;
-  const Point origin = border.empty() ? Point{} : border.front();
-  for (std::size_t i = 0; i < border.size(); ++i) {
-    twice += cross(border[i] - origin, border[(i + 1) % border.size()] - origin);
+  // The first point is the origin: what lies between it and its neighbours is nothing.
+  for (std::size_t i = 1; i + 1 < border.size(); ++i) {
+    twice += cross(border[i] - border.front(), border[i + 1] - border.front());
   }
   return twice / 2;
 }

@@ -48,8 +48,8 @@ double coveredPlace(const Samples& samples, Rise rise) {
   const double first = samples[rise.low];
   const double last = samples[rise.high];
   double covered = 0;
-  for (int k = rise.low; k <= rise.high; ++k) covered += (last - samples[k]) / (last - first);
-  return rise.low + covered;
+  for (int k = rise.low; k <= rise.high; ++k) covered += last - samples[k];
+  return rise.low + covered / (last - first);
 }
 
 }  // namespace rim

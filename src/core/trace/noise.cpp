@@ -13,6 +13,15 @@ constexpr double kParameters = 3;  // of a circle
 /// Slow waves make long windows see more than short ones, but hardly more than this many times.
 constexpr double kMostWaves = 2;
 
+/// Of so many points of the closed border, from index `first`; no more than it has.
+Moments momentsOfWindow(const Border& border, std::size_t first, std::size_t window) {
+  MomentSums sums(border[first]);
+  const std::size_t end = std::min(first + window, border.size());
+  for (std::size_t i = first; i < end; ++i) sums.add(border[i]);
+  for (std::size_t i = 0; i < first + window - end; ++i) sums.add(border[i]);
+  return sums.central();
+}
+
 /// The mean square that the best line or circle of points with these moments leaves over.
 double leftOver(const Moments& m) {
   const double line = lineMeanSquare(m);
@@ -25,9 +34,7 @@ double medianLeftOver(const Border& border, std::size_t window) {
   const std::size_t step = 1 + (n - 1) / kEnoughWindows;
   std::vector<double> variances;
   for (std::size_t i = 0; i < n; i += step) {
-    MomentSums sums(border[i]);
-    for (std::size_t k = 0; k < window; ++k) sums.add(border[(i + k) % n]);
-    const Moments m = sums.central();
+    const Moments m = momentsOfWindow(border, i, window);
     variances.push_back(leftOver(m) * m.count / (m.count - kParameters));
   }
   const auto middle = variances.begin() + static_cast<std::ptrdiff_t>(variances.size() / 2);
@@ -47,9 +54,7 @@ double slowWaves(const Border& border) {
   std::size_t windows = 0;
   for (std::size_t i = 0; i < n; i += step) {
     ++windows;
-    MomentSums sums(border[i]);
-    for (std::size_t k = 0; k < kWindow; ++k) sums.add(border[(i + k) % n]);
-    const Moments m = sums.central();
+    const Moments m = momentsOfWindow(border, i, kWindow);
     if (lineMeanSquare(m) <= kNearlyStraightPx * kNearlyStraightPx) variances.push_back(leftOver(m));
   }
   if (4 * variances.size() < windows) return 0;

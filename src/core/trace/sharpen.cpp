@@ -77,7 +77,8 @@ Border sharpenBorder(const cv::Mat& grey, TwoTone tone, EdgeLevel level, const B
   };
   std::size_t first = n;
   for (std::size_t i = 0; i < n; ++i) {
-    const Point along = border[(i + reach) % n] - border[(i + n - reach) % n];
+    const Point along =
+        border[i + reach < n ? i + reach : i + reach - n] - border[i < reach ? i + n - reach : i - reach];
     const bool kept =
         std::any_of(keep.begin(), keep.end(), [&](Point place) { return distance(place, border[i]) < keepPx; });
     const auto p = kept ? border[i] : moved(grey, border[i], along, level, tone.threshold - 0.5);

@@ -9,12 +9,15 @@ Track::Track(const Border& border, std::size_t start) {
   points_.reserve(n + 1);
   way_.reserve(n + 1);
   double way = 0;
-  for (std::size_t i = 0; i <= n; ++i) {
-    const Point p = border[(start + i) % n];
-    if (i > 0) way += distance(points_.back(), p);
+  const auto add = [&](std::size_t i) {
+    const Point p = border[i];
+    if (!points_.empty()) way += distance(points_.back(), p);
     points_.push_back(p);
     way_.push_back(way);
-  }
+  };
+  const std::size_t first = start % n;
+  for (std::size_t i = first; i < n; ++i) add(i);
+  for (std::size_t i = 0; i <= first; ++i) add(i);
 }
 
 Track Track::open(std::vector<Point> points) {
