@@ -48,10 +48,9 @@ std::optional<Primitive> fitCircle(std::span<const Point> points) {
   if (points.size() < 3) return std::nullopt;
   const auto circle = circleFrom(momentsOf(points));
   if (!circle) return std::nullopt;
-  double turn = 0;
-  for (std::size_t i = 1; i < points.size(); ++i) {
-    turn += angleBetween(points[i - 1] - circle->centre, points[i] - circle->centre);
-  }
+  double turn = 0;  // twice the area that the spokes sweep over
+  for (std::size_t i = 1; i < points.size(); ++i)
+    turn += cross(points[i - 1] - circle->centre, points[i] - points[i - 1]);
   return Primitive{Primitive::Kind::Circle, circle->centre, {}, turn < 0 ? -circle->radius : circle->radius};
 }
 
