@@ -38,11 +38,11 @@ void History::forgetOldest() {
   std::size_t bytes = 0;
   const cv::Mat* counted = nullptr;
   for (const Step& step : steps_) {
-    if (step.job.picture.bgr.get() != counted) bytes += pictureBytes(step.job.picture);
-    counted = step.job.picture.bgr.get();
+    if (step.job.picture.grey.get() != counted) bytes += pictureBytes(step.job.picture);
+    counted = step.job.picture.grey.get();
   }
   while (at_ > 0 && (steps_.size() > kMostSteps || bytes > kMostPictureBytes)) {
-    const bool lastOfItsPicture = steps_[0].job.picture.bgr != steps_[1].job.picture.bgr;
+    const bool lastOfItsPicture = steps_[0].job.picture.grey != steps_[1].job.picture.grey;
     if (lastOfItsPicture) bytes -= pictureBytes(steps_[0].job.picture);
     steps_.pop_front();
     --at_;

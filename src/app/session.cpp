@@ -89,7 +89,7 @@ Session::~Session() { QThreadPool::globalInstance()->waitForDone(); }
 void Session::edit(const QString& name, const QString& mergeKey, const std::function<void(Job&)>& change) {
   Job next = job();
   change(next);
-  const bool samePicture = next.original.bgr == job().original.bgr && next.preparation == job().preparation;
+  const bool samePicture = next.original.grey == job().original.grey && next.preparation == job().preparation;
   const bool sameOutlines = samePicture && next.colours == job().colours && next.trace == job().trace;
   const bool sameMending = sameOutlines && next.size == job().size && next.mend == job().mend;
   if (sameMending && next.origin == job().origin) return;
@@ -101,16 +101,16 @@ void Session::edit(const QString& name, const QString& mergeKey, const std::func
 }
 
 void Session::undo() {
-  const auto before = job().picture.bgr;
+  const auto before = job().picture.grey;
   history_.undo();
-  if (job().picture.bgr != before && !job().picture.empty()) emit pictureChanged();
+  if (job().picture.grey != before && !job().picture.empty()) emit pictureChanged();
   follow();
 }
 
 void Session::redo() {
-  const auto before = job().picture.bgr;
+  const auto before = job().picture.grey;
   history_.redo();
-  if (job().picture.bgr != before && !job().picture.empty()) emit pictureChanged();
+  if (job().picture.grey != before && !job().picture.empty()) emit pictureChanged();
   follow();
 }
 

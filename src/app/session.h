@@ -47,7 +47,7 @@ class Session : public QObject {
 
   /// The file that the job is kept in; empty when it was never saved, or another picture was opened since.
   QString jobFile() const {
-    return job().original.bgr == saved_.original.bgr && job().drawing == saved_.drawing ? jobFile_ : QString();
+    return job().original.grey == saved_.original.grey && job().drawing == saved_.drawing ? jobFile_ : QString();
   }
   /// Whether the job has been changed since it was opened or saved.
   bool modified() const { return hasWork() && !sameWork(job(), saved_); }

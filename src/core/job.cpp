@@ -35,7 +35,7 @@ bool hasOutlines(const Job& job) { return job.tracing && (job.mend.steps.empty()
 std::shared_ptr<const Tracing> outlinesOf(const Job& job) { return job.mended ? job.mended : job.tracing; }
 
 bool sameWork(const Job& a, const Job& b) {
-  return a.original.bgr == b.original.bgr && a.origin == b.origin && a.preparation == b.preparation &&
+  return a.original.grey == b.original.grey && a.origin == b.origin && a.preparation == b.preparation &&
          a.colours == b.colours && a.trace == b.trace && a.size == b.size && a.drawing == b.drawing && a.mend == b.mend;
 }
 
@@ -47,10 +47,10 @@ Job withPreparedPicture(Job job, std::stop_token stop) {
 Job withInks(Job job, const std::stop_token& stop) {
   job.inks.reset();
   if (!job.colours.on || job.picture.empty()) return job;
-  const bool known = job.found && job.found->in == job.picture.bgr && job.found->count == job.colours.count;
+  const bool known = job.found && job.found->in == job.picture.grey && job.found->count == job.colours.count;
   if (!known) {
     job.found = std::make_shared<const FoundInks>(
-        FoundInks{job.picture.bgr, job.colours.count, reduced(job.picture, job.colours.count, stop)});
+        FoundInks{job.picture.grey, job.colours.count, reduced(job.picture, job.colours.count, stop)});
   }
   job.inks = std::make_shared<const InkMap>(decided(job.found->map, job.picture, job.colours.steps, stop));
   job.inkShares.reset();

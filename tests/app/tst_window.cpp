@@ -78,11 +78,11 @@ class TestWindow : public QObject {
     QFETCH(QString, file);
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    const auto picture = f.job().picture.bgr;
+    const auto picture = f.job().picture.grey;
     const auto tracing = f.job().tracing;
     QVERIFY(!f.open(file));
     QVERIFY(!f.window->sentence().isEmpty());
-    QVERIFY(f.job().picture.bgr == picture && f.job().tracing == tracing);
+    QVERIFY(f.job().picture.grey == picture && f.job().tracing == tracing);
   }
 
   void aDragOfTheThresholdIsFollowedLiveAndIsOneStep() {

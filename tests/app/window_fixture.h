@@ -37,9 +37,9 @@ struct WindowFixture {
   const Job& job() { return session().job(); }
 
   bool open(const QString& file) {
-    const auto before = job().picture.bgr;
+    const auto before = job().picture.grey;
     window->openFile(file);
-    return settle() && job().picture.bgr != before;
+    return settle() && job().picture.grey != before;
   }
 
   /// Waits until nothing runs beside the window.

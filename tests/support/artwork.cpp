@@ -29,7 +29,7 @@ Picture asJpeg(const Picture& picture, int quality) {
   cv::Mat rgb;
   const int fromTo[] = {0, 2, 1, 1, 2, 0};
   rgb.create(picture.bgr->size(), CV_8UC3);
-  cv::mixChannels(picture.bgr.get(), 1, &rgb, 1, fromTo, 3);
+  cv::mixChannels(&*picture.bgr, 1, &rgb, 1, fromTo, 3);
   const auto image = vips::VImage::new_from_memory(rgb.data, rgb.total() * 3, rgb.cols, rgb.rows, 3, VIPS_FORMAT_UCHAR)
                          .copy(vips::VImage::option()->set("interpretation", VIPS_INTERPRETATION_sRGB));
   VipsBlob* blob = image.jpegsave_buffer(

@@ -1,24 +1,28 @@
 #include "core/picture/picture.h"
 
-#include <future>
 #include <opencv2/imgproc.hpp>
 
 #include "core/picture/tone.h"
 
 namespace rim {
 
+Colours::Colours(cv::Mat pixels) : held_(std::make_shared<Held>()) { held_->pixels = std::move(pixels); }
+
+const cv::Mat& Colours::operator*() const {
+  std::call_once(held_->asked, [this] {
+    if (held_->pixels.channels() > 1) return;
+    cv::Mat bgr;
+    cv::cvtColor(held_->pixels, bgr, cv::COLOR_GRAY2BGR);
+    held_->pixels = bgr;
+  });
+  return held_->pixels;
+}
+
 Picture makePicture(cv::Mat pixels, double dotsPerInch, std::string name) {
   Picture picture;
-  const bool colour = pixels.channels() > 1;
-  const cv::Mat grey = colour ? greyOf(pixels) : pixels;
-  auto histogram = std::async(std::launch::async, [&grey] { return histogramOf(grey); });
-  if (!colour) {
-    pixels = cv::Mat();
-    cv::cvtColor(grey, pixels, cv::COLOR_GRAY2BGR);
-  }
-  picture.grey = std::make_shared<const cv::Mat>(grey);
-  picture.bgr = std::make_shared<const cv::Mat>(std::move(pixels));
-  picture.histogram = histogram.get();
+  picture.grey = std::make_shared<const cv::Mat>(pixels.channels() > 1 ? greyOf(pixels) : pixels);
+  picture.bgr = Colours(std::move(pixels));
+  picture.histogram = histogramOf(*picture.grey);
   picture.dotsPerInch = dotsPerInch;
   picture.name = std::move(name);
   return picture;

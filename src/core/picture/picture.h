@@ -4,6 +4,7 @@
 #include <cstddef>
 #include <cstdint>
 #include <memory>
+#include <mutex>
 #include <opencv2/core.hpp>
 #include <string>
 #include <vector>
@@ -19,11 +20,29 @@ struct Document {
   int pages = 1;
 };
 
+/// Colours of pixels, CV_8UC3 in OpenCV's channel order. Those of grey levels are made when they are asked for first,
+/// by whichever thread. Copying is cheap; the pixels are shared and never changed.
+class Colours {
+ public:
+  Colours() = default;
+  /// From colours (CV_8UC3) or grey levels (CV_8UC1).
+  explicit Colours(cv::Mat pixels);
+  const cv::Mat& operator*() const;
+  const cv::Mat* operator->() const { return &**this; }
+
+ private:
+  struct Held {
+    cv::Mat pixels;
+    std::once_flag asked;
+  };
+  std::shared_ptr<Held> held_;
+};
+
 /// A picture as it was opened: upright, 8 bits a channel, transparency laid on white.
 /// Copying is cheap; the pixels are shared and never changed. Make one with makePicture().
 struct Picture {
-  std::shared_ptr<const cv::Mat> bgr;   ///< CV_8UC3 in OpenCV's channel order; null: no picture
-  std::shared_ptr<const cv::Mat> grey;  ///< its grey levels, CV_8UC1
+  std::shared_ptr<const cv::Mat> grey;  ///< its grey levels, CV_8UC1; null: no picture. Another one: another picture
+  Colours bgr;                          ///< its colours
   Histogram histogram{};                ///< of the grey levels
   double dotsPerInch = 0;               ///< the file's own resolution along a row; 0: it names none
   std::string name;                     ///< the file's name without folders, or "clipboard"
@@ -31,9 +50,9 @@ struct Picture {
   std::shared_ptr<const Document> document;  ///< null unless the file has several pages
   int page = 1;                              ///< of the document, from 1
 
-  bool empty() const { return !bgr; }
-  int width() const { return bgr ? bgr->cols : 0; }
-  int height() const { return bgr ? bgr->rows : 0; }
+  bool empty() const { return !grey; }
+  int width() const { return grey ? grey->cols : 0; }
+  int height() const { return grey ? grey->rows : 0; }
 };
 
 /// A picture from its pixels, colours (CV_8UC3) or grey levels (CV_8UC1), not empty; the rest is worked out.

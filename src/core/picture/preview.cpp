@@ -68,11 +68,11 @@ Preview PreviewMaker::preview(const Picture& original, const std::vector<Prepara
                               const std::stop_token& stop) {
   const double scale =
       std::min(1.0, kLongerSidePx / static_cast<double>(std::max(original.width(), original.height())));
-  if (original.bgr != original_) {
+  if (original.grey != original_) {
     cv::Mat small;
     cv::resize(*original.bgr, small, {}, scale, scale, cv::INTER_AREA);
     small_ = withPixels(original, small);
-    original_ = original.bgr;
+    original_ = original.grey;
   }
   // The factor of an enlarging step makes what follows it larger too.
   double reached = scale;

@@ -47,11 +47,11 @@ double circleMeanSquare(const Moments& m, double most) {
     // Converges quadratically: the circle does not change any more.
     constexpr double kFineEnough = 1e-10;  // of the spread of the points
     constexpr double kNextWillBe = 1e-5;   // of the root: the next step would be less than the square of it
-    if (std::abs(next - x) <= std::max(kFineEnough * mz, kNextWillBe * std::abs(next))) return next;
+    if (std::abs(next - x) <= std::max(kFineEnough * mz, kNextWillBe * std::abs(next))) return std::max(0.0, next);
     x = next;
     y = value;
   }
-  return x;
+  return std::max(0.0, x);
 }
 
 std::optional<CircleFit> circleFrom(const Moments& m) {

@@ -74,14 +74,14 @@ Rated rate(const Moments& m, double along, const SplitLimits& limits, double atM
   return rate(m, along, perSquareOf(m.count, limits), atMost);
 }
 
-/// The places where pieces may meet: 1, 3, 9 and so on points off a likely break, up to half of the way to the next
+/// The places where pieces may meet: 1, 2, 4, 8 and so on points off a likely break, up to half of the way to the next
 /// one, and the track's ends. Breaks at every point fit no truer, as corners are put where their sides meet.
 std::vector<std::size_t> placesAround(const Track& track, std::span<const std::size_t> likely) {
   const std::size_t last = track.last();
   std::vector<std::size_t> places{0, last};
   const auto addTowards = [&](std::size_t at, std::size_t neighbour, bool forwards) {
     const std::size_t room = forwards ? neighbour - at : at - neighbour;
-    for (std::size_t off = 1; off <= room / 2; off *= 3) places.push_back(forwards ? at + off : at - off);
+    for (std::size_t off = 1; off <= room / 2; off *= 2) places.push_back(forwards ? at + off : at - off);
   };
   for (std::size_t k = 0; k < likely.size(); ++k) {
     places.push_back(likely[k]);

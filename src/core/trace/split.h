@@ -55,7 +55,7 @@ double misfitPrice(std::span<const Point> points, const Primitive& primitive, do
 std::vector<TrackPiece> splitTrack(const Track& track, const SplitLimits& limits, std::stop_token stop);
 
 /// The same, but pieces meet at or near the likely breaks only (trace/likely_breaks.h; indexes in rising order): at
-/// them and 1, 3, 9 and so on points off, up to half of the way to the next.
+/// them and 1, 2, 4, 8 and so on points off, up to half of the way to the next.
 std::vector<TrackPiece> splitAmong(const Track& track, std::span<const std::size_t> likely, const SplitLimits& limits,
                                    std::stop_token stop);
 

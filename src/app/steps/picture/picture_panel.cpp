@@ -164,7 +164,7 @@ void PicturePanel::makeTraceable() {
     return plan;
   }).then(this, [this, original](const Plan& plan) {
     traceable_->setEnabled(true);
-    if (session_.job().original.bgr == original.bgr) follow(plan);
+    if (session_.job().original.grey == original.grey) follow(plan);
   });
 }
 
@@ -211,14 +211,14 @@ void PicturePanel::show() {
 
 void PicturePanel::assessPicture() {
   const Picture picture = session_.job().picture;
-  if (picture.empty() || picture.bgr.get() == assessed_) return;
-  assessed_ = picture.bgr.get();
+  if (picture.empty() || picture.grey.get() == assessed_) return;
+  assessed_ = picture.grey.get();
   worth_->setText(tr("measuring…"));
   QtConcurrent::run([picture] {
     Finding finding{assess(picture), {}};
     finding.remarks = remarksOn(picture, finding.assessment);
     return finding;
-  }).then(this, [this, pixels = picture.bgr](const Finding& finding) {
+  }).then(this, [this, pixels = picture.grey](const Finding& finding) {
     if (assessed_ == pixels.get()) showWorth(finding);
   });
 }
