@@ -2,12 +2,14 @@
 
 #include <libxml/xmlwriter.h>
 
+#include <array>
 #include <cctype>
 #include <charconv>
 #include <memory>
 #include <optional>
 #include <set>
 #include <string>
+#include <string_view>
 
 #include "core/colour/inks.h"
 #include "core/error.h"
@@ -18,13 +20,19 @@ namespace rim {
 namespace {
 
 /// Fixed notation without needless zeros, the same in every language.
+void append(std::string& text, double value) {
+  std::array<char, 64> digits{};
+  const char* end = std::to_chars(digits.data(), digits.data() + digits.size(), value, std::chars_format::fixed, 6).ptr;
+  while (end[-1] == '0') --end;
+  if (end[-1] == '.') --end;
+  const std::string_view number(digits.data(), static_cast<std::size_t>(end - digits.data()));
+  text += number == "-0" ? "0" : number;
+}
+
 std::string number(double value) {
-  char text[64];
-  const auto end = std::to_chars(text, text + sizeof text, value, std::chars_format::fixed, 6).ptr;
-  std::string out(text, end);
-  out.erase(out.find_last_not_of('0') + 1);
-  if (out.back() == '.') out.pop_back();
-  return out == "-0" ? "0" : out;
+  std::string text;
+  append(text, value);
+  return text;
 }
 
 class PathData {
@@ -49,7 +57,11 @@ class PathData {
   const std::string& text() const { return text_; }
 
  private:
-  void place(Point p) { text_ += number(p.x) + "," + number(pageHeight_ - p.y); }
+  void place(Point p) {
+    append(text_, p.x);
+    text_ += ',';
+    append(text_, pageHeight_ - p.y);
+  }
 
   void segment(Point from, const Segment& s) {
     if (s.kind == SegmentKind::Line) {

@@ -11,6 +11,7 @@ namespace {
 // The samples are surrounded by a copy of the outermost pixels and then by a rim of paper, and
 // both lie exactly on the edge of the picture. Ink that reaches the edge closes along it by that.
 constexpr int kRim = 2;
+constexpr std::uint8_t kPaper = 0;
 constexpr std::uint8_t kInk = 1;
 constexpr std::uint8_t kSeen = 2;
 
@@ -19,7 +20,11 @@ enum Side { kTop, kRight, kBottom, kLeft };
 class Lattice {
  public:
   Lattice(const cv::Mat& grey, TwoTone tone) : grey_(grey), level_(tone.threshold - 0.5) {
-    mask_ = cv::Mat::zeros(grey.rows + 2 * kRim, grey.cols + 2 * kRim, CV_8UC1);
+    mask_.create(grey.rows + 2 * kRim, grey.cols + 2 * kRim, CV_8UC1);
+    mask_.row(0) = kPaper;
+    mask_.row(mask_.rows - 1) = kPaper;
+    mask_.col(0) = kPaper;
+    mask_.col(mask_.cols - 1) = kPaper;
     // OpenCV's threshold is "greater than".
     cv::threshold(grey, mask_(cv::Rect(kRim, kRim, grey.cols, grey.rows)), tone.threshold - 1, kInk,
                   tone.lightIsInk ? cv::THRESH_BINARY : cv::THRESH_BINARY_INV);

@@ -1,6 +1,7 @@
 #include "core/trace/polish.h"
 
 #include <Eigen/Cholesky>
+#include <array>
 
 #include "core/trace/curve_fit.h"
 
@@ -19,6 +20,19 @@ struct Joint {
 };
 
 Point direction(double angle) { return {std::cos(angle), std::sin(angle)}; }
+
+/// What moves a place of one cubic: some of the unknowns, in an order that is the same for all its places.
+struct Row {
+  static constexpr std::size_t kMost = 8;  // four of the node on either side
+  std::array<Eigen::Index, kMost> unknown{};
+  std::array<double, kMost> slope{};
+  std::size_t count = 0;
+
+  void add(Eigen::Index i, double value) {
+    unknown[count] = i;
+    slope[count++] = value;
+  }
+};
 
 /// The numbers that are sought of one window of a run, and how they make its cubics.
 class Window {
@@ -61,32 +75,33 @@ class Window {
   }
 
   /// How the place at parameter t of cubic k moves with each unknown, seen along `axis`.
-  void derivatives(std::size_t k, double t, Point axis, std::vector<std::pair<Eigen::Index, double>>& out) const {
-    out.clear();
+  Row derivatives(std::size_t k, double t, Point axis) const {
+    Row out;
     const double s = 1 - t;
     const double b0 = s * s * s, b1 = 3 * s * s * t, b2 = 3 * s * t * t, b3 = t * t * t;
     if (k == 0) {
       if (startTangent_) {
-        out.emplace_back(0, b1 * dot(*startTangent_, axis));
-        if (startSlides_) out.emplace_back(1, (b0 + b1) * dot(*startTangent_, axis));
+        out.add(0, b1 * dot(*startTangent_, axis));
+        if (startSlides_) out.add(1, (b0 + b1) * dot(*startTangent_, axis));
       } else {
-        out.emplace_back(0, b1 * axis.x);
-        out.emplace_back(1, b1 * axis.y);
+        out.add(0, b1 * axis.x);
+        out.add(1, b1 * axis.y);
       }
     } else {
       joint(k - 1, b0 + b1, b1 * joints_[k - 1].after, 4, b1, axis, out);
     }
     if (k + 1 == count_) {
       if (endTangent_) {
-        out.emplace_back(2, -b2 * dot(*endTangent_, axis));
-        if (endSlides_) out.emplace_back(3, (b3 + b2) * dot(*endTangent_, axis));
+        out.add(2, -b2 * dot(*endTangent_, axis));
+        if (endSlides_) out.add(3, (b3 + b2) * dot(*endTangent_, axis));
       } else {
-        out.emplace_back(2, b2 * axis.x);
-        out.emplace_back(3, b2 * axis.y);
+        out.add(2, b2 * axis.x);
+        out.add(3, b2 * axis.y);
       }
     } else {
       joint(k, b3 + b2, -b2 * joints_[k].before, 3, -b2, axis, out);
     }
+    return out;
   }
 
   Window moved(const Eigen::VectorXd& step) const {
@@ -126,14 +141,13 @@ class Window {
   std::size_t count() const { return count_; }
 
  private:
-  void joint(std::size_t j, double ofPlace, double ofAngle, int handle, double ofHandle, Point axis,
-             std::vector<std::pair<Eigen::Index, double>>& out) const {
+  void joint(std::size_t j, double ofPlace, double ofAngle, int handle, double ofHandle, Point axis, Row& out) const {
     const auto at = static_cast<Eigen::Index>(4 + 5 * j);
     const Point along = direction(joints_[j].angle);
-    out.emplace_back(at, ofPlace * axis.x);
-    out.emplace_back(at + 1, ofPlace * axis.y);
-    out.emplace_back(at + 2, ofAngle * dot(leftNormal(along), axis));
-    out.emplace_back(at + handle, ofHandle * dot(along, axis));
+    out.add(at, ofPlace * axis.x);
+    out.add(at + 1, ofPlace * axis.y);
+    out.add(at + 2, ofAngle * dot(leftNormal(along), axis));
+    out.add(at + handle, ofHandle * dot(along, axis));
   }
 
   const SmoothRun* run_;
@@ -154,8 +168,9 @@ double misfit(const Window& window, const std::vector<Cubic>& cubics, Parameters
     const auto points = window.points(k);
     improveParameters(cubics[k], points, parameters[k]);
     improveParameters(cubics[k], points, parameters[k]);
+    const CubicPolynomial curve(cubics[k]);
     for (std::size_t i = 0; i < points.size(); ++i) {
-      const Point off = pointOn(cubics[k], parameters[k][i]) - points[i];
+      const Point off = curve.at(parameters[k][i]) - points[i];
       sum += window.weight(k) * dot(off, off);
     }
   }
@@ -163,30 +178,53 @@ double misfit(const Window& window, const std::vector<Cubic>& cubics, Parameters
 }
 
 struct Equations {
-  Eigen::MatrixXd normal;
+  Eigen::MatrixXd normal;  ///< symmetric: its lower half only
   Eigen::VectorXd right;
+};
+
+/// The sums over one cubic's points.
+class CubicSums {
+ public:
+  void add(const Row& row, double weight, double off) {
+    last_ = row;
+    for (std::size_t a = 0; a < row.count; ++a) {
+      const double weighted = weight * row.slope[a];
+      right_[a] += weighted * off;
+      for (std::size_t b = 0; b <= a; ++b) normal_[a][b] += weighted * row.slope[b];
+    }
+  }
+
+  void addTo(Equations& e) const {
+    for (std::size_t a = 0; a < last_.count; ++a) {
+      const Eigen::Index i = last_.unknown[a];
+      e.right(i) += right_[a];
+      for (std::size_t b = 0; b <= a; ++b) {
+        const Eigen::Index j = last_.unknown[b];
+        e.normal(std::max(i, j), std::min(i, j)) += normal_[a][b];
+      }
+    }
+  }
+
+ private:
+  Row last_;
+  std::array<double, Row::kMost> right_{};
+  std::array<std::array<double, Row::kMost>, Row::kMost> normal_{};
 };
 
 Equations equations(const Window& window, const std::vector<Cubic>& cubics, const Parameters& parameters) {
   const Eigen::Index n = window.unknowns();
   Equations e{Eigen::MatrixXd::Zero(n, n), Eigen::VectorXd::Zero(n)};
-  std::vector<std::pair<Eigen::Index, double>> row;
   for (std::size_t k = 0; k < window.count(); ++k) {
     const auto points = window.points(k);
-    const double weight = window.weight(k);
+    const CubicPolynomial curve(cubics[k]);
+    CubicSums sums;
     for (std::size_t i = 0; i < points.size(); ++i) {
       const double t = parameters[k][i];
-      const Point across = unit(leftNormal(derivative(cubics[k], t)));
-      const double off = dot(points[i] - pointOn(cubics[k], t), across);
-      window.derivatives(k, t, across, row);
-      for (const auto& [a, va] : row) {
-        e.right(a) += weight * va * off;
-        // Symmetric: the solver reads the lower half.
-        for (const auto& [b, vb] : row) {
-          if (b <= a) e.normal(a, b) += weight * va * vb;
-        }
-      }
+      const Point across = unit(leftNormal(curve.derivative(t)));
+      const double off = dot(points[i] - curve.at(t), across);
+      sums.add(window.derivatives(k, t, across), window.weight(k), off);
     }
+    sums.addTo(e);
   }
   return e;
 }
