@@ -5,12 +5,10 @@
 namespace rim {
 namespace {
 
-constexpr double kStraightBulge = 1e-7;
 constexpr double kShortestPart = 1.0 / 4096;  // of the parameter; a shorter one is taken as it is
 
 Segment arcOrLine(Point start, Point tangent, Point end) {
-  const double bulge = bulgeFromTangent(start, tangent, end);
-  return std::abs(bulge) < kStraightBulge ? Segment::line(end) : Segment::arc(end, bulge);
+  return Segment::arc(end, bulgeFromTangent(start, tangent, end));
 }
 
 /// How far the piece from `start` lies from the point p, along the piece's radius.

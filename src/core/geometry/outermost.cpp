@@ -30,7 +30,8 @@ void addArc(Point start, const Segment& s, const Box& box, double reach, std::ve
   // Quarter turns in running order, counted from the angle where the arc starts.
   for (double k = std::floor(sign * arc.startAngle / kQuarter) + 1;; ++k) {
     const double share = (k * kQuarter - sign * arc.startAngle) / std::abs(arc.sweep);
-    if (share >= 1 - kLeastShare) break;
+    // Turned round: a share that is no number ends the loop, too.
+    if (!(share < 1 - kLeastShare)) break;
     const Point p = pointOn(arc, share);
     if (share < kLeastShare || !touches(box, p, reach + kCubicOffArc * arc.radius)) continue;
     if (hardlyBeyond(p, start, s.end, reach)) continue;

@@ -14,14 +14,21 @@ struct Segment {
   SegmentKind kind = SegmentKind::Line;
   Point end;
   /// Arc only: tan of a quarter of the swept angle, positive counter-clockwise, as group code 42
-  /// of a DXF polyline. A half circle has bulge 1; the magnitude stays below 1000.
+  /// of a DXF polyline. A half circle has bulge 1; the magnitude is kStraightBulge or more, and below 1000.
   double bulge = 0;
   /// Cubic only: the two Bezier handles.
   Point handle1;
   Point handle2;
 
+  /// What bulges less leaves its chord by less than a ten-millionth of it; it has no centre that could be told.
+  static constexpr double kStraightBulge = 1e-7;
+
   static Segment line(Point end) { return {SegmentKind::Line, end, 0, {}, {}}; }
-  static Segment arc(Point end, double bulge) { return {SegmentKind::Arc, end, bulge, {}, {}}; }
+  /// An arc; a line when it is straight.
+  static Segment arc(Point end, double bulge) {
+    if (bulge > -kStraightBulge && bulge < kStraightBulge) return line(end);
+    return {SegmentKind::Arc, end, bulge, {}, {}};
+  }
   static Segment cubic(Point handle1, Point handle2, Point end) {
     return {SegmentKind::Cubic, end, 0, handle1, handle2};
   }

@@ -45,15 +45,12 @@ Path stretchOf(const Path& path, const PathPlace& from, const PathPlace& to) {
 
 Path withEnds(Path path, Point start, Point end) {
   Segment& first = path.segments.front();
-  if (first.kind == SegmentKind::Arc && first.bulge != 0) {
-    first.bulge = bulgeThrough(start, pointAt(path.start, first, 0.5), first.end);
-  }
+  if (isArc(first)) first = Segment::arc(first.end, bulgeThrough(start, pointAt(path.start, first, 0.5), first.end));
   if (first.kind == SegmentKind::Cubic) first.handle1 = first.handle1 + (start - path.start);
   path.start = start;
   Segment& last = path.segments.back();
   const Point before = segmentStart(path, path.segments.size() - 1);
-  if (last.kind == SegmentKind::Arc && last.bulge != 0)
-    last.bulge = bulgeThrough(before, pointAt(before, last, 0.5), end);
+  if (isArc(last)) last = Segment::arc(last.end, bulgeThrough(before, pointAt(before, last, 0.5), end));
   if (last.kind == SegmentKind::Cubic) last.handle2 = last.handle2 + (end - last.end);
   last.end = end;
   return path;

@@ -63,7 +63,7 @@ void includeArc(Point start, const Segment& s, Box& box) {
 
 Piece pieceOf(const Path& path, std::size_t i) { return {segmentStart(path, i), path.segments[i]}; }
 
-bool isArc(const Segment& s) { return s.kind == SegmentKind::Arc && s.bulge != 0; }
+bool isArc(const Segment& s) { return s.kind == SegmentKind::Arc; }
 
 Cubic cubicOf(Point start, const Segment& s) { return {start, s.handle1, s.handle2, s.end}; }
 

@@ -6,7 +6,7 @@
 namespace rim {
 
 /// A segment with its start. Places along it are told by t, 0..1: of a line's length, of an arc's sweep, a cubic's
-/// parameter. An arc of bulge 0 counts as a line.
+/// parameter.
 struct Piece {
   Point start;
   Segment segment;

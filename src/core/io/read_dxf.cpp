@@ -231,7 +231,7 @@ class Collector : public DL_CreationAdapter {
       const Point from = segmentStart(path, path.segments.size());
       // The closing step of a polyline that ends where it began is nothing.
       if (i + 1 == count && to == from) break;
-      path.segments.push_back(bulge == 0 || to == from ? Segment::line(to) : Segment::arc(to, bulge));
+      path.segments.push_back(to == from ? Segment::line(to) : Segment::arc(to, bulge));
     }
     addPath(std::move(path), true, p);
   }

@@ -2,6 +2,7 @@
 
 #include <cstring>
 #include <opencv2/imgproc.hpp>
+#include <string>
 
 #include "core/error.h"
 
@@ -179,18 +180,32 @@ double borderArea(const Border& border) {
   return twice / 2;
 }
 
+namespace {
+
+[[noreturn]] void failForNoise() {
+  throw InputError("the edges in this picture have more than " + std::to_string(kMostBorderPoints / 1'000'000) +
+                   " million points, the most that is traced: it seems to be noise. Calm it, choose another threshold, "
+                   "raise the smallest part, or make the picture smaller first.");
+}
+
+}  // namespace
+
 std::vector<Border> followBorders(const cv::Mat& grey, TwoTone tone, double minAreaPx2, std::stop_token stop) {
   std::vector<Border> borders;
   if (grey.empty()) return borders;
   Lattice lattice(grey, tone);
   const int end = lattice.columns() - 1;
+  std::size_t points = 0;
   for (int y = 1; y < lattice.rows(); ++y) {
     if (y % 64 == 0 && stop.stop_requested()) throw Cancelled();
     const std::uint8_t* row = lattice.row(y);
     for (int x = nextEdge(row, 0, end); x < end; x = nextEdge(row, x + 1, end)) {
       if ((row[x] & kSeen) != 0) continue;
       Border border = follow(lattice, x, y);
-      if (border.size() >= 3 && std::abs(borderArea(border)) >= minAreaPx2) borders.push_back(std::move(border));
+      if (border.size() < 3 || std::abs(borderArea(border)) < minAreaPx2) continue;
+      points += border.size();
+      if (points > kMostBorderPoints) failForNoise();
+      borders.push_back(std::move(border));
     }
   }
   return borders;

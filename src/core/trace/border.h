@@ -20,6 +20,10 @@ struct TwoTone {
 /// along it, so islands run counter-clockwise and holes clockwise.
 using Border = std::vector<Point>;
 
+/// No more points are followed, all borders together: a dense picture of 16 megapixels has a million, noise one a
+/// pixel.
+inline constexpr std::size_t kMostBorderPoints = 6'000'000;
+
 /// Follows every border between ink and paper at sub-pixel accuracy.
 ///
 /// Contract: `grey` is CV_8UC1. Grey levels are taken as samples at the middles of the pixels and
@@ -32,7 +36,7 @@ using Border = std::vector<Point>;
 /// smaller still.
 /// Order: by the topmost row, then the leftmost column, of the place where a border is first met.
 /// Time grows with pixels and border length; memory is one byte a pixel and the points.
-/// Throws Cancelled when `stop` is requested.
+/// Throws InputError when there are more than kMostBorderPoints, Cancelled when `stop` is requested.
 std::vector<Border> followBorders(const cv::Mat& grey, TwoTone tone, double minAreaPx2, std::stop_token stop = {});
 
 /// Whether a coordinate is that of a row's or column's middle, in px. Of a border point one coordinate is; on the

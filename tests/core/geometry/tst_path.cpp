@@ -83,6 +83,15 @@ class TestPath : public QObject {
     QVERIFY(qAbs(arc.radius - 1) < 1e-12);
   }
 
+  void aStraightArcIsALine() {
+    for (const double bulge : {0.0, -0.0, 1e-300, -9e-8}) QVERIFY(Segment::arc({4, 0}, bulge) == Segment::line({4, 0}));
+    for (const double bulge : {1e-7, -1e-7, 1000.0}) {
+      const Segment arc = Segment::arc({4, 0}, bulge);
+      QCOMPARE(arc.kind, SegmentKind::Arc);
+      QVERIFY(std::isfinite(arcFromBulge({0, 0}, arc.end, arc.bulge).radius));
+    }
+  }
+
   void anArcAsCubicsLeavesTheCircleByNoMoreThanItsHeaderSays() {
     Point from{10, 0};
     for (const Segment& s : cubicsFromArc(from, Segment::arc({-10, 0}, 1), 0.01)) {

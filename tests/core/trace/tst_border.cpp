@@ -113,6 +113,15 @@ class TestBorder : public QObject {
     QCOMPARE(area, double(width * height));
   }
 
+  void noiseWithoutBoundIsToldOf() {
+    // Stripes a pixel wide have a point a pixel.
+    cv::Mat stripes(2500, 2500, CV_8UC1, cv::Scalar(255));
+    for (int x = 0; x < stripes.cols; x += 2) stripes.col(x) = 0;
+    QVERIFY(stripes.total() > kMostBorderPoints);
+    QVERIFY_THROWS_EXCEPTION(InputError, followBorders(stripes, {128, false}, 0));
+    QCOMPARE(followBorders(stripes.colRange(0, 1000), {128, false}, 0).size(), 500U);
+  }
+
   void stopsWhenAsked() {
     std::stop_source stop;
     stop.request_stop();

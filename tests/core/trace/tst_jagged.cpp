@@ -3,8 +3,10 @@
 #include <QTest>
 #include <opencv2/imgproc.hpp>
 #include <random>
+#include <string_view>
 
 #include "core/colour/reduce.h"
+#include "core/geometry/outermost.h"
 #include "core/picture/load.h"
 #include "core/trace/grain.h"
 #include "core/trace/ink_trace.h"
@@ -51,6 +53,20 @@ double farthest(const Border& border, const std::function<double(Point)>& off) {
   double most = 0;
   for (const Point p : border) most = std::max(most, off(p));
   return most;
+}
+
+void expectEveryForm(const cv::Mat& grey) {
+  const Tracing tracing = trace(pictureOf(grey), {});
+  QVERIFY(!tracing.outlines.empty());
+  const Box box = boxOf(tracing.outlines);
+  for (const Path& path : tracing.outlines) {
+    QVERIFY(path.closed);
+    for (const CurveForm form : {CurveForm::Beziers, CurveForm::Arcs, CurveForm::Lines}) {
+      const Path drawn = inForm(withOutermostNodes(path, box, 0.05, form), form, 0.05);
+      QVERIFY(std::isfinite(pathLength(drawn)));
+      QVERIFY(std::abs(signedArea(drawn) - signedArea(path)) < 0.05 * pathLength(path));
+    }
+  }
 }
 
 }  // namespace
@@ -257,6 +273,28 @@ class TestJagged : public QObject {
       QVERIFY(!tracing.outlines.empty());
       for (const Path& path : tracing.outlines) QVERIFY(path.closed);
       QVERIFY(!anyCrossing(tracing.outlines));
+    }
+  }
+
+  /// Drawings of pure noise end in every form. In the middle of this one the points of a border lie level with each
+  /// other, whatever is fitted to them.
+  void noiseIsDrawnInEveryForm() {
+    const std::vector<std::string_view> rows{".#.###...#.###", "###.####.#...#", "#.....##.#.###", "#..#..##..#.##",
+                                             "...##.#.#.....", "#..##.#......#", "...###.######.", "##..#...#.#.#.",
+                                             "##...##..#....", "#.#######..##.", "#......###....", "#......#...##.",
+                                             "#..#.####.##..", ".#....#.#.#..."};
+    cv::Mat noise(static_cast<int>(rows.size()), static_cast<int>(rows[0].size()), CV_8UC1);
+    for (int y = 0; y < noise.rows; ++y) {
+      for (int x = 0; x < noise.cols; ++x)
+        noise.at<std::uint8_t>(y, x) = rows[static_cast<std::size_t>(y)][static_cast<std::size_t>(x)] == '#' ? 0 : 255;
+    }
+    expectEveryForm(noise);
+    cv::RNG random(5);
+    for (int k = 0; k < 6; ++k) {
+      cv::Mat grey(60, 60, CV_8UC1);
+      random.fill(grey, cv::RNG::UNIFORM, 0, 256);
+      expectEveryForm(grey);
+      expectEveryForm(grey > 127);
     }
   }
 
