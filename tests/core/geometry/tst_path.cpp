@@ -92,6 +92,16 @@ class TestPath : public QObject {
     }
   }
 
+  void aCubicIsAPolynomial() {
+    const Cubic c{{1, 2}, {30, -4}, {-7, 21}, {12, 13}};
+    const CubicPolynomial same(c);
+    for (const double t : {-0.15, 0.0, 0.3, 0.77, 1.0, 1.15}) {
+      QVERIFY(distance(same.at(t), pointOn(c, t)) < 1e-12);
+      QVERIFY(distance(same.derivative(t), derivative(c, t)) < 1e-12);
+      QVERIFY(distance(same.secondDerivative(t), secondDerivative(c, t)) < 1e-12);
+    }
+  }
+
   void anArcAsCubicsLeavesTheCircleByNoMoreThanItsHeaderSays() {
     Point from{10, 0};
     for (const Segment& s : cubicsFromArc(from, Segment::arc({-10, 0}, 1), 0.01)) {

@@ -4,6 +4,7 @@
 #include <QTest>
 #include <filesystem>
 #include <fstream>
+#include <future>
 
 #include "core/error.h"
 #include "core/picture/load.h"
@@ -49,6 +50,23 @@ class TestLoad : public QObject {
     QVERIFY2(greyAt(picture, 35, 4) > 235, qPrintable(QString::number(greyAt(picture, 35, 4))));
     QVERIFY2(greyAt(picture, 4, 20) > 235, qPrintable(QString::number(greyAt(picture, 4, 20))));
     QCOMPARE(picture.name, name.toStdString());
+  }
+
+  void coloursOfGreysAreMadeOnce() {
+    cv::Mat levels(30, 50, CV_8UC1);
+    cv::randu(levels, 0, 256);
+    const Picture picture = makePicture(levels, 0, "grey");
+    const Picture copy = picture;
+    std::vector<std::future<const cv::Mat*>> asked;
+    for (int i = 0; i < 4; ++i) asked.push_back(std::async(std::launch::async, [copy] { return &*copy.bgr; }));
+    for (auto& one : asked) QCOMPARE(one.get(), &*picture.bgr);
+    QCOMPARE(picture.bgr->type(), CV_8UC3);
+    for (int channel = 0; channel < 3; ++channel) {
+      cv::Mat plane;
+      cv::extractChannel(*picture.bgr, plane, channel);
+      QCOMPARE(cv::norm(plane, levels, cv::NORM_INF), 0.0);
+    }
+    QVERIFY(&*withPixels(picture, levels).bgr != &*picture.bgr);
   }
 
   void sixteenBitsKeepTheirMiddle() {

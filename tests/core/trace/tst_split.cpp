@@ -75,6 +75,40 @@ class TestSplit : public QObject {
   Q_OBJECT
 
  private slots:
+  void theMeanSquareOfACircleIsKnownWithoutIt() {
+    std::mt19937 random(3);
+    std::normal_distribution<double> off(0, 0.05);
+    for (const double sweep : {0.2, 1.0, 3.0, 6.2}) {
+      for (const double radius : {4.0, 60.0}) {
+        Border arc;
+        for (int i = 0; i < 40; ++i) {
+          const double angle = sweep * i / 40;
+          arc.push_back(Point{300, 200} + Point{std::cos(angle), std::sin(angle)} * (radius + off(random)));
+        }
+        const Moments m = momentsOf(arc);
+        const double square = circleMeanSquare(m);
+        QVERIFY(std::abs(circleFrom(m)->meanSquare - square) < 2e-5 * square);
+        QVERIFY(distance(circleFrom(m, square)->centre, circleFrom(m)->centre) < 1e-3 * radius);
+        const double seen = circleMeanSquare(m, square / 2);
+        QVERIFY(seen > square / 2 && seen <= square);
+        QCOMPARE(circleMeanSquare(m, 2 * square), square);
+      }
+    }
+  }
+
+  void noPointsOffACircleAreOffByNoNumber() {
+    // Rounding must not make a square less than nothing.
+    for (int from = 0; from < 320; from += 7) {
+      Border arc;
+      for (int i = from; i < from + 8; ++i) {
+        const double angle = 2 * std::numbers::pi * i / 320;
+        arc.push_back(Point{std::cos(angle), std::sin(angle)} * 60);
+      }
+      const double square = circleMeanSquare(momentsOf(arc));
+      QVERIFY(square >= 0 && square < 1e-12);
+    }
+  }
+
   void sumsOfTwoRangesAreThoseOfAll() {
     std::mt19937 random(5);
     std::uniform_real_distribution<double> place(0, 3000);
