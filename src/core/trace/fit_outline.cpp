@@ -8,6 +8,7 @@
 #include "core/trace/likely_breaks.h"
 #include "core/trace/moments.h"
 #include "core/trace/noise.h"
+#include "core/trace/without_backsteps.h"
 
 namespace rim {
 namespace {
@@ -117,31 +118,6 @@ bool isFinite(const Path& path) {
 }
 
 bool usable(const Path& path) { return isFinite(path) && path.segments.size() > 1; }
-
-/// Without short steps back against the way of both lines beside them: where pieces that run the same way meet nowhere
-/// near, short ones between them may turn back.
-Path withoutBacksteps(Path path) {
-  constexpr double kAnyPx = 0.5;
-  constexpr double kFoldPx = 3;
-  constexpr double kFold = -0.9;  // cosine of the turns of a line folded into three
-  const auto isLine = [&path](std::size_t i) { return path.segments[i].kind == SegmentKind::Line; };
-  const auto along = [&path](std::size_t i) { return path.segments[i].end - segmentStart(path, i); };
-  const auto isStepBack = [&](std::size_t i) {
-    if (!isLine(i - 1) || !isLine(i) || !isLine(i + 1)) return false;
-    const Point way = unit(along(i));
-    const double turn = std::max(dot(unit(along(i - 1)), way), dot(way, unit(along(i + 1))));
-    return turn < 0 && length(along(i)) < (turn < kFold ? kFoldPx : kAnyPx);
-  };
-  for (std::size_t i = 1; i + 1 < path.segments.size();) {
-    if (!isStepBack(i)) {
-      ++i;
-      continue;
-    }
-    path.segments[i - 1].end = lerp(path.segments[i - 1].end, path.segments[i].end, 0.5);
-    path.segments.erase(path.segments.begin() + static_cast<std::ptrdiff_t>(i));
-  }
-  return path;
-}
 
 /// The piece, from 1, that the outline is best begun with: one where it turns most, so that no smooth
 /// stretch is cut in two. When the longest piece, whose parts are the first and the last, is a line, the

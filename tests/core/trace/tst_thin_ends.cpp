@@ -1,6 +1,8 @@
 // What is lost most easily: the ends of thin strokes, corners that noise has eaten into, round things with one bad
 // point. Truth: the figures' own coordinates.
 
+#include <QList>
+#include <QPointF>
 #include <QTest>
 #include <numbers>
 #include <random>
@@ -11,6 +13,7 @@
 #include "core/trace/sharpen.h"
 #include "core/trace/trace.h"
 #include "core/trace/track.h"
+#include "core/trace/without_backsteps.h"
 #include "support/measure.h"
 #include "support/pictures.h"
 
@@ -145,6 +148,45 @@ class TestThinEnds : public QObject {
     double off = 0;
     for (const Point p : border) off = std::max(off, nearestOn(path, p).off);
     QVERIFY2(off < 0.6, qPrintable(QString::number(off)));
+  }
+
+  void stepsBackAreTakenOut_data() {
+    QTest::addColumn<QList<QPointF>>("corners");
+    QTest::addColumn<int>("segments");
+    // Of a closed path; a step back takes a segment away.
+    QTest::newRow("a square") << QList<QPointF>{{0, 0}, {50, 0}, {50, 50}, {0, 50}} << 4;
+    QTest::newRow("a short step back") << QList<QPointF>{{0, 0}, {30, 0}, {29.6, 0.1}, {50, 0}, {50, 50}, {0, 50}} << 5;
+    QTest::newRow("a short step aside") << QList<QPointF>{{0, 0}, {30, 0}, {30, 0.4}, {50, 0.4}, {50, 50}, {0, 50}}
+                                        << 6;
+    QTest::newRow("a long fold within half a pixel")
+        << QList<QPointF>{{0, 0}, {30, 0}, {22, 0.2}, {50, 0.3}, {50, 50}, {0, 50}} << 5;
+    QTest::newRow("a zigzag") << QList<QPointF>{{0, 0}, {30, 0}, {10, 4}, {50, 8}, {50, 50}, {0, 50}} << 6;
+  }
+  void stepsBackAreTakenOut() {
+    QFETCH(QList<QPointF>, corners);
+    QFETCH(int, segments);
+    Path path{{corners[0].x(), corners[0].y()}, {}, true};
+    for (qsizetype i = 1; i <= corners.size(); ++i)
+      path.segments.push_back(Segment::line({corners[i % corners.size()].x(), corners[i % corners.size()].y()}));
+    const Path without = withoutBacksteps(path);
+    QCOMPARE(without.segments.size(), static_cast<std::size_t>(segments));
+    QVERIFY(std::abs(signedArea(without) - signedArea(path)) < 2);
+    QVERIFY(withoutBacksteps(without) == without);
+  }
+
+  void curvesMeetWhereAStepBackWas() {
+    Path path{{0, 0},
+              {Segment::cubic({10, -4}, {20, -4}, {30, 0}), Segment::line({29.7, 0.05}), Segment::arc({50, 0}, 0.1),
+               Segment::line({50, 50}), Segment::line({0, 50}), Segment::line({0, 0})},
+              true};
+    const Path without = withoutBacksteps(path);
+    QCOMPARE(without.segments.size(), 5U);
+    QVERIFY(distance(without.segments[0].end, {29.85, 0.025}) < 1e-9);
+    QVERIFY(distance(without.segments[0].handle2, {19.85, -3.975}) < 1e-9);
+    QCOMPARE(without.segments[1].kind, SegmentKind::Arc);
+    // In a fold of a curve nothing longer is taken for noise.
+    path.segments[1] = Segment::line({28, 0.05});
+    QCOMPARE(withoutBacksteps(path).segments.size(), 6U);
   }
 
   void sharpeningLeavesNoHoles() {

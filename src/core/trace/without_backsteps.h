@@ -1,0 +1,13 @@
+#pragma once
+
+#include "core/geometry/path.h"
+
+namespace rim {
+
+/// A fitted path (px) without lines that step back against the way of both segments beside them: where pieces that run
+/// the same way meet nowhere near, short ones between them may turn back. Taken out are those of less than half a px
+/// and, between two lines, folds of less than 3 px or whose three lines lie within half a px side by side, as no border
+/// does. The segments beside them meet half-way. The first and the last segment stay.
+Path withoutBacksteps(Path path);
+
+}  // namespace rim
