@@ -44,7 +44,7 @@ struct ColourSettings {
 
 /// Inks as they were found in a picture, kept so that decisions about them need no new search.
 struct FoundInks {
-  std::shared_ptr<const cv::Mat> in;  ///< the picture's pixels
+  std::shared_ptr<const cv::Mat> in;  ///< the picture's grey levels, which tell pictures apart
   std::optional<int> count;
   InkMap map;
 };

@@ -33,6 +33,7 @@ class CubicPolynomial {
  public:
   explicit CubicPolynomial(const Cubic& c)
       : a_(c.p3 - c.p0 + (c.p1 - c.p2) * 3), b_((c.p0 - c.p1 * 2 + c.p2) * 3), c_((c.p1 - c.p0) * 3), d_(c.p0) {}
+  /// What pointOn(), derivative() and secondDerivative() give; t may lie beyond 0..1.
   Point at(double t) const { return ((a_ * t + b_) * t + c_) * t + d_; }
   Point derivative(double t) const { return (a_ * (3 * t) + b_ * 2) * t + c_; }
   Point secondDerivative(double t) const { return a_ * (6 * t) + b_ * 2; }

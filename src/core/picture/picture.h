@@ -27,6 +27,7 @@ class Colours {
   Colours() = default;
   /// From colours (CV_8UC3) or grey levels (CV_8UC1).
   explicit Colours(cv::Mat pixels);
+  /// CV_8UC3; not of an empty picture.
   const cv::Mat& operator*() const;
   const cv::Mat* operator->() const { return &**this; }
 

@@ -169,6 +169,12 @@ int nextEdge(const std::uint8_t* row, int x, int end) {
   return x;
 }
 
+[[noreturn]] void failForNoise() {
+  throw InputError("the edges in this picture have more than " + std::to_string(kMostBorderPoints / 1'000'000) +
+                   " million points, the most that is traced: it seems to be noise. Calm it, choose another threshold, "
+                   "raise the smallest part, or make the picture smaller first.");
+}
+
 }  // namespace
 
 double borderArea(const Border& border) {
@@ -179,16 +185,6 @@ double borderArea(const Border& border) {
   }
   return twice / 2;
 }
-
-namespace {
-
-[[noreturn]] void failForNoise() {
-  throw InputError("the edges in this picture have more than " + std::to_string(kMostBorderPoints / 1'000'000) +
-                   " million points, the most that is traced: it seems to be noise. Calm it, choose another threshold, "
-                   "raise the smallest part, or make the picture smaller first.");
-}
-
-}  // namespace
 
 std::vector<Border> followBorders(const cv::Mat& grey, TwoTone tone, double minAreaPx2, std::stop_token stop) {
   std::vector<Border> borders;
