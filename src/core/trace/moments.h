@@ -20,7 +20,7 @@ struct Moments {
 
 Moments momentsOf(std::span<const Point> points);
 
-/// Moments of a range that grows at its end, in constant time a point. Exact to about 1e-6 px as
+/// Moments of a range that grows at its ends, in constant time a point. Exact to about 1e-6 px as
 /// long as all points lie within 10 000 px of `origin`.
 class MomentSums {
  public:
@@ -29,17 +29,21 @@ class MomentSums {
   /// Adds the points of another range, whatever its origin.
   void add(const MomentSums& other);
   Moments central() const;
+  /// lineMeanSquare() of central(), without the moments that only circles need.
+  double lineMeanSquare() const;
 
  private:
   Point origin_;
   double n_ = 0, x_ = 0, y_ = 0, xx_ = 0, yy_ = 0, xy_ = 0, xz_ = 0, yz_ = 0, zz_ = 0;
 };
 
-/// The mean squared distance of the points from their best line.
-inline double lineMeanSquare(const Moments& m) {
-  const double half = (m.xx - m.yy) / 2;
-  return std::max(0.0, (m.xx + m.yy) / 2 - std::sqrt(half * half + m.xy * m.xy));
+/// The mean squared distance of points with these central moments from their best line.
+inline double lineMeanSquare(double xx, double yy, double xy) {
+  const double half = (xx - yy) / 2;
+  return std::max(0.0, (xx + yy) / 2 - std::sqrt(half * half + xy * xy));
 }
+
+inline double lineMeanSquare(const Moments& m) { return lineMeanSquare(m.xx, m.yy, m.xy); }
 
 /// A circle and the mean squared distance of the points from it (to first order in the distance).
 struct CircleFit {
@@ -77,6 +81,13 @@ inline void MomentSums::add(Point p) {
   xz_ += q.x * z;
   yz_ += q.y * z;
   zz_ += z * z;
+}
+
+inline double MomentSums::lineMeanSquare() const {
+  const double k = 1 / n_;
+  const double mx = x_ * k;
+  const double my = y_ * k;
+  return rim::lineMeanSquare(xx_ * k - mx * mx, yy_ * k - my * my, xy_ * k - mx * my);
 }
 
 inline Moments MomentSums::central() const {

@@ -18,7 +18,8 @@ constexpr double kPriceOfPointInGap = 3;
 constexpr double kWidestSweep = 300 * std::numbers::pi / 180;
 constexpr double kSmallestRadiusPx = 0.8;
 constexpr double kShortestWayPx = 1.5;
-/// A start is given up when the misfit has been this dear over this many places, or so many times as dear over fewer.
+/// No farther start is tried when the misfit has been this dear over this many places, or so many times as dear over
+/// fewer.
 constexpr double kHopeless = 200;
 constexpr int kHopelessPlaces = 6;
 constexpr double kMostTimes = 3;
@@ -31,12 +32,19 @@ struct Rated {
   double price = kNever;
   bool arc = false;
   double meanSquare = 0;  ///< of the points' distances from it
+  double lineMeanSquare = 0;
 };
 
 /// How a place of the track is reached at the least price.
 struct Reached {
   double price = kNever;
   std::size_t from = 0;  ///< place where the piece that ends here starts
+};
+
+/// A place as pieces see it, the trim left out.
+struct Trimmed {
+  std::size_t first = 0;  ///< a piece that starts at the place follows the points from here on
+  std::size_t end = 0;    ///< and one that ends at it those before this one
 };
 
 /// Where the next piece may start: at the end of one, or after a gap.
@@ -50,19 +58,19 @@ struct Start {
 /// mean square, or none is told.
 Rated rate(const Moments& m, double along, double perSquare, double atMost = kNever) {
   const double line = lineMeanSquare(m);
-  Rated best{kPriceOfLine + line * perSquare, false, line};
+  Rated best{kPriceOfLine + line * perSquare, false, line, line};
   if (best.price <= kPriceOfArc || m.count < 3) return best;
   if (atMost <= kPriceOfArc) return {};
   const double most = (std::min(best.price, atMost) - kPriceOfArc) / perSquare;
   const double meanSquare = circleMeanSquare(m, most);
   if (meanSquare > most) {
     if (best.price < atMost) return best;
-    return {kPriceOfArc + meanSquare * perSquare, true, meanSquare};
+    return {kPriceOfArc + meanSquare * perSquare, true, meanSquare, line};
   }
   const auto circle = circleFrom(m, meanSquare);
   if (!circle || circle->radius < kSmallestRadiusPx || along > circle->radius * kWidestSweep) return best;
   const double arc = kPriceOfArc + circle->meanSquare * perSquare;
-  if (arc < best.price) best = {arc, true, circle->meanSquare};
+  if (arc < best.price) best = {arc, true, circle->meanSquare, line};
   return best;
 }
 
@@ -97,17 +105,23 @@ class Splitter {
  public:
   /// `places` are the indexes where pieces may meet, in rising order; the first and the last one are the track's ends.
   Splitter(const Track& track, const SplitLimits& limits, std::vector<std::size_t> places)
-      : track_(track), limits_(limits), places_(std::move(places)) {}
+      : track_(track), limits_(limits), places_(std::move(places)) {
+    std::size_t end = 0;
+    for (const std::size_t at : places_) {
+      while (end < at && track_.way(end) <= track_.way(at) - limits_.trimPx) ++end;
+      trimmed_.push_back({track_.indexBeyond(at, limits_.trimPx), end});
+    }
+  }
 
   std::vector<TrackPiece> pieces(const std::stop_token& stop) {
     const std::size_t count = places_.size();
     reached_.assign(count, {});
     starts_.assign(count, {});
     openFrom(0, 0, 0);
-    for (std::size_t k = 0; k + 1 < count; ++k) {
-      if (k % 64 == 0 && stop.stop_requested()) throw Cancelled();
-      if (k > 0 && reached_[k].price < kNever) openFrom(k, reached_[k].price, k);
-      if (starts_[k].price < kNever) extend(k);
+    for (std::size_t e = 1; e < count; ++e) {
+      if (e % 64 == 0 && stop.stop_requested()) throw Cancelled();
+      reach(e);
+      if (reached_[e].price < kNever) openFrom(e, reached_[e].price, e);
     }
     return collect();
   }
@@ -127,49 +141,83 @@ class Splitter {
     }
   }
 
-  /// Tries pieces that start at place k with every end they can reach. From the middle of a long piece most ends are
-  /// reached cheaper already than any piece could: nothing is fitted there.
-  void extend(std::size_t k) {
-    Growing piece{track_.indexBeyond(places_[k], limits_.trimPx), track_.point(places_[k])};
+  /// A piece that ends at one place and whose start moves back along the track.
+  struct Growing {
+    Growing(std::size_t last, Point origin) : end(last), summed(last), sums(origin) {}
+
+    std::size_t end;     ///< points before it belong to the piece
+    std::size_t summed;  ///< back to here they are in the sums; only fits need them
+    MomentSums sums;
+    // What the squared distances come to at least, as those of fewer points did.
+    double squares = 0;           ///< from any line or circle, or so many more that an arc's price makes up for it
+    double squaresFromLines = 0;  ///< from any line
+  };
+
+  /// Finds the piece that reaches place e at the least price. Near starts are tried before far ones, and before all
+  /// others the one that is best for the place before: when the price is nearly the least already, most of the others
+  /// are seen to be too dear without a fit, or with a rough one.
+  void reach(std::size_t e) {
+    Growing piece(trimmed_[e].end, track_.point(places_[e]));
+    tryBestBefore(e);
     int hopeless = 0;
-    for (std::size_t e = k + 1; e < places_.size() && hopeless <= kHopelessPlaces; ++e) {
-      const double along = way(e) - way(k);
-      if (along < kShortestWayPx) continue;
-      const double atMost = reached_[e].price - starts_[k].price;
-      const double price = atMost <= kPriceOfLine                        ? kNever
-                           : along < 2 * limits_.trimPx + kLeastFittedPx ? shortPrice(k, e, along)
-                                                                         : priceOf(piece, k, e, atMost);
-      if (price < atMost) reached_[e] = {starts_[k].price + price, k};
+    for (std::size_t k = e; k-- > 0 && hopeless <= kHopelessPlaces;) {
+      if (k == best_) {
+        if (fromBest_.summed < piece.summed) piece = fromBest_;
+        continue;
+      }
+      const double price = tryStart(piece, k, e);
       const bool dear = price > kHopeless && price < kNever;
       hopeless = dear ? hopeless + static_cast<int>(std::min(price / kHopeless, kMostTimes)) : 0;
     }
   }
 
-  /// A piece whose end moves on along the track.
-  struct Growing {
-    Growing(std::size_t from, Point origin) : first(from), held(from), summed(from), sums(origin) {}
+  /// Tries the start that is best for the place before e.
+  void tryBestBefore(std::size_t e) {
+    const std::size_t end = trimmed_[e].end;
+    const std::size_t best = reached_[e - 1].price < kNever ? reached_[e - 1].from : e;
+    if (best != best_) {
+      best_ = best;
+      fromBest_ = Growing(end, track_.point(places_[e]));
+    }
+    for (; fromBest_.end < end; ++fromBest_.end) fromBest_.sums.add(track_.point(fromBest_.end));
+    if (best < e) tryStart(fromBest_, best, e);
+  }
 
-    std::size_t first;
-    std::size_t held;    ///< points from `first` up to here belong to it
-    std::size_t summed;  ///< up to here they are in the sums; only fits need them
-    MomentSums sums;
-    double squares = 0;  ///< what the squared distances come to at least: fewer points, at the last fit, came to it
-  };
+  /// The price of the piece from place k to place e, as priceOf() tells it; what it reaches e at is kept if it is less.
+  double tryStart(Growing& piece, std::size_t k, std::size_t e) {
+    const double along = way(e) - way(k);
+    const double atMost = reached_[e].price - starts_[k].price;
+    if (!(atMost > kPriceOfLine) || along < kShortestWayPx) return kNever;
+    const bool isShort = along < 2 * limits_.trimPx + kLeastFittedPx;
+    const double price = isShort ? shortPrice(k, e, along) : priceOf(piece, k, e, atMost);
+    if (price < atMost) reached_[e] = {starts_[k].price + price, k};
+    return price;
+  }
 
   /// What the piece from place k to place e costs; no less than `atMost`, or kNever, when that is seen without a
   /// fit.
   double priceOf(Growing& piece, std::size_t k, std::size_t e, double atMost) const {
-    while (piece.held < places_[e] && track_.way(piece.held) <= way(e) - limits_.trimPx) ++piece.held;
-    const auto skipped = static_cast<double>(places_[e] - places_[k] - (piece.held - piece.first));
-    const double forPoints = skipped * kPriceOfSkippedPoint;
-    if (atMost <= kPriceOfLine + forPoints) return kNever;
-    const auto count = static_cast<double>(piece.held - piece.first);
+    const std::size_t first = trimmed_[k].first;
+    if (first >= piece.end) return kNever;
+    const auto count = static_cast<double>(piece.end - first);
+    const double forPoints = kPriceOfSkippedPoint * (static_cast<double>(places_[e] - places_[k]) - count);
+    const double room = atMost - forPoints;
+    if (room <= kPriceOfLine) return kNever;
     const double perSquare = perSquareOf(count, limits_);
-    const double atLeast = kPriceOfLine + piece.squares / count * perSquare + forPoints;
-    if (atLeast >= atMost) return atLeast;
-    while (piece.summed < piece.held) piece.sums.add(track_.point(piece.summed++));
-    const Rated rated = rate(piece.sums.central(), way(e) - way(k), perSquare, atMost - forPoints);
-    if (rated.price < kNever) piece.squares = std::max(piece.squares, rated.meanSquare * count);
+    const double atLeast = kPriceOfLine + piece.squares / count * perSquare;
+    if (atLeast >= room) return atLeast + forPoints;
+    const bool lineOnly = room <= kPriceOfArc;
+    if (lineOnly && kPriceOfLine + piece.squaresFromLines / count * perSquare >= room) return kNever;
+    while (piece.summed > first) piece.sums.add(track_.point(--piece.summed));
+    if (lineOnly) {
+      const double meanSquare = piece.sums.lineMeanSquare();
+      piece.squaresFromLines = std::max(piece.squaresFromLines, meanSquare * count);
+      const double line = kPriceOfLine + meanSquare * perSquare;
+      return line < room ? line + forPoints : kNever;
+    }
+    const Rated rated = rate(piece.sums.central(), way(e) - way(k), perSquare, room);
+    piece.squares = std::max(piece.squares, rated.meanSquare * count);
+    piece.squaresFromLines = std::max(piece.squaresFromLines, rated.lineMeanSquare * count);
     return rated.price + forPoints;
   }
 
@@ -206,8 +254,11 @@ class Splitter {
   const Track& track_;
   const SplitLimits& limits_;
   std::vector<std::size_t> places_;
+  std::vector<Trimmed> trimmed_;  ///< of each place
   std::vector<Reached> reached_;
   std::vector<Start> starts_;
+  std::size_t best_ = 0;  ///< the start that is best for the place before the one to be reached
+  Growing fromBest_{0, {}};
 };
 
 }  // namespace
@@ -215,7 +266,7 @@ class Splitter {
 double factsIn(double points) {
   constexpr double kMostFacts = 60;
   const double facts = points / kPointsPerFact;
-  return facts / (1 + facts / kMostFacts);
+  return kMostFacts * facts / (kMostFacts + facts);
 }
 
 double misfitPrice(std::span<const Point> points, const Primitive& primitive, double deviationPx) {

@@ -62,6 +62,19 @@ double priceOf(const Track& track, const std::vector<TrackPiece>& pieces, const 
   return price;
 }
 
+/// The same with the points that no piece follows: one each within a trim, and three each and one in all in a gap.
+double fullPriceOf(const Track& track, const std::vector<TrackPiece>& pieces, const SplitLimits& limits) {
+  double price = priceOf(track, pieces, limits);
+  std::size_t end = 0;
+  for (const TrackPiece& piece : pieces) {
+    const auto [from, to] = track.within(piece.from, piece.to, limits.trimPx);
+    price += static_cast<double>(piece.to - piece.from - (to - from));
+    if (piece.from > end) price += 1 + 3 * static_cast<double>(piece.from - end);
+    end = piece.to;
+  }
+  return end < track.last() ? price + 1 + 3 * static_cast<double>(track.last() - end) : price;
+}
+
 bool near(const std::vector<std::size_t>& breaks, std::size_t place, std::size_t count, std::size_t reach) {
   return std::any_of(breaks.begin(), breaks.end(), [&](std::size_t at) {
     const std::size_t off = at > place ? at - place : place - at;
@@ -158,6 +171,34 @@ class TestSplit : public QObject {
     const auto breaks = likelyBreaks(track, {0.02, 1.2});
     QVERIFY(!near(breaks, 0, border.size(), 40));
     QVERIFY(breaks.size() >= 4 && breaks.size() <= 8);
+  }
+
+  void noPieceEndsBetterElsewhere() {
+    for (unsigned seed = 1; seed <= 12; ++seed) {
+      const double noise = 0.03 * seed;
+      const SplitLimits limits{std::max(0.02, noise), 1.2};
+      const auto star = starCorners(100, 100, 5, 80, 35, 0.1 * seed);
+      for (const Border& border : {pointsAlong(star, noise, seed), stadium(20 + 4.0 * seed, 60, noise, seed)}) {
+        const Track track(border, 10);
+        const auto pieces = splitTrack(track, limits, {});
+        QVERIFY(pieces.size() > 1);
+        const double price = fullPriceOf(track, pieces, limits);
+        for (std::size_t k = 0; k + 1 < pieces.size(); ++k) {
+          auto one = pieces;
+          one[k].to = one[k + 1].to;
+          one.erase(one.begin() + static_cast<std::ptrdiff_t>(k) + 1);
+          QVERIFY2(fullPriceOf(track, one, limits) > price - 1e-9, "two pieces had better be one");
+          for (const int off : {-9, -4, -3, -2, -1, 1, 2, 3, 4, 9}) {
+            auto moved = pieces;
+            moved[k].to += static_cast<std::size_t>(off);
+            moved[k + 1].from += static_cast<std::size_t>(off);
+            if (moved[k].to <= moved[k].from + 3 || moved[k + 1].from + 3 >= moved[k + 1].to) continue;
+            QVERIFY2(fullPriceOf(track, moved, limits) > price - 1e-9,
+                     qPrintable(QString("seed %1, piece %2 had better end %3 on").arg(seed).arg(k).arg(off)));
+          }
+        }
+      }
+    }
   }
 
   void theChoiceAmongLikelyBreaksCostsHardlyMore() {
