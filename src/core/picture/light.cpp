@@ -1,5 +1,6 @@
 #include "core/picture/light.h"
 
+#include <array>
 #include <opencv2/imgproc.hpp>
 
 namespace rim {
@@ -9,10 +10,14 @@ constexpr int kTerms = 10;
 constexpr double kSmallSide = 120;
 constexpr float kPaper = 245;  // what paper becomes
 
-/// The terms of a polynomial of third degree; x and y from -1 to 1.
-cv::Vec<double, kTerms> terms(double x, double y) {
-  return {1, x, y, x * x, x * y, y * y, x * x * x, x * x * y, x * y * y, y * y * y};
-}
+/// The powers of x and y in the terms of a polynomial of third degree.
+struct Term {
+  std::size_t x, y;
+};
+constexpr std::array<Term, kTerms> kPowers{
+    {{0, 0}, {1, 0}, {0, 1}, {2, 0}, {1, 1}, {0, 2}, {3, 0}, {2, 1}, {1, 2}, {0, 3}}};
+constexpr std::size_t kDegree = 3;
+using Powers = std::array<double, 2 * kDegree + 1>;
 
 double placeOf(int i, int count) { return count > 1 ? 2.0 * i / (count - 1) - 1 : 0; }
 
@@ -48,19 +53,63 @@ cv::Mat firstGuess(const cv::Mat& small) {
   return guess;
 }
 
-cv::Mat fit(const cv::Mat& values, const cv::Mat& field, double least, double most) {
-  cv::Matx<double, kTerms, kTerms> normal = cv::Matx<double, kTerms, kTerms>::zeros();
-  cv::Vec<double, kTerms> right;
+/// The powers of each of `count` places.
+std::vector<Powers> powersOfPlaces(int count) {
+  std::vector<Powers> all(static_cast<std::size_t>(count));
+  for (int i = 0; i < count; ++i) {
+    double power = 1;
+    for (double& of : all[static_cast<std::size_t>(i)]) {
+      of = power;
+      power *= placeOf(i, count);
+    }
+  }
+  return all;
+}
+
+/// Sums over pixels of x^i y^j, and of their values times that.
+struct PowerSums {
+  std::array<Powers, 2 * kDegree + 1> ofPlaces{};
+  std::array<std::array<double, kDegree + 1>, kDegree + 1> ofValues{};
+};
+
+/// The sums over the pixels whose value is at least `least` and at most `most` times the field's.
+PowerSums powerSums(const cv::Mat& values, const cv::Mat& field, double least, double most) {
+  PowerSums sums;
+  const std::vector<Powers> columns = powersOfPlaces(values.cols);
+  const std::vector<Powers> rows = powersOfPlaces(values.rows);
   for (int y = 0; y < values.rows; ++y) {
-    for (int x = 0; x < values.cols; ++x) {
-      const double value = values.at<float>(y, x);
-      const double expected = field.at<float>(y, x);
-      if (value < least * expected || value > most * expected) continue;
-      const auto t = terms(placeOf(x, values.cols), placeOf(y, values.rows));
-      for (int i = 0; i < kTerms; ++i) {
-        for (int j = 0; j < kTerms; ++j) normal(i, j) += t[i] * t[j];
-        right[i] += t[i] * value;
-      }
+    Powers places{};
+    std::array<double, kDegree + 1> weighted{};
+    const float* value = values.ptr<float>(y);
+    const float* expected = field.ptr<float>(y);
+    for (std::size_t x = 0; x < columns.size(); ++x) {
+      // Drawings go up and down: weights of 0 and 1 are quicker than jumps.
+      const double weight = double(value[x] >= least * expected[x]) * double(value[x] <= most * expected[x]);
+      for (std::size_t i = 0; i < places.size(); ++i) places[i] += weight * columns[x][i];
+      for (std::size_t i = 0; i < weighted.size(); ++i) weighted[i] += weight * value[x] * columns[x][i];
+    }
+    const Powers& v = rows[static_cast<std::size_t>(y)];
+    for (std::size_t j = 0; j < v.size(); ++j) {
+      for (std::size_t i = 0; i < places.size(); ++i) sums.ofPlaces[i][j] += v[j] * places[i];
+    }
+    for (std::size_t j = 0; j < weighted.size(); ++j) {
+      for (std::size_t i = 0; i < weighted.size(); ++i) sums.ofValues[i][j] += v[j] * weighted[i];
+    }
+  }
+  return sums;
+}
+
+/// The polynomial's coefficients by least squares over the pixels that powerSums() takes.
+cv::Mat fit(const cv::Mat& values, const cv::Mat& field, double least, double most) {
+  const PowerSums sums = powerSums(values, field, least, most);
+  cv::Matx<double, kTerms, kTerms> normal;
+  cv::Vec<double, kTerms> right;
+  for (int i = 0; i < kTerms; ++i) {
+    const Term a = kPowers[static_cast<std::size_t>(i)];
+    right[i] = sums.ofValues[a.x][a.y];
+    for (int j = 0; j < kTerms; ++j) {
+      const Term b = kPowers[static_cast<std::size_t>(j)];
+      normal(i, j) = sums.ofPlaces[a.x + b.x][a.y + b.y];
     }
   }
   // A little towards flat: where no paper is seen the polynomial must not run away.
@@ -72,10 +121,11 @@ cv::Mat fit(const cv::Mat& values, const cv::Mat& field, double least, double mo
   return coefficients;
 }
 
-/// The picture made smaller by `scale`, each pixel the mean of those it stands for, or of some rows of them.
+/// The picture made smaller by `scale`, each pixel the mean of those it stands for; of some rows of them where those
+/// are pixels enough.
 cv::Mat smaller(const cv::Mat& grey, double scale) {
-  constexpr double kRowsEnough = 8;
-  const int step = std::max(1, static_cast<int>(scale / kRowsEnough));
+  constexpr double kPixelsEnough = 128;
+  const int step = static_cast<int>(std::clamp(scale * scale / kPixelsEnough, 1.0, scale));
   const cv::Mat some(grey.rows / step, grey.cols, grey.type(), grey.data, grey.step * static_cast<std::size_t>(step));
   const cv::Size size(std::max(1, cvRound(grey.cols / scale)), std::max(1, cvRound(grey.rows / scale)));
   cv::Mat small;

@@ -45,12 +45,15 @@ void addTile(const cv::Mat& grey, TwoTone tone, Wavering& wavering) {
   const cv::Mat both = even | evenDark;
   const auto count = static_cast<double>(cv::countNonZero(both));
   if (count == 0) return;
-  wavering.sum += cv::mean(cv::Mat(cv::abs(bend)), both)[0] * count;
+  // Sums of what is left after masking; OpenCV's own masked sums are several times slower.
+  bend = cv::abs(bend);
+  bend.setTo(0, ~both);
+  wavering.sum += cv::sum(bend)[0];
   wavering.pixels += count;
   const auto light = static_cast<double>(cv::countNonZero(even));
-  wavering.paper += cv::mean(grey, even)[0] * light;
+  wavering.paper += cv::sum(grey & even)[0];
   wavering.paperPixels += light;
-  wavering.ink += cv::mean(grey, evenDark)[0] * (count - light);
+  wavering.ink += cv::sum(grey & evenDark)[0];
   wavering.inkPixels += count - light;
 }
 

@@ -62,6 +62,24 @@ class TestTone : public QObject {
     QVERIFY(qAbs(varianceBetween(histogram, static_cast<int>(reference)) - best) < 1e-6 * best);
   }
 
+  void everyLevelIsCounted() {
+    // OpenCV's calcHist as the reference; flat runs of every length up to the widths that are counted at once.
+    for (const int width : {1, 7, 8, 9, 50, 61}) {
+      cv::Mat grey = test::randomGrey(width, 40, static_cast<unsigned>(width));
+      for (int y = 0; y < grey.rows; y += 2) grey.row(y).colRange(0, std::min(width, y)) = y;
+      const cv::Mat part = width > 9 ? grey.colRange(3, width - 2) : grey;
+      const int channel = 0;
+      const int size = 256;
+      const float range[] = {0, 256};
+      const float* ranges = range;
+      cv::Mat counts;
+      cv::calcHist(&part, 1, &channel, {}, counts, 1, &size, &ranges);
+      const Histogram histogram = histogramOf(part);
+      for (int level = 0; level < size; ++level)
+        QCOMPARE(static_cast<float>(histogram[static_cast<std::size_t>(level)]), counts.at<float>(level));
+    }
+  }
+
   void oneToneHasNoThreshold() { QVERIFY(!otsuThreshold(histogramOf(cv::Mat(5, 5, CV_8UC1, cv::Scalar(255))))); }
 
   void blackAndWhitePartAtTheMiddle() {
