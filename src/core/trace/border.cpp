@@ -1,10 +1,14 @@
 #include "core/trace/border.h"
 
+#include <atomic>
 #include <cstring>
+#include <iterator>
 #include <opencv2/imgproc.hpp>
+#include <optional>
 #include <string>
 
 #include "core/error.h"
+#include "core/trace/for_all.h"
 
 namespace rim {
 namespace {
@@ -14,7 +18,8 @@ namespace {
 constexpr int kRim = 2;
 constexpr std::uint8_t kPaper = 0;
 constexpr std::uint8_t kInk = 1;
-constexpr std::uint8_t kSeen = 2;
+/// So many rows are searched at a time, strips beside each other at once.
+constexpr int kStripRows = 1024;
 
 enum Side { kTop, kRight, kBottom, kLeft };
 
@@ -22,13 +27,13 @@ class Lattice {
  public:
   Lattice(const cv::Mat& grey, TwoTone tone) : grey_(grey), level_(tone.threshold - 0.5) {
     mask_.create(grey.rows + 2 * kRim, grey.cols + 2 * kRim, CV_8UC1);
+    // OpenCV's threshold is "greater than".
+    cv::threshold(grey, mask_(cv::Rect(kRim, kRim, grey.cols, grey.rows)), tone.threshold - 1, kInk,
+                  tone.lightIsInk ? cv::THRESH_BINARY : cv::THRESH_BINARY_INV);
     mask_.row(0) = kPaper;
     mask_.row(mask_.rows - 1) = kPaper;
     mask_.col(0) = kPaper;
     mask_.col(mask_.cols - 1) = kPaper;
-    // OpenCV's threshold is "greater than".
-    cv::threshold(grey, mask_(cv::Rect(kRim, kRim, grey.cols, grey.rows)), tone.threshold - 1, kInk,
-                  tone.lightIsInk ? cv::THRESH_BINARY : cv::THRESH_BINARY_INV);
     const int right = kRim + grey.cols;
     const int bottom = kRim + grey.rows;
     mask_.row(kRim).copyTo(mask_.row(kRim - 1));
@@ -39,9 +44,8 @@ class Lattice {
 
   int columns() const { return mask_.cols; }
   int rows() const { return mask_.rows; }
-  std::uint8_t* row(int y) { return mask_.ptr<std::uint8_t>(y); }
-  bool ink(int x, int y) const { return (mask_.ptr<std::uint8_t>(y)[x] & kInk) != 0; }
-  void markSeen(int x, int y) { row(y)[x] |= kSeen; }
+  const std::uint8_t* row(int y) const { return mask_.ptr<std::uint8_t>(y); }
+  bool ink(int x, int y) const { return row(y)[x] != kPaper; }
 
   double value(int x, int y) const {
     return grey_.ptr<std::uint8_t>(std::clamp(y - kRim, 0, grey_.rows - 1))[std::clamp(x - kRim, 0, grey_.cols - 1)];
@@ -133,20 +137,45 @@ Step stepOver(const Step& s, Side side) {
   return {s.x - 1, s.y, kRight};
 }
 
-/// Follows the border that goes up between the ink sample (x, y) and the paper at its right.
-Border follow(Lattice& lattice, int x, int y) {
-  Border border;
+/// The rows that one search goes through, and where in them it has seen borders go up.
+class Strip {
+ public:
+  Strip(int first, int end, int columns) : first_(first), end_(end), columns_(columns), seen_(index(0, end), false) {}
+
+  int first() const { return first_; }
+  int end() const { return end_; }
+  bool isSeen(int x, int y) const { return seen_[index(x, y)]; }
+  void markSeen(int x, int y) {
+    if (y >= first_ && y < end_) seen_[index(x, y)] = true;
+  }
+
+ private:
+  std::size_t index(int x, int y) const {
+    return static_cast<std::size_t>(y - first_) * static_cast<std::size_t>(columns_) + static_cast<std::size_t>(x);
+  }
+
+  int first_;
+  int end_;
+  int columns_;
+  std::vector<bool> seen_;
+};
+
+/// Follows the border that goes up between the ink sample (x, y) and the paper at its right. Nothing when it goes up
+/// farther above, or in the same row farther left, too: who searches there finds it. `border` is room for it.
+std::optional<Border> follow(const Lattice& lattice, Strip& strip, int x, int y, Border& border) {
+  border.clear();
   const auto add = [&border](Point p) {
     if (border.empty() || border.back() != p) border.push_back(p);
   };
-  lattice.markSeen(x, y);
+  strip.markSeen(x, y);
   add(lattice.crossing(x, y, x + 1, y));
   Step step{x, y - 1, kBottom};
   while (true) {
     const Side side = exitSide(lattice, step);
     if (side == kTop) {
       if (step.x == x && step.y == y) break;
-      lattice.markSeen(step.x, step.y);
+      if (step.y < y || (step.y == y && step.x < x)) return std::nullopt;
+      strip.markSeen(step.x, step.y);
     }
     add(exitPoint(lattice, step, side));
     step = stepOver(step, side);
@@ -157,15 +186,14 @@ Border follow(Lattice& lattice, int x, int y) {
 
 /// The next x in [x, end) where ink has paper at its right, or end. Eight samples at a time.
 int nextEdge(const std::uint8_t* row, int x, int end) {
-  constexpr std::uint64_t kInkOfEach = 0x0101010101010101ULL;
   for (; x + 8 < end; x += 8) {
     std::uint64_t here = 0;
     std::uint64_t right = 0;
     std::memcpy(&here, row + x, sizeof here);
     std::memcpy(&right, row + x + 1, sizeof right);
-    if ((here & ~right & kInkOfEach) != 0) break;
+    if ((here & ~right) != 0) break;
   }
-  while (x < end && ((row[x] & kInk) == 0 || (row[x + 1] & kInk) != 0)) ++x;
+  while (x < end && (row[x] == kPaper || row[x + 1] != kPaper)) ++x;
   return x;
 }
 
@@ -173,6 +201,27 @@ int nextEdge(const std::uint8_t* row, int x, int end) {
   throw InputError("the edges in this picture have more than " + std::to_string(kMostBorderPoints / 1'000'000) +
                    " million points, the most that is traced: it seems to be noise. Calm it, choose another threshold, "
                    "raise the smallest part, or make the picture smaller first.");
+}
+
+/// The borders that are met in a strip first. `points` counts those of all strips.
+std::vector<Border> bordersIn(Strip strip, const Lattice& lattice, double minAreaPx2, std::atomic<std::size_t>& points,
+                              const std::stop_token& stop) {
+  std::vector<Border> borders;
+  Border room;
+  const int end = lattice.columns() - 1;
+  for (int y = strip.first(); y < strip.end(); ++y) {
+    if (y % 64 == 0 && stop.stop_requested()) throw Cancelled();
+    const std::uint8_t* row = lattice.row(y);
+    for (int x = nextEdge(row, 0, end); x < end; x = nextEdge(row, x + 1, end)) {
+      if (strip.isSeen(x, y)) continue;
+      std::optional<Border> border = follow(lattice, strip, x, y, room);
+      if (!border || border->size() < 3 || std::abs(borderArea(*border)) < minAreaPx2) continue;
+      points += border->size();
+      if (points > kMostBorderPoints) failForNoise();
+      borders.push_back(std::move(*border));
+    }
+  }
+  return borders;
 }
 
 }  // namespace
@@ -187,23 +236,19 @@ double borderArea(const Border& border) {
 }
 
 std::vector<Border> followBorders(const cv::Mat& grey, TwoTone tone, double minAreaPx2, std::stop_token stop) {
+  if (grey.empty()) return {};
+  const Lattice lattice(grey, tone);
+  const int rows = lattice.rows() - 1;
+  std::vector<std::vector<Border>> ofStrips(static_cast<std::size_t>((rows + kStripRows - 1) / kStripRows));
+  std::atomic<std::size_t> points = 0;
+  forAll(ofStrips.size(), {stop, {}}, [&](std::size_t i) {
+    const int first = 1 + static_cast<int>(i) * kStripRows;
+    const Strip strip(first, std::min(first + kStripRows, rows + 1), lattice.columns());
+    ofStrips[i] = bordersIn(strip, lattice, minAreaPx2, points, stop);
+  });
   std::vector<Border> borders;
-  if (grey.empty()) return borders;
-  Lattice lattice(grey, tone);
-  const int end = lattice.columns() - 1;
-  std::size_t points = 0;
-  for (int y = 1; y < lattice.rows(); ++y) {
-    if (y % 64 == 0 && stop.stop_requested()) throw Cancelled();
-    const std::uint8_t* row = lattice.row(y);
-    for (int x = nextEdge(row, 0, end); x < end; x = nextEdge(row, x + 1, end)) {
-      if ((row[x] & kSeen) != 0) continue;
-      Border border = follow(lattice, x, y);
-      if (border.size() < 3 || std::abs(borderArea(border)) < minAreaPx2) continue;
-      points += border.size();
-      if (points > kMostBorderPoints) failForNoise();
-      borders.push_back(std::move(border));
-    }
-  }
+  for (std::vector<Border>& some : ofStrips)
+    borders.insert(borders.end(), std::make_move_iterator(some.begin()), std::make_move_iterator(some.end()));
   return borders;
 }
 

@@ -35,7 +35,7 @@ inline constexpr std::size_t kMostBorderPoints = 6'000'000;
 /// enclose less than `minAreaPx2` square pixels are left out; what lies inside them is
 /// smaller still.
 /// Order: by the topmost row, then the leftmost column, of the place where a border is first met.
-/// Time grows with pixels and border length; memory is one byte a pixel and the points.
+/// Time grows with pixels and border length, on all processors; memory is nine bits a pixel and the points.
 /// Throws InputError when there are more than kMostBorderPoints, Cancelled when `stop` is requested.
 std::vector<Border> followBorders(const cv::Mat& grey, TwoTone tone, double minAreaPx2, std::stop_token stop = {});
 

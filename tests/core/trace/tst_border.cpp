@@ -1,4 +1,6 @@
 #include <QTest>
+#include <array>
+#include <opencv2/imgproc.hpp>
 
 #include "core/error.h"
 #include "core/geometry/crossing.h"
@@ -8,6 +10,25 @@
 
 using namespace rim;
 using namespace rim::test;
+
+namespace {
+
+/// How many points each border has, its area and the middle of its points, from one side of the picture to the other.
+std::vector<std::array<double, 4>> sizesAndPlaces(const std::vector<Border>& borders) {
+  std::vector<std::array<double, 4>> all;
+  for (const Border& border : borders) {
+    const auto count = static_cast<double>(border.size());
+    Point sum;
+    for (const Point p : border) sum = sum + p;
+    all.push_back({count, std::abs(borderArea(border)), sum.x / count, sum.y / count});
+  }
+  // Figures in a row, in a column or round one middle would change places by rounding.
+  const auto slanting = [](const std::array<double, 4>& one) { return one[3] + one[2] / 77 + one[1] / 7777; };
+  std::sort(all.begin(), all.end(), [&](const auto& a, const auto& b) { return slanting(a) < slanting(b); });
+  return all;
+}
+
+}  // namespace
 
 class TestBorder : public QObject {
   Q_OBJECT
@@ -111,6 +132,41 @@ class TestBorder : public QObject {
     for (const Border& b : followBorders(cv::Mat(height, width, CV_8UC1, cv::Scalar(3)), {128, false}, 0))
       area += borderArea(b);
     QCOMPARE(area, double(width * height));
+  }
+
+  /// Tall pictures are searched in strips, wide ones of few rows are not: turned over, a picture has the same borders.
+  void stripsFindWhatOneSearchFinds_data() {
+    QTest::addColumn<cv::Mat>("tall");
+    cv::Mat blots;
+    cv::blur(randomGrey(90, 3500, 5), blots, {7, 7});
+    QTest::newRow("blots") << blots;
+    cv::Mat comb(3300, 60, CV_8UC1, cv::Scalar(255));
+    comb.rowRange(500, 3200).setTo(0);
+    for (int x = 10; x < 50; x += 8) comb(cv::Rect(x, 600, 4, 2600)) = 255;
+    QTest::newRow("a comb through all strips") << comb;
+    QTest::newRow("a comb upside down") << cv::Mat(255 - comb);
+    QTest::newRow("rings") << drawn(
+        80, 2600, [](double x, double y) { return std::fmod(std::hypot(x - 40, (y - 1300) / 36), 8) < 4; });
+  }
+  void stripsFindWhatOneSearchFinds() {
+    QFETCH(cv::Mat, tall);
+    const std::vector<Border> borders = followBorders(tall, {128, false}, 0);
+    std::vector<Border> turned = followBorders(tall.t(), {128, false}, 0);
+    QVERIFY(!borders.empty());
+    for (std::size_t i = 1; i < borders.size(); ++i) {
+      const Point before = borders[i - 1].front();
+      const Point here = borders[i].front();
+      QVERIFY(here.y < before.y || (here.y == before.y && here.x > before.x));
+    }
+    for (Border& border : turned) {
+      for (Point& p : border) p = {tall.cols - p.y, tall.rows - p.x};
+    }
+    QCOMPARE(borders.size(), turned.size());
+    const std::vector<std::array<double, 4>> all = sizesAndPlaces(borders);
+    const std::vector<std::array<double, 4>> expected = sizesAndPlaces(turned);
+    for (std::size_t i = 0; i < all.size(); ++i) {
+      for (std::size_t k = 0; k < all[i].size(); ++k) QVERIFY(qAbs(all[i][k] - expected[i][k]) < 1e-6);
+    }
   }
 
   void noiseWithoutBoundIsToldOf() {
