@@ -23,6 +23,7 @@ bool startsWith(std::span<const std::byte> bytes, std::string_view magic, std::s
 }
 
 bool isPdf(std::span<const std::byte> bytes) { return startsWith(bytes, "%PDF-"); }
+bool isBmp(std::span<const std::byte> bytes) { return startsWith(bytes, "BM"); }
 
 bool isTiff(std::span<const std::byte> bytes) {
   using namespace std::string_view_literals;
@@ -36,7 +37,7 @@ bool hasPages(std::span<const std::byte> bytes) { return isPdf(bytes) || isTiff(
 /// Only the kinds that the contract names; and PDF; the library alone would also take video and more.
 bool isKnownKind(std::span<const std::byte> bytes) {
   using namespace std::string_view_literals;
-  return startsWith(bytes, "\x89PNG"sv) || startsWith(bytes, "\xFF\xD8\xFF"sv) || startsWith(bytes, "BM"sv) ||
+  return startsWith(bytes, "\x89PNG"sv) || startsWith(bytes, "\xFF\xD8\xFF"sv) || isBmp(bytes) ||
          startsWith(bytes, "GIF8"sv) || isTiff(bytes) ||
          (startsWith(bytes, "RIFF"sv) && startsWith(bytes, "WEBP"sv, 8)) || isPdf(bytes);
 }
@@ -60,7 +61,8 @@ int pagesOf(std::span<const std::byte> bytes) {
 }
 
 vips::VImage openHeader(std::span<const std::byte> bytes, int page) {
-  vips::VOption* options = vips::VImage::option()->set("fail_on", VIPS_FAIL_ON_TRUNCATED);
+  vips::VOption* options =
+      vips::VImage::option()->set("fail_on", VIPS_FAIL_ON_TRUNCATED)->set("access", VIPS_ACCESS_SEQUENTIAL);
   // A page has no pixels of its own; this is what a good scanner gives.
   if (isPdf(bytes)) options->set("dpi", kPdfDotsPerInch);
   if (hasPages(bytes)) options->set("page", page - 1);
@@ -74,10 +76,16 @@ vips::VImage openHeader(std::span<const std::byte> bytes, int page) {
   return image;
 }
 
+/// Whether EXIF says that the picture does not stand upright.
+bool isTurned(const vips::VImage& image) {
+  return image.get_typeof(VIPS_META_ORIENTATION) != 0 && image.get_int(VIPS_META_ORIENTATION) != 1;
+}
+
 /// One band of grey or three of colour, 8 bits each. 16-bit grey and 16-bit colour keep their range; anything else goes
 /// through the colour tables.
 vips::VImage to8Bits(vips::VImage image) {
-  image = image.autorot();
+  // Rows come one after the other, as files hold them: a picture that is to be turned must be there as a whole.
+  if (isTurned(image)) image = image.copy_memory().autorot();
   if (image.bands() == 1 && image.format() == VIPS_FORMAT_UCHAR && image.interpretation() == VIPS_INTERPRETATION_B_W)
     return image;
   if (image.has_alpha()) {
@@ -154,6 +162,7 @@ Picture loadPicture(std::span<const std::byte> bytes, const std::string& name, i
   if (!isKnownKind(bytes)) {
     throw InputError("this is not a picture that can be read. Use PNG, JPEG, BMP, GIF, TIFF, WebP or PDF.");
   }
+  if (isPdf(bytes) || isBmp(bytes)) loadVipsModules();
   try {
     const int pages = pagesOf(bytes);
     expectPage(page, pages);

@@ -1,10 +1,15 @@
 #include <unistd.h>
 
+#include <QBuffer>
+#include <QImage>
 #include <QTemporaryDir>
 #include <QTest>
+#include <cstring>
 #include <filesystem>
 #include <fstream>
 #include <future>
+#include <iterator>
+#include <span>
 
 #include "core/error.h"
 #include "core/picture/load.h"
@@ -33,6 +38,19 @@ class TestLoad : public QObject {
   Q_OBJECT
 
  private slots:
+  void modulesWaitUntilTheyAreNeeded() {
+    const auto modules = [] {
+      std::ifstream maps("/proc/self/maps");
+      const std::string all{std::istreambuf_iterator<char>(maps), {}};
+      return all.find("vips-modules") != std::string::npos;
+    };
+    load("plain.png");
+    QVERIFY(!modules());
+    QVERIFY(qgetenv("VIPSHOME").isEmpty());
+    load("plain.bmp");
+    QVERIFY(modules());
+  }
+
   void everyKindOpensUprightWithItsTones_data() {
     QTest::addColumn<QString>("name");
     for (const char* name :
@@ -81,6 +99,29 @@ class TestLoad : public QObject {
     QCOMPARE(picture.height(), 40);
     QVERIFY(greyAt(picture, 20, 4) < 45);
     QVERIFY(greyAt(picture, 4, 4) > 235);
+  }
+
+  void aLargePhotoIsTurnedUprightToo() {
+    // All of it is needed for that, however it is read. Dark at the top of the file, so at the right when turned.
+    QImage lying(700, 1300, QImage::Format_Grayscale8);
+    for (int y = 0; y < lying.height(); ++y)
+      std::memset(lying.scanLine(y), y / 6, static_cast<std::size_t>(lying.width()));
+    QByteArray jpeg;
+    QBuffer buffer(&jpeg);
+    QVERIFY(buffer.open(QIODevice::WriteOnly) && lying.save(&buffer, "JPEG", 95));
+    const auto exif = QByteArray::fromHex(
+        "ffe100224578696600004949"
+        "2a00"
+        "08000000"
+        "0100"
+        "120103000100000006000000"
+        "00000000");
+    jpeg.insert(2, exif);
+    const auto bytes = std::as_bytes(std::span(jpeg.constData(), static_cast<std::size_t>(jpeg.size())));
+    const Picture picture = loadPicture(bytes, "photo.jpg");
+    QCOMPARE(picture.width(), 1300);
+    QCOMPARE(picture.height(), 700);
+    for (const int x : {0, 400, 900, 1299}) QVERIFY(qAbs(greyAt(picture, x, 350) - (1299 - x) / 6) <= 2);
   }
 
   void transparencyLiesOnWhite() { QCOMPARE(greyAt(load("fully-transparent.png"), 3, 3), 255); }
