@@ -5,11 +5,12 @@
 #include <array>
 #include <cctype>
 #include <charconv>
+#include <cmath>
+#include <cstdint>
 #include <memory>
 #include <optional>
 #include <set>
 #include <string>
-#include <string_view>
 
 #include "core/colour/inks.h"
 #include "core/error.h"
@@ -21,12 +22,26 @@ namespace {
 
 /// Fixed notation without needless zeros, the same in every language.
 void append(std::string& text, double value) {
+  constexpr double kLargest = 1e9;  // what is left of 64 bits beside the decimals
+  constexpr std::int64_t kOne = 1'000'000;
   std::array<char, 64> digits{};
-  const char* end = std::to_chars(digits.data(), digits.data() + digits.size(), value, std::chars_format::fixed, 6).ptr;
+  const auto write = [&](auto... number) {
+    return std::to_chars(digits.data(), digits.data() + digits.size(), number...).ptr;
+  };
+  if (!(std::abs(value) < kLargest)) {
+    text.append(digits.data(), write(value, std::chars_format::fixed, 0));
+    return;
+  }
+  // Whole millionths: their digits are found several times as fast as those of a fraction.
+  const auto millionths = static_cast<std::int64_t>(value * kOne + std::copysign(0.5, value));
+  if (millionths < 0) text += '-';
+  text.append(digits.data(), write(std::abs(millionths) / kOne));
+  const std::int64_t rest = std::abs(millionths) % kOne;
+  if (rest == 0) return;
+  char* end = write(kOne + rest);
   while (end[-1] == '0') --end;
-  if (end[-1] == '.') --end;
-  const std::string_view number(digits.data(), static_cast<std::size_t>(end - digits.data()));
-  text += number == "-0" ? "0" : number;
+  digits[0] = '.';  // in place of the one that kept the zeros before the rest
+  text.append(digits.data(), end);
 }
 
 std::string number(double value) {

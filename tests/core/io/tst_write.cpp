@@ -39,6 +39,29 @@ class TestWrite : public QObject {
     QVERIFY2(text.contains("d=\"M5,8 L15,8 A5,5 0 0,0 10,3 A5,5 0 0,0 5,8 Z\""), qPrintable(text));
   }
 
+  void numbersOfSvgHaveSixDecimalsAtMost_data() {
+    QTest::addColumn<double>("number");
+    QTest::addColumn<QString>("written");
+    QTest::newRow("nothing") << 0.0 << "0";
+    QTest::newRow("less than nothing") << -0.0000004 << "0";
+    QTest::newRow("least") << 0.000001 << "0.000001";
+    QTest::newRow("zeros before") << -1.05 << "-1.05";
+    QTest::newRow("zeros behind") << 120.5 << "120.5";
+    QTest::newRow("all six") << 123456.789012 << "123456.789012";
+    QTest::newRow("more than six") << 2.0 / 3 << "0.666667";
+    QTest::newRow("up to the next") << 999999.9999996 << "1000000";
+    QTest::newRow("far off") << -3e12 << "-3000000000000";
+  }
+  void numbersOfSvgHaveSixDecimalsAtMost() {
+    QFETCH(double, number);
+    QFETCH(QString, written);
+    Drawing drawing;
+    drawing.paths = {
+        Path{{number, 0}, {Segment::line({7, 0}), Segment::line({7, -7}), Segment::line({number, 0})}, true}};
+    const QString text = QString::fromStdString(svgText(drawing, {}));
+    QVERIFY2(text.contains(" d=\"M" + written + ",0 L7,0"), qPrintable(text));
+  }
+
   void dxfHoldsTheBulge() {
     writeDxf(halfDisc(), at("half.dxf"), DxfVersion::Dxf2000);
     const QString text = QString::fromStdString(get(at("half.dxf")));
