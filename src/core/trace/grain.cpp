@@ -1,5 +1,6 @@
 #include "core/trace/grain.h"
 
+#include <array>
 #include <limits>
 #include <numbers>
 #include <opencv2/imgproc.hpp>
@@ -11,8 +12,11 @@ namespace {
 constexpr double kPlacePerGrain = 4;
 /// What sharpened borders of thin and bent parts are off by in a picture without any grain.
 constexpr double kLeastPx = 0.03;
-constexpr int kTile = 512;
+/// Tiles of a large picture are looked at, wider ones where the first ones show too little.
+constexpr std::array kTiles{256, 512};
+constexpr double kPlenty = 20'000;  // even pixels near borders
 constexpr int kTilesAcross = 4;
+constexpr int kMostWhole = kTilesAcross * kTiles.back();  // px, what they would cover
 
 /// Sums over the even ink and paper near borders.
 struct Wavering {
@@ -57,18 +61,28 @@ void addTile(const cv::Mat& grey, TwoTone tone, Wavering& wavering) {
   wavering.inkPixels += count - light;
 }
 
+/// What wavers in tiles of this width spread evenly over the picture, or in all of it where that is no more.
+Wavering waveringIn(const cv::Mat& grey, TwoTone tone, int tile) {
+  Wavering wavering;
+  const int across = grey.cols > kMostWhole ? kTilesAcross : 1;
+  const int down = grey.rows > kMostWhole ? kTilesAcross : 1;
+  for (int i = 0; i < across * down; ++i) {
+    const int width = across > 1 ? tile : grey.cols;
+    const int height = down > 1 ? tile : grey.rows;
+    const int x = across > 1 ? (grey.cols - width) * (i % across) / (across - 1) : 0;
+    const int y = down > 1 ? (grey.rows - height) * (i / across) / (down - 1) : 0;
+    addTile(grey(cv::Rect(x, y, width, height)), tone, wavering);
+  }
+  return wavering;
+}
+
 }  // namespace
 
 double mostNoiseByGrain(const cv::Mat& grey, TwoTone tone) {
   Wavering wavering;
-  const int across = grey.cols > kTile * kTilesAcross ? kTilesAcross : 1;
-  const int down = grey.rows > kTile * kTilesAcross ? kTilesAcross : 1;
-  for (int i = 0; i < across * down; ++i) {
-    const int width = across > 1 ? kTile : grey.cols;
-    const int height = down > 1 ? kTile : grey.rows;
-    const int x = across > 1 ? (grey.cols - width) * (i % across) / (across - 1) : 0;
-    const int y = down > 1 ? (grey.rows - height) * (i / across) / (down - 1) : 0;
-    addTile(grey(cv::Rect(x, y, width, height)), tone, wavering);
+  for (const int tile : kTiles) {
+    wavering = waveringIn(grey, tone, tile);
+    if (wavering.pixels >= kPlenty) break;
   }
   constexpr double kEnough = 100;
   if (wavering.inkPixels < kEnough || wavering.paperPixels < kEnough) return std::numeric_limits<double>::infinity();
