@@ -13,7 +13,9 @@ struct Grid {
   std::size_t column(double x) const { return at((x - origin.x) * perCell, columns); }
   std::size_t row(double y) const { return at((y - origin.y) * perCell, rows); }
   static std::size_t at(double place, std::size_t count) {
-    return static_cast<std::size_t>(std::clamp(place, 0.0, static_cast<double>(count - 1)));
+    // By way of a signed number, which processors convert at once.
+    return static_cast<std::size_t>(
+        static_cast<std::ptrdiff_t>(std::clamp(place, 0.0, static_cast<double>(count - 1))));
   }
 };
 
@@ -33,25 +35,39 @@ Grid gridFor(const std::vector<Edge>& edges) {
 }
 
 template <typename Visit>
+void forEachCellOfBox(const Grid& grid, Point a, Point b, double margin, Visit visit) {
+  const std::size_t left = grid.column(std::min(a.x, b.x) - margin);
+  const std::size_t right = grid.column(std::max(a.x, b.x) + margin);
+  const std::size_t high = grid.row(std::max(a.y, b.y) + margin);
+  for (std::size_t r = grid.row(std::min(a.y, b.y) - margin); r <= high; ++r) {
+    for (std::size_t c = left; c <= right; ++c) visit(r * grid.columns + c);
+  }
+}
+
+template <typename Visit>
 void forEachCell(const Grid& grid, const Edge& e, double margin, Visit visit) {
   // A long slanted edge is taken in short pieces, else its box would fill the whole grid.
   const int pieces = 1 + static_cast<int>(distance(e.a, e.b) * grid.perCell / 4);
+  if (pieces == 1) {
+    forEachCellOfBox(grid, e.a, e.b, margin, visit);
+    return;
+  }
   for (int i = 0; i < pieces; ++i) {
     const Point a = lerp(e.a, e.b, static_cast<double>(i) / pieces);
     const Point b = lerp(e.a, e.b, static_cast<double>(i + 1) / pieces);
-    const std::size_t right = grid.column(std::max(a.x, b.x) + margin);
-    const std::size_t high = grid.row(std::max(a.y, b.y) + margin);
-    for (std::size_t r = grid.row(std::min(a.y, b.y) - margin); r <= high; ++r) {
-      for (std::size_t c = grid.column(std::min(a.x, b.x) - margin); c <= right; ++c) visit(r * grid.columns + c);
-    }
+    forEachCellOfBox(grid, a, b, margin, visit);
   }
 }
 
 std::vector<Edge> edgesOf(const std::vector<Polyline>& closed) {
+  std::size_t count = 0;
+  for (const Polyline& polyline : closed) count += polyline.size();
   std::vector<Edge> edges;
+  edges.reserve(count);
   for (std::size_t p = 0; p < closed.size(); ++p) {
-    for (std::size_t i = 0; i < closed[p].size(); ++i) {
-      edges.push_back({closed[p][i], closed[p][(i + 1) % closed[p].size()], static_cast<std::uint32_t>(p),
+    const std::size_t n = closed[p].size();
+    for (std::size_t i = 0; i < n; ++i) {
+      edges.push_back({closed[p][i], closed[p][i + 1 < n ? i + 1 : 0], static_cast<std::uint32_t>(p),
                        static_cast<std::uint32_t>(i)});
     }
   }

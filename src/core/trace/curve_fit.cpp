@@ -6,9 +6,10 @@
 namespace rim {
 namespace {
 
-constexpr int kRoundsAlong = 2;      // whole distances at parameters that are still rough
-constexpr int kRoundsAcross = 6;     // distances across the curve only
-constexpr double kSettledPx = 0.01;  // handles that move by less are where they should be
+constexpr int kRoundsAlong = 2;         // whole distances at parameters that are still rough
+constexpr int kRoundsAcross = 6;        // distances across the curve only
+constexpr double kSettledPx = 0.01;     // handles that move by less are where they should be
+constexpr double kSettledShare = 0.98;  // and those that leave more than this share of the misfit of before
 /// Where a curve is cut is vague: points a little beyond its ends are compared with it prolonged.
 constexpr double kBeyond = 0.15;
 constexpr double kShortestHandle = 0.01;  // of the chord's third
@@ -42,12 +43,15 @@ struct AxisSums {
 /// The normal equations of both handles.
 class Equations {
  public:
-  /// A point is to lie `rest` off what the ends alone make of its parameter, as far as that is seen along an axis.
+  /// A point is to lie `rest` off what the ends alone make of its parameter, as far as that is seen along an axis of
+  /// any length.
   void add(Point axis, double first, double last, Point rest) {
-    firsts_.add(axis, first * first);
-    both_.add(axis, first * last);
-    lasts_.add(axis, last * last);
-    const Point off = axis * dot(rest, axis);
+    const double square = dot(axis, axis);
+    const double perSquare = square > 0 ? 1 / square : 0;
+    firsts_.add(axis, first * first * perSquare);
+    both_.add(axis, first * last * perSquare);
+    lasts_.add(axis, last * last * perSquare);
+    const Point off = axis * (dot(rest, axis) * perSquare);
     first_ = first_ + off * first;
     last_ = last_ + off * last;
   }
@@ -77,7 +81,7 @@ Cubic leastSquares(const CurveEnds& ends, const Matrix& directions, const Cubic&
     const double b2 = 3 * s * t * t;
     const Point rest = points[i] - ends.start * (s * s * s + b1) - ends.end * (b2 + t * t * t);
     if (across) {
-      equations.add(unit(leftNormal(curve.derivative(t))), b1, b2, rest);
+      equations.add(leftNormal(curve.derivative(t)), b1, b2, rest);
     } else {
       equations.add({1, 0}, b1, b2, rest);
       equations.add({0, 1}, b1, b2, rest);
@@ -118,6 +122,16 @@ std::vector<double> chordParameters(Point start, Point end, std::span<const Poin
   way += distance(from, end);
   for (double& value : t) value = way > 0 ? value / way : 0;
   return t;
+}
+
+double meanSquareOf(const Cubic& cubic, std::span<const Point> points, std::span<const double> parameters) {
+  const CubicPolynomial curve(cubic);
+  double sum = 0;
+  for (std::size_t i = 0; i < points.size(); ++i) {
+    const Point off = curve.at(parameters[i]) - points[i];
+    sum += dot(off, off);
+  }
+  return points.empty() ? 0 : sum / static_cast<double>(points.size());
 }
 
 }  // namespace
@@ -182,11 +196,12 @@ std::optional<CurveFit> fitCubic(const CurveEnds& ends, std::span<const Point> p
   const Point third = (ends.end - ends.start) * (1.0 / 3);
   CurveFit fit{{ends.start, ends.start + third, ends.end - third, ends.end}, 0, 0};
   for (int round = 0; round < kRoundsAlong + kRoundsAcross; ++round) {
-    const Cubic before = fit.cubic;
-    fit.cubic = leastSquares(ends, directions, before, points, parameters, round >= kRoundsAlong);
+    const CurveFit before = fit;
+    fit.cubic = leastSquares(ends, directions, before.cubic, points, parameters, round >= kRoundsAlong);
     improveParameters(fit.cubic, points, parameters);
-    const double moved = distance(before.p1, fit.cubic.p1) + distance(before.p2, fit.cubic.p2);
-    if (round > kRoundsAlong && moved < kSettledPx) break;
+    fit.meanSquare = meanSquareOf(fit.cubic, points, parameters);
+    const double moved = distance(before.cubic.p1, fit.cubic.p1) + distance(before.cubic.p2, fit.cubic.p2);
+    if (round > kRoundsAlong && (moved < kSettledPx || fit.meanSquare > kSettledShare * before.meanSquare)) break;
   }
   if (!isSensible(fit.cubic, ends, way)) return std::nullopt;
   double before = 0;
@@ -196,7 +211,6 @@ std::optional<CurveFit> fitCubic(const CurveEnds& ends, std::span<const Point> p
     before = parameters[i];
     const double off = distance(pointOn(fit.cubic, parameters[i]), points[i]);
     fit.largest = std::max(fit.largest, off);
-    fit.meanSquare += off * off / static_cast<double>(points.size());
   }
   return fit;
 }

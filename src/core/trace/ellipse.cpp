@@ -105,6 +105,14 @@ std::optional<Ellipse> fitEllipse(std::span<const Point> points) {
   return ellipse;
 }
 
+double likenessToEllipse(std::span<const Point> points) {
+  const AreaMoments m = areaMoments(points);
+  const double determinant = m.xx * m.yy - m.xy * m.xy;
+  if (m.area == 0 || determinant <= 0) return 0;
+  // The half axes are twice the standard deviations along them.
+  return std::abs(m.area) / (4 * std::numbers::pi * std::sqrt(determinant));
+}
+
 double distanceFrom(const Ellipse& ellipse, Point p) { return residualAt(ellipse, p).off; }
 
 Path pathOf(const Ellipse& ellipse, double turn, double tolerancePx) {

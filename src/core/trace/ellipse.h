@@ -22,6 +22,11 @@ struct Ellipse {
 /// they are less than six or enclose no area.
 std::optional<Ellipse> fitEllipse(std::span<const Point> points);
 
+/// The area within a closed polygon that does not cross itself over that of the ellipse with the same second moments: 1
+/// for ellipses, a little more for a few points on one, 0.95 for squares, less where a shape has arms or bays; 0 when
+/// it encloses no area.
+double likenessToEllipse(std::span<const Point> points);
+
 /// The distance of a point from the ellipse, to first order; positive outside.
 double distanceFrom(const Ellipse& ellipse, Point p);
 

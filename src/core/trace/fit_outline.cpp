@@ -82,9 +82,12 @@ bool within(const Ellipse& ellipse, const Border& border, double px) {
 std::optional<Path> asEllipse(const Border& border, double deviationPx, const FitSettings& settings) {
   constexpr std::size_t kLeastPoints = 16;
   constexpr double kSmallestPx = 2.5;
+  constexpr double kMostUnlike = 0.15;
   if (border.size() < kLeastPoints) return std::nullopt;
   // Most outlines are none: a few points show it.
-  const auto rough = fitEllipse(thinned(border, kLeastPoints));
+  const Border some = thinned(border, kLeastPoints);
+  if (std::abs(likenessToEllipse(some) - 1) > kMostUnlike) return std::nullopt;
+  const auto rough = fitEllipse(some);
   if (!rough || std::min(rough->along, rough->across) < kSmallestPx) return std::nullopt;
   for (std::size_t i = 0; i < border.size(); i += 1 + border.size() / 64) {
     if (std::abs(distanceFrom(*rough, border[i])) > kRoughlyPx + 6 * deviationPx) return std::nullopt;

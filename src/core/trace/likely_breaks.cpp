@@ -1,6 +1,6 @@
 #include "core/trace/likely_breaks.h"
 
-#include <limits>
+#include <cstdint>
 #include <queue>
 
 #include "core/trace/moments.h"
@@ -20,29 +20,29 @@ struct Run {
   double price = 0;
   std::size_t before = 0;
   std::size_t after = 0;
-  std::size_t version = 0;  ///< how often it has grown
+  double priceAsOne = 0;     ///< with the run after it, at the last offer
+  std::uint32_t offers = 0;  ///< how often they were looked at
   bool gone = false;
 };
 
-/// Two neighbouring runs that may become one.
-struct Pair {
+/// A run that may become one with the one after it; void when they were looked at again since.
+struct Offer {
   double saving = 0;
-  double price = 0;  ///< as one
-  std::size_t first = 0;
-  std::size_t second = 0;
-  std::size_t versions = 0;  ///< of both, added up
-  friend bool operator<(const Pair& a, const Pair& b) { return a.saving < b.saving; }
+  std::uint32_t run = 0;
+  std::uint32_t number = 0;
+  friend bool operator<(const Offer& a, const Offer& b) { return a.saving < b.saving; }
 };
 
 class Merger {
  public:
   Merger(const Track& track, const SplitLimits& limits) : limits_(limits) {
     const std::size_t n = track.closed() ? track.last() : track.last() + 1;
+    runs_.reserve(n / kPointsOfRun + 1);
     for (std::size_t from = 0; from < n; from += kPointsOfRun) {
       const std::size_t end = std::min(n, from + kPointsOfRun);
       Run run{from, track.way(std::min(end, track.last())) - track.way(from), MomentSums(track.point(from))};
       for (std::size_t i = from; i < end; ++i) run.sums.add(track.point(i));
-      run.price = priceOf(run.sums, run.way);
+      run.price = priceOfPiece(run.sums.central(), run.way, limits);
       run.before = runs_.size() - 1;
       run.after = runs_.size() + 1;
       runs_.push_back(run);
@@ -54,13 +54,11 @@ class Merger {
 
   void mergeAll() {
     for (std::size_t r = 0; r < runs_.size(); ++r) offer(r);
-    while (!pairs_.empty() && count_ > 2) {
-      const Pair pair = pairs_.top();
-      pairs_.pop();
-      const Run& a = runs_[pair.first];
-      const Run& b = runs_[pair.second];
-      if (a.gone || b.gone || a.version + b.version != pair.versions) continue;
-      merge(pair);
+    while (!offers_.empty() && count_ > 2) {
+      const Offer offer = offers_.top();
+      offers_.pop();
+      const Run& run = runs_[offer.run];
+      if (!run.gone && run.offers == offer.number) merge(offer.run);
     }
   }
 
@@ -77,41 +75,38 @@ class Merger {
  private:
   static constexpr std::size_t kNone = static_cast<std::size_t>(-1);
 
-  double priceOf(const MomentSums& sums, double way, double atMost = std::numeric_limits<double>::infinity()) const {
-    return priceOfPiece(sums.central(), way, limits_, atMost);
-  }
-
   /// Remembers that run r and the one after it may become one, if that saves enough.
   void offer(std::size_t r) {
     if (r == kNone || runs_[r].after == kNone) return;
-    const Run& a = runs_[r];
+    Run& a = runs_[r];
     const Run& b = runs_[a.after];
     MomentSums both = a.sums;
     both.add(b.sums);
     const double worthIt = a.price + b.price - kLeastSaving;
-    const double price = priceOf(both, a.way + b.way, worthIt);
-    if (price < worthIt) pairs_.push({a.price + b.price - price, price, r, a.after, a.version + b.version});
+    a.priceAsOne = priceOfPiece(both.central(), a.way + b.way, limits_, worthIt);
+    ++a.offers;
+    if (a.priceAsOne < worthIt)
+      offers_.push({a.price + b.price - a.priceAsOne, static_cast<std::uint32_t>(r), a.offers});
   }
 
-  void merge(const Pair& pair) {
-    Run& a = runs_[pair.first];
-    Run& b = runs_[pair.second];
+  void merge(std::size_t first) {
+    Run& a = runs_[first];
+    Run& b = runs_[a.after];
     a.sums.add(b.sums);
     a.way += b.way;
-    a.price = pair.price;
+    a.price = a.priceAsOne;
     a.after = b.after;
-    a.version += b.version + 1;
     b.gone = true;
     --count_;
-    if (b.after != kNone) runs_[b.after].before = pair.first;
+    if (b.after != kNone) runs_[b.after].before = first;
     offer(a.before);
-    offer(pair.first);
+    offer(first);
   }
 
   const SplitLimits& limits_;
   std::vector<Run> runs_;
   std::size_t count_ = 0;
-  std::priority_queue<Pair> pairs_;
+  std::priority_queue<Offer> offers_;
 };
 
 }  // namespace

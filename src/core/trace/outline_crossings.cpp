@@ -19,7 +19,7 @@ constexpr double kCoarseChordErrorPx = 0.01;
 
 OutlineCrossings::OutlineCrossings(const std::vector<Path>& outlines, std::span<const Point> meetings)
     : outlines_(outlines), meetings_(meetings), wide_(outlines.size()) {
-  for (std::size_t i = 0; i < outlines.size(); ++i) changed(i);
+  forAll(outlines.size(), {}, [this](std::size_t i) { changed(i); });
 }
 
 void OutlineCrossings::changed(std::size_t i) { wide_[i] = flatten(outlines_[i], kWideChordErrorPx); }

@@ -65,17 +65,26 @@ struct Looked {
   double points = 0;
 };
 
-void add(std::span<const Point> points, Looked& looked) {
+Looked lookAt(std::span<const Point> points) {
   constexpr int kOften = 6;
-  ++looked.aslant;
+  Looked looked;
+  looked.aslant = 1;
   const LeftOver left = leftOver(points);
-  if (left.crossings < kOften) return;
+  if (left.crossings < kOften) return looked;
   looked.deviations.push_back(left.deviation);
   for (const Point p : points) {
     if (isSampleMiddle(p.x) == isSampleMiddle(p.y)) continue;
     looked.phases += std::polar(1.0, 2 * std::numbers::pi * (isSampleMiddle(p.x) ? p.y : p.x));
     ++looked.points;
   }
+  return looked;
+}
+
+void add(const Looked& some, Looked& all) {
+  all.aslant += some.aslant;
+  all.deviations.insert(all.deviations.end(), some.deviations.begin(), some.deviations.end());
+  all.phases += some.phases;
+  all.points += some.points;
 }
 
 Roughness roughnessOf(Looked looked, double grainPx) {
@@ -120,8 +129,9 @@ std::vector<Roughness> roughnessOf(const std::vector<Stretch>& stretches, std::s
   for (const Stretch& stretch : stretches) {
     const auto points = windowOf(stretch.points);
     if (points.empty() || !isAslant(points)) continue;
-    add(points, all);
-    add(points, each[stretch.border]);
+    const Looked looked = lookAt(points);
+    add(looked, all);
+    add(looked, each[stretch.border]);
   }
   const Roughness together = roughnessOf(all, grainPx);
   std::vector<Roughness> rough(count, together);

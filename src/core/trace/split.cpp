@@ -74,12 +74,8 @@ Rated rate(const Moments& m, double along, double perSquare, double atMost = kNe
   return best;
 }
 
-double perSquareOf(double points, const SplitLimits& limits) {
-  return factsIn(points) / (limits.deviationPx * limits.deviationPx);
-}
-
 Rated rate(const Moments& m, double along, const SplitLimits& limits, double atMost = kNever) {
-  return rate(m, along, perSquareOf(m.count, limits), atMost);
+  return rate(m, along, factsIn(m.count) / (limits.deviationPx * limits.deviationPx), atMost);
 }
 
 /// The places where pieces may meet: 1, 2, 4, 8 and so on points off a likely break, up to half of the way to the next
@@ -105,7 +101,10 @@ class Splitter {
  public:
   /// `places` are the indexes where pieces may meet, in rising order; the first and the last one are the track's ends.
   Splitter(const Track& track, const SplitLimits& limits, std::vector<std::size_t> places)
-      : track_(track), limits_(limits), places_(std::move(places)) {
+      : track_(track),
+        limits_(limits),
+        perSquareFact_(1 / (limits.deviationPx * limits.deviationPx)),
+        places_(std::move(places)) {
     std::size_t end = 0;
     for (const std::size_t at : places_) {
       while (end < at && track_.way(end) <= track_.way(at) - limits_.trimPx) ++end;
@@ -189,7 +188,7 @@ class Splitter {
     const double atMost = reached_[e].price - starts_[k].price;
     if (!(atMost > kPriceOfLine) || along < kShortestWayPx) return kNever;
     const bool isShort = along < 2 * limits_.trimPx + kLeastFittedPx;
-    const double price = isShort ? shortPrice(k, e, along) : priceOf(piece, k, e, atMost);
+    const double price = isShort ? shortPrice(k, e, along, atMost) : priceOf(piece, k, e, atMost);
     if (price < atMost) reached_[e] = {starts_[k].price + price, k};
     return price;
   }
@@ -203,30 +202,32 @@ class Splitter {
     const double forPoints = kPriceOfSkippedPoint * (static_cast<double>(places_[e] - places_[k]) - count);
     const double room = atMost - forPoints;
     if (room <= kPriceOfLine) return kNever;
-    const double perSquare = perSquareOf(count, limits_);
-    const double atLeast = kPriceOfLine + piece.squares / count * perSquare;
+    const double perPoint = factsPerPoint(count) * perSquareFact_;
+    const double atLeast = kPriceOfLine + piece.squares * perPoint;
     if (atLeast >= room) return atLeast + forPoints;
     const bool lineOnly = room <= kPriceOfArc;
-    if (lineOnly && kPriceOfLine + piece.squaresFromLines / count * perSquare >= room) return kNever;
+    if (lineOnly && kPriceOfLine + piece.squaresFromLines * perPoint >= room) return kNever;
     while (piece.summed > first) piece.sums.add(track_.point(--piece.summed));
     if (lineOnly) {
-      const double meanSquare = piece.sums.lineMeanSquare();
-      piece.squaresFromLines = std::max(piece.squaresFromLines, meanSquare * count);
-      const double line = kPriceOfLine + meanSquare * perSquare;
+      const double squares = piece.sums.lineMeanSquare() * count;
+      piece.squaresFromLines = std::max(piece.squaresFromLines, squares);
+      const double line = kPriceOfLine + squares * perPoint;
       return line < room ? line + forPoints : kNever;
     }
-    const Rated rated = rate(piece.sums.central(), way(e) - way(k), perSquare, room);
+    const Rated rated = rate(piece.sums.central(), way(e) - way(k), perPoint * count, room);
     piece.squares = std::max(piece.squares, rated.meanSquare * count);
     piece.squaresFromLines = std::max(piece.squaresFromLines, rated.lineMeanSquare * count);
     return rated.price + forPoints;
   }
 
-  /// A piece too short for the usual trim keeps some points in its middle.
-  double shortPrice(std::size_t k, std::size_t e, double along) const {
+  /// The same for a piece too short for the usual trim, which keeps some points in its middle.
+  double shortPrice(std::size_t k, std::size_t e, double along, double atMost) const {
     const double trim = std::clamp((along - kLeastFittedPx) / 2, 0.0, limits_.trimPx);
     const auto [from, to] = track_.within(places_[k], places_[e], trim);
-    const auto skipped = static_cast<double>(places_[e] - places_[k] - (to - from));
-    return rate(momentsOf(track_.points(from, to)), along, limits_).price + skipped * kPriceOfSkippedPoint;
+    const double forPoints = kPriceOfSkippedPoint * static_cast<double>(places_[e] - places_[k] - (to - from));
+    const double room = atMost - forPoints;
+    if (room <= kPriceOfLine) return kNever;
+    return rate(momentsOf(track_.points(from, to)), along, limits_, room).price + forPoints;
   }
 
   std::vector<TrackPiece> collect() const {
@@ -253,6 +254,7 @@ class Splitter {
 
   const Track& track_;
   const SplitLimits& limits_;
+  double perSquareFact_;  ///< what a fact costs that is 1 px off
   std::vector<std::size_t> places_;
   std::vector<Trimmed> trimmed_;  ///< of each place
   std::vector<Reached> reached_;
@@ -263,10 +265,9 @@ class Splitter {
 
 }  // namespace
 
-double factsIn(double points) {
+double factsPerPoint(double points) {
   constexpr double kMostFacts = 60;
-  const double facts = points / kPointsPerFact;
-  return kMostFacts * facts / (kMostFacts + facts);
+  return kMostFacts / (kMostFacts * kPointsPerFact + points);
 }
 
 double misfitPrice(std::span<const Point> points, const Primitive& primitive, double deviationPx) {

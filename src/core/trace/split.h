@@ -36,10 +36,11 @@ inline constexpr double kPriceOfArc = 19;
 /// So many neighbouring points say no more than one.
 inline constexpr double kPointsPerFact = 2;
 
-/// What so many points of a border say, in facts: neighbours are not independent, and over long
+/// What each of so many points of a border says, in facts: neighbours are not independent, and over long
 /// stretches an error that changes slowly (a lens, blocks of a JPEG, uneven light) outweighs noise, so
 /// the facts of a stretch do not grow without bound.
-double factsIn(double points);
+double factsPerPoint(double points);
+inline double factsIn(double points) { return points * factsPerPoint(points); }
 
 /// What points cost that a line or circle follows, beside its price: their squared distances (px) in units of
 /// `deviationPx` squared, as far as they are facts. Needs a point.

@@ -60,8 +60,9 @@ EdgeLevel levelFor(const TraceSettings& settings) {
 void judgeNoise(Tones& tones, double mostNoisePx, const std::vector<Border>& borders, const TraceSettings& settings) {
   tones.mostNoisePx = mostNoisePx;
   std::vector<Stretch> stretches = stretchesOf(borders);
-  for (Stretch& stretch : stretches)
-    stretch.points = sharpenBorder(tones.grey, tones.tone, levelFor(settings), stretch.points);
+  forAll(stretches.size(), {}, [&](std::size_t i) {
+    stretches[i].points = sharpenBorder(tones.grey, tones.tone, levelFor(settings), stretches[i].points);
+  });
   tones.rough = roughnessOf(stretches, borders.size(), mostNoisePx);
 }
 

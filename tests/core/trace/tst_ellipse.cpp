@@ -112,6 +112,22 @@ class TestEllipse : public QObject {
     QCOMPARE(level, degrees == 0.0 || degrees == 0.2 || degrees == 90.0);
   }
 
+  void ellipsesAreAsFullAsTheirMoments() {
+    for (const double across : {75.5, 40.25, 8.0, 2.5}) {
+      Ellipse ellipse = known(25);
+      ellipse.across = across;
+      QVERIFY(std::abs(likenessToEllipse(pointsOn(ellipse, 400, 0)) - 1) < 1e-3);
+      QVERIFY(std::abs(likenessToEllipse(pointsOn(ellipse, 16, 0)) - 1) < 0.05);
+    }
+    // From the moments of area in handbooks: a side of a square is the root of twelve standard deviations; the product
+    // of a triangle's two is its area over the root of 108.
+    QVERIFY(std::abs(likenessToEllipse(squareCorners(60, 60, 30, 0.3)) - 3 / std::numbers::pi) < 1e-9);
+    const std::vector<Point> triangle{{0, 0}, {50, 0}, {10, 30}};
+    QVERIFY(std::abs(likenessToEllipse(triangle) - std::sqrt(108) / 4 / std::numbers::pi) < 1e-9);
+    QVERIFY(likenessToEllipse(starCorners(60, 60, 5, 50, 20, 0.1)) < 0.8);
+    QCOMPARE(likenessToEllipse(std::vector<Point>(8, Point{2, 3})), 0.0);
+  }
+
   void aPlateIsNoEllipse() {
     const auto square = squareCorners(60, 60, 30, 0.3);
     const Tracing tracing = trace(pictureOf(drawn(120, 120, polygon(square))), {});
@@ -131,6 +147,20 @@ class TestEllipse : public QObject {
     QVERIFY(least < 0.031);
     QVERIFY(mostNoiseByGrain(noisy, {128, false}) > 2 * least);
     QVERIFY(std::isinf(mostNoiseByGrain(cv::Mat(50, 50, CV_8U, cv::Scalar(255)), {128, false})));
+  }
+
+  void theGrainOfASmallFigureInALargePictureIsFound() {
+    // Between the places that are looked at first.
+    cv::Mat large(2600, 2600, CV_8U, cv::Scalar(255));
+    cv::Mat part = large(cv::Rect(320, 300, 240, 180));
+    drawn(240, 180, inkOf(known(10), 180)).copyTo(part);
+    const double clean = mostNoiseByGrain(large, {128, false});
+    QVERIFY(std::isfinite(clean));
+    cv::Mat noise(part.size(), CV_16S);
+    cv::RNG random(5);
+    random.fill(noise, cv::RNG::NORMAL, 0, 8);
+    cv::add(part, noise, part, {}, CV_8U);
+    QVERIFY(mostNoiseByGrain(large, {128, false}) > 2 * clean);
   }
 };
 
