@@ -79,7 +79,7 @@ Session::Session(QObject* parent) : QObject(parent) {
   connect(&tracer_, &Tracer::failed, this, [this](quint64 request, const QString& sentence) {
     if (request != request_ || !tracing_) return;
     tracing_ = false;
-    fallBack();
+    if (!keepPicture()) fallBack();
     emit failed(sentence);
   });
 }
@@ -304,6 +304,22 @@ void Session::fallBack() {
   while (!upToDate() && history_.canUndo()) history_.undo();
   emit pictureChanged();
   follow();
+}
+
+bool Session::keepPicture() {
+  if (job().picture.empty() || job().colours.on || !history_.canUndo()) return false;
+  Job kept = job();
+  history_.undo();
+  const bool isNew = !upToDate() || job().picture.grey != kept.picture.grey;
+  history_.redo();
+  if (!isNew) return false;
+  Tracing none;
+  none.threshold = thresholdFor(kept.picture, kept.trace);
+  kept.tracing = std::make_shared<const Tracing>(std::move(none));
+  history_.complete(std::move(kept));
+  emit pictureChanged();
+  follow();
+  return true;
 }
 
 void Session::follow() {

@@ -109,7 +109,12 @@ class Session : public QObject {
   void loadDrawing(const QString& name, const QString& file, const std::function<rim::ReadResult()>& read);
   void take(Job fresh, const QString& file);
   void takePage(const Picture& picture);
+  /// Takes back what could not be finished.
   void fallBack();
+
+  /// Leaves a picture that was just opened or changed and cannot be traced there without outlines, so that what helps
+  /// can be done to it. False, and nothing done, when only a setting was changed or the picture could not be prepared.
+  bool keepPicture();
   void follow();
   void reportBusy();
   void inspectShown();

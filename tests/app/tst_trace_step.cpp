@@ -2,11 +2,13 @@
 
 #include <QCheckBox>
 #include <QComboBox>
+#include <QDoubleSpinBox>
 #include <QLabel>
 #include <QPainter>
 #include <QPushButton>
 #include <QTemporaryDir>
 
+#include "app/widgets/notice.h"
 #include "window_fixture.h"
 
 using namespace rim;
@@ -49,6 +51,42 @@ class TestTraceStep : public QObject {
     WindowFixture f;
     QVERIFY(f.open(file));
     QCOMPARE(f.find<QLabel>("segmentCounts")->text(), "6 nodes: 4 lines, 2 arcs, 0 curves");
+  }
+
+  void noiseWithoutBoundIsToldInASentence() {
+    QTemporaryDir folder;
+    QImage stripes(2500, 2500, QImage::Format_Grayscale8);
+    for (int y = 0; y < stripes.height(); ++y) {
+      for (int x = 0; x < stripes.width(); ++x) stripes.scanLine(y)[x] = x % 2 == 0 ? 0 : 255;
+    }
+    const QString file = folder.filePath("stripes.png");
+    QVERIFY(stripes.save(file));
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    QSignalSpy failed(&f.session(), &Session::failed);
+    f.window->openFile(file);
+    QTRY_VERIFY_WITH_TIMEOUT(failed.count() == 1, 60'000);
+    QVERIFY(f.settle());
+    const QString sentence = failed.front().front().toString();
+    QVERIFY2(sentence.contains("more than 6 million points") && sentence.endsWith('.'), qPrintable(sentence));
+    auto* notice = f.find<Notice>("notice");
+    QVERIFY(notice != nullptr && notice->isVisible());
+    // The picture is there, so that what the sentence advises can be done.
+    QCOMPARE(f.job().original.name, "stripes.png");
+    QVERIFY(f.session().upToDate() && f.job().tracing->outlines.empty());
+    f.find<QDoubleSpinBox>("smallest")->setValue(3000);
+    QVERIFY(f.settle());
+    QCOMPARE(failed.count(), 1);
+    f.session().seal();
+    // A setting that cannot be traced is taken back.
+    f.find<QDoubleSpinBox>("smallest")->setValue(4);
+    QTRY_COMPARE_WITH_TIMEOUT(failed.count(), 2, 60'000);
+    QVERIFY(f.settle());
+    QCOMPARE(f.job().trace.minAreaPx2, 3000.0);
+    QCOMPARE(f.job().original.name, "stripes.png");
+    while (f.session().history().canUndo() && f.job().original.name != "badge.png") f.window->actions().undo->trigger();
+    QVERIFY(f.settle());
+    QCOMPARE(f.job().tracing->outlines.size(), 29U);
   }
 
   void rulesAreSwitchedOneByOne() {
