@@ -314,10 +314,9 @@ void Bench::paintSeam(QPainter& painter) {
 
 void Bench::paintFurniture(QPainter& painter) {
   if (known_ && outlines_.empty() && !peek_ && tool_ == nullptr) {
-    paintSentence(
-        painter, rect(), tr("No outlines"),
-        tr("Nothing that is ink at this threshold is traced. Move the threshold, choose the automatic one, change which "
-           "part is the ink, or set another smallest part."));
+    paintSentence(painter, rect(), tr("No outlines"),
+                  tr("Nothing that is ink at this threshold is traced. Move the threshold, choose the automatic one, "
+                     "change which part is the ink, or set another smallest part."));
   }
   constexpr double kScaleBarPx = 130;
   paintLegend(painter, rect(), deviation_.shown() ? deviation_.legend() : outlineLegend());
