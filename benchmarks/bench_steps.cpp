@@ -86,7 +86,7 @@ BENCHMARK(traceGrowing)
     ->Complexity();
 BENCHMARK(traceLongBorder)
     ->RangeMultiplier(2)
-    ->Range(8, 64)
+    ->Range(32, 512)
     ->Unit(benchmark::kMillisecond)
     ->UseRealTime()
     ->Complexity();

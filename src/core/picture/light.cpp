@@ -125,9 +125,11 @@ cv::Mat fit(const cv::Mat& values, const cv::Mat& field, double least, double mo
 /// are pixels enough.
 cv::Mat smaller(const cv::Mat& grey, double scale) {
   constexpr double kPixelsEnough = 128;
-  const int step = static_cast<int>(std::clamp(scale * scale / kPixelsEnough, 1.0, scale));
-  const cv::Mat some(grey.rows / step, grey.cols, grey.type(), grey.data, grey.step * static_cast<std::size_t>(step));
   const cv::Size size(std::max(1, cvRound(grey.cols / scale)), std::max(1, cvRound(grey.rows / scale)));
+  // No fewer rows than the small picture has: a long strip may be less high than a small pixel is wide.
+  const double mostStep = static_cast<double>(grey.rows) / size.height;
+  const int step = static_cast<int>(std::clamp(scale * scale / kPixelsEnough, 1.0, mostStep));
+  const cv::Mat some(grey.rows / step, grey.cols, grey.type(), grey.data, grey.step * static_cast<std::size_t>(step));
   cv::Mat small;
   cv::resize(some, small, size, 0, 0, cv::INTER_AREA);
   return small;
@@ -173,7 +175,8 @@ double evenness(const Picture& picture) {
   // Sampled: a few ten thousand pixels say it as well.
   const int step = std::max(1, static_cast<int>(std::sqrt(static_cast<double>(picture.grey->total()) / 4e4)));
   cv::Mat grey;
-  cv::resize(*picture.grey, grey, {}, 1.0 / step, 1.0 / step, cv::INTER_NEAREST);
+  const cv::Size size(std::max(1, picture.width() / step), std::max(1, picture.height() / step));
+  cv::resize(*picture.grey, grey, size, 0, 0, cv::INTER_NEAREST);
   const cv::Mat field = evaluate(fieldOf(picture), grey.size());
   int all = 0;
   int paper = 0;

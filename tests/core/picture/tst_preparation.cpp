@@ -54,6 +54,19 @@ class TestPreparation : public QObject {
     QVERIFY(evenness(unevenly(0)) > 0.97);
   }
 
+  void longStripsHaveALightToo() {
+    for (const cv::Size size : {cv::Size(20'500, 160), cv::Size(160, 20'500), cv::Size(30'000, 40)}) {
+      cv::Mat strip(size, CV_8UC1, cv::Scalar(230));
+      for (int x = 40; x + 8 < size.width; x += 100) strip(cv::Rect(x, 10, 8, std::min(20, size.height - 10))) = 20;
+      QVERIFY(evenness(pictureOf(strip)) > 0.97);
+    }
+    for (const cv::Size size : {cv::Size(90'000, 1), cv::Size(1, 90'000), cv::Size(900'000, 5)}) {
+      const Picture strip = pictureOf(cv::Mat(size, CV_8UC1, cv::Scalar(230)));
+      QVERIFY(evenness(strip) > 0.97);
+      QCOMPARE(evenGrey(strip).size(), size);
+    }
+  }
+
   void evenLightMakesThePaperEven() {
     const Picture even = withEvenLight(unevenly(0.5));
     QVERIFY(qAbs(even.grey->at<std::uint8_t>(10, 10) - even.grey->at<std::uint8_t>(290, 390)) < 8);
