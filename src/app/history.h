@@ -30,6 +30,8 @@ class History {
 
   bool canUndo() const { return at_ > 0; }
   bool canRedo() const { return at_ + 1 < steps_.size(); }
+  /// The job that undo() would go back to; null when it would go nowhere.
+  const Job* before() const { return canUndo() ? &steps_[at_ - 1].job : nullptr; }
   QString undoName() const { return canUndo() ? steps_[at_].name : QString(); }
   QString redoName() const { return canRedo() ? steps_[at_ + 1].name : QString(); }
   void undo();

@@ -307,12 +307,10 @@ void Session::fallBack() {
 }
 
 bool Session::keepPicture() {
-  if (job().picture.empty() || job().colours.on || !history_.canUndo()) return false;
+  const Job* before = history_.before();
+  if (job().picture.empty() || job().colours.on || before == nullptr) return false;
+  if (hasOutlines(*before) && before->picture.grey == job().picture.grey) return false;
   Job kept = job();
-  history_.undo();
-  const bool isNew = !upToDate() || job().picture.grey != kept.picture.grey;
-  history_.redo();
-  if (!isNew) return false;
   Tracing none;
   none.threshold = thresholdFor(kept.picture, kept.trace);
   kept.tracing = std::make_shared<const Tracing>(std::move(none));

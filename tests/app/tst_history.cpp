@@ -27,6 +27,7 @@ class TestHistory : public QObject {
     h.edit(jobWith(1), "one");
     h.edit(jobWith(2), "two");
     QCOMPARE(h.undoName(), "two");
+    QVERIFY(h.before() != nullptr && h.before()->trace == jobWith(1).trace);
     h.undo();
     QCOMPARE(thresholdOf(h), 1);
     QCOMPARE(h.undoName(), "one");
@@ -38,6 +39,7 @@ class TestHistory : public QObject {
     h.undo();
     QCOMPARE(thresholdOf(h), -1);
     QVERIFY(!h.canUndo());
+    QVERIFY(h.before() == nullptr);
     h.undo();
     QCOMPARE(thresholdOf(h), -1);
   }

@@ -11,6 +11,7 @@
 #include "core/colour/palette.h"
 #include "core/colour/strips.h"
 #include "core/error.h"
+#include "core/median.h"
 
 namespace rim {
 namespace {
@@ -48,9 +49,7 @@ double medianOf(const cv::Mat& values) {
   for (int y = 0; y < values.rows; y += stride) {
     for (int x = 0; x < values.cols; x += stride) some.push_back(values.at<float>(y, x));
   }
-  const auto middle = some.begin() + static_cast<std::ptrdiff_t>(some.size() / 2);
-  std::nth_element(some.begin(), middle, some.end());
-  return *middle;
+  return rim::medianOf(std::move(some));
 }
 
 /// Noise smoothed out, edges kept.

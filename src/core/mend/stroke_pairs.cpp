@@ -4,6 +4,7 @@
 #include <set>
 
 #include "core/geometry/nesting.h"
+#include "core/median.h"
 #include "core/mend/piece_index.h"
 
 namespace rim {
@@ -45,12 +46,6 @@ std::vector<double> distancesTo(const Path& path, const std::vector<Point>& plac
   return found;
 }
 
-double median(std::vector<double> values) {
-  const auto middle = values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2);
-  std::nth_element(values.begin(), middle, values.end());
-  return *middle;
-}
-
 /// Whether two outlines could be the edges of one stroke: one is not much longer than the other, and at least two sides
 /// of their boxes lie near each other. Whiskers make the other sides differ.
 bool couldBeOne(const Path& outer, const Path& inner, double widestMm) {
@@ -76,7 +71,7 @@ std::optional<StrokePair> pairOf(const std::vector<Path>& paths, std::size_t out
   constexpr double kBeyond = 3;
   const std::vector<double> outwards = distancesTo(b, onOuter, kBeyond * widestMm);
   const std::vector<double> inwards = distancesTo(a, onInner, kBeyond * widestMm);
-  const double width = median(inwards);
+  const double width = medianOf(inwards);
   if (!(width > 0) || width > widestMm || pathLength(b) < kTurnsOfWidth * width) return {};
   const auto like = [width](double d) { return std::abs(d - width) <= width / 4; };
   const auto share = [&like](const std::vector<double>& d) {

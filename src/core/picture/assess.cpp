@@ -5,6 +5,7 @@
 #include <numbers>
 #include <opencv2/imgproc.hpp>
 
+#include "core/median.h"
 #include "core/picture/light.h"
 #include "core/picture/straighten.h"
 #include "core/picture/tone.h"
@@ -44,10 +45,9 @@ double edgeWidthOf(const cv::Mat& grey, int threshold, double contrast) {
     }
   }
   if (slopes.empty()) return 0;
-  const auto middle = slopes.begin() + static_cast<std::ptrdiff_t>(slopes.size() / 2);
-  std::nth_element(slopes.begin(), middle, slopes.end());
+  const auto middle = medianOf(std::move(slopes));
   // The operator itself spreads a perfect edge over two pixels.
-  return *middle > 0 ? std::max(1.0, contrast / *middle - 1) : 0;
+  return middle > 0 ? std::max(1.0, contrast / middle - 1) : 0;
 }
 
 /// Whether pixels that are clearly neither are a tenth as many, at least, as the steps from ink to paper along rows.

@@ -83,10 +83,9 @@ PowerSums powerSums(const cv::Mat& values, const cv::Mat& field, double least, d
     const float* value = values.ptr<float>(y);
     const float* expected = field.ptr<float>(y);
     for (std::size_t x = 0; x < columns.size(); ++x) {
-      // Drawings go up and down: weights of 0 and 1 are quicker than jumps.
-      const double weight = double(value[x] >= least * expected[x]) * double(value[x] <= most * expected[x]);
-      for (std::size_t i = 0; i < places.size(); ++i) places[i] += weight * columns[x][i];
-      for (std::size_t i = 0; i < weighted.size(); ++i) weighted[i] += weight * value[x] * columns[x][i];
+      if (value[x] < least * expected[x] || value[x] > most * expected[x]) continue;
+      for (std::size_t i = 0; i < places.size(); ++i) places[i] += columns[x][i];
+      for (std::size_t i = 0; i < weighted.size(); ++i) weighted[i] += value[x] * columns[x][i];
     }
     const Powers& v = rows[static_cast<std::size_t>(y)];
     for (std::size_t j = 0; j < v.size(); ++j) {

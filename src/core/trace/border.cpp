@@ -204,7 +204,7 @@ int nextEdge(const std::uint8_t* row, int x, int end) {
 }
 
 /// The borders that are met in a strip first. `points` counts those of all strips.
-std::vector<Border> bordersIn(Strip strip, const Lattice& lattice, double minAreaPx2, std::atomic<std::size_t>& points,
+std::vector<Border> bordersIn(Strip& strip, const Lattice& lattice, double minAreaPx2, std::atomic<std::size_t>& points,
                               const std::stop_token& stop) {
   std::vector<Border> borders;
   Border room;
@@ -243,7 +243,7 @@ std::vector<Border> followBorders(const cv::Mat& grey, TwoTone tone, double minA
   std::atomic<std::size_t> points = 0;
   forAll(ofStrips.size(), {stop, {}}, [&](std::size_t i) {
     const int first = 1 + static_cast<int>(i) * kStripRows;
-    const Strip strip(first, std::min(first + kStripRows, rows + 1), lattice.columns());
+    Strip strip(first, std::min(first + kStripRows, rows + 1), lattice.columns());
     ofStrips[i] = bordersIn(strip, lattice, minAreaPx2, points, stop);
   });
   std::vector<Border> borders;

@@ -10,7 +10,8 @@ namespace rim {
 /// they should be even, waver near their borders, against the contrast between them. A clean
 /// picture's borders are hardly off at all, however wildly they turn.
 ///
-/// Up to 16 tiles of a large picture are looked at. Infinite when no even ink or paper lies near borders.
+/// 16 tiles of a large picture are looked at, wider ones where those show too little. Infinite when no even ink or
+/// paper lies near borders.
 double mostNoiseByGrain(const cv::Mat& grey, TwoTone tone);
 
 }  // namespace rim

@@ -1,5 +1,6 @@
 #include "core/trace/noise.h"
 
+#include "core/median.h"
 #include "core/trace/moments.h"
 
 namespace rim {
@@ -19,12 +20,6 @@ constexpr double kMostWaves = 2;
 double leftOver(const Moments& m) {
   const double line = lineMeanSquare(m);
   return std::min(line, circleMeanSquare(m, line));
-}
-
-double medianOf(std::vector<double>& values) {
-  const auto middle = values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2);
-  std::nth_element(values.begin(), middle, values.end());
-  return *middle;
 }
 
 /// Points of the closed border that begin at one of them and become more.
@@ -75,7 +70,7 @@ LeftOvers leftOversOf(const Border& border) {
 
 /// The median of what circles leave over of the longest windows that are nearly straight; 0 when less than a
 /// quarter of all are. Blocks of a JPEG move straight edges slowly, which short windows do not see.
-double slowWaves(LeftOvers& all) {
+double slowWaves(const LeftOvers& all) {
   if (all.straight.empty() || 4 * all.straight.size() < all.windows) return 0;
   return std::sqrt(medianOf(all.straight));
 }
@@ -84,7 +79,7 @@ double slowWaves(LeftOvers& all) {
 
 double noiseOf(const Border& border) {
   if (border.size() < kShortWindow) return 0;
-  LeftOvers all = leftOversOf(border);
+  const LeftOvers all = leftOversOf(border);
   const double seenShort = kMostWaves * std::sqrt(medianOf(all.shorter));
   if (border.size() < kLongWindow) return seenShort;
   return std::max(std::min(seenShort, std::sqrt(medianOf(all.longer))), slowWaves(all));

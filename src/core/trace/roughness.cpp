@@ -5,6 +5,7 @@
 #include <complex>
 #include <numbers>
 
+#include "core/median.h"
 #include "core/trace/primitive.h"
 
 namespace rim {
@@ -87,7 +88,7 @@ void add(const Looked& some, Looked& all) {
   all.points += some.points;
 }
 
-Roughness roughnessOf(Looked looked, double grainPx) {
+Roughness roughnessOf(const Looked& looked, double grainPx) {
   constexpr std::size_t kLeastCount = 4;
   // Thin strokes show no grain; theirs is hardly more.
   constexpr double kMostGrainPx = 0.12;
@@ -96,10 +97,9 @@ Roughness roughnessOf(Looked looked, double grainPx) {
   constexpr double kJaggedPx = 0.07;
   constexpr double kOnSides = 0.15;
   if (looked.deviations.size() < std::max(kLeastCount, looked.aslant / 4)) return {};
-  const auto middle = looked.deviations.begin() + static_cast<std::ptrdiff_t>(looked.deviations.size() / 2);
-  std::nth_element(looked.deviations.begin(), middle, looked.deviations.end());
-  if (*middle <= kClearlyMore * std::min(grainPx, kMostGrainPx)) return {};
-  return {*middle, *middle > kJaggedPx && looked.phases.real() > kOnSides * looked.points};
+  const double middle = medianOf(looked.deviations);
+  if (middle <= kClearlyMore * std::min(grainPx, kMostGrainPx)) return {};
+  return {middle, middle > kJaggedPx && looked.phases.real() > kOnSides * looked.points};
 }
 
 }  // namespace

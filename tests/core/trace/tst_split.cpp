@@ -1,6 +1,7 @@
 // Splitting a border into lines and arcs: likely breaks, the optimum among them, and the sums that both rest on.
 
 #include <QTest>
+#include <array>
 #include <random>
 
 #include "core/error.h"
@@ -50,6 +51,12 @@ Border stadium(double radius, double straight, double noisePx, unsigned seed) {
     border.push_back(lerp(way.point(i - 1), way.point(i), share) + across * off(random));
   }
   return border;
+}
+
+/// A star, whose sides are lines, and a stadium; both other ones for another seed.
+std::array<Border, 2> starAndStadium(double noisePx, unsigned seed) {
+  return {pointsAlong(starCorners(100, 100, 5, 80, 35, 0.1 * seed), noisePx, seed),
+          stadium(20 + 4.0 * seed, 60, noisePx, seed)};
 }
 
 /// The sum of misfits and prices, as splitTrack() adds them up, of pieces that meet without gaps or with them.
@@ -177,8 +184,7 @@ class TestSplit : public QObject {
     for (unsigned seed = 1; seed <= 12; ++seed) {
       const double noise = 0.03 * seed;
       const SplitLimits limits{std::max(0.02, noise), 1.2};
-      const auto star = starCorners(100, 100, 5, 80, 35, 0.1 * seed);
-      for (const Border& border : {pointsAlong(star, noise, seed), stadium(20 + 4.0 * seed, 60, noise, seed)}) {
+      for (const Border& border : starAndStadium(noise, seed)) {
         const Track track(border, 10);
         const auto pieces = splitTrack(track, limits, {});
         QVERIFY(pieces.size() > 1);
@@ -207,8 +213,7 @@ class TestSplit : public QObject {
     for (unsigned seed = 1; seed <= 8; ++seed) {
       const double noise = 0.02 * seed;
       const SplitLimits limits{std::max(0.02, noise), 1.2};
-      const auto star = starCorners(100, 100, 5, 80, 35, 0.1 * seed);
-      for (const Border& border : {pointsAlong(star, noise, seed), stadium(20 + 4.0 * seed, 60, noise, seed)}) {
+      for (const Border& border : starAndStadium(noise, seed)) {
         const Track track(border, 10);
         const auto few = splitAmong(track, likelyBreaks(track, limits), limits, {});
         const auto all = splitTrack(track, limits, {});
