@@ -21,40 +21,56 @@ install_missing() {
   $sudo env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends $missing >/dev/null
 }
 
-# Configures (once) and builds a preset; quiet when there is nothing to do.
+# Configures (once) and builds a preset, or only some targets of it; quiet when there is nothing to do.
 build() {
   local preset=$1
+  shift
   if [ ! -f "build/$preset/build.ninja" ]; then
     say "Configuring build/$preset"
     mkdir -p "build/$preset"
     cmake --preset "$preset" >"build/$preset/configure.log" 2>&1 || { cat "build/$preset/configure.log" >&2; return 1; }
   fi
   say "Building build/$preset"
-  cmake --build --preset "$preset" -- --quiet >&2
+  cmake --build --preset "$preset" ${1:+--target} "$@" -- --quiet >&2
 }
 
+# What ./run starts, and nothing else.
 prepare_release() {
   install_missing
-  build release
+  build release snugrim snugrim-cli
+}
+
+prepare_benchmarks() {
+  install_missing
+  build release snugrim snugrim-cli snugrim-bench opencv-trace
 }
 
 # Runs a program on a virtual display of its own.
 xvfb() { xvfb-run -a -s "-screen 0 1280x800x24" "$@"; }
 
-# Builds the fuzz targets with clang and runs each for some seconds on a copy of its corpus.
+# Runs each fuzz target for some seconds on a copy of its corpus.
 fuzz() {
   local seconds=$1 target corpus
-  if [ ! -f build/fuzz/build.ninja ]; then
-    cmake -S tests/fuzz -B build/fuzz -G Ninja -DCMAKE_CXX_COMPILER=clang++ >/dev/null || return 1
-  fi
-  say "Building build/fuzz"
-  cmake --build build/fuzz -- --quiet >&2 || return 1
   for target in svg dxf mend; do
     say "Fuzzing: $target, $seconds s"
     corpus=$(mktemp -d)
     cp tests/fuzz/corpus/"$target"/* "$corpus"
-    (cd "$corpus" && "$OLDPWD/build/fuzz/fuzz_$target" -max_total_time="$seconds" -timeout=20 -rss_limit_mb=2000 \
-      -max_len=4000 -seed=1 "$corpus" >fuzz.log 2>&1) || { tail -n 30 "$corpus/fuzz.log" >&2; return 1; }
+    (cd "$corpus" && "$OLDPWD/build/sanitize/bin/fuzz_$target" -max_total_time="$seconds" -timeout=20 \
+      -rss_limit_mb=2000 -max_len=4000 -seed=1 "$corpus" >fuzz.log 2>&1) || { tail -n 30 "$corpus/fuzz.log" >&2; return 1; }
     rm -rf "$corpus"
   done
+}
+
+# Runs the tests of a preset, all or those that further arguments of CTest choose, and keeps how long each took.
+run_tests() {
+  local preset=$1
+  shift
+  ctest --preset "$preset" -j2 --output-junit "$PWD/build/$preset/tests.xml" "$@"
+}
+
+# The ten tests that took longest, of all that were run.
+slowest_tests() {
+  say "The ten slowest tests:"
+  grep -ho '<testcase name="[^"]*" classname="[^"]*" time="[^"]*"' build/*/tests.xml |
+    sed -E 's/.*name="([^"]*)" classname.* time="([^"]*)"/\2 s  \1/' | sort -rn | head -n 10 >&2
 }

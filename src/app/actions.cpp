@@ -65,6 +65,9 @@ Actions::Actions(QObject* owner) {
 
   mendSafe = make(owner, text("&Mend all that is safe"),
                   text("Repair everything that can be repaired without a visible change"), key("S"));
+  takeProposals = make(owner, text("&Take all proposals"),
+                       text("Do every repair that is proposed; the bench shows it before, while the pointer is here"),
+                       key("Shift+S"));
   nextFinding = make(owner, text("&Next finding"), text("Look at the next finding"), key("E"));
   previousFinding = make(owner, text("&Previous finding"), text("Look at the finding before"), key("Shift+E"));
   repairThis = make(owner, text("&Repair this"), text("Repair the finding that is looked at"), key("Y"));

@@ -33,6 +33,7 @@ struct Actions {
   QAction* reference;
   QAction* dropReference;
   QAction* mendSafe;
+  QAction* takeProposals;
   QAction* nextFinding;
   QAction* previousFinding;
   QAction* repairThis;

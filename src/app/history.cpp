@@ -1,27 +1,17 @@
 #include "app/history.h"
 
+#include <unordered_set>
+
 namespace rim::app {
-namespace {
-
-constexpr std::size_t kBytesPerPixel = 4;  // colours and grey level
-
-std::size_t pictureBytes(const Picture& picture) {
-  return static_cast<std::size_t>(picture.width()) * static_cast<std::size_t>(picture.height()) * kBytesPerPixel;
-}
-
-}  // namespace
-
 void History::edit(Job job, const QString& name, const QString& mergeKey) {
   const bool merges = !mergeKey.isEmpty() && mergeKey == mergeKey_ && !canRedo();
   steps_.erase(steps_.begin() + static_cast<std::ptrdiff_t>(at_ + 1), steps_.end());
-  if (merges) {
-    steps_[at_].job = std::move(job);
-  } else {
-    steps_.push_back({std::move(job), name});
+  if (!merges) {
+    steps_.push_back({{}, name, {}});
     ++at_;
   }
   mergeKey_ = mergeKey;
-  forgetOldest();
+  complete(std::move(job));
 }
 
 void History::undo() {
@@ -34,16 +24,24 @@ void History::redo() {
   seal();
 }
 
+void History::complete(Job job) {
+  steps_[at_].held = heldBy(job);
+  steps_[at_].job = std::move(job);
+  forgetOldest();
+}
+
 void History::forgetOldest() {
+  std::unordered_set<const void*> counted{nullptr};
   std::size_t bytes = 0;
-  const cv::Mat* counted = nullptr;
-  for (const Step& step : steps_) {
-    if (step.job.picture.grey.get() != counted) bytes += pictureBytes(step.job.picture);
-    counted = step.job.picture.grey.get();
+  // From the newest on: what several steps share stays as long as the newest of them.
+  std::size_t kept = 0;
+  for (auto step = steps_.rbegin(); step != steps_.rend() && kept < kMostSteps; ++step, ++kept) {
+    for (const HeldBytes& own : step->held) {
+      if (own.shared == nullptr || counted.insert(own.shared).second) bytes += own.bytes;
+    }
+    if (bytes > kMostBytes) break;
   }
-  while (at_ > 0 && (steps_.size() > kMostSteps || bytes > kMostPictureBytes)) {
-    const bool lastOfItsPicture = steps_[0].job.picture.grey != steps_[1].job.picture.grey;
-    if (lastOfItsPicture) bytes -= pictureBytes(steps_[0].job.picture);
+  while (at_ > 0 && steps_.size() > kept) {
     steps_.pop_front();
     --at_;
   }

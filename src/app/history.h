@@ -3,17 +3,17 @@
 #include <QString>
 #include <deque>
 
-#include "core/job.h"
+#include "core/job_bytes.h"
 
 namespace rim::app {
 
 /// Undo as a list of Jobs. Entry 0 is the beginning; every entry knows what made it of the one before.
 class History {
  public:
-  /// The most steps that are kept, and the most bytes that the pictures of all steps together hold;
-  /// past either the oldest steps are forgotten.
+  /// The most steps that are kept, and the most bytes that all steps together hold (core/job_bytes.h); past either the
+  /// oldest steps are forgotten.
   static constexpr std::size_t kMostSteps = 300;
-  static constexpr std::size_t kMostPictureBytes = 1'500'000'000;
+  static constexpr std::size_t kMostBytes = 1'500'000'000;
 
   const Job& job() const { return steps_[at_].job; }
 
@@ -26,7 +26,7 @@ class History {
   void seal() { mergeKey_.clear(); }
 
   /// Gives the current job its outlines without making a step.
-  void complete(Job job) { steps_[at_].job = std::move(job); }
+  void complete(Job job);
 
   bool canUndo() const { return at_ > 0; }
   bool canRedo() const { return at_ + 1 < steps_.size(); }
@@ -41,6 +41,7 @@ class History {
   struct Step {
     Job job;
     QString name;
+    std::vector<HeldBytes> held;
   };
   void forgetOldest();
 

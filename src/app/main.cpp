@@ -5,8 +5,10 @@
 #include "app/demo_run.h"
 #include "app/look.h"
 #include "app/main_window.h"
+#include "core/picture/vips_library.h"
 
 int main(int argc, char** argv) {
+  rim::startVipsAlone();
   QApplication application(argc, argv);
   QApplication::setApplicationName("snugrim");
   QApplication::setOrganizationName("snugrim");

@@ -103,18 +103,22 @@ void MainWindow::build() {
 }
 
 void MainWindow::openDemo(const QString& name) {
-  QFile file(":/demo/" + name);
-  if (!file.open(QIODevice::ReadOnly)) return;
-  if (Session::isDrawingFile(name)) {
-    session_.openDrawingBytes(file.readAll(), name);
-  } else {
-    session_.openBytes(file.readAll(), name);
-  }
+  replaceWork([this, name] {
+    QFile file(":/demo/" + name);
+    if (!file.open(QIODevice::ReadOnly)) return;
+    if (Session::isDrawingFile(name)) {
+      session_.openDrawingBytes(file.readAll(), name);
+    } else {
+      session_.openBytes(file.readAll(), name);
+    }
+  });
 }
 
 void MainWindow::openFile(const QString& file) {
-  if (Session::isDrawingFile(file)) drawingFile_ = file;
-  session_.open(file);
+  replaceWork([this, file] {
+    if (Session::isDrawingFile(file)) drawingFile_ = file;
+    session_.open(file);
+  });
 }
 
 void MainWindow::showStep(Step step) { card_->choose(step); }

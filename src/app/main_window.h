@@ -1,12 +1,14 @@
 #pragma once
 
 #include <QMainWindow>
+#include <functional>
 
 #include "app/actions.h"
 #include "app/bench/speck_layer.h"
 #include "app/preferences.h"
 #include "app/session.h"
 
+class QFileDialog;
 class QMenu;
 class QMimeData;
 class QStackedWidget;
@@ -84,8 +86,15 @@ class MainWindow : public QMainWindow {
   void askForExport();
   void saveJob();
   void askForJobFile();
+  /// The file that a dialogue names for saving, with one of the endings (the first, when it has none of them); empty
+  /// when it is left. Asks before a file is replaced.
+  QString chosenFile(QFileDialog& dialog, const QStringList& endings);
+  bool mayReplace(const QString& file);
   QString jobName() const;
-  bool mayClose();
+  /// Asks what to do with changes that are in no file. False: they stay, and `then` follows if they are being saved.
+  bool mayLeave(const QString& title, const std::function<void()>& then);
+  /// Opens something else, once nothing that was done is lost by it.
+  void replaceWork(const std::function<void()>& open);
   void takePracticePhoto();
   void setStrength(double strength);
   void setSize(SizeWish::Of of, double millimetres);
@@ -112,7 +121,7 @@ class MainWindow : public QMainWindow {
   std::shared_ptr<const Tracing> deviationOf_;  ///< that are measured, or being measured
   bool lookAtWorst_ = false;                    ///< as soon as it is known
   QString drawingFile_;                         ///< the drawing that was opened last
-  bool closing_ = false;                        ///< as soon as the job is saved
+  std::function<void()> afterSaving_;           ///< what waits until the job is saved
   std::optional<Point> lookedAt_;               // the finding that was brought into sight last, mm
   std::optional<Counts> provisional_;           ///< of borders that are not fitted yet
 };

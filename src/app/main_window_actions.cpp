@@ -12,6 +12,7 @@
 #include <QStackedWidget>
 #include <QStandardPaths>
 #include <QStyle>
+#include <utility>
 
 #include "app/bench/bench.h"
 #include "app/look.h"
@@ -64,7 +65,7 @@ void MainWindow::buildMenus() {
   trace->addActions({actions_.reference, actions_.dropReference});
 
   QMenu* mend = menuBar()->addMenu(tr("&Mend"));
-  mend->addAction(actions_.mendSafe);
+  mend->addActions({actions_.mendSafe, actions_.takeProposals});
   mend->addSeparator();
   mend->addActions({actions_.nextFinding, actions_.previousFinding});
   mend->addSeparator();
@@ -103,11 +104,11 @@ void MainWindow::connectActions() {
   connect(actions_.quit, &QAction::triggered, this, &QWidget::close);
   connect(actions_.undo, &QAction::triggered, &session_, &Session::undo);
   connect(actions_.redo, &QAction::triggered, &session_, &Session::redo);
-  connect(actions_.traceable, &QAction::triggered, picturePanel_, &PicturePanel::makeTraceable);
+  connect(actions_.traceable, &QAction::triggered, &session_, &Session::makeTraceable);
   connect(picturePanel_, &PicturePanel::toolChanged, bench_, &Bench::setTool);
   connect(card_, &JobCard::chosen, picturePanel_, &PicturePanel::putToolsAway);
   connect(picturePanel_, &PicturePanel::refused, notice_, &Notice::warn);
-  connect(picturePanel_, &PicturePanel::said, notice_, &Notice::tell);
+  connect(&session_, &Session::said, notice_, &Notice::tell);
   connect(actions_.automatic, &QAction::triggered, tracePanel_, &TracePanel::setAutomatic);
   connect(actions_.lightIsInk, &QAction::triggered, tracePanel_, &TracePanel::setLightIsInk);
   connect(actions_.darker, &QAction::triggered, this, [this] { tracePanel_->moveThreshold(-1); });
@@ -190,9 +191,9 @@ void MainWindow::connectSession() {
   connect(&session_, &Session::saved, this, remember);
   connect(&session_, &Session::saved, this, [this](const QString& file) {
     notice_->tell(tr("The job is saved as %1.").arg(QFileInfo(file).fileName()));
-    if (closing_) close();
+    if (const auto then = std::exchange(afterSaving_, nullptr)) then();
   });
-  connect(&session_, &Session::failed, this, [this] { closing_ = false; });
+  connect(&session_, &Session::failed, this, [this] { afterSaving_ = nullptr; });
   connect(&session_, &Session::exported, this, [this](const QString& file, const Counts& counts, const Box& box) {
     notice_->tell(
         tr("%1 is written: %2, %3 × %4.")
@@ -220,8 +221,10 @@ void MainWindow::askForPicture() {
 void MainWindow::takePracticePhoto() {
   PracticeCameraDialog camera(this);
   if (camera.exec() != QDialog::Accepted) return;
-  showStep(kPicture);
-  session_.openBytes(camera.photo(), camera.photoName());
+  replaceWork([this, photo = camera.photo(), name = camera.photoName()] {
+    showStep(kPicture);
+    session_.openBytes(photo, name);
+  });
 }
 
 void MainWindow::askForExport() {
@@ -234,11 +237,9 @@ void MainWindow::askForExport() {
   QFileDialog dialog(this, tr("Export outlines"), folder + "/" + base + "." + ending,
                      ending == "svg" ? tr("SVG (*.svg)") : tr("DXF (*.dxf)"));
   dialog.setObjectName("exportDialog");
-  dialog.setAcceptMode(QFileDialog::AcceptSave);
-  dialog.setDefaultSuffix(ending);
   dialog.selectFile(base + "." + ending);
-  if (dialog.exec() != QDialog::Accepted) return;
-  const QString file = dialog.selectedFiles().value(0);
+  const QString file = chosenFile(dialog, {ending, ending == "svg" ? "dxf" : "svg"});
+  if (file.isEmpty()) return;
   preferences_.exportFolder = QFileInfo(file).absolutePath();
   session_.exportTo(file, exportPanel_->settings());
 }
@@ -257,7 +258,7 @@ void MainWindow::pasteFrom(const QMimeData* content) {
     constexpr int kQuickly = 100;  // PNG: hardly compressed, it is only handed on
     const auto image = qvariant_cast<QImage>(content->imageData());
     if (!image.isNull() && image.save(&buffer, "PNG", kQuickly)) {
-      session_.openBytes(bytes, tr("clipboard"));
+      replaceWork([this, bytes] { session_.openBytes(bytes, tr("clipboard")); });
       return;
     }
   }
@@ -285,7 +286,7 @@ void MainWindow::toggleUnit() {
 void MainWindow::setAppearance(Appearance appearance) {
   preferences_.appearance = appearance;
   applyLook(*qApp, appearance);
-  bench_->setOutlines(session_.shown().tracing);
+  bench_->setOutlines(outlinesOf(session_.shown()));
   for (QWidget* widget : findChildren<QWidget*>()) widget->update();
 }
 

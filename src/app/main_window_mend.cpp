@@ -42,13 +42,13 @@ void MainWindow::connectMending() {
   connect(bench_, &Bench::speckPressed, mendPanel_, &MendPanel::toggle);
   connect(&session_, &Session::repairPreviewed, this, [this](RepairPreview preview) {
     const std::string repair = mendPanel_->repair();
-    if (preview.empty() && repair == "nearest") mendPanel_->showNoWay();
-    if (!takesAway(repair)) preview.goes.clear();
+    if (preview.empty() && repair == "nearest" && !mendPanel_->showsProposals()) mendPanel_->showNoWay();
+    if (!takesAway(repair) && !mendPanel_->showsProposals()) preview.goes.clear();
     bench_->setRepairPreview(std::move(preview));
   });
   connect(card_, &JobCard::chosen, this, &MainWindow::showFindings);
   connect(&session_, &Session::drawingRead, this, &MainWindow::takeDrawing);
-  for (QAction* action : {actions_.mendSafe, actions_.nextFinding, actions_.previousFinding, actions_.repairThis,
+  for (QAction* action : {actions_.mendSafe, actions_.takeProposals, actions_.nextFinding, actions_.previousFinding, actions_.repairThis,
                           actions_.repairAll, actions_.leaveThis}) {
     connect(action, &QAction::triggered, this, [this] {
       if (card_->chosenStep() != kMend) showStep(kMend);
@@ -60,11 +60,12 @@ void MainWindow::connectMending() {
 std::vector<Speck> MainWindow::specks() const {
   std::vector<Speck> specks;
   if (!session_.findings()) return specks;
+  const double k = mmPerPixel(session_.shown());
   for (const Finding& f : *session_.findings()) {
     if (f.kind == FindingKind::Speck) specks.push_back({f.at, f.sizeMm, false});
   }
   for (const MendStep& step : session_.job().mend.steps) {
-    if (step.what == MendStep::What::Leave && step.kind == FindingKind::Speck) specks.push_back({step.at, 0, true});
+    if (step.what == MendStep::What::Leave && step.kind == FindingKind::Speck) specks.push_back({step.at * k, 0, true});
   }
   return specks;
 }
@@ -88,7 +89,11 @@ void MainWindow::lookAtFinding() {
   const double whole = bench_->fittingScale();
   if (!lookedAt_ || !(*lookedAt_ == finding->at)) bench_->lookAt(finding->at * (1 / k), std::max(scale, whole));
   lookedAt_ = finding->at;
-  if (!mendPanel_->repair().empty()) session_.previewRepair(*finding, mendPanel_->repair(), mendPanel_->showsAll());
+  if (mendPanel_->showsProposals()) {
+    session_.previewProposals();
+  } else if (!mendPanel_->repair().empty()) {
+    session_.previewRepair(*finding, mendPanel_->repair(), mendPanel_->showsAll());
+  }
 }
 
 void MainWindow::takeDrawing(const QStringList& notes, bool unitKnown) {

@@ -1,55 +1,20 @@
 #include "app/session.h"
 
-#include <QFileInfo>
-#include <QThreadPool>
-#include <QtConcurrent>
-#include <span>
-
-#include "core/colour/reduce.h"
 #include "core/error.h"
-#include "core/io/job_file.h"
-#include "core/io/read_dxf.h"
-#include "core/io/read_svg.h"
-#include "core/picture/load.h"
+#include "core/picture/assess.h"
 
 namespace rim::app {
-namespace {
+Session::Session(QObject* parent) : QObject(parent) { connectTracer(); }
 
-/// What a piece of work beside the window came to: a result, or the sentence that says why not.
-template <typename T>
-struct Outcome {
-  T result{};
-  QString trouble;
-};
+Session::~Session() = default;
 
-template <typename Work>
-auto outcomeOf(Work work) -> Outcome<decltype(work())> {
-  try {
-    return {work(), {}};
-  } catch (const std::bad_alloc&) {
-    return {{}, Session::tr("there is not enough memory for it.")};
-  } catch (const std::exception& error) {
-    return {{}, QString::fromUtf8(error.what())};
-  }
-}
-
-/// A job on a picture that was just opened, with ink and paper as the picture's edge suggests.
-Job freshJob(Picture picture, bool inInks) {
-  Job job = jobOn(std::move(picture));
-  job.colours.on = inInks && wantsSeveralInks(job.picture);
-  job.trace.lightIsInk = looksLightOnDark(job.picture);
-  return job;
-}
-
-}  // namespace
-
-Session::Session(QObject* parent) : QObject(parent) {
+void Session::connectTracer() {
   connect(&tracer_, &Tracer::bordersFollowed, this,
-          [this](quint64, const std::shared_ptr<const Borders>& borders, int threshold) {
-            if (tracing_) emit bordersFollowed(borders, threshold);
+          [this](quint64 request, const std::shared_ptr<const Borders>& borders, int threshold) {
+            if (ofThisPicture(request)) emit bordersFollowed(borders, threshold);
           });
-  connect(&tracer_, &Tracer::previewed, this, [this](quint64, const std::shared_ptr<const Preview>& preview) {
-    if (tracing_ && job().picture.empty()) emit previewed(preview);
+  connect(&tracer_, &Tracer::previewed, this, [this](quint64 request, const std::shared_ptr<const Preview>& preview) {
+    if (tracing_ && request >= firstOfOriginal_ && job().picture.empty()) emit previewed(preview);
   });
   connect(&tracer_, &Tracer::prepared, this, [this](quint64 request, const std::shared_ptr<const Job>& job) {
     if (request != request_ || !tracing_) return;
@@ -84,8 +49,6 @@ Session::Session(QObject* parent) : QObject(parent) {
   });
 }
 
-Session::~Session() { QThreadPool::globalInstance()->waitForDone(); }
-
 void Session::edit(const QString& name, const QString& mergeKey, const std::function<void(Job&)>& change) {
   Job next = job();
   change(next);
@@ -114,131 +77,6 @@ void Session::redo() {
   follow();
 }
 
-void Session::open(const QString& file) {
-  if (isDrawingFile(file)) {
-    openDrawing(file, {});
-    return;
-  }
-  load(
-      QFileInfo(file).fileName(),
-      [path = std::filesystem::path(file.toStdString()), inInks = opensInInks_] {
-        return isJobFile(path) ? loadJob(path) : freshJob(loadPicture(path), inInks);
-      },
-      [this, file](Job job) { take(std::move(job), file); });
-}
-
-bool Session::isDrawingFile(const QString& file) {
-  const QString ending = QFileInfo(file).suffix().toLower();
-  return ending == "svg" || ending == "dxf";
-}
-
-void Session::openDrawing(const QString& file, std::optional<double> mmPerUnit) {
-  loadDrawing(QFileInfo(file).fileName(), file,
-              [path = std::filesystem::path(file.toStdString()), mmPerUnit] { return readDrawing(path, {mmPerUnit}); });
-}
-
-void Session::openDrawingBytes(const QByteArray& bytes, const QString& name) {
-  const bool svg = name.endsWith(".svg", Qt::CaseInsensitive);
-  loadDrawing(name, {}, [text = bytes.toStdString(), svg] { return svg ? readSvg(text) : readDxf(text); });
-}
-
-void Session::loadDrawing(const QString& name, const QString& file, const std::function<ReadResult()>& read) {
-  const auto got = std::make_shared<ReadResult>();
-  load(
-      name,
-      [got, name, read] {
-        *got = read();
-        if (got->drawing.paths.empty()) throw InputError("there are no outlines in this drawing.");
-        return jobOn(got->drawing, name.toStdString());
-      },
-      [this, got, file](Job job) {
-        take(std::move(job), file);
-        QStringList notes;
-        for (const std::string& note : got->notes) notes << QString::fromStdString(note);
-        emit drawingRead(notes, got->unitKnown);
-      });
-}
-
-void Session::openPage(int page) {
-  const Picture original = job().original;
-  if (page == original.page) return;
-  load(
-      QString::fromStdString(original.name), [original, page] { return jobOn(loadPage(original, page)); },
-      [this](const Job& fresh) { takePage(fresh.original); });
-}
-
-void Session::openBytes(const QByteArray& bytes, const QString& name) {
-  load(
-      name,
-      [bytes, called = name.toStdString(), inInks = opensInInks_] {
-        return freshJob(
-            loadPicture(std::as_bytes(std::span(bytes.constData(), static_cast<std::size_t>(bytes.size()))), called),
-            inInks);
-      },
-      [this](Job job) { take(std::move(job), {}); });
-}
-
-void Session::load(const QString& name, const std::function<Job()>& load, const std::function<void(Job)>& take) {
-  const quint64 number = ++lastOpening_;
-  opening_ = number;
-  done_ = -1;
-  reportBusy();
-  QtConcurrent::run([load] { return outcomeOf(load); }).then(this, [this, number, name, take](Outcome<Job> got) {
-    if (number != opening_) return;
-    opening_ = 0;
-    reportBusy();
-    if (got.trouble.isEmpty()) {
-      take(std::move(got.result));
-    } else {
-      emit failed(tr("%1: %2").arg(name, got.trouble));
-    }
-  });
-}
-
-void Session::take(Job fresh, const QString& file) {
-  const bool isDrawing = fresh.drawing && !isJobFile(file.toStdString());
-  const bool isJob = !isDrawing && fresh.picture.empty();
-  saved_ = fresh;
-  jobFile_ = isJob ? file : QString();
-  reference_.reset();
-  history_.edit(std::move(fresh), isDrawing ? tr("Open drawing") : isJob ? tr("Open job") : tr("Open picture"));
-  if (!isJob || job().drawing) emit pictureChanged();
-  if (!file.isEmpty()) emit opened(file);
-  follow();
-}
-
-void Session::takePage(const Picture& picture) {
-  // What was set for one page is a good beginning for the next; only hand work belongs to one page alone.
-  edit(tr("Page %1").arg(picture.page), {}, [&picture](Job& job) {
-    job.original = picture;
-    std::erase_if(job.preparation, [](const PreparationStep& step) { return isHandWork(step.what); });
-  });
-}
-
-void Session::saveTo(const QString& file) {
-  if (saving_ || !hasWork()) return;
-  saving_ = true;
-  done_ = -1;
-  reportBusy();
-  const Job job = this->job();
-  const auto write = [job, path = std::filesystem::path(file.toStdString())] {
-    saveJob(job, path);
-    return true;
-  };
-  QtConcurrent::run([write] { return outcomeOf(write); }).then(this, [this, job, file](const Outcome<bool>& got) {
-    saving_ = false;
-    reportBusy();
-    if (!got.trouble.isEmpty()) {
-      emit failed(tr("%1: %2").arg(QFileInfo(file).fileName(), got.trouble));
-      return;
-    }
-    saved_ = job;
-    jobFile_ = file;
-    emit saved(file);
-    emit changed();
-  });
-}
-
 void Session::keepReference() {
   reference_ = outlinesOf(shown_);
   emit changed();
@@ -251,12 +89,10 @@ void Session::dropReference() {
 
 void Session::measureDeviation() {
   if (!upToDate()) return;
-  const auto measure = [job = job()] {
-    return std::make_shared<const Deviation>(deviationOf(job.picture, job.trace, *job.tracing));
+  const auto measure = [job = job()](const std::stop_token& stop) {
+    return std::make_shared<const Deviation>(deviationOf(job.picture, job.trace, *job.tracing, stop));
   };
-  QtConcurrent::run([measure] {
-    return outcomeOf(measure);
-  }).then(this, [this, tracing = job().tracing](const Outcome<std::shared_ptr<const Deviation>>& got) {
+  measuring_.begin(this, measure, [this, tracing = job().tracing](const Outcome<std::shared_ptr<const Deviation>>& got) {
     if (!got.trouble.isEmpty()) {
       emit failed(got.trouble);
     } else if (job().tracing == tracing) {
@@ -265,33 +101,41 @@ void Session::measureDeviation() {
   });
 }
 
-void Session::exportTo(const QString& file, const ExportSettings& settings) {
-  if (exporting_ || !upToDate()) return;
-  exporting_ = true;
+void Session::makeTraceable() {
+  if (!hasPicture() || planning_.running()) return;
+  struct Plan {
+    std::vector<PreparationStep> steps;
+    bool lightIsInk = false;
+  };
+  const auto find = [original = job().original](const std::stop_token& stop) {
+    Plan plan{stepsToMakeTraceable(original, stop), false};
+    plan.lightIsInk = looksLightOnDark(prepared(original, plan.steps, stop));
+    return plan;
+  };
+  const auto take = [this, original = job().original.grey, steps = job().preparation](const Outcome<Plan>& got) {
+    reportBusy();
+    if (job().original.grey != original) return;
+    if (!got.trouble.isEmpty()) {
+      emit failed(tr("This cannot be done: %1").arg(got.trouble));
+    } else if (job().preparation != steps) {
+      emit said(tr("The picture was changed in the meantime, so that stays. Press Make it traceable again to replace it."));
+    } else if (got.result.steps.empty()) {
+      emit said(tr("The picture needs nothing more: trace it as it is."));
+    } else {
+      edit(tr("Make it traceable"), {}, [&plan = got.result](Job& job) {
+        job.preparation = plan.steps;
+        job.trace.lightIsInk = plan.lightIsInk;
+      });
+    }
+  };
+  planning_.begin(this, find, take);
   done_ = -1;
   reportBusy();
-  struct Written {
-    Counts counts;
-    Box box;
-  };
-  const auto write = [job = job(), path = std::filesystem::path(file.toStdString()), settings] {
-    exportJob(job, path, settings);
-    const Drawing drawing = drawingFor(job, fileKindOf(path), settings);
-    return Written{countsOf(drawing.paths), boxOf(drawing.paths)};
-  };
-  QtConcurrent::run([write] { return outcomeOf(write); }).then(this, [this, file](const Outcome<Written>& got) {
-    exporting_ = false;
-    reportBusy();
-    if (got.trouble.isEmpty()) {
-      emit exported(file, got.result.counts, got.result.box);
-    } else {
-      emit failed(tr("%1: %2").arg(QFileInfo(file).fileName(), got.trouble));
-    }
-  });
 }
 
 void Session::cancel() {
-  opening_ = 0;
+  opening_.leave();
+  planning_.leave();
   if (tracing_) {
     tracer_.cancel();
     tracing_ = false;
@@ -322,7 +166,13 @@ bool Session::keepPicture() {
 
 void Session::follow() {
   if (hasWork() && !upToDate()) {
+    const bool sameOriginal = requested_.original.grey == job().original.grey && !job().drawing;
+    const bool samePicture = sameOriginal && requested_.preparation == job().preparation;
     request_ = tracer_.request(job());
+    if (!samePicture) firstOfPicture_ = request_;
+    if (!sameOriginal) firstOfOriginal_ = request_;
+    requested_.original = job().original;
+    requested_.preparation = job().preparation;
     tracing_ = true;
     done_ = -1;
   } else {
@@ -361,12 +211,23 @@ void Session::inspectShown() {
 }
 
 void Session::previewRepair(const Finding& finding, const std::string& repair, bool all) {
-  previewing_.request([this, finding, repair, all, job = shown_](const std::stop_token& overtaken, const auto&) {
+  preview([finding, repair, all, settings = shown_.mend.settings](const Drawing& before, const std::stop_token& stop) {
+    return all ? rim::repairedAll(before, finding.kind, repair, settings, stop)
+               : rim::repaired(before, finding, repair, settings, stop);
+  });
+}
+
+void Session::previewProposals() {
+  preview([work = shown_.mend, k = mmPerPixel(shown_)](const Drawing& before, const std::stop_token& stop) {
+    return repairedAsProposed(before, work.settings, work.steps, k, stop);
+  });
+}
+
+void Session::preview(const std::function<Drawing(const Drawing&, const std::stop_token&)>& repair) {
+  previewing_.request([this, repair, job = shown_](const std::stop_token& overtaken, const auto&) {
     const auto got = outcomeOf([&] {
       const Drawing before = drawingOf(job);
-      const MendSettings& settings = job.mend.settings;
-      const Drawing after = all ? rim::repairedAll(before, finding.kind, repair, settings, overtaken)
-                                : rim::repaired(before, finding, repair, settings, overtaken);
+      const Drawing after = repair(before, overtaken);
       RepairPreview preview{newPaths(before, after), newPaths(after, before)};
       const double pxPerMm = 1 / mmPerPixel(job);
       for (std::vector<Path>* paths : {&preview.comes, &preview.goes}) {
@@ -380,13 +241,15 @@ void Session::previewRepair(const Finding& finding, const std::string& repair, b
 }
 
 void Session::reportBusy() {
-  if (opening_ != 0) {
-    emit busyChanged(tr("Opening the picture"), -1);
+  if (opening_.running()) {
+    emit busyChanged(tr("Opening the file"), -1);
+  } else if (planning_.running()) {
+    emit busyChanged(tr("Looking for what the picture needs"), -1);
   } else if (tracing_) {
     emit busyChanged(tr("Tracing"), done_);
-  } else if (exporting_) {
+  } else if (exporting_.running()) {
     emit busyChanged(tr("Writing the file"), -1);
-  } else if (saving_) {
+  } else if (saving_.running()) {
     emit busyChanged(tr("Saving the job"), -1);
   } else {
     emit busyChanged({}, 0);

@@ -1,9 +1,9 @@
 #pragma once
 
-#include <QFutureWatcher>
 #include <QObject>
 #include <functional>
 
+#include "app/errand.h"
 #include "app/history.h"
 #include "app/newest_worker.h"
 #include "app/repair_preview.h"
@@ -32,7 +32,9 @@ class Session : public QObject {
   bool hasWork() const { return rim::hasWork(job()); }
   /// Whether outlines for job() are there.
   bool upToDate() const { return hasOutlines(job()); }
-  bool busy() const { return opening_ || tracing_ || exporting_ || saving_; }
+  bool busy() const {
+    return opening_.running() || planning_.running() || tracing_ || exporting_.running() || saving_.running();
+  }
 
   const History& history() const { return history_; }
   void undo();
@@ -67,6 +69,9 @@ class Session : public QObject {
   /// shown; repairPreviewed() follows.
   void previewRepair(const Finding& finding, const std::string& repair, bool all = false);
 
+  /// The same for all repairs that are proposed.
+  void previewProposals();
+
   /// Opens a picture or a job beside the window; opened() or failed() follows. The newest call wins.
   void open(const QString& file);
   static bool isDrawingFile(const QString& file);
@@ -78,6 +83,10 @@ class Session : public QObject {
   void openPage(int page);
   /// The same with the bytes of a picture file.
   void openBytes(const QByteArray& bytes, const QString& name);
+
+  /// Finds beside the window what would make the picture traceable, and does it as one step; said() or failed() may
+  /// follow instead. Nothing is done when the steps were changed in the meantime: what is newer counts.
+  void makeTraceable();
 
   /// Writes the outlines as they are shown; exported() or failed() follows.
   void exportTo(const QString& file, const ExportSettings& settings);
@@ -103,10 +112,16 @@ class Session : public QObject {
   void saved(const QString& file);
   void exported(const QString& file, rim::Counts counts, rim::Box box);
   void failed(const QString& sentence);
+  void said(const QString& sentence);
 
  private:
-  void load(const QString& name, const std::function<rim::Job()>& load, const std::function<void(rim::Job)>& take);
-  void loadDrawing(const QString& name, const QString& file, const std::function<rim::ReadResult()>& read);
+  using Load = std::function<rim::Job(const std::stop_token&)>;
+  using Read = std::function<rim::ReadResult(const std::stop_token&)>;
+  void connectTracer();
+  /// Whether what came of a request beside the window belongs to the picture that is on the bench now.
+  bool ofThisPicture(quint64 request) const { return tracing_ && request >= firstOfPicture_; }
+  void load(const QString& name, const Load& load, const std::function<void(rim::Job)>& take);
+  void loadDrawing(const QString& name, const QString& file, const Read& read);
   void take(Job fresh, const QString& file);
   void takePage(const Picture& picture);
   /// Takes back what could not be finished.
@@ -118,17 +133,17 @@ class Session : public QObject {
   void follow();
   void reportBusy();
   void inspectShown();
+  void preview(const std::function<rim::Drawing(const rim::Drawing&, const std::stop_token&)>& repair);
 
   History history_;
   Job shown_;
   Tracer tracer_;
   quint64 request_ = 0;
-  quint64 opening_ = 0;
-  quint64 lastOpening_ = 0;
+  quint64 firstOfPicture_ = 0;    ///< the first request with the picture of the last one
+  quint64 firstOfOriginal_ = 0;   ///< the same whatever was done to it
+  Job requested_;                 ///< what the last request was about
   bool opensInInks_ = true;
   bool tracing_ = false;
-  bool exporting_ = false;
-  bool saving_ = false;
   std::shared_ptr<const Tracing> reference_;
   Job saved_;
   QString jobFile_;
@@ -139,6 +154,11 @@ class Session : public QObject {
   MendWork inspectedWith_;
   NewestWorker inspecting_;
   NewestWorker previewing_;
+  Errand opening_;
+  Errand planning_;
+  Errand saving_;
+  Errand exporting_;
+  Errand measuring_;
 };
 
 }  // namespace rim::app

@@ -2,7 +2,6 @@
 
 #include <chrono>
 
-#include "cli/between.h"
 #include "cli/command_parts.h"
 #include "cli/drawing_input.h"
 #include "cli/finding_table.h"
@@ -21,8 +20,11 @@ struct CheckOptions {
 
 int run(const CheckOptions& o) {
   const auto begin = std::chrono::steady_clock::now();
-  const Drawing drawing = readInput(o.in, o.quiet);
-  const std::vector<Finding> findings = inspect(drawing, o.settings);
+  const ReadResult read = readInput(o.in, o.quiet);
+  const Drawing& drawing = read.drawing;
+  std::vector<Finding> findings = unjoined(read);
+  const std::vector<Finding> inspected = inspect(drawing, o.settings);
+  findings.insert(findings.end(), inspected.begin(), inspected.end());
   const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;
   if (!o.report.empty()) writeReport(o.report, reportJson(drawing, o.in.file, seconds.count(), findings));
   if (o.report != "-") printTable(std::cout, findings, drawing.paths);
@@ -31,15 +33,18 @@ int run(const CheckOptions& o) {
 
 }  // namespace
 
-void addCheckCommand(CLI::App& app, int& result) {
+void addCheckCommand(Program& program) {
   auto options = std::make_shared<CheckOptions>();
-  CLI::App* command = app.add_subcommand("check", "finds every fault in a drawing; exit 1 when there are any");
-  addDrawingInput(*command, options->in);
-  command->add_option("--gap", options->settings.gapMm, "open ends nearer than this belong together, mm")
-      ->check(between(0.0, 1000.0))
-      ->capture_default_str();
-  addTelling(*command, options->report, options->quiet);
-  command->callback([options, &result] { result = runGuarded([&] { return run(*options); }); });
+  Command command = program.command("check", "finds every fault in a drawing; exit 1 when there are any");
+  addDrawingInput(command, options->in);
+  command.add("--gap", options->settings.gapMm, "open ends nearer than this belong together, mm")
+      .within(0.0, 1000.0)
+      .showsDefault();
+  command.add("--speck", options->settings.speckMm, "closed outlines whose larger side is below this are specks, mm")
+      .within(0.0, 1000.0)
+      .showsDefault();
+  addTelling(command, options->report, options->quiet);
+  command.does([options] { return runGuarded([&] { return run(*options); }); });
 }
 
 }  // namespace rim::cli

@@ -1,12 +1,10 @@
 #pragma once
 
-namespace CLI {
-class App;
-}
+#include "cli/options.h"
 
 namespace rim::cli {
 
-/// Adds `check`: finds every fault in a drawing; exit 1 when there are any. `result` receives the exit code.
-void addCheckCommand(CLI::App& app, int& result);
+/// Adds `check`: finds every fault in a drawing; exit 1 when there are any.
+void addCheckCommand(Program& program);
 
 }  // namespace rim::cli

@@ -13,7 +13,7 @@ constexpr double kSameColour = 20;
 
 std::string checkColours(const std::string& text) {
   if (text == "auto") return {};
-  return CLI::Range(2, kMostInks)(text).empty()
+  return isWholeWithin(text, 2, kMostInks)
              ? std::string{}
              : "--colours takes auto or a number from 2 to " + std::to_string(kMostInks);
 }
@@ -48,36 +48,35 @@ void addMerges(const InkMap& map, const ColourOptions& o, std::vector<InkStep>& 
 
 }  // namespace
 
-void addColours(CLI::App& command, ColourOptions& o) {
+void addColours(Command& command, ColourOptions& o) {
   const std::map<std::string, InkLayout> layouts{
       {"silhouette", InkLayout::Silhouette}, {"cut-out", InkLayout::CutOut}, {"shared", InkLayout::Shared}};
-  auto* colours = command
-                      .add_option("--colours", o.colours,
+  const Option colours = command
+                      .add("--colours", o.colours,
                                   "reduce to so many colours, the background counted, instead of thresholding: auto or "
                                   "2..64")
-                      ->check(checkColours)
-                      ->type_name("N");
+                      .checkedBy(checkColours)
+                      .takes("N");
   command
-      .add_option("--layout", o.layout,
+      .choice("--layout", o.layout, layouts,
                   "with --colours: silhouette (one outline round all that is not background), cut-out (each colour on "
                   "its own layer) or shared (every border once)")
-      ->transform(CLI::CheckedTransformer(layouts, CLI::ignore_case))
-      ->type_name("LAYOUT")
-      ->default_str("cut-out")
-      ->needs(colours);
-  command.add_option("--keep", o.keep, "with --colours: only these are kept, as '#b3202a,#000'")
-      ->delimiter(',')
-      ->type_name("COLOUR,...")
-      ->needs(colours);
-  command.add_option("--background", o.background, "with --colours: auto (what surrounds the picture) or a colour")
-      ->type_name("COLOUR")
-      ->capture_default_str()
-      ->needs(colours);
+      .takes("LAYOUT")
+      .standsFor("cut-out")
+      .needs(colours);
+  command.add("--keep", o.keep, "with --colours: only these are kept, as '#b3202a,#000'")
+      .separatedBy(',')
+      .takes("COLOUR,...")
+      .needs(colours);
+  command.add("--background", o.background, "with --colours: auto (what surrounds the picture) or a colour")
+      .takes("COLOUR")
+      .showsDefault()
+      .needs(colours);
   command
-      .add_option("--merge", o.merge, "with --colours: the first colour becomes the second, as A,B; may be repeated")
-      ->type_name("A,B")
-      ->allow_extra_args(false)
-      ->needs(colours);
+      .add("--merge", o.merge, "with --colours: the first colour becomes the second, as A,B; may be repeated")
+      .takes("A,B")
+      .oneEach()
+      .needs(colours);
 }
 
 Job withColours(Job job, const ColourOptions& o) {

@@ -1,9 +1,9 @@
 #pragma once
 
-#include <CLI/CLI.hpp>
 #include <string>
 #include <vector>
 
+#include "cli/options.h"
 #include "core/job.h"
 
 namespace rim::cli {
@@ -17,7 +17,7 @@ struct ColourOptions {
   std::vector<std::string> merge;  ///< pairs "A,B"
 };
 
-void addColours(CLI::App& command, ColourOptions& options);
+void addColours(Command& command, ColourOptions& options);
 
 /// The job with these settings; colours are looked up among the inks that are found in the prepared picture.
 /// Throws InputError when a colour is none of them.

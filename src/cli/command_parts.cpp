@@ -9,21 +9,18 @@
 
 namespace rim::cli {
 
-void addFileForm(CLI::App& command, ExportSettings& files) {
+void addFileForm(Command& command, ExportSettings& files) {
   const std::map<std::string, CurveForm> forms{
       {"beziers", CurveForm::Beziers}, {"arcs", CurveForm::Arcs}, {"lines", CurveForm::Lines}};
   const std::map<std::string, DxfVersion> versions{{"r12", DxfVersion::R12}, {"2000", DxfVersion::Dxf2000}};
-  command.add_option("--curves", files.curves, "beziers, arcs or lines (default: beziers in SVG, arcs in DXF)")
-      ->transform(CLI::CheckedTransformer(forms, CLI::ignore_case))
-      ->type_name("KIND");
-  command.add_option("--dxf", files.dxf, "r12 or 2000 (default: 2000)")
-      ->transform(CLI::CheckedTransformer(versions, CLI::ignore_case))
-      ->type_name("VERSION");
+  command.choice("--curves", files.curves, forms, "beziers, arcs or lines (default: beziers in SVG, arcs in DXF)")
+      .takes("KIND");
+  command.choice("--dxf", files.dxf, versions, "r12 or 2000 (default: 2000)").takes("VERSION");
 }
 
-void addTelling(CLI::App& command, std::string& report, bool& quiet) {
-  command.add_option("--report", report, "write a JSON report here (- is standard output)");
-  command.add_flag("--quiet", quiet, "say nothing on standard error but errors");
+void addTelling(Command& command, std::string& report, bool& quiet) {
+  command.add("--report", report, "write a JSON report here (- is standard output)");
+  command.flag("--quiet", quiet, "say nothing on standard error but errors");
 }
 
 void writeReport(const std::string& where, const std::string& text) {

@@ -1,9 +1,9 @@
 #pragma once
 
-#include <CLI/CLI.hpp>
 #include <iostream>
 #include <string>
 
+#include "cli/options.h"
 #include "core/error.h"
 #include "core/io/export.h"
 #include "core/trace/trace.h"
@@ -15,10 +15,10 @@ inline constexpr int kFoundSomething = 1;
 inline constexpr int kUnreadable = 2;
 
 /// Adds `--curves` and `--dxf`.
-void addFileForm(CLI::App& command, ExportSettings& files);
+void addFileForm(Command& command, ExportSettings& files);
 
 /// Adds `--report` and `--quiet`.
-void addTelling(CLI::App& command, std::string& report, bool& quiet);
+void addTelling(Command& command, std::string& report, bool& quiet);
 
 /// Writes a report to a file, or to standard output for "-". Throws InputError that names the file.
 void writeReport(const std::string& where, const std::string& text);

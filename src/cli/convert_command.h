@@ -1,12 +1,10 @@
 #pragma once
 
-namespace CLI {
-class App;
-}
+#include "cli/options.h"
 
 namespace rim::cli {
 
-/// Adds `convert`: a drawing in one format becomes the same in another. `result` receives the exit code.
-void addConvertCommand(CLI::App& app, int& result);
+/// Adds `convert`: a drawing in one format becomes the same in another.
+void addConvertCommand(Program& program);
 
 }  // namespace rim::cli

@@ -15,17 +15,23 @@ const std::map<std::string, double>& mmPerUnit() {
   return kUnits;
 }
 
-}  // namespace
-
-void addDrawingInput(CLI::App& command, DrawingInput& in) {
-  command.add_option("drawing", in.file, "an SVG or DXF")->required();
-  command
-      .add_option("--in-units", in.unit,
-                  "the unit of the drawing's own numbers, whatever the file says: mm, cm, m, in, ft, pt or px")
-      ->check(CLI::IsMember(mmPerUnit()));
+std::vector<std::string> namesOf(const std::map<std::string, double>& units) {
+  std::vector<std::string> names;
+  for (const auto& [name, mm] : units) names.push_back(name);
+  return names;
 }
 
-Drawing readInput(const DrawingInput& in, bool quiet) {
+}  // namespace
+
+void addDrawingInput(Command& command, DrawingInput& in) {
+  command.add("drawing", in.file, "an SVG or DXF").required();
+  command
+      .add("--in-units", in.unit,
+                  "the unit of the drawing's own numbers, whatever the file says: mm, cm, m, in, ft, pt or px")
+      .oneOf(namesOf(mmPerUnit()));
+}
+
+ReadResult readInput(const DrawingInput& in, bool quiet) {
   ReadOptions options;
   if (!in.unit.empty()) options.mmPerUnit = mmPerUnit().at(in.unit);
   ReadResult read = about(in.file, [&] { return readDrawing(in.file, options); });
@@ -41,7 +47,7 @@ Drawing readInput(const DrawingInput& in, bool quiet) {
     }
     if (read.drawing.paths.empty()) say("there are no outlines in this drawing.");
   }
-  return std::move(read.drawing);
+  return read;
 }
 
 }  // namespace rim::cli

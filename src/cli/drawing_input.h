@@ -2,11 +2,8 @@
 
 #include <string>
 
-#include "core/geometry/drawing.h"
-
-namespace CLI {
-class App;
-}
+#include "cli/options.h"
+#include "core/io/read_drawing.h"
 
 namespace rim::cli {
 
@@ -17,10 +14,10 @@ struct DrawingInput {
 };
 
 /// Adds the drawing and `--in-units`.
-void addDrawingInput(CLI::App& command, DrawingInput& in);
+void addDrawingInput(Command& command, DrawingInput& in);
 
 /// Reads it. What was left out or assumed is told on standard error unless `quiet`. Throws InputError that names the
 /// file and, where there is one, the line.
-Drawing readInput(const DrawingInput& in, bool quiet);
+ReadResult readInput(const DrawingInput& in, bool quiet);
 
 }  // namespace rim::cli

@@ -1,8 +1,8 @@
 #include "cli/mend_command.h"
 
+#include <algorithm>
 #include <chrono>
 
-#include "cli/between.h"
 #include "cli/command_parts.h"
 #include "cli/drawing_input.h"
 #include "cli/finding_table.h"
@@ -24,44 +24,60 @@ struct MendOptions {
   bool quiet = false;
 };
 
-void addRepairs(CLI::App& command, MendSettings& settings) {
+void addRepairs(Command& command, MendSettings& settings) {
   const std::map<std::string, DoubleRule> rules{{"one", DoubleRule::One},
                                                 {"outer", DoubleRule::Outer},
                                                 {"inner", DoubleRule::Inner},
                                                 {"centre", DoubleRule::Centre},
                                                 {"leave", DoubleRule::Leave}};
-  const auto lengthMm = between(0.0, 1000.0);
-  command.add_option("--gap", settings.gapMm, "open ends nearer than this are joined, mm")
-      ->check(lengthMm)
-      ->capture_default_str();
+  command.add("--gap", settings.gapMm, "open ends nearer than this are joined, mm")
+      .within(0.0, 1000.0)
+      .showsDefault();
   command
-      .add_option("--double", settings.doubles,
-                  "a line drawn twice becomes one; of the two edges of a stroke keep the outer, the inner, or the line "
-                  "between (centre); or leave both (default: one, only true repeats)")
-      ->transform(CLI::CheckedTransformer(rules, CLI::ignore_case))
-      ->type_name("RULE");
+      .choice("--double", settings.doubles, rules,
+              "a line drawn twice becomes one; of the two edges of a stroke keep the outer, the inner, or the line "
+              "between (centre); or leave both (default: one, only true repeats)")
+      .takes("RULE");
   const std::map<std::string, BorderRule> borders{{"once", BorderRule::Once}, {"twice", BorderRule::Twice}};
   command
-      .add_option("--borders", settings.borders,
-                  "a border that two closed outlines share is drawn once (for parts cut apart) or stays twice (for "
-                  "fills; default)")
-      ->transform(CLI::CheckedTransformer(borders, CLI::ignore_case))
-      ->type_name("once|twice");
+      .choice("--borders", settings.borders, borders,
+              "a border that two closed outlines share is drawn once (for parts cut apart) or stays twice (for "
+              "fills; default)")
+      .takes("once|twice");
+  const std::map<std::string, BowTieRule> bowTies{{"split", BowTieRule::Split}, {"untangle", BowTieRule::Untangle}};
   command
-      .add_option("--stroke-width", settings.strokeWidthMm,
+      .choice("--bow-ties", settings.bowTies, bowTies,
+              "an outline that crosses itself: its lobes part and all stay (split; default), or its nodes are put in "
+              "order (untangle)")
+      .takes("split|untangle");
+  command
+      .add("--stroke-width", settings.strokeWidthMm,
                   "the widest stroke that outer, inner, centre take for one, mm")
-      ->check(between(0.001, 1000.0))
-      ->capture_default_str();
+      .within(0.001, 1000.0)
+      .showsDefault();
   command
-      .add_option("--smaller-than", settings.smallerThanMm,
+      .add("--smaller-than", settings.smallerThanMm,
                   "drop closed outlines whose larger side is below this, mm; 0 keeps all")
-      ->check(lengthMm)
-      ->capture_default_str();
-  command.add_flag("--drop-frame", settings.dropFrame, "drop an outline that only frames all the others");
-  command.add_flag("--drop-strays", settings.dropStrays, "drop leftovers far outside everything else");
-  command.add_option("--simplify", settings.simplifyMm, "fewest nodes within this distance, mm; 0 leaves them")
-      ->check(between(0.0, 100.0))
-      ->capture_default_str();
+      .within(0.0, 1000.0)
+      .showsDefault();
+  command.flag("--drop-frame", settings.dropFrame, "drop an outline that only frames all the others");
+  command.flag("--drop-strays", settings.dropStrays, "drop leftovers far outside everything else");
+  command.add("--simplify", settings.simplifyMm, "fewest nodes within this distance, mm; 0 leaves them")
+      .within(0.0, 100.0)
+      .showsDefault();
+}
+
+/// What was put together when the drawing was read counts as joined.
+void addJoined(const std::vector<JoinedOutline>& joined, std::vector<RepairCount>& repairs) {
+  std::size_t joints = 0;
+  for (const JoinedOutline& outline : joined) joints += outline.joints;
+  if (joints == 0) return;
+  const auto known = std::find_if(repairs.begin(), repairs.end(), [](const RepairCount& r) { return r.kind == "joined"; });
+  if (known == repairs.end()) {
+    repairs.insert(repairs.begin(), {"joined", joints});
+  } else {
+    known->count += joints;
+  }
 }
 
 void tell(const Mended& mended, const std::vector<Finding>& left) {
@@ -72,8 +88,9 @@ void tell(const Mended& mended, const std::vector<Finding>& left) {
 int run(const MendOptions& o) {
   const auto begin = std::chrono::steady_clock::now();
   const FileKind kind = about(o.out, [&] { return fileKindOf(o.out); });
-  const Drawing drawing = readInput(o.in, o.quiet);
-  const Mended result = mended(drawing, o.settings);
+  const ReadResult read = readInput(o.in, o.quiet);
+  Mended result = mended(read.drawing, o.settings);
+  addJoined(read.joined, result.repairs);
   const std::vector<Finding> left = inspect(result.drawing, o.settings);
   const Drawing written = inFormFor(result.drawing, kind, o.files, kWriteToleranceMm);
   about(o.out, [&] { writeDrawing(written, o.out, o.files); });
@@ -85,16 +102,16 @@ int run(const MendOptions& o) {
 
 }  // namespace
 
-void addMendCommand(CLI::App& app, int& result) {
+void addMendCommand(Program& program) {
   auto options = std::make_shared<MendOptions>();
-  CLI::App* command = app.add_subcommand("mend", "repairs the faults of a drawing");
-  addDrawingInput(*command, options->in);
-  command->add_option("-o,--out", options->out, "the file to write, .svg or .dxf")->required();
-  addRepairs(*command, options->settings);
-  addFileForm(*command, options->files);
-  command->add_flag("--strict", options->strict, "exit 1 when something is left unmended");
-  addTelling(*command, options->report, options->quiet);
-  command->callback([options, &result] { result = runGuarded([&] { return run(*options); }); });
+  Command command = program.command("mend", "repairs the faults of a drawing");
+  addDrawingInput(command, options->in);
+  command.add("-o,--out", options->out, "the file to write, .svg or .dxf").required();
+  addRepairs(command, options->settings);
+  addFileForm(command, options->files);
+  command.flag("--strict", options->strict, "exit 1 when something is left unmended");
+  addTelling(command, options->report, options->quiet);
+  command.does([options] { return runGuarded([&] { return run(*options); }); });
 }
 
 }  // namespace rim::cli

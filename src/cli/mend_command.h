@@ -1,12 +1,10 @@
 #pragma once
 
-namespace CLI {
-class App;
-}
+#include "cli/options.h"
 
 namespace rim::cli {
 
-/// Adds `mend`: repairs the faults of a drawing. `result` receives the exit code.
-void addMendCommand(CLI::App& app, int& result);
+/// Adds `mend`: repairs the faults of a drawing.
+void addMendCommand(Program& program);
 
 }  // namespace rim::cli

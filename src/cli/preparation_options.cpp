@@ -1,8 +1,6 @@
 #include "cli/preparation_options.h"
 
-#include <CLI/CLI.hpp>
 
-#include "cli/between.h"
 
 namespace rim::cli {
 namespace {
@@ -11,34 +9,34 @@ constexpr const char* kGroup = "Preparation of the picture, applied in this orde
 
 }  // namespace
 
-void addPreparation(CLI::App& command, PreparationOptions& o) {
-  command.add_option("--crop", o.crop, "keep this rectangle: X,Y,W,H in px from the upper left corner")
-      ->delimiter(',')
-      ->expected(4)
-      ->type_name("X,Y,W,H")
-      ->group(kGroup);
-  command.add_flag("--auto-crop", o.autoCrop, "keep what has ink, and 8 px round it")->group(kGroup);
-  command.add_flag("--straighten", o.straighten, "find a photographed sheet and bring it to a rectangle")
-      ->group(kGroup);
+void addPreparation(Command& command, PreparationOptions& o) {
+  command.add("--crop", o.crop, "keep this rectangle: X,Y,W,H in px from the upper left corner")
+      .separatedBy(',')
+      .values(4)
+      .takes("X,Y,W,H")
+      .under(kGroup);
+  command.flag("--auto-crop", o.autoCrop, "keep what has ink, and 8 px round it").under(kGroup);
+  command.flag("--straighten", o.straighten, "find a photographed sheet and bring it to a rectangle")
+      .under(kGroup);
   command
-      .add_option("--side-ratio", o.sideRatio,
+      .add("--side-ratio", o.sideRatio,
                   "with --straighten: the sheet's true width by height (default: estimated)")
-      ->check(between(0.05, 20))
-      ->group(kGroup);
-  command.add_flag("--even-light", o.evenLight, "divide uneven light away")->group(kGroup);
-  command.add_flag("--denoise", o.denoise, "calm noise and keep edges")->group(kGroup);
-  command.add_option("--thicken", o.thickenPx, "make strokes wider by this, or thinner when negative, px")
-      ->check(between(-50, 50))
-      ->type_name("PX")
-      ->group(kGroup);
-  command.add_option("--fill-gaps", o.fillGapsPx, "close breaks in the ink up to this wide, px")
-      ->check(between(0, 50))
-      ->type_name("PX")
-      ->group(kGroup);
-  command.add_option("--enlarge", o.enlarge, "more pixels by this factor before tracing")
-      ->check(between(1, 8))
-      ->type_name("K")
-      ->group(kGroup);
+      .within(0.05, 20)
+      .under(kGroup);
+  command.flag("--even-light", o.evenLight, "divide uneven light away").under(kGroup);
+  command.flag("--denoise", o.denoise, "calm noise and keep edges").under(kGroup);
+  command.add("--thicken", o.thickenPx, "make strokes wider by this, or thinner when negative, px")
+      .within(-50, 50)
+      .takes("PX")
+      .under(kGroup);
+  command.add("--fill-gaps", o.fillGapsPx, "close breaks in the ink up to this wide, px")
+      .within(0, 50)
+      .takes("PX")
+      .under(kGroup);
+  command.add("--enlarge", o.enlarge, "more pixels by this factor before tracing")
+      .within(1, 8)
+      .takes("K")
+      .under(kGroup);
 }
 
 std::vector<PreparationStep> stepsOf(const PreparationOptions& o) {

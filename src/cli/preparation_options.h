@@ -1,9 +1,9 @@
 #pragma once
 
-#include <CLI/App.hpp>
 #include <string>
 #include <vector>
 
+#include "cli/options.h"
 #include "core/picture/preparation.h"
 
 namespace rim::cli {
@@ -22,7 +22,7 @@ struct PreparationOptions {
 };
 
 /// Adds the options to a command. `options` must outlive it.
-void addPreparation(CLI::App& command, PreparationOptions& options);
+void addPreparation(Command& command, PreparationOptions& options);
 
 std::vector<PreparationStep> stepsOf(const PreparationOptions& options);
 

@@ -1,10 +1,8 @@
 #include "cli/trace_command.h"
 
-#include <CLI/CLI.hpp>
 #include <chrono>
 #include <iostream>
 
-#include "cli/between.h"
 #include "cli/colour_options.h"
 #include "cli/command_parts.h"
 #include "cli/preparation_options.h"
@@ -12,6 +10,7 @@
 #include "core/io/export.h"
 #include "core/io/report.h"
 #include "core/picture/load.h"
+#include "core/picture/vips_library.h"
 
 namespace rim::cli {
 namespace {
@@ -35,41 +34,43 @@ struct TraceOptions {
 
 std::string checkThreshold(const std::string& text) {
   if (text == "auto") return {};
-  return CLI::Range(0, 255)(text).empty() ? std::string{} : "--threshold takes auto or a number from 0 to 255";
+  return isWholeWithin(text, 0, 255) ? std::string{} : "--threshold takes auto or a number from 0 to 255";
 }
 
-void addShape(CLI::App& command, TraceOptions& o) {
-  command.add_option("--threshold", o.threshold, "what is darker than this is ink: auto or 0..255")
-      ->check(checkThreshold)
-      ->capture_default_str();
-  command.add_flag("--invert", o.trace.lightIsInk, "the light part is the ink");
-  command.add_option("--tolerance", o.trace.tolerancePx, "how far an outline may leave the measured border, px")
-      ->check(between(0.05, 10.0))
-      ->capture_default_str();
-  command.add_option("--corners", o.trace.cornerReadiness, "0 rounds everything, 100 keeps every kink")
-      ->check(between(0.0, 100.0))
-      ->capture_default_str();
+void addShape(Command& command, TraceOptions& o) {
+  command.add("--threshold", o.threshold, "what is darker than this is ink: auto or 0..255")
+      .checkedBy(checkThreshold)
+      .showsDefault();
+  command.flag("--invert", o.trace.lightIsInk, "the light part is the ink");
+  command.add("--tolerance", o.trace.tolerancePx, "how far an outline may leave the measured border, px")
+      .within(0.05, 10.0)
+      .showsDefault();
+  command.add("--corners", o.trace.cornerReadiness, "0 rounds everything, 100 keeps every kink")
+      .within(0.0, 100.0)
+      .showsDefault();
   command
-      .add_option("--exact", o.exact,
+      .add("--exact", o.exact,
                   "what is made exact where the border allows it: all, none, or some of level, parallel, radii, "
                   "concentric, tangent")
-      ->delimiter(',')
-      ->type_name("RULE,...")
-      ->default_str("all");
-  command.add_option("--min-area", o.trace.minAreaPx2, "smaller islands and holes are left out, px2")
-      ->check(between(0.0, 1e9))
-      ->capture_default_str();
+      .separatedBy(',')
+      .takes("RULE,...")
+      .standsFor("all");
+  command.add("--min-area", o.trace.minAreaPx2, "smaller islands and holes are left out, px2")
+      .within(0.0, 1e9)
+      .showsDefault();
 }
 
-void addFile(CLI::App& command, TraceOptions& o) {
+void addFile(Command& command, TraceOptions& o) {
   addFileForm(command, o.files);
-  const auto size = between(kSmallestSizeMm, kLargestSizeMm);
-  auto* width = command.add_option("--width-mm", o.widthMm, "width of the whole picture")->check(size);
-  auto* height = command.add_option("--height-mm", o.heightMm, "height of the whole picture")->check(size);
-  command.add_option("--dpi", o.dpi, "resolution (default: the picture's own, else 96)")
-      ->check(between(1.0, 100'000.0))
-      ->excludes(width)
-      ->excludes(height);
+  const auto size = [&command](const char* name, double& mm, const char* help) {
+    return command.add(name, mm, help).within(kSmallestSizeMm, kLargestSizeMm);
+  };
+  const Option width = size("--width-mm", o.widthMm, "width of the whole picture");
+  const Option height = size("--height-mm", o.heightMm, "height of the whole picture");
+  command.add("--dpi", o.dpi, "resolution (default: the picture's own, else 96)")
+      .within(1.0, 100'000.0)
+      .excludes(width)
+      .excludes(height);
 }
 
 Rules rulesOf(const std::vector<std::string>& names) {
@@ -99,6 +100,7 @@ SizeWish sizeWish(const TraceOptions& o, const Picture& picture) {
 
 void run(TraceOptions& o) {
   const auto begin = std::chrono::steady_clock::now();
+  startVipsAlone();
   const FileKind kind = about(o.out, [&] { return fileKindOf(o.out); });
   if (!o.exact.empty()) o.trace.rules = rulesOf(o.exact);
   if (o.threshold != "auto") o.trace.threshold = std::stoi(o.threshold);
@@ -124,24 +126,24 @@ void run(TraceOptions& o) {
 
 }  // namespace
 
-void addTraceCommand(CLI::App& app, int& result) {
+void addTraceCommand(Program& program) {
   auto options = std::make_shared<TraceOptions>();
-  CLI::App* command = app.add_subcommand("trace", "a picture becomes closed outlines in SVG or DXF");
-  command->add_option("picture", options->picture, "PNG, JPEG, BMP, GIF, TIFF, WebP or PDF")->required();
-  command->add_option("-o,--out", options->out, "the file to write, .svg or .dxf")->required();
-  command->add_option("--page", options->page, "the page of a PDF or TIFF, from 1")
-      ->check(between(1, 100'000))
-      ->type_name("N")
-      ->capture_default_str();
-  addPreparation(*command, options->preparation);
-  addShape(*command, *options);
-  addColours(*command, options->colours);
-  addFile(*command, *options);
-  addTelling(*command, options->report, options->quiet);
-  command->callback([options, &result] {
-    result = runGuarded([&options] {
+  Command command = program.command("trace", "a picture becomes closed outlines in SVG or DXF");
+  command.add("picture", options->picture, "PNG, JPEG, BMP, GIF, TIFF, WebP or PDF").required();
+  command.add("-o,--out", options->out, "the file to write, .svg or .dxf").required();
+  command.add("--page", options->page, "the page of a PDF or TIFF, from 1")
+      .within(1, 100'000)
+      .takes("N")
+      .showsDefault();
+  addPreparation(command, options->preparation);
+  addShape(command, *options);
+  addColours(command, options->colours);
+  addFile(command, *options);
+  addTelling(command, options->report, options->quiet);
+  command.does([options] {
+    return runGuarded([&options] {
       run(*options);
-      return 0;
+      return kDone;
     });
   });
 }

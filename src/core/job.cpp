@@ -11,6 +11,18 @@ double ownResolution(const Picture& picture) {
   return picture.dotsPerInch > 0 ? picture.dotsPerInch : kDefaultDotsPerInch;
 }
 
+/// The outlines in mm, a pixel or a unit of the drawing being `k` mm, on the job's page.
+Drawing drawingAt(const Job& job, const Tracing& outlines, double k) {
+  Drawing drawing;
+  drawing.pageWidth = (job.drawing ? job.drawing->pageWidth : job.picture.width()) * k;
+  drawing.pageHeight = (job.drawing ? job.drawing->pageHeight : job.picture.height()) * k;
+  drawing.layers = outlines.layers;
+  drawing.layerOf = outlines.layerOf;
+  drawing.paths.reserve(outlines.outlines.size());
+  for (const Path& outline : outlines.outlines) drawing.paths.push_back(scaled(outline, k));
+  return drawing;
+}
+
 }  // namespace
 
 Job jobOn(Picture picture) {
@@ -77,16 +89,24 @@ Job traced(Job job, const WorkControl& control) {
 Job withMending(Job job, const std::stop_token& stop) {
   job.mended.reset();
   if (job.mend.steps.empty() || !job.tracing) return job;
-  const double k = mmPerPixel(job);
-  const Drawing mm = decided(drawingOf(job), job.mend, stop);
-  Tracing mended{{}, job.tracing->threshold, mm.layers, mm.layerOf};
-  for (const Path& path : mm.paths) mended.outlines.push_back(scaled(path, 1 / k));
-  job.mended = std::make_shared<const Tracing>(std::move(mended));
+  double k = mmPerPixel(job);
+  // A wish for the size of the outlines means what is left of them, which is known once they are mended.
+  constexpr int kMostRounds = 4;
+  for (int round = 0; round < kMostRounds; ++round) {
+    const Drawing mm = decided(drawingAt(job, *job.tracing, k), job.mend, k, stop);
+    Tracing mended{{}, job.tracing->threshold, mm.layers, mm.layerOf};
+    for (const Path& path : mm.paths) mended.outlines.push_back(scaled(path, 1 / k));
+    job.mended = std::make_shared<const Tracing>(std::move(mended));
+    const double now = mmPerPixel(job);
+    constexpr double kSame = 1e-9;
+    if (std::abs(now - k) <= kSame * k) break;
+    k = now;
+  }
   return job;
 }
 
 std::vector<Finding> findingsOf(const Job& job, const std::stop_token& stop) {
-  return withoutLeft(inspect(drawingOf(job), job.mend.settings, stop), job.mend.steps);
+  return withoutLeft(inspect(drawingOf(job), job.mend.settings, stop), job.mend.steps, mmPerPixel(job));
 }
 
 double mmPerPixel(const Job& job) {
@@ -110,17 +130,8 @@ double mmPerPixel(const Job& job) {
 }
 
 Drawing drawingOf(const Job& job) {
-  const double k = mmPerPixel(job);
-  Drawing drawing;
-  drawing.pageWidth = (job.drawing ? job.drawing->pageWidth : job.picture.width()) * k;
-  drawing.pageHeight = (job.drawing ? job.drawing->pageHeight : job.picture.height()) * k;
   const auto outlines = outlinesOf(job);
-  if (!outlines) return drawing;
-  drawing.layers = outlines->layers;
-  drawing.layerOf = outlines->layerOf;
-  drawing.paths.reserve(outlines->outlines.size());
-  for (const Path& outline : outlines->outlines) drawing.paths.push_back(scaled(outline, k));
-  return drawing;
+  return drawingAt(job, outlines ? *outlines : Tracing{}, mmPerPixel(job));
 }
 
 bool looksLightOnDark(const Picture& picture) {

@@ -9,6 +9,7 @@
 
 #include "app/steps/colours/ink_board.h"
 #include "core/io/job_file.h"
+#include "support/test_list.h"
 #include "window_fixture.h"
 
 using namespace rim;
@@ -263,5 +264,5 @@ class TestColoursStep : public QObject {
   }
 };
 
-QTEST_MAIN(TestColoursStep)
+RIM_TEST(TestColoursStep)
 #include "tst_colours_step.moc"

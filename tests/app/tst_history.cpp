@@ -2,6 +2,7 @@
 
 #include "app/history.h"
 #include "support/pictures.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using rim::app::History;
@@ -102,5 +103,5 @@ class TestHistory : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestHistory)
+RIM_TEST(TestHistory)
 #include "tst_history.moc"

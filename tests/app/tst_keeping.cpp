@@ -7,6 +7,7 @@
 #include <QTimer>
 
 #include "core/io/job_file.h"
+#include "support/test_list.h"
 #include "window_fixture.h"
 
 using namespace rim;
@@ -138,5 +139,5 @@ class TestKeeping : public QObject {
   }
 };
 
-QTEST_MAIN(TestKeeping)
+RIM_TEST(TestKeeping)
 #include "tst_keeping.moc"

@@ -2,6 +2,7 @@
 #include <limits>
 
 #include "app/widgets/length_text.h"
+#include "support/test_list.h"
 
 using namespace rim::app;
 
@@ -60,5 +61,5 @@ class TestLengthText : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestLengthText)
+RIM_TEST(TestLengthText)
 #include "tst_length_text.moc"

@@ -10,6 +10,7 @@
 #include <QToolButton>
 #include <QWheelEvent>
 
+#include "support/test_list.h"
 #include "window_fixture.h"
 
 using namespace rim;
@@ -202,5 +203,5 @@ class TestLooking : public QObject {
   }
 };
 
-QTEST_MAIN(TestLooking)
+RIM_TEST(TestLooking)
 #include "tst_looking.moc"

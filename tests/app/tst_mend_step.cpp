@@ -9,6 +9,7 @@
 #include "app/steps/mend/finding_list.h"
 #include "app/widgets/length_field.h"
 #include "core/io/read_drawing.h"
+#include "support/test_list.h"
 #include "window_fixture.h"
 
 using namespace rim;
@@ -329,5 +330,5 @@ class TestMendStep : public QObject {
   }
 };
 
-QTEST_MAIN(TestMendStep)
+RIM_TEST(TestMendStep)
 #include "tst_mend_step.moc"

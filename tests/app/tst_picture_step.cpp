@@ -12,6 +12,7 @@
 
 #include "app/steps/picture/step_list.h"
 #include "app/steps/picture/step_text.h"
+#include "support/test_list.h"
 #include "window_fixture.h"
 
 using namespace rim;
@@ -317,5 +318,5 @@ class TestPictureStep : public QObject {
   }
 };
 
-QTEST_MAIN(TestPictureStep)
+RIM_TEST(TestPictureStep)
 #include "tst_picture_step.moc"

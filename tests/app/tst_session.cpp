@@ -2,6 +2,7 @@
 
 #include <random>
 
+#include "support/test_list.h"
 #include "window_fixture.h"
 
 using namespace rim;
@@ -123,5 +124,5 @@ class TestSession : public QObject {
   }
 };
 
-QTEST_MAIN(TestSession)
+RIM_TEST(TestSession)
 #include "tst_session.moc"

@@ -9,6 +9,7 @@
 #include <QTemporaryDir>
 
 #include "app/widgets/notice.h"
+#include "support/test_list.h"
 #include "window_fixture.h"
 
 using namespace rim;
@@ -162,5 +163,5 @@ class TestTraceStep : public QObject {
   }
 };
 
-QTEST_MAIN(TestTraceStep)
+RIM_TEST(TestTraceStep)
 #include "tst_trace_step.moc"

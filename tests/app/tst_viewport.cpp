@@ -2,6 +2,7 @@
 
 #include "app/bench/furniture.h"
 #include "app/bench/viewport.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::app;
@@ -62,5 +63,5 @@ class TestViewport : public QObject {
   void withoutAScaleThereIsNoBar() { QCOMPARE(scaleBarFor(0, 130, Unit::Millimetre).screenPx, 0.0); }
 };
 
-QTEST_APPLESS_MAIN(TestViewport)
+RIM_TEST(TestViewport)
 #include "tst_viewport.moc"

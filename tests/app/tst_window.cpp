@@ -14,6 +14,7 @@
 
 #include "app/widgets/threshold_slider.h"
 #include "core/io/export.h"
+#include "support/test_list.h"
 #include "window_fixture.h"
 
 using namespace rim;
@@ -307,5 +308,5 @@ class TestWindow : public QObject {
   }
 };
 
-QTEST_MAIN(TestWindow)
+RIM_TEST(TestWindow)
 #include "tst_window.moc"

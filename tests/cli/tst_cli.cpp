@@ -4,6 +4,7 @@
 #include <QTest>
 
 #include "run_cli.h"
+#include "support/test_list.h"
 
 using namespace rim::test;
 
@@ -219,5 +220,5 @@ class TestCli : public QObject {
   QTemporaryDir folder_;
 };
 
-QTEST_APPLESS_MAIN(TestCli)
+RIM_TEST(TestCli)
 #include "tst_cli.moc"

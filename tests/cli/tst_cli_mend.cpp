@@ -4,6 +4,7 @@
 #include <QTest>
 
 #include "run_cli.h"
+#include "support/test_list.h"
 
 using namespace rim::test;
 
@@ -156,5 +157,5 @@ class TestCliMend : public QObject {
   QTemporaryDir folder_;
 };
 
-QTEST_GUILESS_MAIN(TestCliMend)
+RIM_TEST(TestCliMend)
 #include "tst_cli_mend.moc"

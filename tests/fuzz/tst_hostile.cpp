@@ -6,6 +6,7 @@
 #include <random>
 
 #include "fuzz/targets.h"
+#include "support/test_list.h"
 
 using Target = void (*)(const std::uint8_t*, std::size_t);
 Q_DECLARE_METATYPE(Target)
@@ -69,5 +70,5 @@ class TestHostile : public QObject {
   }
 };
 
-QTEST_GUILESS_MAIN(TestHostile)
+RIM_TEST(TestHostile)
 #include "tst_hostile.moc"

@@ -5,6 +5,8 @@
 #include <QProcess>
 #include <QTest>
 
+#include "support/test_list.h"
+
 class TestAccuracy : public QObject {
   Q_OBJECT
 
@@ -78,5 +80,5 @@ class TestAccuracy : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestAccuracy)
+RIM_TEST(TestAccuracy)
 #include "tst_accuracy.moc"

@@ -10,6 +10,7 @@
 #include "core/io/export.h"
 #include "core/mend/mend.h"
 #include "support/spoil.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -64,5 +65,5 @@ class TestMendOutside : public QObject {
   QTemporaryDir folder_;
 };
 
-QTEST_GUILESS_MAIN(TestMendOutside)
+RIM_TEST(TestMendOutside)
 #include "tst_mend_outside.moc"

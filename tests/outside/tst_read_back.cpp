@@ -11,6 +11,7 @@
 #include "core/io/export.h"
 #include "core/picture/load.h"
 #include "support/pictures.h"
+#include "support/test_list.h"
 
 using namespace rim;
 
@@ -148,5 +149,5 @@ class TestReadBack : public QObject {
   Job job_;
 };
 
-QTEST_GUILESS_MAIN(TestReadBack)
+RIM_TEST(TestReadBack)
 #include "tst_read_back.moc"

@@ -145,6 +145,7 @@ class Bench : public QWidget {
   bool peekOriginal_ = false;
   BenchTool* tool_ = nullptr;
   Drag drag_ = Drag::None;
+  Qt::MouseButton dragButton_ = Qt::NoButton;  ///< that the drag began with and ends with
   QPointF pointer_;
   bool pointerInside_ = false;
   double mmPerPixel_ = 1;

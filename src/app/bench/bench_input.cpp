@@ -25,7 +25,9 @@ void Bench::wheelEvent(QWheelEvent* event) {
 
 void Bench::mousePressEvent(QMouseEvent* event) {
   pointer_ = event->position();
-  if (bare()) return;
+  // What one button drags no other one interrupts.
+  if (bare() || drag_ != Drag::None) return;
+  dragButton_ = event->button();
   if (event->button() == Qt::LeftButton && tool_ == nullptr) {
     if (const auto finding = findings_.at(pointer_, viewport_, mmPerPixel_)) {
       emit findingPressed(*finding);
@@ -65,6 +67,7 @@ void Bench::mouseMoveEvent(QMouseEvent* event) {
 }
 
 void Bench::mouseReleaseEvent(QMouseEvent* event) {
+  if (event->button() != dragButton_) return;
   const bool ofTool = drag_ == Drag::Tool && tool_ != nullptr;
   drag_ = Drag::None;
   if (ofTool) tool_->release(toolView().toPicture(event->position()), toolView());

@@ -54,7 +54,7 @@ void SweepTool::press(Point place, const ToolView&) {
 
 void SweepTool::move(Point place, const ToolView&) {
   pointer_ = place;
-  if (down_ && !(sweep_.way.back() == pixelAt(place))) sweep_.way.push_back(pixelAt(place));
+  if (down_ && (sweep_.way.empty() || !(sweep_.way.back() == pixelAt(place)))) sweep_.way.push_back(pixelAt(place));
   emit changed();
 }
 
@@ -65,6 +65,7 @@ void SweepTool::release(Point, const ToolView&) {
 }
 
 bool SweepTool::nudge(Point step) {
+  if (down_) return true;
   pointer_.reset();
   cross_ = cross_ + step;
   emit changed();
@@ -72,6 +73,7 @@ bool SweepTool::nudge(Point step) {
 }
 
 bool SweepTool::chooseNext() {
+  if (down_) return true;  // the pointer is sweeping
   sweep_.way.push_back(pixelAt(cross_));
   byKeys_ = !byKeys_;
   if (byKeys_) {

@@ -111,6 +111,20 @@ Mixture Mixtures::best(const cv::Vec3b& pixel, std::uint64_t beside, std::uint64
   return {coverage(colour, bestOne, bestOther) > 0.5 ? bestOther : bestOne, least};
 }
 
+bool Mixtures::explain(const cv::Vec3b& pixel, double off) const {
+  const cv::Vec3d colour(pixel[0], pixel[1], pixel[2]);
+  for (std::size_t one = 0; one < inks_.size(); ++one) {
+    const cv::Vec3d from = colour - inks_[one];
+    for (std::size_t other = one; other < inks_.size(); ++other) {
+      const cv::Vec3d way = inks_[other] - inks_[one];
+      const double square = way.dot(way);
+      const double covered = square > 0 ? std::clamp(from.dot(way) / square, 0.0, 1.0) : 0;
+      if (cv::norm(from - covered * way) <= off) return true;
+    }
+  }
+  return false;
+}
+
 void decideMixtures(const cv::Mat& bgr, const Mixtures& mixtures, cv::Mat& labels, const std::stop_token& stop) {
   const cv::Mat sure = labels.clone();
   cv::parallel_for_({0, labels.rows}, [&](const cv::Range& rows) {

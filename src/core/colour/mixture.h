@@ -18,7 +18,7 @@ struct Mixture {
   double off = 0;       ///< how far the pixel's colour is from the mixture, in RGB, 0..442
 };
 
-/// Mixtures of every two inks. Sets of inks are bits of a number, so there may be 64 of them.
+/// Mixtures of every two inks. Sets of inks are bits of a number, so there may be kMostInks of them.
 class Mixtures {
  public:
   explicit Mixtures(const std::vector<Rgb>& inks);
@@ -28,6 +28,9 @@ class Mixtures {
   /// The mixture nearest to the pixel (OpenCV's channel order) of one of the inks `beside` it and one of `others`.
   /// Inks that are not beside it must come nearer to be believed.
   Mixture best(const cv::Vec3b& pixel, std::uint64_t beside, std::uint64_t others) const;
+
+  /// Whether some mixture of any two inks comes as near to the pixel as `off`.
+  bool explain(const cv::Vec3b& pixel, double off) const;
 
   /// Whether the pixel may be a mixture whose colour has bled farther than its lightness, as in a JPEG with colours at
   /// half the resolution: its luma lies between two inks', and its chroma near a mixture of theirs (ITU-T T.871).

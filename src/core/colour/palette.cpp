@@ -6,6 +6,8 @@
 #include <map>
 #include <tuple>
 
+#include "core/colour/inks.h"
+
 namespace rim {
 namespace {
 
@@ -105,26 +107,87 @@ double apartness(const Group& one, const Group& other, double all) {
   return smaller < kLeastShare ? difference / 100 : difference / needed;
 }
 
-void mergeAlike(std::vector<Group>& groups, std::optional<int> count, double all) {
-  while (groups.size() > 1) {
-    double worst = std::numeric_limits<double>::infinity();
-    std::size_t one = 0;
-    std::size_t other = 0;
-    for (std::size_t i = 0; i < groups.size(); ++i) {
-      for (std::size_t k = i + 1; k < groups.size(); ++k) {
-        const double apart = apartness(groups[i], groups[k], all);
-        if (apart >= worst) continue;
-        worst = apart;
-        one = i;
-        other = k;
-      }
+/// Merges the two groups that are told apart worst, again and again. What is known of every two is kept: only what a
+/// merged group is to the others is worked out anew, so that the time grows with the square of their number.
+class Merging {
+ public:
+  Merging(std::vector<Group> groups, double all)
+      : groups_(std::move(groups)), all_(all), there_(groups_.size(), true), apart_(groups_.size()), worst_(groups_.size()) {
+    for (std::size_t i = 0; i < groups_.size(); ++i) {
+      apart_[i].resize(groups_.size());
+      measure(i);
     }
-    const bool enough = count ? groups.size() <= static_cast<std::size_t>(*count) : worst >= 1;
-    if (enough) return;
-    groups[one].add(groups[other]);
-    groups.erase(groups.begin() + static_cast<std::ptrdiff_t>(other));
   }
-}
+
+  /// Until there are `count` groups, or no more than kMostInks which are all clearly apart.
+  std::vector<Group> run(std::optional<int> count) {
+    for (std::size_t left = groups_.size(); left > 1; --left) {
+      const std::size_t one = worstRow();
+      const bool enough = count ? left <= static_cast<std::size_t>(*count)
+                                : left <= static_cast<std::size_t>(kMostInks) && worst_[one].apart >= 1;
+      if (enough) break;
+      merge(one, worst_[one].other);
+    }
+    std::vector<Group> merged;
+    for (std::size_t i = 0; i < groups_.size(); ++i) {
+      if (there_[i]) merged.push_back(groups_[i]);
+    }
+    return merged;
+  }
+
+ private:
+  /// Of the groups after one the one that it is told apart from worst.
+  struct Worst {
+    double apart = std::numeric_limits<double>::infinity();
+    std::size_t other = 0;
+  };
+
+  void measure(std::size_t i) {
+    for (std::size_t k = i + 1; k < groups_.size(); ++k) {
+      if (there_[k]) apart_[i][k] = apartness(groups_[i], groups_[k], all_);
+    }
+    search(i);
+  }
+
+  void search(std::size_t i) {
+    worst_[i] = {};
+    for (std::size_t k = i + 1; k < groups_.size(); ++k) {
+      if (there_[k] && apart_[i][k] < worst_[i].apart) worst_[i] = {apart_[i][k], k};
+    }
+  }
+
+  std::size_t worstRow() const {
+    std::size_t best = 0;
+    double least = std::numeric_limits<double>::infinity();
+    for (std::size_t i = 0; i < groups_.size(); ++i) {
+      if (!there_[i] || worst_[i].apart >= least) continue;
+      least = worst_[i].apart;
+      best = i;
+    }
+    return best;
+  }
+
+  void merge(std::size_t one, std::size_t other) {
+    groups_[one].add(groups_[other]);
+    there_[other] = false;
+    measure(one);
+    for (std::size_t i = 0; i < other; ++i) {
+      if (!there_[i] || i == one) continue;
+      if (i < one) apart_[i][one] = apartness(groups_[i], groups_[one], all_);
+      const bool lost = worst_[i].other == one || worst_[i].other == other;
+      const bool won = i < one && (apart_[i][one] < worst_[i].apart ||
+                                   (apart_[i][one] == worst_[i].apart && one < worst_[i].other));
+      if (lost) search(i);
+      if (!lost && won) worst_[i] = {apart_[i][one], one};
+    }
+  }
+
+  std::vector<Group> groups_;
+  double all_;
+  std::vector<bool> there_;
+  std::vector<std::vector<double>> apart_;  ///< of i and k > i
+  std::vector<Worst> worst_;
+};
 
 /// The cells that lie nearest to `centre` among the centres.
 std::vector<Group> cellsNear(const Cells& cells, const std::vector<Lab>& centres, std::size_t which) {
@@ -193,7 +256,7 @@ std::vector<Lab> paletteOf(const cv::Mat& lab, const cv::Mat& even, std::optiona
   std::vector<Group> groups = gathered(cells);
   double all = 0;
   for (const Group& group : groups) all += group.weight;
-  mergeAlike(groups, count, all);
+  groups = Merging(std::move(groups), all).run(count);
   while (count && groups.size() < std::min(static_cast<std::size_t>(*count), cells.size())) partWidest(groups, cells);
   std::stable_sort(groups.begin(), groups.end(), [](const Group& x, const Group& y) { return x.weight > y.weight; });
   std::vector<Lab> palette;

@@ -69,18 +69,18 @@ cv::Mat calmed(const cv::Mat& bgr, double step) {
 cv::Mat unexplained(const cv::Mat& bgr, const std::vector<Rgb>& inks) {
   const Mixtures mixtures(inks);
   cv::Mat marked(bgr.size(), CV_8U, cv::Scalar(0));
-  const std::uint64_t all = mixtures.all();
-  for (int y = 0; y < bgr.rows; ++y) {
-    cv::Vec3b last;
-    bool lastOff = false;
-    for (int x = 0; x < bgr.cols; ++x) {
-      const cv::Vec3b pixel = bgr.at<cv::Vec3b>(y, x);
-      if (x == 0 || pixel != last)
-        lastOff = mixtures.best(pixel, all, all).off > kUnexplained && !mixtures.mayHaveBled(pixel);
-      last = pixel;
-      if (lastOff) marked.at<std::uint8_t>(y, x) = 255;
+  cv::parallel_for_({0, bgr.rows}, [&](const cv::Range& rows) {
+    for (int y = rows.start; y < rows.end; ++y) {
+      cv::Vec3b last;
+      bool lastOff = false;
+      for (int x = 0; x < bgr.cols; ++x) {
+        const cv::Vec3b pixel = bgr.at<cv::Vec3b>(y, x);
+        if (x == 0 || pixel != last) lastOff = !mixtures.explain(pixel, kUnexplained) && !mixtures.mayHaveBled(pixel);
+        last = pixel;
+        if (lastOff) marked.at<std::uint8_t>(y, x) = 255;
+      }
     }
-  }
+  });
   return marked;
 }
 
@@ -94,7 +94,7 @@ std::vector<Rgb> rgbOf(const std::vector<Lab>& colours) {
 void addThinInks(std::vector<Lab>& palette, const cv::Mat& bgr, const cv::Mat& lab, std::optional<int> count) {
   constexpr std::size_t kMostAdded = 6;
   for (std::size_t added = 0; added < kMostAdded; ++added) {
-    if (count && palette.size() >= static_cast<std::size_t>(*count)) return;
+    if (palette.size() >= static_cast<std::size_t>(count.value_or(kMostInks))) return;
     const cv::Mat marked = unexplained(bgr, rgbOf(palette));
     if (cv::countNonZero(marked) < kLeastUnexplained) return;
     const Lab colour = paletteOf(lab, marked, std::nullopt).front();

@@ -1,5 +1,8 @@
 #include "core/io/colour_json.h"
 
+#include <nlohmann/json.hpp>
+
+#include "core/error.h"
 #include "core/io/json_number.h"
 #include "core/overloaded.h"
 

@@ -23,8 +23,17 @@ void scale(Drawing& drawing, double factor, Point offset) {
   for (Path& path : drawing.paths) path = scaled(path, factor, offset);
 }
 
-/// An SVG's page begins at (0, 0). A drawing that lies left of that or below, or farther away than it is large, is
-/// moved to the page's corner; the page grows to hold it.
+Drawing inInches(Drawing drawing) {
+  constexpr double kInchesPerMm = 1 / kMmPerInch;
+  scale(drawing, kInchesPerMm, {});
+  drawing.pageWidth *= kInchesPerMm;
+  drawing.pageHeight *= kInchesPerMm;
+  drawing.unit = Unit::Inch;
+  return drawing;
+}
+
+}  // namespace
+
 Drawing onItsPage(Drawing drawing) {
   const Box box = boxOf(drawing.paths);
   if (box.empty()) return drawing;
@@ -41,17 +50,6 @@ Drawing onItsPage(Drawing drawing) {
   }
   return drawing;
 }
-
-Drawing inInches(Drawing drawing) {
-  constexpr double kInchesPerMm = 1 / kMmPerInch;
-  scale(drawing, kInchesPerMm, {});
-  drawing.pageWidth *= kInchesPerMm;
-  drawing.pageHeight *= kInchesPerMm;
-  drawing.unit = Unit::Inch;
-  return drawing;
-}
-
-}  // namespace
 
 FileKind fileKindOf(const std::filesystem::path& file) {
   if (const auto kind = kindByEnding(file)) return *kind;

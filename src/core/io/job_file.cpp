@@ -2,8 +2,12 @@
 
 #include <cstring>
 #include <fstream>
+#include <nlohmann/json.hpp>
 
+#include "core/error.h"
 #include "core/io/colour_json.h"
+#include "core/io/drawing_json.h"
+#include "core/io/export.h"
 #include "core/io/json_number.h"
 #include "core/io/mend_json.h"
 #include "core/io/preparation_json.h"
@@ -19,9 +23,10 @@ namespace {
 
 using Json = nlohmann::json;
 
-constexpr int kVersion = 1;
+constexpr int kVersion = 2;
 constexpr const char* kPicture = "picture.png";
-constexpr const char* kDrawing = "drawing.svg";
+constexpr const char* kDrawing = "drawing.json";
+constexpr const char* kDrawingOfVersion1 = "drawing.svg";
 constexpr const char* kSettings = "job.json";
 constexpr const char* kOutlines = "outlines.svg";
 constexpr const char* kSizes[] = {"resolution", "picture-width", "picture-height", "outlines-width", "outlines-height"};
@@ -69,10 +74,21 @@ SizeWish sizeFrom(const Json& json) {
   throw InputError("the size is damaged.");
 }
 
-Json parsed(const std::vector<std::byte>& bytes) {
-  const auto* text = reinterpret_cast<const char*>(bytes.data());
+std::string_view textOf(const std::vector<std::byte>& bytes) {
+  return {reinterpret_cast<const char*>(bytes.data()), bytes.size()};
+}
+
+Drawing drawingIn(const ZipParts& parts, const std::stop_token& stop) {
   constexpr bool kThrow = false;
-  Json json = Json::parse(text, text + bytes.size(), nullptr, kThrow);
+  if (parts.contains(kDrawing)) return drawingFrom(Json::parse(textOf(parts.at(kDrawing)), nullptr, kThrow));
+  ReadOptions options;
+  options.stop = stop;
+  return readSvg(textOf(parts.at(kDrawingOfVersion1)), options).drawing;
+}
+
+Json parsed(const std::vector<std::byte>& bytes) {
+  constexpr bool kThrow = false;
+  Json json = Json::parse(textOf(bytes), nullptr, kThrow);
   if (!json.is_object() || !json.contains("snugrim-job")) throw InputError("the settings of the job are damaged.");
   if (wholeIn(json, "snugrim-job", 1, 1'000'000) > kVersion) {
     throw InputError("the job was written by a newer version of Snug Rim. Use that one to open it.");
@@ -95,31 +111,29 @@ void saveJob(const Job& job, const std::filesystem::path& file) {
   if (!hasWork(job)) throw InputError("there is no picture and no drawing in the job yet.");
   ZipParts parts;
   if (job.drawing) {
-    parts[kDrawing] = bytesOf(svgText(*job.drawing));
+    parts[kDrawing] = bytesOf(toJson(*job.drawing).dump(-1, ' ', false, Json::error_handler_t::replace));
   } else {
     parts[kPicture] = pngOf(job.original);
   }
   // Text in a note may come in any encoding; what is no UTF-8 is replaced.
   constexpr int kIndent = 2;
   parts[kSettings] = bytesOf(settingsOf(job).dump(kIndent, ' ', false, Json::error_handler_t::replace));
-  if (hasOutlines(job)) parts[kOutlines] = bytesOf(svgText(drawingOf(job), job.origin));
+  if (hasOutlines(job)) parts[kOutlines] = bytesOf(svgText(onItsPage(drawingOf(job)), job.origin));
   writeBeside(file, [&parts](const std::filesystem::path& beside) { writeZip(beside, parts); });
 }
 
-Job loadJob(const std::filesystem::path& file) {
-  const ZipParts parts = readZip(file, {kPicture, kDrawing, kSettings}, kMostFileBytes);
+Job loadJob(const std::filesystem::path& file, const std::stop_token& stop) {
+  const ZipParts parts = readZip(file, {kPicture, kDrawing, kDrawingOfVersion1, kSettings}, kMostFileBytes);
+  if (stop.stop_requested()) throw Cancelled();
   if (!parts.contains(kSettings)) throw InputError("this is not a job of Snug Rim.");
   const Json json = parsed(parts.at(kSettings));
-  if (!parts.contains(kPicture) && !parts.contains(kDrawing)) {
-    throw InputError("the picture is missing from the job.");
-  }
   Job job;
-  if (parts.contains(kDrawing)) {
-    const auto& bytes = parts.at(kDrawing);
-    job = jobOn(readSvg({reinterpret_cast<const char*>(bytes.data()), bytes.size()}).drawing,
-                textIn(json["picture"], "name"));
+  if (parts.contains(kDrawing) || parts.contains(kDrawingOfVersion1)) {
+    job = jobOn(drawingIn(parts, stop), textIn(json["picture"], "name"));
+  } else if (!parts.contains(kPicture)) {
+    throw InputError("the picture is missing from the job.");
   } else {
-    job.original = loadPicture(parts.at(kPicture), textIn(json["picture"], "name"));
+    job.original = loadPicture(parts.at(kPicture), textIn(json["picture"], "name"), 1, stop);
     job.original.dotsPerInch = numberIn(json["picture"], "dots-per-inch", 0, 100'000);
   }
   job.origin = textIn(json, "origin");

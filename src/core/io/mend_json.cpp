@@ -1,5 +1,7 @@
 #include "core/io/mend_json.h"
 
+#include <nlohmann/json.hpp>
+
 #include "core/error.h"
 #include "core/io/json_number.h"
 
@@ -8,7 +10,7 @@ namespace {
 
 using Json = nlohmann::json;
 
-constexpr const char* kWhats[] = {"one", "kind", "safe", "leave"};
+constexpr const char* kWhats[] = {"one", "kind", "safe", "leave", "proposals"};
 constexpr double kFarthest = 1e9;
 constexpr double kLargestMm = 1000;
 

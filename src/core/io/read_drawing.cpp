@@ -6,6 +6,7 @@
 
 #include "core/error.h"
 #include "core/io/export.h"
+#include "core/io/line_fault.h"
 #include "core/io/read_dxf.h"
 #include "core/io/read_svg.h"
 
@@ -31,10 +32,35 @@ std::string bytesOf(const std::filesystem::path& file) {
 }  // namespace
 
 ReadResult readDrawing(const std::filesystem::path& file, const ReadOptions& options) {
-  const FileKind kind = drawingKindOf(file);
-  const std::string bytes = bytesOf(file);
+  drawingKindOf(file);  // before a file is read that is none
+  return readDrawing(bytesOf(file), file, options);
+}
+
+ReadResult readDrawing(std::string_view bytes, const std::filesystem::path& name, const ReadOptions& options) {
+  const FileKind kind = drawingKindOf(name);
   if (bytes.empty()) throw InputError("the file is empty.");
-  return kind == FileKind::Svg ? readSvg(bytes, options) : readDxf(bytes, options);
+  ReadResult read = kind == FileKind::Svg ? readSvg(bytes, options) : readDxf(bytes, options);
+  PutTogether whole = putTogether(read.drawing);
+  read.drawing = std::move(whole.drawing);
+  read.joined = std::move(whole.joined);
+  if (read.joined.empty()) return read;
+  std::size_t pieces = 0;
+  for (const JoinedOutline& outline : read.joined) pieces += outline.pieces;
+  read.notes.push_back(countOf(read.joined.size(), "outlines") + " were in " + countOf(pieces, "pieces") +
+                       " whose ends meet; they are put together.");
+  return read;
+}
+
+std::vector<Finding> unjoined(const ReadResult& read) {
+  std::vector<Finding> findings;
+  for (const JoinedOutline& outline : read.joined) {
+    findings.push_back({FindingKind::Unjoined, outline.at, outline.outline, outline.outline, 0,
+                        outline.pieces == 1 ? "The ends of this outline meet, but are not joined."
+                                            : "This outline is there in " + std::to_string(outline.pieces) +
+                                                  " pieces whose ends meet, but are not joined.",
+                        {}, "join"});
+  }
+  return findings;
 }
 
 std::string unitChoices(const ReadResult& read) {

@@ -2,10 +2,14 @@
 
 #include <filesystem>
 #include <optional>
+#include <stop_token>
 #include <string>
+#include <string_view>
 #include <vector>
 
 #include "core/geometry/drawing.h"
+#include "core/mend/finding.h"
+#include "core/mend/join.h"
 
 namespace rim {
 
@@ -13,6 +17,7 @@ namespace rim {
 struct ReadOptions {
   std::optional<double> mmPerUnit;  ///< > 0; none: as the file says, else its format's usual unit
   double toleranceMm = 0.0005;      ///< ellipses and rational curves become cubics within this, > 0
+  std::stop_token stop{};           ///< reading throws Cancelled when a stop is requested
 };
 
 /// A drawing as it was read.
@@ -21,6 +26,7 @@ struct ReadResult {
   bool unitKnown = true;           ///< false: the file names no unit, and mmPerUnit was assumed
   double mmPerUnit = 1;            ///< of the file's numbers
   std::vector<std::string> notes;  ///< a sentence for each kind of thing that was left out or assumed
+  std::vector<JoinedOutline> joined;  ///< outlines that the file holds in pieces
 };
 
 /// The most segments that a drawing may unfold to, and the largest file, in bytes, that is read.
@@ -31,9 +37,15 @@ inline constexpr double kLargestCoordinate = 1e7;
 /// The farthest place of an outline, in mm, after all transforms: a thousand kilometres.
 inline constexpr double kFarthestMm = 1e9;
 
-/// Reads an SVG or DXF; the ending says which. Throws InputError with a sentence that begins with the line where the
+/// Reads an SVG or DXF; the ending says which. Pieces whose ends meet are put together (mend/join.h). Throws InputError with a sentence that begins with the line where the
 /// fault is, if there is one: "118: arc with radius 0".
 ReadResult readDrawing(const std::filesystem::path& file, const ReadOptions& options = {});
+
+/// The same from the bytes of such a file; the name's ending says which.
+ReadResult readDrawing(std::string_view bytes, const std::filesystem::path& name, const ReadOptions& options = {});
+
+/// A finding of kind Unjoined for each outline that the file holds in pieces.
+std::vector<Finding> unjoined(const ReadResult& read);
 
 /// What the drawing would measure with other units: one sentence for the person who has to choose.
 std::string unitChoices(const ReadResult& read);

@@ -6,6 +6,7 @@
 
 #include <cerrno>
 #include <cstring>
+#include <random>
 #include <system_error>
 
 #include "core/error.h"
@@ -16,13 +17,24 @@ namespace {
 
 std::string reason() { return std::string(std::strerror(errno)); }
 
-/// An unused name in the same folder. The file exists, empty, so nobody else can take it.
+/// An unused name in the same folder. The file exists, empty, so nobody else can take it; whoever may read new files of
+/// this user may read it.
 fs::path makeBeside(const fs::path& file) {
-  std::string name = (file.parent_path() / ("." + file.filename().string() + ".XXXXXX")).string();
-  const int made = ::mkstemp(name.data());
-  if (made < 0) throw WriteError("nothing can be written to this folder: " + reason() + ".");
-  ::close(made);
-  return name;
+  std::random_device random;
+  constexpr int kTries = 100;
+  constexpr mode_t kWithoutMask = 0666;  // the kernel takes off what the user's mask says
+  for (int i = 0; i < kTries; ++i) {
+    // The name is cut to what a file system takes.
+    constexpr std::size_t kLongest = 200;
+    const std::string own = file.filename().string().substr(0, kLongest);
+    const fs::path beside = file.parent_path() / ("." + own + "." + std::to_string(random()));
+    const int made = ::open(beside.c_str(), O_CREAT | O_EXCL | O_WRONLY | O_CLOEXEC, kWithoutMask);
+    if (made < 0 && errno == EEXIST) continue;
+    if (made < 0) break;
+    ::close(made);
+    return beside;
+  }
+  throw WriteError("nothing can be written to this folder: " + reason() + ".");
 }
 
 void flushToDisk(const fs::path& file) {
@@ -34,13 +46,11 @@ void flushToDisk(const fs::path& file) {
   if (!flushed) throw WriteError("the file could not be brought to the disk: " + why + ".");
 }
 
-fs::perms permissionsFor(const fs::path& file) {
+/// A file that takes the place of another has its permissions.
+void keepPermissions(const fs::path& beside, const fs::path& target) {
   std::error_code failed;
-  const fs::file_status old = fs::status(file, failed);
-  if (!failed && fs::exists(old)) return old.permissions();
-  const mode_t mask = ::umask(0);
-  ::umask(mask);
-  return static_cast<fs::perms>(0666 & ~mask);
+  const fs::file_status old = fs::status(target, failed);
+  if (!failed && fs::exists(old)) fs::permissions(beside, old.permissions());
 }
 
 }  // namespace
@@ -54,7 +64,7 @@ void writeBeside(const fs::path& file, const std::function<void(const fs::path&)
   try {
     write(beside);
     flushToDisk(beside);
-    fs::permissions(beside, permissionsFor(target));
+    keepPermissions(beside, target);
     fs::rename(beside, target);
   } catch (const fs::filesystem_error& error) {
     fs::remove(beside, failed);

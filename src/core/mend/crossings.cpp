@@ -2,16 +2,19 @@
 
 #include <algorithm>
 #include <array>
+#include <cstdint>
 #include <map>
 #include <optional>
 #include <set>
 
+#include "core/error.h"
 #include "core/geometry/intersect.h"
 #include "core/geometry/path_place.h"
 
 namespace rim {
 namespace {
 
+constexpr std::size_t kMostCrossings = 200'000;
 constexpr double kNothing = 1e-9;  // share of a segment that is none
 
 /// The place `mm` (signed) along the path from a place on it; none beyond the end of an open path.
@@ -70,6 +73,56 @@ bool nearOpenEnd(const Path& path, Point place, double reach) {
   return !path.closed && std::min(distance(path.start, place), distance(path.segments.back().end, place)) <= reach;
 }
 
+/// Places that are known, found again within a reach by the cells of a grid.
+class KnownPlaces {
+ public:
+  explicit KnownPlaces(double reach) : reach_(reach) {}
+
+  void add(Point p) { cells_[{cellOf(p.x), cellOf(p.y)}].push_back(p); }
+
+  bool hasNear(Point p) const {
+    for (std::int64_t dx = -1; dx <= 1; ++dx) {
+      for (std::int64_t dy = -1; dy <= 1; ++dy) {
+        const auto cell = cells_.find({cellOf(p.x) + dx, cellOf(p.y) + dy});
+        if (cell == cells_.end()) continue;
+        const auto near = [&](Point q) { return distance(p, q) <= reach_; };
+        if (std::any_of(cell->second.begin(), cell->second.end(), near)) return true;
+      }
+    }
+    return false;
+  }
+
+ private:
+  std::int64_t cellOf(double v) const { return static_cast<std::int64_t>(std::floor(v / reach_)); }
+
+  double reach_;
+  std::map<std::pair<std::int64_t, std::int64_t>, std::vector<Point>> cells_;
+};
+
+/// Where a cubic crosses itself, by the parameters s < t of both passes: from C(s) = C(t) follow two linear equations in
+/// s + t and s t (elementary algebra).
+std::optional<std::pair<double, double>> ownCrossing(const Piece& piece) {
+  const Point p0 = piece.start;
+  const Segment& c = piece.segment;
+  if (c.kind != SegmentKind::Cubic) return {};
+  const Point cubed = c.end - c.handle2 * 3 + c.handle1 * 3 - p0;
+  const Point squared = (c.handle2 - c.handle1 * 2 + p0) * 3;
+  const Point linear = (c.handle1 - p0) * 3;
+  const double bend = cross(cubed, squared);
+  const double size = dot(cubed, cubed);
+  if (bend == 0 || size == 0) return {};
+  const double sum = -cross(cubed, linear) / bend;
+  const double product = sum * sum + dot(squared * sum + linear, cubed) / size;
+  const double root = sum * sum - 4 * product;
+  if (!(root > 0)) return {};
+  const double s = (sum - std::sqrt(root)) / 2;
+  const double t = (sum + std::sqrt(root)) / 2;
+  // The end of a cubic that comes back to its start is a node, no crossing.
+  constexpr double kAtNode = 1e-7;
+  if (!(s >= 0 && t <= 1) || (s < kAtNode && t > 1 - kAtNode)) return {};
+  return std::pair(s, t);
+}
+
 /// Neighbours share a node by right.
 bool isSharedNode(const Path& path, std::size_t i, double t, std::size_t j, double u) {
   constexpr double kAtNode = 1e-7;
@@ -92,6 +145,10 @@ class Search {
   }
 
   std::vector<TrueCrossing> run(const std::stop_token& stop) {
+    for (const IndexedPiece& p : index_.pieces()) {
+      if (const auto own = ownCrossing(p.piece))
+        add({{p.path, p.segment, own->first}, {p.path, p.segment, own->second}, pointAt(p.piece, own->first)});
+    }
     index_.pairs(
         0, [this](std::size_t i, std::size_t j) { visit(index_.pieces()[i], index_.pieces()[j]); }, stop);
     return std::move(found_);
@@ -114,8 +171,7 @@ class Search {
     const Point place = pointAt(pieceOf(paths_[c.path], c.segment), c.from);
     const TrueCrossing crossing{first, second, place};
     if (known(crossing)) return;
-    found_.push_back(crossing);
-    places_[{c.path, c.path}].push_back(place);
+    remember(crossing);
   }
 
   void add(TrueCrossing c) {
@@ -125,15 +181,28 @@ class Search {
     if (onOneTrack(c)) return;
     if (c.a.path == c.b.path && std::pair(c.b.segment, c.b.t) < std::pair(c.a.segment, c.a.t)) std::swap(c.a, c.b);
     if (known(c) || !passesThrough(a, c.a, b, c.b, c.place, settings_.touchMm)) return;
+    remember(c);
+  }
+
+  void remember(const TrueCrossing& c) {
+    if (found_.size() >= kMostCrossings) failForCrossings();
     found_.push_back(c);
-    places_[{std::min(c.a.path, c.b.path), std::max(c.a.path, c.b.path)}].push_back(c.place);
+    places_.try_emplace(pathsOf(c), settings_.touchMm).first->second.add(c.place);
+  }
+
+  static std::pair<std::size_t, std::size_t> pathsOf(const TrueCrossing& c) {
+    return {std::min(c.a.path, c.b.path), std::max(c.a.path, c.b.path)};
+  }
+
+  [[noreturn]] static void failForCrossings() {
+    throw InputError("lines cross in more than " + std::to_string(kMostCrossings) +
+                     " places, the most that is looked at: this is no drawing of outlines.");
   }
 
   /// A crossing at a node is met by up to four pairs of segments.
   bool known(const TrueCrossing& c) const {
-    const auto same = places_.find({std::min(c.a.path, c.b.path), std::max(c.a.path, c.b.path)});
-    return same != places_.end() && std::any_of(same->second.begin(), same->second.end(),
-                                                [&](Point p) { return distance(p, c.place) <= settings_.touchMm; });
+    const auto same = places_.find(pathsOf(c));
+    return same != places_.end() && same->second.hasNear(c.place);
   }
 
   /// Where a double line begins or ends, its neighbours meet the other line.
@@ -160,7 +229,7 @@ class Search {
   const PieceIndex& index_;
   const MendSettings& settings_;
   std::set<std::array<std::size_t, 4>> oneTrack_;
-  std::map<std::pair<std::size_t, std::size_t>, std::vector<Point>> places_;
+  std::map<std::pair<std::size_t, std::size_t>, KnownPlaces> places_;
   std::vector<TrueCrossing> found_;
 };
 

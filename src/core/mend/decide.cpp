@@ -28,7 +28,7 @@ MendSettings withBorders(MendSettings settings, const std::string& repair) {
   return settings;
 }
 
-BowTieRule bowTieRule(const std::string& repair) { return repair == "split" ? BowTieRule::Split : BowTieRule::Mend; }
+BowTieRule bowTieRule(const std::string& repair) { return repair == "untangle" ? BowTieRule::Untangle : BowTieRule::Split; }
 
 Drawing withJoined(const Drawing& drawing, const Finding& finding, MendSettings settings) {
   for (const EndPair& p : pairEnds(drawing, settings).pairs) {
@@ -69,6 +69,8 @@ std::optional<Finding> nearest(const std::vector<Finding>& findings, FindingKind
 
 std::vector<std::string> repairsFor(const Finding& finding) {
   switch (finding.kind) {
+    case FindingKind::Unjoined:
+      return {"join"};
     case FindingKind::OpenEnd:
       return finding.repair.empty() ? std::vector<std::string>{"nearest", "drop"} : std::vector<std::string>{"join"};
     case FindingKind::DoubleLine:
@@ -76,7 +78,7 @@ std::vector<std::string> repairsFor(const Finding& finding) {
     case FindingKind::StrokePair:
       return {"outer", "inner", "centre"};
     case FindingKind::SelfCrossing:
-      return {"untangle", "split"};
+      return {"split", "untangle"};
     case FindingKind::Loop:
     case FindingKind::Spike:
       return {"cut off"};
@@ -164,33 +166,45 @@ Drawing repairedSafely(const Drawing& drawing, const MendSettings& settings, con
   safe.loopMm = std::min(settings.loopMm, settings.invisibleMm);
   safe.doubles = DoubleRule::One;
   safe.borders = BorderRule::Twice;
-  const Drawing out = mendedInRounds(drawing, safe, BowTieRule::Leave, settings.invisibleMm, stop).drawing;
+  const Drawing out = mendedInRounds(drawing, safe, settings.invisibleMm, stop).drawing;
   std::vector<std::size_t> gone = closedBelow(out.paths, settings.invisibleMm);
   for (const std::size_t scrap : scraps(out.paths, pairEnds(out, safe), safe, PieceIndex(out.paths)))
     gone.push_back(scrap);
   return withoutPaths(out, gone);
 }
 
-Drawing decided(const Drawing& drawing, const MendWork& work, const std::stop_token& stop) {
+Drawing repairedAsProposed(const Drawing& drawing, const MendSettings& settings, const std::vector<MendStep>& steps,
+                           double mmPerUnit, const std::stop_token& stop) {
+  const Drawing out = mended(drawing, settings, stop).drawing;
+  std::vector<std::size_t> gone;
+  for (const Finding& f : withoutLeft(inspect(out, settings, stop), steps, mmPerUnit)) {
+    if (f.repair == "drop") gone.push_back(f.outline);
+  }
+  return withoutPaths(out, gone);
+}
+
+Drawing decided(const Drawing& drawing, const MendWork& work, double mmPerUnit, const std::stop_token& stop) {
   Drawing out = drawing;
   for (const MendStep& step : work.steps) {
     if (step.what == MendStep::What::Safe) out = repairedSafely(out, work.settings, stop);
     if (step.what == MendStep::What::Kind) out = repairedAll(out, step.kind, step.repair, work.settings, stop);
+    if (step.what == MendStep::What::Proposals)
+      out = repairedAsProposed(out, work.settings, work.steps, mmPerUnit, stop);
     if (step.what != MendStep::What::One) continue;
-    const auto finding = nearest(inspect(out, work.settings, stop), step.kind, step.at);
+    const auto finding = nearest(inspect(out, work.settings, stop), step.kind, step.at * mmPerUnit);
     if (finding) out = repaired(out, *finding, step.repair, work.settings, stop);
   }
   return oriented(out);
 }
 
-std::vector<Finding> withoutLeft(std::vector<Finding> findings, const std::vector<MendStep>& steps) {
+std::vector<Finding> withoutLeft(std::vector<Finding> findings, const std::vector<MendStep>& steps, double mmPerUnit) {
   for (const MendStep& step : steps) {
     const bool borders = step.kind == FindingKind::DoubleLine && step.repair == "twice";
     if (borders && step.what == MendStep::What::Kind) {
       std::erase_if(findings, [](const Finding& f) { return f.kind == FindingKind::DoubleLine && f.repair.empty(); });
     }
     if (step.what != MendStep::What::Leave && !(borders && step.what == MendStep::What::One)) continue;
-    const auto left = nearest(findings, step.kind, step.at);
+    const auto left = nearest(findings, step.kind, step.at * mmPerUnit);
     if (!left) continue;
     const auto at = std::find_if(findings.begin(), findings.end(), [&left](const Finding& f) {
       return f.kind == left->kind && f.at == left->at && f.outline == left->outline;

@@ -15,11 +15,14 @@ struct MendStep {
     One,   ///< repair the finding of this kind nearest to `at`
     Kind,  ///< repair all findings of this kind
     Safe,  ///< repair all that cannot be seen
-    Leave  ///< leave the finding of this kind at this place: it is listed no more
+    Leave,  ///< leave the finding of this kind at this place: it is listed no more
+    Proposals,  ///< take every repair that is proposed
   };
   What what = What::Safe;
   FindingKind kind = FindingKind::OpenEnd;
-  Point at;            ///< mm
+  /// In the units of the outlines that are mended: upright px of a picture, mm of a drawing that was read. So it stays in
+  /// its place whatever size is wished for.
+  Point at;
   std::string repair;  ///< one of repairsFor()
 
   friend bool operator==(const MendStep&, const MendStep&) = default;
@@ -50,11 +53,18 @@ Drawing repairedAll(const Drawing& drawing, FindingKind kind, const std::string&
 /// spikes, specks and scraps of less than `invisibleMm`.
 Drawing repairedSafely(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop = {});
 
-/// The drawing after all decisions in order, oriented. A decision about a place where nothing of its kind is found any
-/// more within 1 mm is passed over. Throws Cancelled.
-Drawing decided(const Drawing& drawing, const MendWork& work, const std::stop_token& stop = {});
+/// The drawing with every repair done that is proposed: all that mended() does, and what is proposed to be dropped. What
+/// was left by one of the `steps`, whose places are `mmPerUnit` large, stays.
+Drawing repairedAsProposed(const Drawing& drawing, const MendSettings& settings, const std::vector<MendStep>& steps = {},
+                           double mmPerUnit = 1, const std::stop_token& stop = {});
 
-/// The findings without those that were left, and without common borders that are to be drawn twice.
-std::vector<Finding> withoutLeft(std::vector<Finding> findings, const std::vector<MendStep>& steps);
+/// The drawing (mm) after all decisions in order, oriented; their places are in units of `mmPerUnit`. A decision about a
+/// place where nothing of its kind is found any more within 1 mm is passed over. Throws Cancelled.
+Drawing decided(const Drawing& drawing, const MendWork& work, double mmPerUnit = 1, const std::stop_token& stop = {});
+
+/// The findings (mm) without those that were left, and without common borders that are to be drawn twice. Places of
+/// steps are in units of `mmPerUnit`.
+std::vector<Finding> withoutLeft(std::vector<Finding> findings, const std::vector<MendStep>& steps,
+                                 double mmPerUnit = 1);
 
 }  // namespace rim

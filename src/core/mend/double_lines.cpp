@@ -4,6 +4,7 @@
 #include <map>
 #include <tuple>
 
+#include "core/error.h"
 #include "core/geometry/overlap.h"
 
 namespace rim {
@@ -23,6 +24,14 @@ std::vector<Worth> worthsOf(const std::vector<Path>& paths) {
     worths.push_back({path.closed, size / static_cast<double>(std::max<std::size_t>(1, path.segments.size())), size});
   }
   return worths;
+}
+
+constexpr std::size_t kMostStretches = 300'000;
+
+[[noreturn]] void failForStretches() {
+  throw InputError("more than " + std::to_string(kMostStretches) +
+                   " stretches of line lie on others, the most that is looked at: mend the drawing in parts, or draw "
+                   "each line once.");
 }
 
 bool neighbours(const Path& path, std::size_t i, std::size_t j) {
@@ -56,6 +65,7 @@ std::vector<CoveredStretch> coveredStretches(const Drawing& drawing, const Piece
         for (const Overlap& o : overlapsOf(a->piece, b->piece, settings.doubleMm)) {
           const double lengthMm =
               lengthOf(Piece{pointAt(a->piece, o.from), partOf(a->piece.start, a->piece.segment, o.from, o.to)});
+          if (found.size() >= kMostStretches) failForStretches();
           found.push_back({a->path, a->segment, o.from, o.to, b->path, b->segment, o.otherFrom, o.otherTo, lengthMm});
         }
       },

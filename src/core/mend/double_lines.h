@@ -29,7 +29,7 @@ inline bool isRetraced(const CoveredStretch& c) { return c.path == c.byPath && c
 /// than a closed one, one of short segments rather than of long ones, the shorter one, the later one. Lines of
 /// different layers are no doubles: what lies on different layers is cut from different sheets. Neighbours along a path
 /// do not count (mend/small_faults.h finds spikes). Two arcs or curves over what approximates them count when they stay
-/// within `doubleMm`.
+/// within `doubleMm`. Throws InputError when there are more than 300 000.
 std::vector<CoveredStretch> coveredStretches(const Drawing& drawing, const PieceIndex& index,
                                              const MendSettings& settings, const std::stop_token& stop = {});
 

@@ -10,6 +10,7 @@
 namespace rim {
 
 enum class FindingKind {
+  Unjoined,
   OpenEnd,
   DoubleLine,
   StrokePair,
@@ -23,7 +24,7 @@ enum class FindingKind {
   Stray,
   Frame,
 };
-inline constexpr std::size_t kFindingKinds = 12;
+inline constexpr std::size_t kFindingKinds = 13;
 
 /// A fault in a drawing: where, how large, in words, and what would mend it.
 struct Finding {

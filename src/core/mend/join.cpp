@@ -37,7 +37,7 @@ void fuse(Path& path, std::size_t from, std::size_t to, double touchMm) {
 }
 
 /// Closes an open path: its end is joined to its start.
-void close(Path& path, const MendSettings& settings) {
+void close(Path& path, const MendSettings& settings, bool fuses) {
   if (path.segments.size() == 1) {
     // One line or arc all the way round: it is halved, so that it has an end and a start that can move by themselves.
     const Piece whole = pieceOf(path, 0);
@@ -52,7 +52,7 @@ void close(Path& path, const MendSettings& settings) {
   path.start = path.segments.back().end;
   path.segments.front() = j.after;
   path.closed = true;
-  if (path.segments.size() < 3) return;
+  if (!fuses || path.segments.size() < 3) return;
   // The start lies wherever the first line began; on the middle of a line it is no node.
   const std::vector<Segment> one = asOne(pieceOf(path, path.segments.size() - 1), pieceOf(path, 0), settings.touchMm);
   if (one.empty()) return;
@@ -64,29 +64,36 @@ void close(Path& path, const MendSettings& settings) {
 /// Follows partners from an end on and builds the path that all of them make.
 class Chainer {
  public:
-  Chainer(const Drawing& drawing, const Partners& partners, const MendSettings& settings)
-      : drawing_(drawing), partners_(partners), settings_(settings), used_(drawing.paths.size(), false) {}
+  /// `fuses`: neighbours that lie on one line or circle become one.
+  Chainer(const Drawing& drawing, const Partners& partners, const MendSettings& settings, bool fuses)
+      : drawing_(drawing), partners_(partners), settings_(settings), fuses_(fuses), used_(drawing.paths.size(), false) {}
 
   bool used(std::size_t path) const { return used_[path]; }
+  /// How many paths the last outline was made of, and in how many places.
+  std::size_t pieces() const { return pieces_; }
+  std::size_t joints() const { return joints_; }
 
   /// The outline that a path is part of.
   Path from(std::size_t path) {
     End at = firstOf(path);
     const End begin = at;
     Path chain = oriented(at);
+    pieces_ = joints_ = 0;
     while (true) {
       used_[at.path] = true;
+      ++pieces_;
       const auto& next = partners_[at.path][at.atStart ? 1 : 0];
       if (!next) break;
+      ++joints_;
       if (*next == begin) {
-        close(chain, settings_);
+        close(chain, settings_, fuses_);
         break;
       }
       at = *next;
       const std::size_t last = chain.segments.size() - 1;
       const Path add = oriented(at);
       continueWith(chain, add, settings_);
-      fuse(chain, last, chain.segments.size() - add.segments.size(), settings_.touchMm);
+      if (fuses_) fuse(chain, last, chain.segments.size() - add.segments.size(), settings_.touchMm);
     }
     return chain;
   }
@@ -113,17 +120,25 @@ class Chainer {
   const Drawing& drawing_;
   const Partners& partners_;
   const MendSettings& settings_;
+  bool fuses_;
   std::vector<bool> used_;
+  std::size_t pieces_ = 0;
+  std::size_t joints_ = 0;
 };
 
-Drawing joined(const Drawing& drawing, const std::vector<EndPair>& pairs, const MendSettings& settings) {
-  Partners partners(drawing.paths.size());
+Partners partnersOf(const std::vector<EndPair>& pairs, std::size_t paths) {
+  Partners partners(paths);
   for (const EndPair& p : pairs) {
     partners[p.a.path][side(p.a)] = p.b;
     partners[p.b.path][side(p.b)] = p.a;
   }
+  return partners;
+}
+
+Drawing joined(const Drawing& drawing, const std::vector<EndPair>& pairs, const MendSettings& settings) {
+  const Partners partners = partnersOf(pairs, drawing.paths.size());
   Drawing out = emptyLike(drawing);
-  Chainer chainer(drawing, partners, settings);
+  Chainer chainer(drawing, partners, settings, true);
   for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
     if (chainer.used(p)) continue;
     const bool loose = !partners[p][0] && !partners[p][1];
@@ -147,6 +162,30 @@ Repaired joinEnds(const Drawing& drawing, const MendSettings& settings) {
   const OpenEnds ends = pairEnds(drawing, settings);
   if (ends.pairs.empty() || areAllAtJunctions(drawing, ends.pairs, settings)) return {drawing, 0};
   return {joined(drawing, ends.pairs, settings), ends.pairs.size()};
+}
+
+PutTogether putTogether(const Drawing& drawing, const MendSettings& settings) {
+  MendSettings exactly = settings;
+  exactly.gapMm = settings.coincidentMm;
+  std::vector<EndPair> pairs = pairEnds(drawing, exactly).pairs;
+  if (pairs.empty()) return {drawing, {}};
+  const PieceIndex index(drawing.paths);
+  const Branches branches(drawing.paths, index, settings.coincidentMm);
+  std::erase_if(pairs, [&](const EndPair& p) {
+    return !onOneLayer(drawing, p.a.path, p.b.path) || distance(p.a.place, p.b.place) > settings.coincidentMm ||
+           branches.atJunction(p.a, p.b);
+  });
+  const Partners partners = partnersOf(pairs, drawing.paths.size());
+  PutTogether result{emptyLike(drawing), {}};
+  Chainer chainer(drawing, partners, exactly, false);
+  for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
+    if (chainer.used(p)) continue;
+    const bool alone = !partners[p][0] && !partners[p][1];
+    addLike(result.drawing, alone ? drawing.paths[p] : chainer.from(p), drawing, p);
+    if (!alone)
+      result.joined.push_back({result.drawing.paths.size() - 1, chainer.pieces(), chainer.joints(), drawing.paths[p].start});
+  }
+  return result;
 }
 
 Drawing joinPair(const Drawing& drawing, const EndPair& pair, const MendSettings& settings) {

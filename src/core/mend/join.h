@@ -17,6 +17,24 @@ struct Repaired {
 /// junctions of borders only (mend/branches.h), nothing is open and all stays.
 Repaired joinEnds(const Drawing& drawing, const MendSettings& settings);
 
+/// An outline that was there in pieces.
+struct JoinedOutline {
+  std::size_t outline = 0;  ///< index of the path
+  std::size_t pieces = 0;   ///< that it was made of; 1: its own ends met
+  std::size_t joints = 0;   ///< places where ends met
+  Point at;                 ///< the start of the first piece, mm
+};
+
+struct PutTogether {
+  Drawing drawing;
+  std::vector<JoinedOutline> joined;
+};
+
+/// Joins the ends of open paths on one layer that meet within `coincidentMm`, but for those at a junction of borders
+/// that part areas (mend/branches.h): a file that holds every segment by itself means the outlines that they make.
+/// Nothing moves farther than that, and no segments become one.
+PutTogether putTogether(const Drawing& drawing, const MendSettings& settings = {});
+
 /// Joins one pair of ends, whatever their distance.
 Drawing joinPair(const Drawing& drawing, const EndPair& pair, const MendSettings& settings);
 

@@ -1,7 +1,7 @@
 #include "core/mend/mend.h"
 
 #include <algorithm>
-#include <limits>
+#include <utility>
 
 #include "core/error.h"
 #include "core/mend/join.h"
@@ -19,9 +19,13 @@ namespace {
 
 class Mending {
  public:
-  Mending(const Drawing& drawing, const MendSettings& settings, BowTieRule rule, double longestSpikeMm,
+  Mending(const Drawing& drawing, MendSettings settings, double longestSpikeMm, LongSpikes longer,
           const std::stop_token& stop)
-      : drawing_(drawing), settings_(settings), rule_(rule), longestSpikeMm_(longestSpikeMm), stop_(stop) {}
+      : drawing_(drawing),
+        settings_(std::move(settings)),
+        longestSpikeMm_(longestSpikeMm),
+        longer_(longer),
+        stop_(stop) {}
 
   Mended inRounds() {
     take("dropped-zero-length", withoutZeroLengths(drawing_));
@@ -37,7 +41,7 @@ class Mending {
     dropSmall();
     drop("dropped-stray", settings_.dropStrays ? strays(drawing_.paths) : std::vector<std::size_t>{});
     drop("dropped-frame", settings_.dropFrame ? frames(drawing_.paths, false) : std::vector<std::size_t>{});
-    if (settings_.simplifyMm > 0) take("fewer-nodes", withFewestNodes(drawing_, settings_));
+    if (settings_.simplifyMm > 0) take("fewer-nodes", withFewestNodes(drawing_, settings_, stop_));
     return {oriented(drawing_), std::move(repairs_)};
   }
 
@@ -51,14 +55,14 @@ class Mending {
   bool mendOnce() {
     std::size_t done = 0;
     done += take("merged-nodes", withoutCoincidentNodes(drawing_, settings_));
-    done += take("cut-off-spike", withoutSpikes(drawing_, settings_, longestSpikeMm_));
+    done += take("cut-off-spike", withoutSpikes(drawing_, settings_, longestSpikeMm_, longer_));
     done += take("dropped-zero-length", withoutZeroLengths(drawing_));
     ask();
     if (settings_.doubles != DoubleRule::Leave) done += take("made-one", oneLineFromTwo(drawing_, settings_, stop_));
     ask();
     done += take("joined", joinEnds(drawing_, settings_));
     ask();
-    done += take("untangled", untangled(drawing_, settings_, rule_, stop_));
+    done += take("untangled", untangled(drawing_, settings_, settings_.bowTies, stop_));
     return done > 0;
   }
 
@@ -94,9 +98,9 @@ class Mending {
   }
 
   Drawing drawing_;
-  const MendSettings& settings_;
-  BowTieRule rule_;
+  MendSettings settings_;
   double longestSpikeMm_;
+  LongSpikes longer_;
   const std::stop_token& stop_;
   std::vector<RepairCount> repairs_;
 };
@@ -104,13 +108,16 @@ class Mending {
 }  // namespace
 
 Mended mended(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
-  constexpr double kAnyLength = std::numeric_limits<double>::infinity();
-  return Mending(drawing, settings, BowTieRule::Mend, kAnyLength, stop).run();
+  MendSettings own = settings;
+  own.loopMm = std::min(settings.loopMm, settings.gapMm);
+  return Mending(drawing, own, settings.gapMm, LongSpikes::BecomeLines, stop).run();
 }
 
-Mended mendedInRounds(const Drawing& drawing, const MendSettings& settings, BowTieRule rule, double longestSpikeMm,
+Mended mendedInRounds(const Drawing& drawing, const MendSettings& settings, double longestSpikeMm,
                       const std::stop_token& stop) {
-  return Mending(drawing, settings, rule, longestSpikeMm, stop).inRounds();
+  MendSettings own = settings;
+  own.bowTies = BowTieRule::Leave;
+  return Mending(drawing, own, longestSpikeMm, LongSpikes::Stay, stop).inRounds();
 }
 
 }  // namespace rim

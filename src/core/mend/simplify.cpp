@@ -3,10 +3,12 @@
 #include <algorithm>
 #include <numbers>
 #include <optional>
+#include <set>
 
 #include "core/geometry/arc.h"
 #include "core/geometry/flatten.h"
 #include "core/geometry/segment.h"
+#include "core/mend/crossings.h"
 #include "core/mend/meet.h"
 
 namespace rim {
@@ -140,14 +142,44 @@ Path simplified(const Path& path, double toleranceMm) {
   return Simplifying(std::move(points), path.closed, toleranceMm * (1 - kShareOfChords)).run();
 }
 
-Repaired withFewestNodes(const Drawing& drawing, const MendSettings& settings) {
+namespace {
+
+using Pairs = std::set<std::pair<std::size_t, std::size_t>>;
+
+/// The paths that cross each other, or themselves.
+Pairs crossingPairs(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
+  const PieceIndex index(drawing.paths);
+  Pairs pairs;
+  for (const TrueCrossing& c :
+       trueCrossings(drawing, index, coveredStretches(drawing, index, settings, stop), settings, stop))
+    pairs.insert({std::min(c.a.path, c.b.path), std::max(c.a.path, c.b.path)});
+  return pairs;
+}
+
+}  // namespace
+
+Repaired withFewestNodes(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
   Repaired result{drawing, 0};
-  for (Path& path : result.drawing.paths) {
-    Path fewer = simplified(path, settings.simplifyMm);
-    if (fewer.segments.size() >= path.segments.size()) continue;
-    result.count += path.segments.size() - fewer.segments.size();
-    path = std::move(fewer);
+  std::vector<double> within(drawing.paths.size(), settings.simplifyMm);
+  std::set<std::size_t> again;
+  for (std::size_t p = 0; p < drawing.paths.size(); ++p) again.insert(p);
+  const Pairs before = crossingPairs(drawing, settings, stop);
+  constexpr int kHalvings = 6;
+  for (int round = 0; round <= kHalvings && !again.empty(); ++round) {
+    for (const std::size_t p : again) {
+      Path fewer = round < kHalvings ? simplified(drawing.paths[p], within[p]) : drawing.paths[p];
+      result.drawing.paths[p] =
+          fewer.segments.size() < drawing.paths[p].segments.size() ? std::move(fewer) : drawing.paths[p];
+      within[p] /= 2;
+    }
+    // Where lines come to cross by it, both keep nearer to what they were; at last they stay as they were.
+    again.clear();
+    for (const auto& [one, other] : crossingPairs(result.drawing, settings, stop)) {
+      if (before.count({one, other}) == 0) again.insert({one, other});
+    }
   }
+  for (std::size_t p = 0; p < drawing.paths.size(); ++p)
+    result.count += drawing.paths[p].segments.size() - result.drawing.paths[p].segments.size();
   return result;
 }
 

@@ -113,6 +113,15 @@ std::vector<SegmentFault> coincidentNodes(const std::vector<Path>& paths, double
   return found;
 }
 
+double spikeOf(const Piece& out, const Piece& back, double doubleMm) {
+  if (dot(tangentAt(out, 1), tangentAt(back, 0)) > -0.9) return 0;
+  for (const Overlap& o : overlapsOf(out, back, doubleMm)) {
+    const bool fromTheTip = o.to >= 1 - 1e-6 && o.otherFrom > o.otherTo;
+    if (fromTheTip) return std::min(lengthOf(out), lengthOf(back));
+  }
+  return 0;
+}
+
 std::vector<SegmentFault> spikes(const std::vector<Path>& paths, double doubleMm) {
   std::vector<SegmentFault> found;
   for (std::size_t p = 0; p < paths.size(); ++p) {
@@ -121,14 +130,8 @@ std::vector<SegmentFault> spikes(const std::vector<Path>& paths, double doubleMm
     for (std::size_t i = 0; i + (paths[p].closed ? 0 : 1) < n; ++i) {
       const Piece out = pieceOf(paths[p], i);
       const Piece back = pieceOf(paths[p], (i + 1) % n);
-      if (dot(tangentAt(out, 1), tangentAt(back, 0)) > -0.9) continue;
-      for (const Overlap& o : overlapsOf(out, back, doubleMm)) {
-        const bool fromTheTip = o.to >= 1 - 1e-6 && o.otherFrom > o.otherTo;
-        if (!fromTheTip) continue;
-        const double size = std::min(lengthOf(out), lengthOf(back));
-        found.push_back({p, i, out.segment.end, size});
-        break;
-      }
+      const double size = spikeOf(out, back, doubleMm);
+      if (size > 0) found.push_back({p, i, out.segment.end, size});
     }
   }
   return found;

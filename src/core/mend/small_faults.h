@@ -3,6 +3,7 @@
 #include <vector>
 
 #include "core/geometry/drawing.h"
+#include "core/geometry/segment.h"
 #include "core/mend/settings.h"
 
 namespace rim {
@@ -20,6 +21,10 @@ bool isZeroLength(const Path& path);
 
 /// Segments shorter than `coincidentMm` within longer paths: two nodes in one place.
 std::vector<SegmentFault> coincidentNodes(const std::vector<Path>& paths, double coincidentMm);
+
+/// How far two pieces, one after the other, run out and back on one line within `doubleMm`: the shorter of both; 0 when
+/// they do not.
+double spikeOf(const Piece& out, const Piece& back, double doubleMm);
 
 /// Segments that run back on the one before within `doubleMm`: out and back. The fault names the segment that runs out;
 /// its size is how far.

@@ -18,6 +18,113 @@ Path begunAt(Path path, std::size_t i) {
   return path;
 }
 
+/// What is left of a piece that runs out and the one that runs back on it: from the start of the one to the end of the
+/// other, along the longer of both.
+struct OutAndBack {
+  Piece kept;
+  Path doubled;  ///< the rest of the longer one, from where the shorter one leaves it or ends to the tip
+};
+
+OutAndBack leftOfSpike(const Piece& out, const Piece& back) {
+  constexpr double kLeastShare = 1e-9;
+  const auto part = [](const Piece& piece, double from, double to) {
+    return Path{pointAt(piece, from), {partOf(piece.start, piece.segment, from, to)}, false};
+  };
+  const Point begin = out.start;
+  const Point end = back.segment.end;
+  if (lengthOf(out) > lengthOf(back)) {
+    const double t = std::max(nearestOn(out, end), kLeastShare);
+    const Path kept = part(out, 0, t);
+    return {{begin, withEnds(kept, begin, end).segments.front()}, part(out, std::min(t, 1 - kLeastShare), 1)};
+  }
+  const double t = std::min(nearestOn(back, begin), 1 - kLeastShare);
+  const Path kept = part(back, t, 1);
+  return {{begin, withEnds(kept, begin, end).segments.front()}, reversed(part(back, 0, std::max(t, kLeastShare)))};
+}
+
+/// Cuts off what runs out and back, piece by piece as the path is gone along: what is left of two is compared with the
+/// one before.
+class SpikeCutter {
+ public:
+  SpikeCutter(const MendSettings& settings, double longestMm, LongSpikes longer)
+      : settings_(settings), longestMm_(longestMm), longer_(longer) {}
+
+  std::size_t count() const { return count_; }
+  std::vector<Path> lines() { return std::move(lines_); }
+
+  Path cut(const Path& path) {
+    Path result{path.start, {}, path.closed};
+    for (const Segment& segment : path.segments) {
+      result.segments.push_back(segment);
+      while (result.segments.size() >= 2 && cutLast(result)) {
+      }
+    }
+    if (path.closed) cutAtStart(result);
+    return result;
+  }
+
+ private:
+  bool cutLast(Path& path) {
+    const std::size_t n = path.segments.size();
+    const Piece out = pieceOf(path, n - 2);
+    const Piece back = pieceOf(path, n - 1);
+    if (!takes(out, back)) return false;
+    const Segment left = leftOfSpike(out, back).kept.segment;
+    path.segments.pop_back();
+    path.segments.back() = left;
+    if (distance(out.start, left.end) <= settings_.coincidentMm && path.segments.size() >= 2) {
+      path.segments.pop_back();
+      path.segments.back() = withEnds(Path{segmentStart(path, n - 3), {path.segments.back()}, false},
+                                      segmentStart(path, n - 3), left.end).segments.front();
+    }
+    return true;
+  }
+
+  /// The first piece of a closed path may run back on the last one.
+  void cutAtStart(Path& path) {
+    while (path.segments.size() >= 3 && takes(pieceOf(path, path.segments.size() - 1), pieceOf(path, 0)))
+      path = withoutSpike(std::move(path), path.segments.size() - 1);
+  }
+
+  /// Whether the two run out and back and are to be cut off; counted then.
+  bool takes(const Piece& out, const Piece& back) {
+    const double size = spikeOf(out, back, settings_.doubleMm);
+    if (size <= 0) return false;
+    if (size > longestMm_ && longer_ == LongSpikes::Stay) return false;
+    if (size > longestMm_) lines_.push_back(leftOfSpike(out, back).doubled);
+    ++count_;
+    return true;
+  }
+
+  const MendSettings& settings_;
+  double longestMm_;
+  LongSpikes longer_;
+  std::size_t count_ = 0;
+  std::vector<Path> lines_;
+};
+
+/// The path with the first of every row of nodes that lie in one place.
+Path withFirstNodes(const Path& path, double coincidentMm) {
+  Path result{path.start, {}, path.closed};
+  Point at = path.start;  // where the segment began
+  for (const Segment& segment : path.segments) {
+    const Piece piece{at, segment};
+    at = segment.end;
+    const Point kept = result.segments.empty() ? result.start : result.segments.back().end;
+    if (distance(kept, segment.end) <= coincidentMm && lengthOf(piece) <= coincidentMm) continue;
+    result.segments.push_back(piece.start == kept
+                                  ? segment
+                                  : withEnds(Path{piece.start, {segment}, false}, kept, segment.end).segments.front());
+  }
+  if (result.segments.empty()) return path;
+  const Point end = path.segments.back().end;
+  if (!(result.segments.back().end == end)) {
+    const Piece last = pieceOf(result, result.segments.size() - 1);
+    result.segments.back() = withEnds(Path{last.start, {last.segment}, false}, last.start, end).segments.front();
+  }
+  return result;
+}
+
 }  // namespace
 
 Path withoutSegment(Path path, std::size_t i) {
@@ -45,20 +152,10 @@ Path withoutSpike(Path path, std::size_t i) {
     path = begunAt(std::move(path), i);
     i = 0;
   }
-  const Piece out = pieceOf(path, i);
-  const Piece back = pieceOf(path, i + 1);
+  const Piece left = leftOfSpike(pieceOf(path, i), pieceOf(path, i + 1)).kept;
   const auto at = path.segments.begin() + static_cast<std::ptrdiff_t>(i);
-  if (lengthOf(out) > lengthOf(back)) {
-    const double t = nearestOn(out, back.segment.end);
-    Path kept{out.start, {partOf(out.start, out.segment, 0, std::max(t, 1e-9))}, false};
-    *at = withEnds(kept, kept.start, back.segment.end).segments.front();
-    path.segments.erase(at + 1);
-  } else {
-    const double t = nearestOn(back, out.start);
-    Path kept{pointAt(back, t), {partOf(back.start, back.segment, std::min(t, 1 - 1e-9), 1)}, false};
-    *(at + 1) = withEnds(kept, out.start, back.segment.end).segments.front();
-    path.segments.erase(at);
-  }
+  *at = left.segment;
+  path.segments.erase(at + 1);
   return path;
 }
 
@@ -72,29 +169,24 @@ Repaired withoutZeroLengths(const Drawing& drawing) {
 
 Repaired withoutCoincidentNodes(const Drawing& drawing, const MendSettings& settings) {
   Repaired result{drawing, 0};
-  const std::vector<SegmentFault> faults = coincidentNodes(drawing.paths, settings.coincidentMm);
-  // From the last on, so that the places of the others stay.
-  for (auto f = faults.rbegin(); f != faults.rend(); ++f) {
-    Path& path = result.drawing.paths[f->path];
-    if (path.segments.size() < 2) continue;
-    path = withoutSegment(std::move(path), f->segment);
-    ++result.count;
+  for (Path& path : result.drawing.paths) {
+    if (path.segments.size() < 2 || isZeroLength(path)) continue;
+    Path merged = withFirstNodes(path, settings.coincidentMm);
+    if (merged.segments.size() == path.segments.size()) continue;
+    result.count += path.segments.size() - merged.segments.size();
+    path = std::move(merged);
   }
   return result;
 }
 
-Repaired withoutSpikes(const Drawing& drawing, const MendSettings& settings, double longestMm) {
-  Repaired result{drawing, 0};
-  for (Path& path : result.drawing.paths) {
-    while (path.segments.size() >= 2) {
-      const std::vector<SegmentFault> faults = spikes({path}, settings.doubleMm);
-      const auto found = std::find_if(faults.begin(), faults.end(),
-                                      [longestMm](const SegmentFault& f) { return f.sizeMm <= longestMm; });
-      if (found == faults.end()) break;
-      path = withoutSpike(std::move(path), found->segment);
-      ++result.count;
-    }
+Repaired withoutSpikes(const Drawing& drawing, const MendSettings& settings, double longestMm, LongSpikes longer) {
+  SpikeCutter cutter(settings, longestMm, longer);
+  Repaired result{emptyLike(drawing), 0};
+  for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
+    addLike(result.drawing, cutter.cut(drawing.paths[p]), drawing, p);
+    for (Path& line : cutter.lines()) addLike(result.drawing, std::move(line), drawing, p);
   }
+  result.count = cutter.count();
   return result;
 }
 

@@ -9,13 +9,21 @@ namespace rim {
 /// Without paths of no length.
 Repaired withoutZeroLengths(const Drawing& drawing);
 
-/// Nodes in one place become one; the next segment begins where the one before ends, at most `coincidentMm` aside.
+/// Nodes in one place become one: of a row of them the first stays, and so do all that lie farther from it than
+/// `coincidentMm`, so that nothing moves farther than that, however many there are. n in the number of segments.
 Repaired withoutCoincidentNodes(const Drawing& drawing, const MendSettings& settings);
 
-/// What runs out and back on one line is cut off, down to the shorter of both ways; spikes longer than `longestMm`
-/// stay.
+/// What becomes of what runs out and back on one line and is longer than may be cut off.
+enum class LongSpikes {
+  Stay,
+  BecomeLines,  ///< the line stays, drawn once, an open path that hangs on the outline
+};
+
+/// What runs out and back on one line is cut off, down to the shorter of both ways, when it is no longer than
+/// `longestMm`. n in the number of segments.
 Repaired withoutSpikes(const Drawing& drawing, const MendSettings& settings,
-                       double longestMm = std::numeric_limits<double>::infinity());
+                       double longestMm = std::numeric_limits<double>::infinity(),
+                       LongSpikes longer = LongSpikes::Stay);
 
 /// The path without what runs out along segment i and back along the next.
 Path withoutSpike(Path path, std::size_t i);

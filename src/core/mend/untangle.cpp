@@ -1,13 +1,13 @@
 #include "core/mend/untangle.h"
 
 #include <algorithm>
-#include <limits>
 #include <optional>
 #include <set>
 
-#include "core/geometry/path_place.h"
+#include "core/error.h"
 #include "core/mend/crossings.h"
 #include "core/mend/small_faults.h"
+#include "core/mend/smoothing.h"
 #include "core/mend/tidy.h"
 
 namespace rim {
@@ -25,32 +25,53 @@ std::vector<TrueCrossing> crossingsOf(const Path& path, const MendSettings& sett
   return trueCrossings(alone, index, coveredStretches(alone, index, settings), settings);
 }
 
-Path closedAt(Path open, Point place) {
-  open = withEnds(std::move(open), place, place);
-  open.closed = true;
-  return open;
-}
-
 /// Where a crossing lies at a node, cutting there leaves a second node in its place.
 Path tidy(Path path, const MendSettings& settings) {
-  if (path.segments.empty()) return path;
+  if (path.segments.size() < 2) return path;
   return withoutCoincidentNodes(drawingOfPaths({std::move(path)}), settings).drawing.paths.front();
 }
 
-/// Both sides of a crossing: what lies between its two visits, and the rest.
-struct Sides {
-  Path inner;  // closed
-  Path rest;
-  double innerSize;
-  double restSize;  // of an open path without bound: its rest is never a loop
+/// Tells which crossings of a path only enclose a loop.
+class Loops {
+ public:
+  Loops(const Path& path, double loopMm) : path_(path), loopMm_(loopMm) {
+    ways_.push_back(0);
+    for (std::size_t i = 0; i < path.segments.size(); ++i) ways_.push_back(ways_.back() + lengthOf(pieceOf(path, i)));
+  }
+
+  bool hasOne(const TrueCrossing& c) const {
+    return isLoop(c.a, c.b) || (path_.closed && isLoop(c.b, c.a));
+  }
+
+ private:
+  /// A line longer than this many times the size of what it encloses is a tangle of many crossings, no loop.
+  static constexpr double kMostRoundabout = 8;
+
+  double wayTo(const OnPath& at) const {
+    return ways_[at.segment] + at.t * (ways_[at.segment + 1] - ways_[at.segment]);
+  }
+  bool isLoop(const OnPath& from, const OnPath& to) const {
+    const double way = wayTo(to) - wayTo(from);
+    const double length = way > 0 ? way : way + ways_.back();
+    return length < kMostRoundabout * loopMm_ && sizeOf(between(path_, from, to)) < loopMm_;
+  }
+
+  const Path& path_;
+  double loopMm_;
+  std::vector<double> ways_;  ///< to the start of each segment, and the whole
 };
 
-Sides sidesOf(const Path& path, const TrueCrossing& c, const MendSettings& settings) {
-  Sides sides{tidy(closedAt(between(path, c.a, c.b), c.place), settings),
-              tidy(without(path, c.a, c.b, c.place), settings), 0, 0};
-  sides.innerSize = sizeOf(sides.inner);
-  sides.restSize = path.closed ? sizeOf(sides.rest) : std::numeric_limits<double>::infinity();
-  return sides;
+/// Of the parts of a path those that are no loops; at least the largest.
+std::vector<Path> withoutLoops(std::vector<Path> parts, const MendSettings& settings) {
+  const auto largest = std::max_element(parts.begin(), parts.end(), [](const Path& a, const Path& b) {
+    return std::pair(!a.closed, sizeOf(a)) < std::pair(!b.closed, sizeOf(b));
+  });
+  std::iter_swap(parts.begin(), largest);
+  const auto isLoop = [&settings](const Path& part) { return part.closed && sizeOf(part) < settings.loopMm; };
+  parts.erase(std::remove_if(parts.begin() + 1, parts.end(), isLoop), parts.end());
+  for (Path& part : parts) part = tidy(std::move(part), settings);
+  std::erase_if(parts, isZeroLength);
+  return parts;
 }
 
 /// Two lines that cross with one line between them, with its nodes in the right order.
@@ -70,100 +91,42 @@ std::optional<Path> inOrder(const Path& path, const TrueCrossing& c) {
   return {};
 }
 
-class Untangling {
- public:
-  Untangling(const MendSettings& settings, BowTieRule rule) : settings_(settings), rule_(rule) {}
-
-  std::vector<Path> run(const Path& tangled) {
-    std::vector<Path> open{tangled};
-    std::vector<Path> done;
-    int rounds = 0;
-    while (!open.empty()) {
-      Path path = std::move(open.back());
-      open.pop_back();
-      constexpr int kMostRounds = 1000;
-      if (++rounds > kMostRounds || !step(path, open)) done.push_back(std::move(path));
-    }
-    return done;
-  }
-  std::size_t count() const { return count_; }
-
-  /// Mends this crossing of the path, one of so many.
-  bool mend(const Path& path, const TrueCrossing& c, std::size_t crossings, std::vector<Path>& open) {
-    const Sides sides = sidesOf(path, c, settings_);
-    if (std::min(sides.innerSize, sides.restSize) < settings_.loopMm) {
-      open.push_back(sides.innerSize <= sides.restSize ? sides.rest : sides.inner);
-      ++count_;
-      return true;
-    }
-    return rule_ != BowTieRule::Leave && mendBowTie(path, c, sides, crossings, open);
-  }
-
- private:
-  /// Mends one crossing; what comes of it goes onto `open`. False when nothing is to be done.
-  bool step(const Path& path, std::vector<Path>& open) {
-    if (path.segments.empty()) return false;
-    const std::vector<TrueCrossing> crossings = crossingsOf(path, settings_);
-    const TrueCrossing* best = nullptr;
-    double least = std::numeric_limits<double>::infinity();
+/// The path with nodes put in order as long as that takes crossings away.
+Path ordered(Path path, const MendSettings& settings, std::size_t& count) {
+  constexpr int kMostRounds = 100;
+  std::vector<TrueCrossing> crossings = crossingsOf(path, settings);
+  for (int round = 0; round < kMostRounds; ++round) {
+    const Loops loops(path, settings.loopMm);
+    bool done = false;
     for (const TrueCrossing& c : crossings) {
-      const Sides sides = sidesOf(path, c, settings_);
-      const double size = std::min(sides.innerSize, sides.restSize);
-      if (size >= least) continue;
-      least = size;
-      best = &c;
+      if (loops.hasOne(c)) continue;
+      auto tried = inOrder(path, c);
+      if (!tried) continue;
+      std::vector<TrueCrossing> left = crossingsOf(*tried, settings);
+      if (left.size() >= crossings.size()) continue;
+      path = std::move(*tried);
+      crossings = std::move(left);
+      ++count;
+      done = true;
+      break;
     }
-    if (best == nullptr) return false;
-    return mend(path, *best, crossings.size(), open);
+    if (!done) break;
   }
+  return path;
+}
 
-  bool mendBowTie(const Path& path, const TrueCrossing& c, const Sides& sides, std::size_t crossings,
-                  std::vector<Path>& open) {
-    ++count_;
-    if (rule_ == BowTieRule::Mend) {
-      auto ordered = inOrder(path, c);
-      if (ordered && crossingsOf(*ordered, settings_).size() < crossings) {
-        open.push_back(std::move(*ordered));
-        return true;
-      }
-    }
-    for (Path& part : apart(sides)) open.push_back(std::move(part));
-    return true;
+std::vector<Path> untangledPath(const Path& tangled, const MendSettings& settings, BowTieRule rule,
+                                std::size_t& count) {
+  const Path path = rule == BowTieRule::Untangle ? ordered(tangled, settings, count) : tangled;
+  std::vector<TrueCrossing> crossings = crossingsOf(path, settings);
+  if (rule == BowTieRule::Leave) {
+    const Loops loops(path, settings.loopMm);
+    std::erase_if(crossings, [&loops](const TrueCrossing& c) { return !loops.hasOne(c); });
   }
-
-  /// Both sides of a split crossing. Where they still cross each other, they are joined there again, each running on
-  /// along the other, so that they turn away from each other instead of crossing: the oriented smoothing of knot
-  /// diagrams (H. Seifert, 1935; from memory), which keeps what the outline winds round.
-  std::vector<Path> apart(const Sides& sides) const {
-    const Drawing both = drawingOfPaths({sides.inner, sides.rest});
-    const PieceIndex index(both.paths);
-    for (TrueCrossing c : trueCrossings(both, index, coveredStretches(both, index, settings_), settings_)) {
-      if (c.a.path == c.b.path) continue;
-      if (c.a.path != 0) std::swap(c.a, c.b);
-      return {tidy(withLoop(sides.rest, c.b, between(sides.inner, c.a, c.a), c.place), settings_)};
-    }
-    return both.paths;
-  }
-
-  /// The path that runs round the loop when it comes to a place.
-  static Path withLoop(const Path& path, const OnPath& at, Path loop, Point place) {
-    loop = withEnds(std::move(loop), place, place);
-    if (path.closed) {
-      Path whole = withEnds(between(path, at, at), place, place);
-      append(whole, loop);
-      whole.closed = true;
-      return whole;
-    }
-    Path whole = upTo(path, at, place);
-    append(whole, loop);
-    append(whole, from(path, at, place));
-    return whole;
-  }
-
-  const MendSettings& settings_;
-  BowTieRule rule_;
-  std::size_t count_ = 0;
-};
+  if (crossings.empty()) return {path};
+  count += crossings.size();
+  return withoutLoops(smoothed(path, crossings), settings);
+}
 
 }  // namespace
 
@@ -176,28 +139,36 @@ Repaired untangled(const Drawing& drawing, const MendSettings& settings, BowTieR
   }
   if (tangled.empty()) return {drawing, 0};
   Repaired result{emptyLike(drawing), 0};
-  Untangling work(settings, rule);
   for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
+    if (stop.stop_requested()) throw Cancelled();
     const bool isTangled = tangled.count(p) != 0;
-    for (Path& path : isTangled ? work.run(drawing.paths[p]) : std::vector{drawing.paths[p]}) {
+    for (Path& path : isTangled ? untangledPath(drawing.paths[p], settings, rule, result.count)
+                                : std::vector{drawing.paths[p]}) {
       addLike(result.drawing, std::move(path), drawing, p);
     }
   }
-  result.count = work.count();
   return result;
 }
 
 Drawing untangledAt(const Drawing& drawing, std::size_t path, Point at, const MendSettings& settings, BowTieRule rule) {
-  const std::vector<TrueCrossing> crossings = crossingsOf(drawing.paths[path], settings);
+  const Path& tangled = drawing.paths[path];
+  const std::vector<TrueCrossing> crossings = crossingsOf(tangled, settings);
   const auto nearest = std::min_element(
       crossings.begin(), crossings.end(),
       [at](const TrueCrossing& a, const TrueCrossing& b) { return distance(a.place, at) < distance(b.place, at); });
+  if (nearest == crossings.end()) return drawing;
+  const bool loop = Loops(tangled, settings.loopMm).hasOne(*nearest);
+  if (!loop && rule == BowTieRule::Leave) return drawing;
   std::vector<Path> made;
-  if (nearest == crossings.end() ||
-      !Untangling(settings, rule).mend(drawing.paths[path], *nearest, crossings.size(), made)) {
-    return drawing;
+  auto inTurn = loop || rule != BowTieRule::Untangle ? std::nullopt : inOrder(tangled, *nearest);
+  if (inTurn && crossingsOf(*inTurn, settings).size() < crossings.size()) {
+    made = {std::move(*inTurn)};
+  } else if (loop) {
+    made = withoutLoops(smoothed(tangled, {*nearest}), settings);
+  } else {
+    const auto which = static_cast<std::size_t>(nearest - crossings.begin());
+    made = withoutLoops(smoothed(tangled, interlacedWith(crossings, which)), settings);
   }
-  std::erase_if(made, isZeroLength);
   if (made.empty()) return withoutPaths(drawing, {path});
   Drawing out = drawing;
   out.paths[path] = made.front();

@@ -5,6 +5,7 @@
 #include <numbers>
 #include <opencv2/imgproc.hpp>
 
+#include "core/error.h"
 #include "core/median.h"
 #include "core/picture/light.h"
 #include "core/picture/straighten.h"
@@ -166,15 +167,20 @@ std::vector<Remark> remarksOn(const Picture& picture, const Assessment& a) {
   return remarks;
 }
 
-std::vector<PreparationStep> stepsToMakeTraceable(const Picture& picture) {
+std::vector<PreparationStep> stepsToMakeTraceable(const Picture& picture, const std::stop_token& stop) {
   std::vector<PreparationStep> steps;
   Picture now = picture;
-  const auto add = [&steps, &now](const Preparation& what) {
+  const auto ask = [&stop] {
+    if (stop.stop_requested()) throw Cancelled();
+  };
+  const auto add = [&](const Preparation& what) {
+    ask();
     now = prepared(now, what);
     steps.push_back({what});
   };
   if (const auto sheet = findSheet(now)) add(Straighten{sheet, 0});
   if (evenness(now) < kUnevenShare) add(EvenLight{});
+  ask();
   const Assessment a = assess(now);
   if (a.noise > kNoisyLevels) add(Denoise{});
   if (a.hasInk && a.strokes.thinnest > 0 && a.strokes.thinnest < kThinPx) add(Enlarge{2});

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <stop_token>
 #include <string>
 #include <vector>
 
@@ -38,7 +39,7 @@ Assessment assess(const Picture& picture);
 /// falls below 0.8 and noise above 6 levels need work, edges without greys are rough (common practice, no source).
 std::vector<Remark> remarksOn(const Picture& picture, const Assessment& assessment);
 
-/// All that helps to trace this picture, in a sensible order; empty when nothing is needed.
-std::vector<PreparationStep> stepsToMakeTraceable(const Picture& picture);
+/// All that helps to trace this picture, in a sensible order; empty when nothing is needed. Throws Cancelled.
+std::vector<PreparationStep> stepsToMakeTraceable(const Picture& picture, const std::stop_token& stop = {});
 
 }  // namespace rim

@@ -96,8 +96,19 @@ vips::VImage to8Bits(vips::VImage image) {
   return image.colourspace(VIPS_INTERPRETATION_sRGB).cast(VIPS_FORMAT_UCHAR);
 }
 
+/// Lets the stop end what the library works out, as it tells how far it is.
+void stoppedBy(const vips::VImage& image, const std::stop_token& stop) {
+  if (!stop.stop_possible()) return;
+  const auto told = +[](VipsImage* itself, VipsProgress*, const std::stop_token* wanted) {
+    if (wanted->stop_requested()) vips_image_set_kill(itself, TRUE);
+  };
+  vips_image_set_progress(image.get_image(), TRUE);
+  g_signal_connect(image.get_image(), "eval", G_CALLBACK(told), const_cast<std::stop_token*>(&stop));
+}
+
 /// CV_8UC3 in OpenCV's channel order, or CV_8UC1.
-cv::Mat toMat(const vips::VImage& image) {
+cv::Mat toMat(const vips::VImage& image, const std::stop_token& stop) {
+  stoppedBy(image, stop);
   const bool colour = image.bands() == 3;
   cv::Mat pixels(image.height(), image.width(), colour ? CV_8UC3 : CV_8UC1);
   image.write(vips::VImage::new_from_memory(pixels.data, pixels.total() * pixels.elemSize(), image.width(),
@@ -157,7 +168,7 @@ std::vector<std::byte> readFile(const std::filesystem::path& file) {
 
 }  // namespace
 
-Picture loadPicture(std::span<const std::byte> bytes, const std::string& name, int page) {
+Picture loadPicture(std::span<const std::byte> bytes, const std::string& name, int page, const std::stop_token& stop) {
   startVips();
   if (!isKnownKind(bytes)) {
     throw InputError("this is not a picture that can be read. Use PNG, JPEG, BMP, GIF, TIFF, WebP or PDF.");
@@ -167,28 +178,30 @@ Picture loadPicture(std::span<const std::byte> bytes, const std::string& name, i
     const int pages = pagesOf(bytes);
     expectPage(page, pages);
     const vips::VImage header = openHeader(bytes, page);
-    Picture picture = makePicture(toMat(to8Bits(header)), dotsPerInchOf(header, bytes), name);
+    Picture picture = makePicture(toMat(to8Bits(header), stop), dotsPerInchOf(header, bytes), name);
     picture.page = page;
     if (pages > 1) picture.document = std::make_shared<Document>(Document{{bytes.begin(), bytes.end()}, pages});
     return picture;
   } catch (const vips::VError& error) {
     const std::string reason = firstLine(error.what());
     vips_error_clear();
+    if (stop.stop_requested()) throw Cancelled();
     throw InputError("the picture is damaged or cut short (" + reason + "). Open another copy of it.");
   }
 }
 
-Picture loadPicture(const std::filesystem::path& file, int page) {
+Picture loadPicture(const std::filesystem::path& file, int page, const std::stop_token& stop) {
   const std::vector<std::byte> bytes = readFile(file);
-  return loadPicture(bytes, file.filename().string(), page);
+  if (stop.stop_requested()) throw Cancelled();
+  return loadPicture(bytes, file.filename().string(), page, stop);
 }
 
-Picture loadPage(const Picture& picture, int page) {
+Picture loadPage(const Picture& picture, int page, const std::stop_token& stop) {
   if (!picture.document) {
     expectPage(page, 1);
     return picture;
   }
-  Picture other = loadPicture(picture.document->bytes, picture.name, page);
+  Picture other = loadPicture(picture.document->bytes, picture.name, page, stop);
   other.document = picture.document;
   return other;
 }

@@ -3,6 +3,7 @@
 #include <cstddef>
 #include <filesystem>
 #include <span>
+#include <stop_token>
 #include <string>
 
 #include "core/picture/picture.h"
@@ -20,13 +21,14 @@ inline constexpr std::size_t kMostFileBytes = 1'000'000'000;
 /// The picture is turned upright as its EXIF orientation says, CMYK and 16-bit colours are
 /// brought to 8-bit sRGB, and transparency is laid on white.
 /// Throws InputError with one sentence when the file cannot be read, is no picture of these
-/// kinds, is cut short, has no such page, or has more than kMostPixels pixels.
-Picture loadPicture(const std::filesystem::path& file, int page = 1);
+/// kinds, is cut short, has no such page, or has more than kMostPixels pixels; Cancelled when a stop is requested.
+Picture loadPicture(const std::filesystem::path& file, int page = 1, const std::stop_token& stop = {});
 
 /// The same from the bytes of such a file; `name` is what the picture is called.
-Picture loadPicture(std::span<const std::byte> bytes, const std::string& name, int page = 1);
+Picture loadPicture(std::span<const std::byte> bytes, const std::string& name, int page = 1,
+                    const std::stop_token& stop = {});
 
 /// Another page of the document that a picture was opened from. Throws as loadPicture() does.
-Picture loadPage(const Picture& picture, int page);
+Picture loadPage(const Picture& picture, int page, const std::stop_token& stop = {});
 
 }  // namespace rim

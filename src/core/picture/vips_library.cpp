@@ -34,7 +34,6 @@ class WithoutModules {
 void startVips() {
   static std::once_flag once;
   std::call_once(once, [] {
-    const WithoutModules without;
     if (VIPS_INIT("snugrim") != 0) throw InputError("the picture library could not be started.");
     // Every picture is decoded once: keeping results would only hold memory.
     vips_cache_set_max(0);
@@ -43,6 +42,11 @@ void startVips() {
     g_log_set_handler(
         "VIPS", G_LOG_LEVEL_WARNING, [](const char*, GLogLevelFlags, const char*, void*) {}, nullptr);
   });
+}
+
+void startVipsAlone() {
+  const WithoutModules without;
+  startVips();
 }
 
 void loadVipsModules() {

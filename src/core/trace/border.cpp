@@ -4,7 +4,6 @@
 #include <cstring>
 #include <iterator>
 #include <opencv2/imgproc.hpp>
-#include <optional>
 #include <string>
 
 #include "core/error.h"
@@ -160,9 +159,16 @@ class Strip {
   std::vector<bool> seen_;
 };
 
-/// Follows the border that goes up between the ink sample (x, y) and the paper at its right. Nothing when it goes up
-/// farther above, or in the same row farther left, too: who searches there finds it. `border` is room for it.
-std::optional<Border> follow(const Lattice& lattice, Strip& strip, int x, int y, Border& border) {
+[[noreturn]] void failForNoise() {
+  throw InputError("the edges in this picture have more than " + std::to_string(kMostBorderPoints / 1'000'000) +
+                   " million points, the most that is traced: it seems to be noise. Calm it, choose another threshold, "
+                   "raise the smallest part, or make the picture smaller first.");
+}
+
+/// Follows the border that goes up between the ink sample (x, y) and the paper at its right. False when it goes up
+/// farther above, or in the same row farther left, too: who searches there finds it. `border` is room for it, which is
+/// not filled beyond what is traced of a picture.
+bool follow(const Lattice& lattice, Strip& strip, int x, int y, Border& border) {
   border.clear();
   const auto add = [&border](Point p) {
     if (border.empty() || border.back() != p) border.push_back(p);
@@ -174,14 +180,15 @@ std::optional<Border> follow(const Lattice& lattice, Strip& strip, int x, int y,
     const Side side = exitSide(lattice, step);
     if (side == kTop) {
       if (step.x == x && step.y == y) break;
-      if (step.y < y || (step.y == y && step.x < x)) return std::nullopt;
+      if (step.y < y || (step.y == y && step.x < x)) return false;
       strip.markSeen(step.x, step.y);
     }
     add(exitPoint(lattice, step, side));
+    if (border.size() > kMostBorderPoints) failForNoise();
     step = stepOver(step, side);
   }
   while (border.size() > 1 && border.front() == border.back()) border.pop_back();
-  return border;
+  return true;
 }
 
 /// The next x in [x, end) where ink has paper at its right, or end. Eight samples at a time.
@@ -197,12 +204,6 @@ int nextEdge(const std::uint8_t* row, int x, int end) {
   return x;
 }
 
-[[noreturn]] void failForNoise() {
-  throw InputError("the edges in this picture have more than " + std::to_string(kMostBorderPoints / 1'000'000) +
-                   " million points, the most that is traced: it seems to be noise. Calm it, choose another threshold, "
-                   "raise the smallest part, or make the picture smaller first.");
-}
-
 /// The borders that are met in a strip first. `points` counts those of all strips.
 std::vector<Border> bordersIn(Strip& strip, const Lattice& lattice, double minAreaPx2, std::atomic<std::size_t>& points,
                               const std::stop_token& stop) {
@@ -214,11 +215,10 @@ std::vector<Border> bordersIn(Strip& strip, const Lattice& lattice, double minAr
     const std::uint8_t* row = lattice.row(y);
     for (int x = nextEdge(row, 0, end); x < end; x = nextEdge(row, x + 1, end)) {
       if (strip.isSeen(x, y)) continue;
-      std::optional<Border> border = follow(lattice, strip, x, y, room);
-      if (!border || border->size() < 3 || std::abs(borderArea(*border)) < minAreaPx2) continue;
-      points += border->size();
+      if (!follow(lattice, strip, x, y, room) || room.size() < 3 || std::abs(borderArea(room)) < minAreaPx2) continue;
+      points += room.size();
       if (points > kMostBorderPoints) failForNoise();
-      borders.push_back(std::move(*border));
+      borders.push_back(room);
     }
   }
   return borders;

@@ -24,7 +24,7 @@ double degrees(double radians) { return radians * 180 / std::numbers::pi; }
 
 bool isLine(const Primitive& p) { return p.kind == Primitive::Kind::Line; }
 
-struct Meeting {
+struct MetSides {
   Point place;
   double turn = 0;  ///< radians
 };
@@ -44,7 +44,7 @@ Gap gapBetween(const Track& track, const TrackPiece& a, const TrackPiece& b) {
 }
 
 /// The corner that two pieces make across a gap, if the border comes close enough to it.
-std::optional<Meeting> cornerOf(const Primitive& a, const Primitive& b, const Track& track, const Gap& gap,
+std::optional<MetSides> cornerOf(const Primitive& a, const Primitive& b, const Track& track, const Gap& gap,
                                 const JoinLimits& limits) {
   const auto meet = meetingPoint(a, b, track.point(gap.middle));
   if (!meet) return std::nullopt;
@@ -52,7 +52,7 @@ std::optional<Meeting> cornerOf(const Primitive& a, const Primitive& b, const Tr
   const double reach = mostRetreat(turn, limits.roundingPx, limits.deviationPx);
   const double around = reach + gap.way / 2 + 4 * limits.roundingPx;
   if (track.distanceNear(gap.middle, around, *meet) > reach) return std::nullopt;
-  return Meeting{*meet, turn};
+  return MetSides{*meet, turn};
 }
 
 /// Where a line and a circle, or two circles, come closest to touching.

@@ -44,12 +44,12 @@ struct Lines {
 };
 
 /// Where borders meet at a small angle what lies between them is thinner than a pixel for a long way.
-double reachOf(const Meeting& meeting) {
+double reachOf(const BordersMeeting& meeting) {
   constexpr double kPixelPx = 2.6;
   constexpr double kMostPx = 20;
   std::vector<Point> directions;
   for (const Path* way : meeting.through) directions.push_back(tangentOn(*way, nearestOn(*way, meeting.seen)));
-  for (const Meeting::Ray& ray : meeting.ends) directions.push_back(ray.direction);
+  for (const BordersMeeting::Ray& ray : meeting.ends) directions.push_back(ray.direction);
   double sharpest = 1;
   for (std::size_t i = 0; i < directions.size(); ++i) {
     for (std::size_t k = i + 1; k < directions.size(); ++k)
@@ -59,16 +59,16 @@ double reachOf(const Meeting& meeting) {
 }
 
 /// How far the place is from the line of the way that ends there.
-double offFrom(const Meeting::Ray& ray, Point place) { return std::abs(cross(ray.direction, place - ray.place)); }
+double offFrom(const BordersMeeting::Ray& ray, Point place) { return std::abs(cross(ray.direction, place - ray.place)); }
 
-double worstOf(const std::vector<Meeting::Ray>& rays, Point place) {
+double worstOf(const std::vector<BordersMeeting::Ray>& rays, Point place) {
   double worst = 0;
-  for (const Meeting::Ray& ray : rays) worst = std::max(worst, offFrom(ray, place));
+  for (const BordersMeeting::Ray& ray : rays) worst = std::max(worst, offFrom(ray, place));
   return worst;
 }
 
 /// The place with the least squares; nothing where it is too far from what is seen.
-std::optional<Point> solvedPlace(const Meeting& meeting, const std::vector<Meeting::Ray>& ends, double reachPx) {
+std::optional<Point> solvedPlace(const BordersMeeting& meeting, const std::vector<BordersMeeting::Ray>& ends, double reachPx) {
   Point at = meeting.seen;
   for (int round = 0; round < kRounds; ++round) {
     Lines lines;
@@ -77,7 +77,7 @@ std::optional<Point> solvedPlace(const Meeting& meeting, const std::vector<Meeti
       const PathPlace near = nearestOn(*way, at);
       lines.add(near.place, tangentOn(*way, near), kThroughWeight);
     }
-    for (const Meeting::Ray& ray : ends) lines.add(ray.place, ray.direction, 1);
+    for (const BordersMeeting::Ray& ray : ends) lines.add(ray.place, ray.direction, 1);
     at = lines.solved();
     if (distance(at, meeting.seen) > reachPx) return std::nullopt;
   }
@@ -86,10 +86,10 @@ std::optional<Point> solvedPlace(const Meeting& meeting, const std::vector<Meeti
 
 /// Where the others meet when one of three or more does not point there, as when it has a corner just before the
 /// junction: of all others that agree, what is nearest to what is seen.
-std::optional<Point> placeWithoutOne(const Meeting& meeting, double reachPx) {
+std::optional<Point> placeWithoutOne(const BordersMeeting& meeting, double reachPx) {
   std::optional<Point> best;
   for (std::size_t k = 0; k < meeting.ends.size(); ++k) {
-    std::vector<Meeting::Ray> others = meeting.ends;
+    std::vector<BordersMeeting::Ray> others = meeting.ends;
     others.erase(others.begin() + static_cast<std::ptrdiff_t>(k));
     const auto place = solvedPlace(meeting, others, reachPx);
     if (!place || worstOf(others, *place) > kAgreePx) continue;
@@ -112,7 +112,7 @@ Path broughtToEnd(Path path, Point end) {
 
 }  // namespace
 
-Point meetingPlace(const Meeting& meeting) {
+Point meetingPlace(const BordersMeeting& meeting) {
   const double reachPx = reachOf(meeting);
   std::optional<Point> at = solvedPlace(meeting, meeting.ends, reachPx);
   const bool agree = at && worstOf(meeting.ends, *at) <= kAgreePx;

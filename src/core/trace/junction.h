@@ -8,7 +8,7 @@
 namespace rim {
 
 /// What is known of a place where borders meet.
-struct Meeting {
+struct BordersMeeting {
   Point seen;                        ///< where the pixels say it is, good to a px or so
   std::vector<const Path*> through;  ///< ways that go on through it
   struct Ray {
@@ -22,7 +22,7 @@ struct Meeting {
 /// the first way through it exactly. When they do not agree within 0.5 px and all but one do, without that one. Where
 /// that is farther from what is seen than pixels explain (2.6 px, and more where borders meet at a small angle), what
 /// is seen.
-Point meetingPlace(const Meeting& meeting);
+Point meetingPlace(const BordersMeeting& meeting);
 
 /// The open path brought to the junctions at its ends. One that would have to turn by more than 0.3 px at its end keeps
 /// its line, and a short straight one leads on: what is wrong near a junction then stays there.

@@ -7,6 +7,7 @@
 #include "core/colour/reduce.h"
 #include "core/picture/practice_camera.h"
 #include "support/artwork.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -95,5 +96,5 @@ class TestFabric : public QObject {
   }
 };
 
-QTEST_GUILESS_MAIN(TestFabric)
+RIM_TEST(TestFabric)
 #include "tst_fabric.moc"

@@ -8,6 +8,7 @@
 #include "core/error.h"
 #include "core/picture/load.h"
 #include "support/artwork.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -294,5 +295,5 @@ class TestInks : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestInks)
+RIM_TEST(TestInks)
 #include "tst_inks.moc"

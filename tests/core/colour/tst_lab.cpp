@@ -4,6 +4,7 @@
 
 #include "core/colour/inks.h"
 #include "core/error.h"
+#include "support/test_list.h"
 
 using namespace rim;
 
@@ -85,5 +86,5 @@ class TestLab : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestLab)
+RIM_TEST(TestLab)
 #include "tst_lab.moc"

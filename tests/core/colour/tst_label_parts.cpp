@@ -9,6 +9,7 @@
 #include "core/colour/label_parts.h"
 #include "core/disjoint_sets.h"
 #include "core/error.h"
+#include "support/test_list.h"
 
 using namespace rim;
 
@@ -156,5 +157,5 @@ class TestLabelParts : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestLabelParts)
+RIM_TEST(TestLabelParts)
 #include "tst_label_parts.moc"

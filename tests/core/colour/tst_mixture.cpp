@@ -4,6 +4,7 @@
 
 #include "core/colour/mixture.h"
 #include "core/colour/palette.h"
+#include "support/test_list.h"
 
 using namespace rim;
 
@@ -90,5 +91,5 @@ class TestMixture : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestMixture)
+RIM_TEST(TestMixture)
 #include "tst_mixture.moc"

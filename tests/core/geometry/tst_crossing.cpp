@@ -7,6 +7,7 @@
 #include "core/geometry/crossing.h"
 #include "core/geometry/flatten.h"
 #include "core/trace/outline_crossings.h"
+#include "support/test_list.h"
 
 using namespace rim;
 
@@ -190,5 +191,5 @@ class TestCrossing : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestCrossing)
+RIM_TEST(TestCrossing)
 #include "tst_crossing.moc"

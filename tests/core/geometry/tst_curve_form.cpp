@@ -8,6 +8,7 @@
 #include "core/geometry/flatten.h"
 #include "core/geometry/outermost.h"
 #include "support/measure.h"
+#include "support/test_list.h"
 
 using namespace rim;
 
@@ -109,5 +110,5 @@ class TestCurveForm : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestCurveForm)
+RIM_TEST(TestCurveForm)
 #include "tst_curve_form.moc"

@@ -4,6 +4,7 @@
 #include "core/geometry/arc.h"
 #include "core/geometry/intersect.h"
 #include "core/geometry/overlap.h"
+#include "support/test_list.h"
 
 using namespace rim;
 
@@ -133,5 +134,5 @@ class TestIntersect : public QObject {
   }
 };
 
-QTEST_GUILESS_MAIN(TestIntersect)
+RIM_TEST(TestIntersect)
 #include "tst_intersect.moc"

@@ -5,6 +5,7 @@
 #include "core/geometry/inside.h"
 #include "core/geometry/nesting.h"
 #include "support/spoil.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -106,5 +107,5 @@ class TestNesting : public QObject {
   }
 };
 
-QTEST_GUILESS_MAIN(TestNesting)
+RIM_TEST(TestNesting)
 #include "tst_nesting.moc"

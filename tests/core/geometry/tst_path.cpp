@@ -6,6 +6,7 @@
 #include "core/geometry/drawing.h"
 #include "core/geometry/flatten.h"
 #include "core/geometry/path.h"
+#include "support/test_list.h"
 
 using namespace rim;
 
@@ -133,5 +134,5 @@ class TestPath : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestPath)
+RIM_TEST(TestPath)
 #include "tst_path.moc"

@@ -5,6 +5,7 @@
 #include "core/geometry/elliptic_arc.h"
 #include "core/geometry/segment.h"
 #include "core/geometry/spline.h"
+#include "support/test_list.h"
 
 using namespace rim;
 
@@ -113,5 +114,5 @@ class TestSpline : public QObject {
   }
 };
 
-QTEST_GUILESS_MAIN(TestSpline)
+RIM_TEST(TestSpline)
 #include "tst_spline.moc"

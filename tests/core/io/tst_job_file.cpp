@@ -10,6 +10,7 @@
 #include "core/io/zip.h"
 #include "core/picture/load.h"
 #include "support/pictures.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -195,5 +196,5 @@ class TestJobFile : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestJobFile)
+RIM_TEST(TestJobFile)
 #include "tst_job_file.moc"

@@ -7,6 +7,7 @@
 #include "core/io/job_file.h"
 #include "core/io/mend_json.h"
 #include "support/spoil.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -93,5 +94,5 @@ class TestMendJson : public QObject {
   }
 };
 
-QTEST_GUILESS_MAIN(TestMendJson)
+RIM_TEST(TestMendJson)
 #include "tst_mend_json.moc"

@@ -3,6 +3,7 @@
 
 #include "core/error.h"
 #include "core/io/read_dxf.h"
+#include "support/test_list.h"
 
 using namespace rim;
 
@@ -203,5 +204,5 @@ class TestReadDxf : public QObject {
   }
 };
 
-QTEST_GUILESS_MAIN(TestReadDxf)
+RIM_TEST(TestReadDxf)
 #include "tst_read_dxf.moc"

@@ -4,6 +4,7 @@
 #include "core/error.h"
 #include "core/io/read_svg.h"
 #include "core/io/write_svg.h"
+#include "support/test_list.h"
 
 using namespace rim;
 
@@ -250,5 +251,5 @@ class TestReadSvg : public QObject {
   }
 };
 
-QTEST_GUILESS_MAIN(TestReadSvg)
+RIM_TEST(TestReadSvg)
 #include "tst_read_svg.moc"

@@ -4,6 +4,7 @@
 
 #include "core/error.h"
 #include "core/io/safe_file.h"
+#include "support/test_list.h"
 
 using namespace rim;
 namespace fs = std::filesystem;
@@ -75,5 +76,5 @@ class TestSafeFile : public QObject {
   std::unique_ptr<QTemporaryDir> folder_;
 };
 
-QTEST_APPLESS_MAIN(TestSafeFile)
+RIM_TEST(TestSafeFile)
 #include "tst_safe_file.moc"

@@ -7,6 +7,7 @@
 #include "core/io/export.h"
 #include "core/io/report.h"
 #include "core/io/write_svg.h"
+#include "support/test_list.h"
 
 using namespace rim;
 
@@ -105,5 +106,5 @@ class TestWrite : public QObject {
   QTemporaryDir folder_;
 };
 
-QTEST_APPLESS_MAIN(TestWrite)
+RIM_TEST(TestWrite)
 #include "tst_write.moc"

@@ -8,6 +8,7 @@
 #include "core/mend/inspect.h"
 #include "core/mend/join.h"
 #include "support/spoil.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -220,5 +221,5 @@ class TestDecide : public QObject {
   }
 };
 
-QTEST_GUILESS_MAIN(TestDecide)
+RIM_TEST(TestDecide)
 #include "tst_decide.moc"

@@ -7,6 +7,7 @@
 #include "core/mend/join.h"
 #include "support/artwork.h"
 #include "support/spoil.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -178,5 +179,5 @@ class TestFindings : public QObject {
   }
 };
 
-QTEST_GUILESS_MAIN(TestFindings)
+RIM_TEST(TestFindings)
 #include "tst_findings.moc"

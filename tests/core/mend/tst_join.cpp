@@ -8,6 +8,7 @@
 #include "core/mend/simplify.h"
 #include "core/mend/strokes.h"
 #include "support/spoil.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -151,5 +152,5 @@ class TestJoin : public QObject {
   }
 };
 
-QTEST_GUILESS_MAIN(TestJoin)
+RIM_TEST(TestJoin)
 #include "tst_join.moc"

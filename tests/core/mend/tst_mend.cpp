@@ -12,6 +12,7 @@
 #include "core/mend/strokes.h"
 #include "support/measure.h"
 #include "support/spoil.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -325,5 +326,5 @@ class TestMend : public QObject {
   }
 };
 
-QTEST_GUILESS_MAIN(TestMend)
+RIM_TEST(TestMend)
 #include "tst_mend.moc"

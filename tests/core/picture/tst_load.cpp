@@ -13,6 +13,7 @@
 
 #include "core/error.h"
 #include "core/picture/load.h"
+#include "support/test_list.h"
 
 using namespace rim;
 
@@ -218,5 +219,5 @@ class TestLoad : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestLoad)
+RIM_TEST(TestLoad)
 #include "tst_load.moc"

@@ -12,6 +12,7 @@
 #include "core/trace/trace.h"
 #include "support/measure.h"
 #include "support/pictures.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -236,5 +237,5 @@ class TestPreparation : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestPreparation)
+RIM_TEST(TestPreparation)
 #include "tst_preparation.moc"

@@ -6,6 +6,7 @@
 #include "core/picture/depth.h"
 #include "core/picture/preview.h"
 #include "support/pictures.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -108,5 +109,5 @@ class TestPreview : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestPreview)
+RIM_TEST(TestPreview)
 #include "tst_preview.moc"

@@ -5,6 +5,7 @@
 #include "core/picture/load.h"
 #include "core/picture/straighten.h"
 #include "support/pictures.h"
+#include "support/test_list.h"
 
 using namespace rim;
 
@@ -123,5 +124,5 @@ class TestStraighten : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestStraighten)
+RIM_TEST(TestStraighten)
 #include "tst_straighten.moc"

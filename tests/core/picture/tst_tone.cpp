@@ -3,6 +3,7 @@
 
 #include "core/picture/tone.h"
 #include "support/pictures.h"
+#include "support/test_list.h"
 
 using namespace rim;
 
@@ -102,5 +103,5 @@ class TestTone : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestTone)
+RIM_TEST(TestTone)
 #include "tst_tone.moc"

@@ -13,6 +13,7 @@
 #include "core/trace/trace.h"
 #include "support/measure.h"
 #include "support/pictures.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -174,5 +175,5 @@ class TestTouchUp : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestTouchUp)
+RIM_TEST(TestTouchUp)
 #include "tst_touch_up.moc"

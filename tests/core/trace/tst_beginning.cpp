@@ -11,6 +11,7 @@
 #include "support/artwork.h"
 #include "support/measure.h"
 #include "support/pictures.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -105,5 +106,5 @@ class TestBeginning : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestBeginning)
+RIM_TEST(TestBeginning)
 #include "tst_beginning.moc"

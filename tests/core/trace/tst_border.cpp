@@ -7,6 +7,7 @@
 #include "core/trace/border.h"
 #include "support/measure.h"
 #include "support/pictures.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -185,5 +186,5 @@ class TestBorder : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestBorder)
+RIM_TEST(TestBorder)
 #include "tst_border.moc"

@@ -10,6 +10,7 @@
 #include "core/trace/polish.h"
 #include "core/trace/starting_point.h"
 #include "support/pictures.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -186,5 +187,5 @@ class TestCurves : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestCurves)
+RIM_TEST(TestCurves)
 #include "tst_curves.moc"

@@ -10,6 +10,7 @@
 #include "core/trace/trace.h"
 #include "support/measure.h"
 #include "support/pictures.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -164,5 +165,5 @@ class TestEllipse : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestEllipse)
+RIM_TEST(TestEllipse)
 #include "tst_ellipse.moc"

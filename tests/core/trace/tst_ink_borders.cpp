@@ -16,6 +16,7 @@
 #include "support/artwork.h"
 #include "support/ink_crossings.h"
 #include "support/measure.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -353,5 +354,5 @@ class TestInkBorders : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestInkBorders)
+RIM_TEST(TestInkBorders)
 #include "tst_ink_borders.moc"

@@ -16,6 +16,7 @@
 #include "core/trace/without_jags.h"
 #include "support/measure.h"
 #include "support/pictures.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -324,5 +325,5 @@ class TestJagged : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestJagged)
+RIM_TEST(TestJagged)
 #include "tst_jagged.moc"

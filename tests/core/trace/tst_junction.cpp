@@ -4,6 +4,7 @@
 #include <numbers>
 
 #include "core/trace/junction.h"
+#include "support/test_list.h"
 
 using namespace rim;
 
@@ -12,7 +13,7 @@ namespace {
 const Point kTrue{10.3, 7.6};
 
 /// A border that ends `short_` px before the true place.
-Meeting::Ray rayAt(double degrees, double short_) {
+BordersMeeting::Ray rayAt(double degrees, double short_) {
   const double angle = degrees * std::numbers::pi / 180;
   const Point direction{std::cos(angle), std::sin(angle)};
   return {kTrue - direction * short_, direction};
@@ -25,7 +26,7 @@ class TestJunction : public QObject {
 
  private slots:
   void threeEndsMeetWhereTheyPoint() {
-    Meeting meeting;
+    BordersMeeting meeting;
     meeting.seen = {10, 8};
     for (const double degrees : {20.0, 140.0, 265.0}) meeting.ends.push_back(rayAt(degrees, 1.6));
     QVERIFY(distance(meetingPlace(meeting), kTrue) < 0.01);
@@ -33,7 +34,7 @@ class TestJunction : public QObject {
 
   void anEndMeetsTheWayItEndsOn() {
     const Path way{{-20, 7.6}, {Segment::line({60, 7.6})}, false};
-    Meeting meeting;
+    BordersMeeting meeting;
     meeting.seen = {10.5, 7.5};
     meeting.through = {&way};
     meeting.ends = {rayAt(70, 2)};
@@ -45,7 +46,7 @@ class TestJunction : public QObject {
   void onACircleToo() {
     // A circle of radius 15 round (10.3, -7.4): its top is the true place.
     const Path circle{{25.3, -7.4}, {Segment::arc({-4.7, -7.4}, 1), Segment::arc({25.3, -7.4}, 1)}, true};
-    Meeting meeting;
+    BordersMeeting meeting;
     meeting.seen = {10, 8};
     meeting.through = {&circle};
     meeting.ends = {rayAt(-90, 3)};
@@ -55,14 +56,14 @@ class TestJunction : public QObject {
   void twoWaysCross() {
     const Path one{{0.3, -2.4}, {Segment::line({20.3, 17.6})}, false};
     const Path other{{20.3, -2.4}, {Segment::line({0.3, 17.6})}, false};
-    Meeting meeting;
+    BordersMeeting meeting;
     meeting.seen = {10, 8};
     meeting.through = {&one, &other};
     QVERIFY(distance(meetingPlace(meeting), kTrue) < 0.01);
   }
 
   void whatPointsAwayIsNotBelieved() {
-    Meeting meeting;
+    BordersMeeting meeting;
     meeting.seen = {10, 8};
     meeting.ends = {{{40, 40}, {1, 0}}, {{40, 40}, {0, 1}}};
     QCOMPARE(meetingPlace(meeting), meeting.seen);
@@ -70,7 +71,7 @@ class TestJunction : public QObject {
 
   void oneThatPointsElsewhereIsLeftOut() {
     // It has a corner just before the junction: its line passes 4 px beside it.
-    Meeting meeting;
+    BordersMeeting meeting;
     meeting.seen = {10, 8};
     for (const double degrees : {20.0, 140.0, 265.0}) meeting.ends.push_back(rayAt(degrees, 1.6));
     meeting.ends[1].place = meeting.ends[1].place + leftNormal(meeting.ends[1].direction) * 4;
@@ -80,7 +81,7 @@ class TestJunction : public QObject {
   void aSmallAngleIsFollowedFarther() {
     // What lies between the borders is thinner than two pixels for 8 px: that is how far off the junction is seen.
     const Path edge{{10.3, -60}, {Segment::line({10.3, 80})}, false};
-    Meeting meeting;
+    BordersMeeting meeting;
     meeting.seen = kTrue - Point{0, 8};
     meeting.through = {&edge};
     meeting.ends = {rayAt(90 - 17, 12)};
@@ -112,12 +113,12 @@ class TestJunction : public QObject {
   }
 
   void parallelEndsStayWhereTheyAreSeen() {
-    Meeting meeting;
+    BordersMeeting meeting;
     meeting.seen = {10, 7.6};
     meeting.ends = {rayAt(0, 2), rayAt(180, 2)};
     QVERIFY(distance(meetingPlace(meeting), meeting.seen) < 0.01);
   }
 };
 
-QTEST_APPLESS_MAIN(TestJunction)
+RIM_TEST(TestJunction)
 #include "tst_junction.moc"

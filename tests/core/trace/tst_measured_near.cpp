@@ -12,6 +12,7 @@
 #include "core/trace/ways.h"
 #include "support/artwork.h"
 #include "support/ink_crossings.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -124,5 +125,5 @@ class TestMeasuredNear : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestMeasuredNear)
+RIM_TEST(TestMeasuredNear)
 #include "tst_measured_near.moc"

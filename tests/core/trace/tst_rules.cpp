@@ -6,6 +6,7 @@
 #include "core/geometry/arc.h"
 #include "core/trace/trace.h"
 #include "support/pictures.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -142,5 +143,5 @@ class TestRules : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestRules)
+RIM_TEST(TestRules)
 #include "tst_rules.moc"

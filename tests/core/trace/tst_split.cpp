@@ -8,6 +8,7 @@
 #include "core/trace/likely_breaks.h"
 #include "core/trace/split.h"
 #include "support/pictures.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -261,5 +262,5 @@ class TestSplit : public QObject {
   }
 };
 
-QTEST_GUILESS_MAIN(TestSplit)
+RIM_TEST(TestSplit)
 #include "tst_split.moc"

@@ -16,6 +16,7 @@
 #include "core/trace/without_backsteps.h"
 #include "support/measure.h"
 #include "support/pictures.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -209,5 +210,5 @@ class TestThinEnds : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestThinEnds)
+RIM_TEST(TestThinEnds)
 #include "tst_thin_ends.moc"

@@ -6,6 +6,7 @@
 #include "core/trace/trace.h"
 #include "support/measure.h"
 #include "support/pictures.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -178,5 +179,5 @@ class TestTrace : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestTrace)
+RIM_TEST(TestTrace)
 #include "tst_trace.moc"

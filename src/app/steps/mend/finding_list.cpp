@@ -5,9 +5,11 @@
 #include <QSignalBlocker>
 #include <algorithm>
 
+#include "app/bench/corner_brackets.h"
 #include "app/bench/outline_layer.h"
 #include "app/look.h"
 #include "app/steps/mend/mend_text.h"
+#include "app/widgets/length_text.h"
 
 namespace rim::app {
 namespace {
@@ -86,8 +88,10 @@ void FindingList::addGroup(FindingKind kind, Unit unit) {
     if (++count > kMostOfAKind || finding.outline >= drawing_.paths.size()) continue;
     auto* row = new Row(group, *this, number);
     constexpr double kNothingMm = 0.0005;
-    const QString size =
-        finding.sizeMm > kNothingMm ? QString::fromStdString(sizeText(finding.sizeMm, unit)) : QString();
+    // Where there is nothing to measure the place tells rows apart.
+    const QString size = finding.sizeMm > kNothingMm
+                             ? QString::fromStdString(sizeText(finding.sizeMm, unit))
+                             : tr("at %1, %2").arg(lengthText(finding.at.x, unit), lengthText(finding.at.y, unit));
     row->setText(0, QStringLiteral("%1   %2").arg(number + 1).arg(size));
     row->setToolTip(0, QString::fromStdString(sentenceOf(finding, unit)));
     items_.back() = row;
@@ -116,8 +120,8 @@ QPixmap FindingList::pictureOf(std::size_t number) const {
   sight.include(finding.at + Point{half, half});
   OutlineLayer(outlines).paint(painter, Viewport::fitting(sight, QRectF(QPointF(), kPictureSize)), picture.rect(),
                                false);
-  painter.setPen(QPen(look().warning, 1.5));
-  painter.drawEllipse(QPointF(kPictureSize.width() / 2.0, kPictureSize.height() / 2.0), 5, 5);
+  constexpr double kHalfMarkPx = 8;
+  paintBrackets(painter, QPointF(kPictureSize.width() / 2.0, kPictureSize.height() / 2.0), kHalfMarkPx, look().node);
   return picture;
 }
 

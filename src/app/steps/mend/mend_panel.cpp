@@ -44,12 +44,18 @@ MendPanel::MendPanel(Session& session, Actions& actions, QWidget* parent)
   auto* safe = buttonFor(actions.mendSafe);
   safe->setProperty("role", "main");
   layout->addWidget(safe);
+  proposals_ = buttonFor(actions.takeProposals);
+  proposals_->installEventFilter(this);
+  layout->addWidget(proposals_);
   list_ = new FindingList;
   layout->addWidget(list_, 1);
   buildFinding(actions);
   buildSettings();
   connect(list_, &FindingList::currentChanged, this, &MendPanel::showFinding);
-  connect(actions.mendSafe, &QAction::triggered, this, &MendPanel::mendSafely);
+  connect(actions.mendSafe, &QAction::triggered, this, [this] { decide({MendStep::What::Safe, {}, {}, {}}); });
+  connect(actions.takeProposals, &QAction::triggered, this, [this] {
+    decide({MendStep::What::Proposals, {}, {}, {}});
+  });
   connect(actions.repairThis, &QAction::triggered, this, [this] { decide(MendStep::What::One); });
   connect(actions.repairAll, &QAction::triggered, this, [this] { decide(MendStep::What::Kind); });
   connect(actions.leaveThis, &QAction::triggered, this, [this] { decide(MendStep::What::Leave); });
@@ -193,6 +199,9 @@ void MendPanel::showAllowed() {
   const bool can = f != nullptr && !repair().empty() && session_.upToDate();
   const QString whyNot = f == nullptr ? choose : tr("There is no repair for this one.");
   allow(actions_.mendSafe, any, none);
+  const bool proposed =
+      any && std::any_of(listed_->begin(), listed_->end(), [](const Finding& one) { return !one.repair.empty(); });
+  allow(actions_.takeProposals, proposed, any ? tr("Nothing is proposed: these are for you to decide.") : none);
   allow(actions_.nextFinding, any, none);
   allow(actions_.previousFinding, any, none);
   allow(actions_.repairThis, can, whyNot);
@@ -205,6 +214,10 @@ bool MendPanel::showsAll() const {
   return f != nullptr && (f->kind == FindingKind::StrokePair || (repairAll_->underMouse() && repairAll_->isEnabled()));
 }
 
+bool MendPanel::showsProposals() const {
+  return finding() != nullptr && proposals_->underMouse() && proposals_->isEnabled();
+}
+
 void MendPanel::showNoWay() {
   sentence_->setText(tr("From here no other end can be reached without crossing a line."));
   allow(actions_.repairThis, false, tr("No end can be reached."));
@@ -212,17 +225,20 @@ void MendPanel::showNoWay() {
 
 bool MendPanel::eventFilter(QObject* watched, QEvent* event) {
   const bool passes = event->type() == QEvent::Enter || event->type() == QEvent::Leave;
-  if (watched == repairAll_ && passes && finding() != nullptr) emit findingChanged();
+  if ((watched == repairAll_ || watched == proposals_) && passes && finding() != nullptr) emit findingChanged();
   return QWidget::eventFilter(watched, event);
 }
 
 void MendPanel::toggle(const Speck& speck) {
-  const MendStep leave{MendStep::What::Leave, FindingKind::Speck, speck.at, {}};
+  const MendStep leave{MendStep::What::Leave, FindingKind::Speck, speck.at * (1 / mmPerPixel(session_.shown())), {}};
   session_.edit(speck.kept ? tr("Let a speck go") : tr("Keep a speck"), {}, [&](Job& job) {
     if (!speck.kept) {
       job.mend.steps.push_back(leave);
     } else {
-      std::erase(job.mend.steps, leave);
+      std::erase_if(job.mend.steps, [&leave](const MendStep& step) {
+        constexpr double kSamePlace = 1e-6;
+        return step.what == leave.what && step.kind == leave.kind && distance(step.at, leave.at) < kSamePlace;
+      });
     }
   });
 }
@@ -230,12 +246,11 @@ void MendPanel::toggle(const Speck& speck) {
 void MendPanel::decide(MendStep::What what) {
   const Finding* f = finding();
   if (f == nullptr) return;
-  const MendStep step{what, f->kind, f->at, what == MendStep::What::Leave ? std::string() : repair()};
-  session_.edit(stepName(step), {}, [&step](Job& job) { job.mend.steps.push_back(step); });
+  const std::string chosen = what == MendStep::What::Leave ? std::string() : repair();
+  decide({what, f->kind, f->at * (1 / mmPerPixel(session_.shown())), chosen});
 }
 
-void MendPanel::mendSafely() {
-  const MendStep step{MendStep::What::Safe, {}, {}, {}};
+void MendPanel::decide(const MendStep& step) {
   session_.edit(stepName(step), {}, [&step](Job& job) { job.mend.steps.push_back(step); });
 }
 

@@ -40,6 +40,8 @@ class MendPanel : public QWidget {
   std::string repair() const;
   /// Whether the repair is shown for all findings like the one that is looked at.
   bool showsAll() const;
+  /// Whether what all proposals together would do is shown instead.
+  bool showsProposals() const;
   /// The repair was found to change nothing: the sentence says so.
   void showNoWay();
 
@@ -57,7 +59,7 @@ class MendPanel : public QWidget {
   void buildSettings();
   void buildFinding(Actions& actions);
   void decide(MendStep::What what);
-  void mendSafely();
+  void decide(const MendStep& step);
   void showFinding();
   void showAllowed();
   void editSettings(const QString& name, const QString& mergeKey, double MendSettings::*which, double value);
@@ -71,6 +73,7 @@ class MendPanel : public QWidget {
   QLabel* sentence_;
   QComboBox* repair_;
   QPushButton* repairAll_ = nullptr;
+  QPushButton* proposals_ = nullptr;
   LengthField* gap_;
   QLabel* gapUnit_;
   QSlider* speck_;

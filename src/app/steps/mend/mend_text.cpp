@@ -14,6 +14,8 @@ QString text(const char* source) { return QCoreApplication::translate("Mend", so
 
 QString kindText(FindingKind kind) {
   switch (kind) {
+    case FindingKind::Unjoined:
+      return text("In pieces");
     case FindingKind::OpenEnd:
       return text("Open ends");
     case FindingKind::DoubleLine:
@@ -52,8 +54,8 @@ QString repairText(const std::string& repair) {
                                                   {"outer", "Keep the outer edge"},
                                                   {"inner", "Keep the inner edge"},
                                                   {"centre", "Keep the line between"},
-                                                  {"untangle", "Untangle into one outline"},
-                                                  {"split", "Split into two outlines"},
+                                                  {"untangle", "Put its nodes in order"},
+                                                  {"split", "Split where it crosses; all stays"},
                                                   {"cut off", "Cut it off"},
                                                   {"merge", "Make one node of them"}};
   return text(kTexts.value(QString::fromStdString(repair), ""));
@@ -76,6 +78,8 @@ QString stepName(const MendStep& step) {
   switch (step.what) {
     case MendStep::What::Safe:
       return text("Mend all that is safe");
+    case MendStep::What::Proposals:
+      return text("Take all proposals");
     case MendStep::What::Leave:
       return text("Leave: %1").arg(kindText(step.kind).toLower());
     case MendStep::What::Kind:

@@ -8,7 +8,6 @@
 #include <QSignalBlocker>
 #include <QSpinBox>
 #include <QVBoxLayout>
-#include <QtConcurrent>
 
 #include "app/session.h"
 #include "app/steps/picture/step_list.h"
@@ -65,7 +64,7 @@ void PicturePanel::buildWorth() {
   traceable_->setObjectName("makeTraceable");
   traceable_->setProperty("role", "main");
   traceable_->setToolTip(tr("Straighten, even out the light, calm noise and enlarge: whatever this picture needs"));
-  connect(traceable_, &QPushButton::clicked, this, &PicturePanel::makeTraceable);
+  connect(traceable_, &QPushButton::clicked, &session_, &Session::makeTraceable);
   column->addWidget(traceable_);
 }
 
@@ -149,38 +148,6 @@ void PicturePanel::change(const std::vector<PreparationStep>& steps, const QStri
   session_.edit(name, mergeKey, [&steps](Job& job) { job.preparation = steps; });
 }
 
-void PicturePanel::makeTraceable() {
-  if (!session_.hasPicture()) return;
-  traceable_->setEnabled(false);
-  const Picture original = session_.job().original;
-  QtConcurrent::run([original] {
-    Plan plan;
-    try {
-      plan.steps = stepsToMakeTraceable(original);
-      plan.lightIsInk = looksLightOnDark(prepared(original, plan.steps));
-    } catch (const std::exception& error) {
-      plan.trouble = QString::fromUtf8(error.what());
-    }
-    return plan;
-  }).then(this, [this, original](const Plan& plan) {
-    traceable_->setEnabled(true);
-    if (session_.job().original.grey == original.grey) follow(plan);
-  });
-}
-
-void PicturePanel::follow(const Plan& plan) {
-  if (!plan.trouble.isEmpty()) {
-    emit refused(tr("This cannot be done: %1").arg(plan.trouble));
-  } else if (plan.steps.empty()) {
-    emit said(tr("The picture needs nothing more: trace it as it is."));
-  } else {
-    session_.edit(tr("Make it traceable"), {}, [&plan](Job& job) {
-      job.preparation = plan.steps;
-      job.trace.lightIsInk = plan.lightIsInk;
-    });
-  }
-}
-
 void PicturePanel::show() {
   const Picture& original = session_.job().original;
   traceable_->setEnabled(!original.empty());
@@ -214,12 +181,17 @@ void PicturePanel::assessPicture() {
   if (picture.empty() || picture.grey.get() == assessed_) return;
   assessed_ = picture.grey.get();
   worth_->setText(tr("measuring…"));
-  QtConcurrent::run([picture] {
+  const auto measure = [picture](const std::stop_token&) {
     Finding finding{assess(picture), {}};
     finding.remarks = remarksOn(picture, finding.assessment);
     return finding;
-  }).then(this, [this, pixels = picture.grey](const Finding& finding) {
-    if (assessed_ == pixels.get()) showWorth(finding);
+  };
+  assessing_.begin(this, measure, [this](const Outcome<Finding>& got) {
+    if (got.trouble.isEmpty()) {
+      showWorth(got.result);
+    } else {
+      worth_->setText(tr("It could not be measured: %1").arg(got.trouble));
+    }
   });
 }
 

@@ -3,6 +3,7 @@
 #include <QWidget>
 
 #include "app/bench/bench_tool.h"
+#include "app/errand.h"
 #include "core/picture/assess.h"
 
 class QAction;
@@ -30,28 +31,18 @@ class PicturePanel : public QWidget {
   static QString stateLine(const Session& session);
 
  public slots:
-  /// Finds beside the window what would make the picture traceable, and does it as one step.
-  void makeTraceable();
   /// Puts every tool away; returns whether there was one.
   bool putToolsAway();
 
  signals:
   void toolChanged(rim::app::BenchTool* tool);
   void refused(const QString& sentence);
-  void said(const QString& sentence);
 
  private:
   struct Finding {
     Assessment assessment;
     std::vector<Remark> remarks;
   };
-  /// What makeTraceable() found out.
-  struct Plan {
-    std::vector<PreparationStep> steps;
-    bool lightIsInk = false;
-    QString trouble;
-  };
-  void follow(const Plan& plan);
   void buildWorth();
   void buildList();
   void addStep(const Preparation& what);
@@ -75,6 +66,7 @@ class PicturePanel : public QWidget {
   StepList* list_;
   ToolPanel* tools_;
   const void* assessed_ = nullptr;  ///< the pixels that worth_ is about
+  Errand assessing_;
 };
 
 }  // namespace rim::app

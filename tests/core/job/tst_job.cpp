@@ -2,6 +2,7 @@
 
 #include "core/job.h"
 #include "support/pictures.h"
+#include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -66,5 +67,5 @@ class TestJob : public QObject {
   }
 };
 
-QTEST_APPLESS_MAIN(TestJob)
+RIM_TEST(TestJob)
 #include "tst_job.moc"

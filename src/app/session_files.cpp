@@ -1,0 +1,179 @@
+// Opening, saving and exporting beside the window.
+
+#include <QFileInfo>
+#include <span>
+
+#include "app/session.h"
+#include "core/colour/reduce.h"
+#include "core/error.h"
+#include "core/io/job_file.h"
+#include "core/picture/load.h"
+
+namespace rim::app {
+namespace {
+
+/// A job on a picture that was just opened, with ink and paper as the picture's edge suggests.
+Job freshJob(Picture picture, bool inInks) {
+  Job job = jobOn(std::move(picture));
+  job.colours.on = inInks && wantsSeveralInks(job.picture);
+  job.trace.lightIsInk = looksLightOnDark(job.picture);
+  return job;
+}
+
+}  // namespace
+
+void Session::open(const QString& file) {
+  if (isDrawingFile(file)) {
+    openDrawing(file, {});
+    return;
+  }
+  load(
+      QFileInfo(file).fileName(),
+      [path = std::filesystem::path(file.toStdString()), inInks = opensInInks_](const std::stop_token& stop) {
+        return isJobFile(path) ? loadJob(path, stop) : freshJob(loadPicture(path, 1, stop), inInks);
+      },
+      [this, file](Job job) { take(std::move(job), file); });
+}
+
+bool Session::isDrawingFile(const QString& file) {
+  const QString ending = QFileInfo(file).suffix().toLower();
+  return ending == "svg" || ending == "dxf";
+}
+
+void Session::openDrawing(const QString& file, std::optional<double> mmPerUnit) {
+  loadDrawing(QFileInfo(file).fileName(), file,
+              [path = std::filesystem::path(file.toStdString()), mmPerUnit](const std::stop_token& stop) {
+                ReadOptions options;
+                options.mmPerUnit = mmPerUnit;
+                options.stop = stop;
+                return readDrawing(path, options);
+              });
+}
+
+void Session::openDrawingBytes(const QByteArray& bytes, const QString& name) {
+  loadDrawing(name, {}, [text = bytes.toStdString(), called = name.toStdString()](const std::stop_token& stop) {
+    ReadOptions options;
+    options.stop = stop;
+    return readDrawing(text, called, options);
+  });
+}
+
+void Session::loadDrawing(const QString& name, const QString& file, const Read& read) {
+  const auto got = std::make_shared<ReadResult>();
+  load(
+      name,
+      [got, name, read](const std::stop_token& stop) {
+        *got = read(stop);
+        if (got->drawing.paths.empty()) throw InputError("there are no outlines in this drawing.");
+        return jobOn(got->drawing, name.toStdString());
+      },
+      [this, got, file](Job job) {
+        take(std::move(job), file);
+        QStringList notes;
+        for (const std::string& note : got->notes) notes << QString::fromStdString(note);
+        emit drawingRead(notes, got->unitKnown);
+      });
+}
+
+void Session::openPage(int page) {
+  const Picture original = job().original;
+  if (page == original.page) return;
+  load(
+      QString::fromStdString(original.name),
+      [original, page](const std::stop_token& stop) { return jobOn(loadPage(original, page, stop)); },
+      [this, of = original.grey](const Job& fresh) {
+        // Taken back or opened anew in the meantime, another picture may lie there: the page is none of its own.
+        if (job().original.grey == of) takePage(fresh.original);
+      });
+}
+
+void Session::openBytes(const QByteArray& bytes, const QString& name) {
+  load(
+      name,
+      [bytes, called = name.toStdString(), inInks = opensInInks_](const std::stop_token& stop) {
+        const auto all = std::as_bytes(std::span(bytes.constData(), static_cast<std::size_t>(bytes.size())));
+        return freshJob(loadPicture(all, called, 1, stop), inInks);
+      },
+      [this](Job job) { take(std::move(job), {}); });
+}
+
+void Session::load(const QString& name, const Load& load, const std::function<void(Job)>& take) {
+  opening_.begin(this, load, [this, name, take](Outcome<Job> got) {
+    reportBusy();
+    if (got.trouble.isEmpty()) {
+      take(std::move(got.result));
+    } else {
+      emit failed(tr("%1: %2").arg(name, got.trouble));
+    }
+  });
+  done_ = -1;
+  reportBusy();
+}
+
+void Session::take(Job fresh, const QString& file) {
+  const bool isDrawing = fresh.drawing && !isJobFile(file.toStdString());
+  const bool isJob = !isDrawing && fresh.picture.empty();
+  saved_ = fresh;
+  jobFile_ = isJob ? file : QString();
+  reference_.reset();
+  history_.edit(std::move(fresh), isDrawing ? tr("Open drawing") : isJob ? tr("Open job") : tr("Open picture"));
+  if (!isJob || job().drawing) emit pictureChanged();
+  if (!file.isEmpty()) emit opened(file);
+  follow();
+}
+
+void Session::takePage(const Picture& picture) {
+  // What was set for one page is a good beginning for the next; only hand work belongs to one page alone.
+  edit(tr("Page %1").arg(picture.page), {}, [&picture](Job& job) {
+    job.original = picture;
+    std::erase_if(job.preparation, [](const PreparationStep& step) { return isHandWork(step.what); });
+  });
+}
+
+void Session::saveTo(const QString& file) {
+  if (saving_.running() || !hasWork()) return;
+  const Job job = this->job();
+  const auto write = [job, path = std::filesystem::path(file.toStdString())](const std::stop_token&) {
+    saveJob(job, path);
+    return true;
+  };
+  saving_.begin(this, write, [this, job, file](const Outcome<bool>& got) {
+    reportBusy();
+    if (!got.trouble.isEmpty()) {
+      emit failed(tr("%1: %2").arg(QFileInfo(file).fileName(), got.trouble));
+      return;
+    }
+    saved_ = job;
+    jobFile_ = file;
+    emit saved(file);
+    emit changed();
+  });
+  done_ = -1;
+  reportBusy();
+}
+
+void Session::exportTo(const QString& file, const ExportSettings& settings) {
+  if (exporting_.running() || !upToDate()) return;
+  struct Written {
+    Counts counts;
+    Box box;
+  };
+  const auto write = [job = job(), path = std::filesystem::path(file.toStdString()),
+                      settings](const std::stop_token&) {
+    exportJob(job, path, settings);
+    const Drawing drawing = drawingFor(job, fileKindOf(path), settings);
+    return Written{countsOf(drawing.paths), boxOf(drawing.paths)};
+  };
+  exporting_.begin(this, write, [this, file](const Outcome<Written>& got) {
+    reportBusy();
+    if (got.trouble.isEmpty()) {
+      emit exported(file, got.result.counts, got.result.box);
+    } else {
+      emit failed(tr("%1: %2").arg(QFileInfo(file).fileName(), got.trouble));
+    }
+  });
+  done_ = -1;
+  reportBusy();
+}
+
+}  // namespace rim::app
