@@ -63,6 +63,26 @@ bool together(const Piece& a, double from, double to, const Piece& b, double tol
   return true;
 }
 
+/// Whether both part from one place at an angle: near there they are near each other, as any two lines that meet are,
+/// and no second line. Where both end together, or the stretch is but a few tolerances long, one is a sloppy copy of the
+/// other instead.
+bool partsFromATip(const Piece& a, const Piece& b, const Overlap& o, double tolerance) {
+  constexpr double kShortest = 10;        // tolerances
+  constexpr double kTip = 1.0 / 25;       // of the tolerance
+  constexpr double kLeastOpening = 0.003;  // radians
+  const Point from = pointAt(a, o.from);
+  const Point to = pointAt(a, o.to);
+  const double atFrom = distance(from, pointAt(b, o.otherFrom));
+  const double atTo = distance(to, pointAt(b, o.otherTo));
+  const double way = distance(from, to);
+  if (way < kShortest * tolerance || std::min(atFrom, atTo) > kTip * tolerance) return false;
+  if (std::max(atFrom, atTo) < kLeastOpening * way) return false;
+  constexpr double kAtEnd = 1e-6;
+  const auto isEnd = [](double t) { return t < kAtEnd || t > 1 - kAtEnd; };
+  const bool together = atFrom > atTo ? isEnd(o.from) && isEnd(o.otherFrom) : isEnd(o.to) && isEnd(o.otherTo);
+  return !together;
+}
+
 }  // namespace
 
 std::vector<Overlap> overlapsOf(const Piece& a, const Piece& b, double tolerance) {
@@ -84,7 +104,7 @@ std::vector<Overlap> overlapsOf(const Piece& a, const Piece& b, double tolerance
   for (const Overlap& o : candidates) {
     const bool taken =
         std::any_of(found.begin(), found.end(), [&o](const Overlap& f) { return o.from < f.to && f.from < o.to; });
-    if (!taken && together(a, o.from, o.to, b, tolerance)) found.push_back(o);
+    if (!taken && together(a, o.from, o.to, b, tolerance) && !partsFromATip(a, b, o, tolerance)) found.push_back(o);
   }
   return found;
 }

@@ -38,11 +38,16 @@ struct LayerState {
   bool hidden = false;
 };
 
+/// Names of layers and blocks are the same whatever the case of their letters (DXF reference, symbol table names).
+struct WithoutCase {
+  bool operator()(const std::string& a, const std::string& b) const;
+};
+
 /// Everything that dxflib tells of a file.
 struct Contents {
   Block model;
-  std::map<std::string, Block> blocks;
-  std::map<std::string, LayerState> layers;
+  std::map<std::string, Block, WithoutCase> blocks;
+  std::map<std::string, LayerState, WithoutCase> layers;
   int unitCode = 0;
   std::size_t onPaper = 0;
   std::size_t tilted = 0;

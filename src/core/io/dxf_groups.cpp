@@ -146,14 +146,13 @@ void addEntity(std::string& text, const std::vector<Group>& groups) {
 }
 
 void checkStart(std::string_view bytes) {
-  if (bytes.starts_with("AutoCAD Binary DXF")) failAt(1, "this is a binary DXF; save it as text (ASCII) DXF.");
   if (bytes.starts_with("AC10")) failAt(1, "this is a DWG, not a DXF; save it as DXF.");
   if (bytes.find('\0') != std::string_view::npos) failAt(1, "this is no DXF: it holds bytes that no text has.");
 }
 
 }  // namespace
 
-CleanDxf cleanDxf(std::string_view bytes) {
+CleanDxf cleanDxf(std::string_view bytes, const std::stop_token& stop) {
   if (bytes.starts_with("\xEF\xBB\xBF")) bytes.remove_prefix(3);
   checkStart(bytes);
   CleanDxf clean;
@@ -183,6 +182,8 @@ CleanDxf cleanDxf(std::string_view bytes) {
   };
   while (true) {
     const Group g = groups.next();
+    constexpr std::size_t kAskEvery = 4096;
+    if (g.line % kAskEvery == 1 && stop.stop_requested()) throw Cancelled();
     if (g.code == 999) continue;
     if (g.code == 0 && g.value == "SECTION") {
       flush();

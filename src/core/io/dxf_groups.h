@@ -2,6 +2,7 @@
 
 #include <cstddef>
 #include <map>
+#include <stop_token>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -16,7 +17,7 @@ struct CleanDxf {
 };
 
 /// Checks a DXF text (pairs of lines: group code and value; DXF reference, "DXF Files") and cleans it.
-/// Throws InputError beginning with the line of the fault.
-CleanDxf cleanDxf(std::string_view bytes);
+/// Throws InputError beginning with the line of the fault, Cancelled when a stop is requested.
+CleanDxf cleanDxf(std::string_view bytes, const std::stop_token& stop = {});
 
 }  // namespace rim

@@ -46,8 +46,10 @@ ReadResult readDrawing(std::string_view bytes, const std::filesystem::path& name
   if (read.joined.empty()) return read;
   std::size_t pieces = 0;
   for (const JoinedOutline& outline : read.joined) pieces += outline.pieces;
-  read.notes.push_back(countOf(read.joined.size(), "outlines") + " were in " + countOf(pieces, "pieces") +
-                       " whose ends meet; they are put together.");
+  const bool one = read.joined.size() == 1;
+  read.notes.push_back((one ? "1 outline was" : countOf(read.joined.size(), "outlines") + " were") + " in " +
+                       (pieces == 1 ? "1 piece" : countOf(pieces, "pieces")) + " whose ends meet; " +
+                       (one ? "it is" : "they are") + " put together.");
   return read;
 }
 

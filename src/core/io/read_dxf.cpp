@@ -7,6 +7,7 @@
 #include <numbers>
 #include <sstream>
 
+#include "core/error.h"
 #include "core/geometry/affine.h"
 #include "core/geometry/arc.h"
 #include "core/geometry/elliptic_arc.h"
@@ -14,6 +15,7 @@
 #include "core/geometry/spline.h"
 #include "core/io/dxf_blocks.h"
 #include "core/io/dxf_groups.h"
+#include "core/io/dxf_text.h"
 #include "core/io/dxf_units.h"
 #include "core/io/line_fault.h"
 
@@ -64,7 +66,7 @@ class Collector : public DL_CreationAdapter {
   void addLayer(const DL_LayerData& data) override {
     constexpr int kFrozen = 1;
     LayerState state;
-    state.look = layerOfColour(data.name, getAttributes().getColor(), getAttributes().getColor24());
+    state.look = layerOfColour(withDxfLetters(data.name), getAttributes().getColor(), getAttributes().getColor24());
     state.hidden = data.off || (data.flags & kFrozen) != 0 || getAttributes().getColor() < 0;
     contents_.layers[data.name] = state;
   }
@@ -274,12 +276,13 @@ std::vector<std::string> notesOn(const Contents& contents, std::size_t hidden) {
 }  // namespace
 
 ReadResult readDxf(std::string_view bytes, const ReadOptions& options) {
-  CleanDxf clean = cleanDxf(bytes);
+  CleanDxf clean = cleanDxf(dxfText(bytes), options.stop);
   Contents contents;
   contents.leftOut = std::move(clean.leftOut);
   std::istringstream stream(std::move(clean.text));
   Collector collector(contents, options.toleranceMm);
   DL_Dxf reader;
+  if (options.stop.stop_requested()) throw Cancelled();
   if (!reader.in(stream, &collector)) throw InputError("this DXF cannot be read.");
   collector.finish();
   ReadResult result;

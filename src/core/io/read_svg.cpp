@@ -272,7 +272,7 @@ void Use::on_exit_element() {
 ReadResult readSvg(std::string_view bytes, const ReadOptions& options) {
   SvgDocument document = parseSvg(bytes);
   const double mmPerPx = options.mmPerUnit.value_or(kMmPerCssPx);
-  SvgOutlines outlines(options.toleranceMm / mmPerPx);
+  SvgOutlines outlines(options.toleranceMm / mmPerPx, options.stop);
   Reading reading{document, outlines};
   Element root(reading, {}, document.root);
   Document::load_document(document.root, root);

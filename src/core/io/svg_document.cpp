@@ -1,7 +1,5 @@
 #include "core/io/svg_document.h"
 
-#include <libxml/parser.h>
-
 #include <array>
 #include <charconv>
 #include <cmath>
@@ -15,11 +13,6 @@ namespace rim {
 namespace {
 
 const xmlChar* xml(const char* text) { return reinterpret_cast<const xmlChar*>(text); }
-
-std::string firstLine(const char* text) {
-  std::string line = text == nullptr ? "it is damaged" : text;
-  return line.substr(0, line.find('\n'));
-}
 
 /// Files written by hand often forget the namespace.
 void giveNamespace(xmlNode* root) {
@@ -112,15 +105,8 @@ std::optional<std::string> attributeOf(xmlNode* node, const char* name) {
 std::string_view nameOf(const xmlNode* node) { return reinterpret_cast<const char*>(node->name); }
 
 SvgDocument parseSvg(std::string_view bytes) {
-  xmlResetLastError();
   SvgDocument document;
-  document.doc.reset(xmlReadMemory(bytes.data(), static_cast<int>(bytes.size()), nullptr, nullptr,
-                                   XML_PARSE_NONET | XML_PARSE_NOERROR | XML_PARSE_NOWARNING | XML_PARSE_NOCDATA));
-  if (!document.doc) {
-    const xmlError* error = xmlGetLastError();
-    throw InputError((error != nullptr && error->line > 0 ? std::to_string(error->line) + ": " : "") +
-                     "this SVG cannot be read: " + firstLine(error != nullptr ? error->message : nullptr) + ".");
-  }
+  document.doc = readXml(bytes);
   document.root = xmlDocGetRootElement(document.doc.get());
   if (document.root == nullptr || nameOf(document.root) != "svg") {
     throw InputError("1: this is no SVG: its outermost element is not \"svg\".");

@@ -9,17 +9,15 @@
 #include <string_view>
 
 #include "core/geometry/point.h"
+#include "core/io/guarded_xml.h"
 
 namespace rim {
 
-struct FreeXml {
-  void operator()(xmlDoc* doc) const { xmlFreeDoc(doc); }
-};
 
 /// An SVG as a tree that its reader can rely on: every element has a namespace, the root has a size, and what a style
 /// sheet hides says so itself.
 struct SvgDocument {
-  std::unique_ptr<xmlDoc, FreeXml> doc;
+  XmlDocument doc;
   xmlNode* root = nullptr;
   std::map<std::string, xmlNode*> byId;
   Point pagePx;                               ///< width and height in CSS px

@@ -81,6 +81,7 @@ SvgOutlines::Nesting::Nesting(SvgOutlines& outlines, const std::string& id, int 
 }
 
 void SvgOutlines::countElement(int line) {
+  if (stop_.stop_requested()) throw Cancelled();
   if (++elements_ > kMostSegments) failAt(line, "the drawing unfolds to more than 5 000 000 elements.");
 }
 

@@ -43,9 +43,10 @@ class SvgOutlines {
  public:
   static constexpr std::size_t kNoLayer = static_cast<std::size_t>(-1);
 
-  explicit SvgOutlines(double tolerancePx) : tolerancePx_(tolerancePx) {}
+  explicit SvgOutlines(double tolerancePx, std::stop_token stop = {})
+      : tolerancePx_(tolerancePx), stop_(std::move(stop)) {}
 
-  /// Throws InputError when the drawing has unfolded to too much.
+  /// Throws InputError when the drawing has unfolded to too much, Cancelled when a stop is requested.
   void countElement(int line);
   /// Takes out what lies hidden in the fill (io/svg_fill.h), and counts it.
   void leaveOutHidden(SvgShape& shape);
@@ -76,6 +77,7 @@ class SvgOutlines {
     std::size_t layer;
   };
   double tolerancePx_;
+  std::stop_token stop_;
   std::vector<Outline> outlines_;
   std::vector<Layer> layers_;
   std::set<std::string> open_;

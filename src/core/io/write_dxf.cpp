@@ -3,6 +3,8 @@
 #include <dxflib/dl_dxf.h>
 
 #include <algorithm>
+#include <array>
+#include <charconv>
 #include <fstream>
 #include <memory>
 
@@ -32,11 +34,30 @@ std::string onOneLine(std::string text) {
   return text;
 }
 
+/// The library's writer, which brings the file to the disk after every number, without that: the numbers stay the same.
+class QuickWriter : public DL_WriterA {
+ public:
+  using DL_WriterA::DL_WriterA;
+  void dxfReal(int code, double value) const override {
+    constexpr int kDecimals = 16;
+    std::array<char, 400> digits{};
+    char* end = std::to_chars(digits.data(), digits.data() + digits.size() - 1, value, std::chars_format::fixed, kDecimals).ptr;
+    while (end[-1] == '0' && end[-2] != '.') --end;
+    if (end[-1] == '0') end -= 2;
+    *end = '\0';
+    dxfString(code, digits.data());
+  }
+};
+
 class Writer {
  public:
   Writer(const std::string& file, DxfVersion version)
-      : r12_(version == DxfVersion::R12), out_(dxf_.out(file.c_str(), r12_ ? DL_Codes::AC1009 : DL_Codes::AC1015)) {
-    if (!out_) throw WriteError("the file cannot be opened for writing.");
+      : r12_(version == DxfVersion::R12),
+        version_(r12_ ? DL_Codes::AC1009 : DL_Codes::AC1015),
+        out_(std::make_unique<QuickWriter>(file.c_str(), version_)) {
+    if (out_->openFailed()) throw WriteError("the file cannot be opened for writing.");
+    // The library learns the version only when it opens a file itself.
+    const std::unique_ptr<DL_WriterA> nowhere(dxf_.out("/dev/null", version_));
   }
 
   void write(const Drawing& drawing, const std::string& note) {
@@ -179,9 +200,10 @@ class Writer {
   }
 
   bool r12_;
+  DL_Codes::version version_;
   std::vector<DxfLayer> layers_;
   DL_Dxf dxf_;
-  std::unique_ptr<DL_WriterA> out_;
+  std::unique_ptr<QuickWriter> out_;
 };
 
 /// The library does not report a full disk; a file that ends as it should is complete.

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 #include <cstdint>
+#include <deque>
 #include <map>
 #include <optional>
 #include <set>
@@ -39,53 +40,105 @@ std::optional<Point> stepAlong(const Path& path, const OnPath& from, double mm) 
   return {};
 }
 
-double distanceToRay(Point origin, Point end, Point p) {
-  const Point way = end - origin;
-  const double t = std::clamp(dot(p - origin, way) / std::max(dot(way, way), 1e-300), 0.0, 1.0);
-  return distance(p, origin + way * t);
-}
-
-/// Whether b's two sides lie on different sides of a at their common place: looked at farther and farther out until b
-/// is clear of a. Through it, by it, or (an open end, or never clear) neither.
-bool passesThrough(const Path& a, const OnPath& onA, const Path& b, const OnPath& onB, Point place, double touchMm) {
-  constexpr double kFarthestMm = 2;
-  for (double r = 4 * touchMm; r <= kFarthestMm; r *= 2) {
-    const auto a1 = stepAlong(a, onA, -r);
-    const auto a2 = stepAlong(a, onA, r);
-    const auto b1 = stepAlong(b, onB, -r);
-    const auto b2 = stepAlong(b, onB, r);
-    if (!a1 || !a2 || !b1 || !b2) return false;
-    const auto clear = [&](Point p) {
-      return std::min(distanceToRay(place, *a1, p), distanceToRay(place, *a2, p)) > touchMm;
-    };
-    if (!clear(*b1) || !clear(*b2)) continue;
-    const double opening = angleBetween(*a1 - place, *a2 - place);
-    const auto inside = [&](Point p) {
-      const auto positive = [](double angle) { return angle < 0 ? angle + 2 * M_PI : angle; };
-      return positive(angleBetween(*a1 - place, p - place)) < positive(opening);
-    };
-    return inside(*b1) != inside(*b2);
+/// A path near a place on it, and on which side of it others are.
+class Nearby {
+ public:
+  /// The pieces within `reachMm` along the path from the place, at least the one that it lies on.
+  Nearby(const Path& path, const OnPath& on, double reachMm) {
+    const std::size_t n = path.segments.size();
+    const Piece own = pieceOf(path, on.segment);
+    pieces_.push_back(own);
+    double before = on.t * lengthOf(own);
+    double after = (1 - on.t) * lengthOf(own);
+    for (std::size_t i = on.segment; before < reachMm && (path.closed || i > 0) && pieces_.size() < n;) {
+      i = (i + n - 1) % n;
+      pieces_.push_front(pieceOf(path, i));
+      before += lengthOf(pieces_.front());
+    }
+    for (std::size_t i = on.segment; after < reachMm && (path.closed || i + 1 < n) && pieces_.size() < n;) {
+      i = (i + 1) % n;
+      pieces_.push_back(pieceOf(path, i));
+      after += lengthOf(pieces_.back());
+    }
   }
-  return false;
+
+  double distanceTo(Point p) const {
+    double least = std::numeric_limits<double>::infinity();
+    for (const Piece& piece : pieces_) least = std::min(least, rim::distanceTo(piece, p));
+    return least;
+  }
+
+  bool hasAtLeft(Point p) const {
+    std::size_t nearest = 0;
+    for (std::size_t i = 1; i < pieces_.size(); ++i) {
+      if (rim::distanceTo(pieces_[i], p) < rim::distanceTo(pieces_[nearest], p)) nearest = i;
+    }
+    constexpr double kAtEnd = 1e-9;
+    const double t = nearestOn(pieces_[nearest], p);
+    const Point off = p - pointAt(pieces_[nearest], t);
+    if (t <= kAtEnd && nearest > 0) return isAtLeft(off, pieces_[nearest - 1], pieces_[nearest]);
+    if (t >= 1 - kAtEnd && nearest + 1 < pieces_.size()) return isAtLeft(off, pieces_[nearest], pieces_[nearest + 1]);
+    return cross(tangentAt(pieces_[nearest], t), off) > 0;
+  }
+
+ private:
+  /// Beside the node between two pieces: in the corner that a left turn makes, or outside of that of a right turn.
+  static bool isAtLeft(Point off, const Piece& before, const Piece& after) {
+    const Point in = tangentAt(before, 1);
+    const Point out = tangentAt(after, 0);
+    const bool leftOfIn = cross(in, off) > 0;
+    const bool leftOfOut = cross(out, off) > 0;
+    return cross(in, out) > 0 ? leftOfIn && leftOfOut : leftOfIn || leftOfOut;
+  }
+
+  std::deque<Piece> pieces_;
+};
+
+/// Whether b's two sides lie on different sides of a at their common place: each is looked at farther and farther out
+/// until it is clear of a. Through it, by it, or (an open end, or never clear) neither.
+bool passesThrough(const Path& a, const OnPath& onA, const Path& b, const OnPath& onB, double touchMm) {
+  constexpr double kFarthestMm = 2;
+  std::array<std::optional<bool>, 2> atLeft;
+  for (double r = 4 * touchMm; r <= kFarthestMm && !(atLeft[0] && atLeft[1]); r *= 2) {
+    const Nearby line(a, onA, 2 * r);
+    for (const std::size_t side : {0U, 1U}) {
+      if (atLeft[side]) continue;
+      const auto place = stepAlong(b, onB, side == 0 ? -r : r);
+      if (!place) return false;
+      if (line.distanceTo(*place) > touchMm) atLeft[side] = line.hasAtLeft(*place);
+    }
+  }
+  return atLeft[0] && atLeft[1] && *atLeft[0] != *atLeft[1];
 }
 
 bool nearOpenEnd(const Path& path, Point place, double reach) {
   return !path.closed && std::min(distance(path.start, place), distance(path.segments.back().end, place)) <= reach;
 }
 
-/// Places that are known, found again within a reach by the cells of a grid.
-class KnownPlaces {
+/// Where two passes cross: in what place, and how far along their paths.
+struct Passes {
+  Point place;
+  double wayA = 0;
+  double wayB = 0;
+};
+
+/// Crossings that are known, found again within a reach by the cells of a grid. Where three lines meet nearly in one
+/// place three of them are known there, of passes that are told apart by how far along they lie.
+class KnownPasses {
  public:
-  explicit KnownPlaces(double reach) : reach_(reach) {}
+  explicit KnownPasses(double reach) : reach_(reach) {}
 
-  void add(Point p) { cells_[{cellOf(p.x), cellOf(p.y)}].push_back(p); }
+  void add(const Passes& p) { cells_[{cellOf(p.place.x), cellOf(p.place.y)}].push_back(p); }
 
-  bool hasNear(Point p) const {
+  bool has(const Passes& p) const {
     for (std::int64_t dx = -1; dx <= 1; ++dx) {
       for (std::int64_t dy = -1; dy <= 1; ++dy) {
-        const auto cell = cells_.find({cellOf(p.x) + dx, cellOf(p.y) + dy});
+        const auto cell = cells_.find({cellOf(p.place.x) + dx, cellOf(p.place.y) + dy});
         if (cell == cells_.end()) continue;
-        const auto near = [&](Point q) { return distance(p, q) <= reach_; };
+        const auto near = [&](const Passes& q) {
+          return distance(p.place, q.place) <= reach_ && std::abs(p.wayA - q.wayA) <= reach_ &&
+                 std::abs(p.wayB - q.wayB) <= reach_;
+        };
         if (std::any_of(cell->second.begin(), cell->second.end(), near)) return true;
       }
     }
@@ -96,7 +149,7 @@ class KnownPlaces {
   std::int64_t cellOf(double v) const { return static_cast<std::int64_t>(std::floor(v / reach_)); }
 
   double reach_;
-  std::map<std::pair<std::int64_t, std::int64_t>, std::vector<Point>> cells_;
+  std::map<std::pair<std::int64_t, std::int64_t>, std::vector<Passes>> cells_;
 };
 
 /// Where a cubic crosses itself, by the parameters s < t of both passes: from C(s) = C(t) follow two linear equations in
@@ -180,14 +233,33 @@ class Search {
     if (nearOpenEnd(a, c.place, settings_.gapMm) || nearOpenEnd(b, c.place, settings_.gapMm)) return;
     if (onOneTrack(c)) return;
     if (c.a.path == c.b.path && std::pair(c.b.segment, c.b.t) < std::pair(c.a.segment, c.a.t)) std::swap(c.a, c.b);
-    if (known(c) || !passesThrough(a, c.a, b, c.b, c.place, settings_.touchMm)) return;
+    if (known(c) || !passThrough(a, c.a, b, c.b)) return;
     remember(c);
   }
 
   void remember(const TrueCrossing& c) {
     if (found_.size() >= kMostCrossings) failForCrossings();
     found_.push_back(c);
-    places_.try_emplace(pathsOf(c), settings_.touchMm).first->second.add(c.place);
+    known_.try_emplace(pathsOf(c), settings_.touchMm).first->second.add(passesOf(c));
+  }
+
+  /// How far along its path a place is; the start of a closed path is its beginning, not its end.
+  double wayTo(const OnPath& on) {
+    std::vector<double>& ways = ways_[on.path];
+    const Path& path = paths_[on.path];
+    if (ways.empty()) {
+      ways.push_back(0);
+      for (std::size_t i = 0; i < path.segments.size(); ++i)
+        ways.push_back(ways.back() + lengthOf(pieceOf(path, i)));
+    }
+    const double way = ways[on.segment] + on.t * (ways[on.segment + 1] - ways[on.segment]);
+    return path.closed && ways.back() - way <= settings_.touchMm / 2 ? 0 : way;
+  }
+
+  Passes passesOf(const TrueCrossing& c) {
+    const double a = wayTo(c.a);
+    const double b = wayTo(c.b);
+    return c.a.path < c.b.path || (c.a.path == c.b.path && a < b) ? Passes{c.place, a, b} : Passes{c.place, b, a};
   }
 
   static std::pair<std::size_t, std::size_t> pathsOf(const TrueCrossing& c) {
@@ -199,10 +271,15 @@ class Search {
                      " places, the most that is looked at: this is no drawing of outlines.");
   }
 
+  /// Each through the other: a sharp tip that pokes through a line by a few touches does not part it.
+  bool passThrough(const Path& a, const OnPath& onA, const Path& b, const OnPath& onB) const {
+    return passesThrough(a, onA, b, onB, settings_.touchMm) && passesThrough(b, onB, a, onA, settings_.touchMm);
+  }
+
   /// A crossing at a node is met by up to four pairs of segments.
-  bool known(const TrueCrossing& c) const {
-    const auto same = places_.find(pathsOf(c));
-    return same != places_.end() && same->second.hasNear(c.place);
+  bool known(const TrueCrossing& c) {
+    const auto same = known_.find(pathsOf(c));
+    return same != known_.end() && same->second.has(passesOf(c));
   }
 
   /// Where a double line begins or ends, its neighbours meet the other line.
@@ -229,7 +306,8 @@ class Search {
   const PieceIndex& index_;
   const MendSettings& settings_;
   std::set<std::array<std::size_t, 4>> oneTrack_;
-  std::map<std::pair<std::size_t, std::size_t>, KnownPlaces> places_;
+  std::map<std::pair<std::size_t, std::size_t>, KnownPasses> known_;
+  std::map<std::size_t, std::vector<double>> ways_;  ///< of each path that was asked for, to its nodes
   std::vector<TrueCrossing> found_;
 };
 

@@ -73,6 +73,8 @@ class Inspection {
     for (const CommonTrack& track : commonTracks(paths_, covered)) {
       const bool itself = track.path == track.byPath;
       const bool mendable = track.whole || itself || !paths_[track.path].closed;
+      // Outlines that meet at a small angle run side by side for a moment; that is no border.
+      if (!mendable && track.lengthMm < kShortestBorderMm) continue;
       std::string words = itself ? "This outline runs there and back on {} of its own line; it would be cut twice."
                           : track.whole ? "This line of {} lies on another one; it would be cut twice."
                           : mendable    ? "{} of this line lie on another one and would be cut twice."
@@ -161,6 +163,8 @@ class Inspection {
           "A rectangle that only frames all the others; it would be cut, too.", {}, "");
     }
   }
+
+  static constexpr double kShortestBorderMm = 1;
 
   const Drawing& drawing_;
   const std::vector<Path>& paths_;

@@ -18,6 +18,11 @@ std::vector<IndexedPiece> piecesOf(const std::vector<Path>& paths) {
   return pieces;
 }
 
+[[noreturn]] void failForPairs() {
+  throw InputError("lines lie over each other in more than 20 000 000 pairs, the most that is looked at: this is no "
+                   "drawing of outlines.");
+}
+
 std::vector<Box> boxesOf(const std::vector<IndexedPiece>& pieces) {
   std::vector<Box> boxes;
   boxes.reserve(pieces.size());
@@ -31,11 +36,17 @@ PieceIndex::PieceIndex(const std::vector<Path>& paths) : pieces_(piecesOf(paths)
 
 void PieceIndex::pairs(double reach, const std::function<void(std::size_t, std::size_t)>& visit,
                        const std::stop_token& stop) const {
+  constexpr std::size_t kMostPairs = 20'000'000;
+  constexpr std::size_t kMostOfEach = 8;
+  const std::size_t most = std::max(kMostPairs, kMostOfEach * pieces_.size());
+  std::size_t visited = 0;
   for (std::size_t i = 0; i < pieces_.size(); ++i) {
     constexpr std::size_t kAskEvery = 1024;
     if (i % kAskEvery == 0 && stop.stop_requested()) throw Cancelled();
-    near(pieces_[i].box, reach, [i, &visit](std::size_t j) {
-      if (i < j) visit(i, j);
+    near(pieces_[i].box, reach, [&, i](std::size_t j) {
+      if (i >= j) return;
+      if (++visited > most) failForPairs();
+      visit(i, j);
     });
   }
 }

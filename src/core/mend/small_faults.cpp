@@ -115,7 +115,11 @@ std::vector<SegmentFault> coincidentNodes(const std::vector<Path>& paths, double
 
 double spikeOf(const Piece& out, const Piece& back, double doubleMm) {
   if (dot(tangentAt(out, 1), tangentAt(back, 0)) > -0.9) return 0;
-  for (const Overlap& o : overlapsOf(out, back, doubleMm)) {
+  // A long needle whose sides part is a needle; what runs back on its own line does so far more nearly.
+  constexpr double kLongTolerances = 10;
+  constexpr double kShareWhenLong = 0.2;
+  const bool isLong = std::min(lengthOf(out), lengthOf(back)) > kLongTolerances * doubleMm;
+  for (const Overlap& o : overlapsOf(out, back, isLong ? kShareWhenLong * doubleMm : doubleMm)) {
     const bool fromTheTip = o.to >= 1 - 1e-6 && o.otherFrom > o.otherTo;
     if (fromTheTip) return std::min(lengthOf(out), lengthOf(back));
   }

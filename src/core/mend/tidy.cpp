@@ -22,7 +22,7 @@ Path begunAt(Path path, std::size_t i) {
 /// other, along the longer of both.
 struct OutAndBack {
   Piece kept;
-  Path doubled;  ///< the rest of the longer one, from where the shorter one leaves it or ends to the tip
+  Path doubled;  ///< the rest of the longer one, from the node where the kept piece ends or begins to the tip
 };
 
 OutAndBack leftOfSpike(const Piece& out, const Piece& back) {
@@ -35,11 +35,13 @@ OutAndBack leftOfSpike(const Piece& out, const Piece& back) {
   if (lengthOf(out) > lengthOf(back)) {
     const double t = std::max(nearestOn(out, end), kLeastShare);
     const Path kept = part(out, 0, t);
-    return {{begin, withEnds(kept, begin, end).segments.front()}, part(out, std::min(t, 1 - kLeastShare), 1)};
+    const Path rest = part(out, std::min(t, 1 - kLeastShare), 1);
+    return {{begin, withEnds(kept, begin, end).segments.front()}, withEnds(rest, end, out.segment.end)};
   }
   const double t = std::min(nearestOn(back, begin), 1 - kLeastShare);
   const Path kept = part(back, t, 1);
-  return {{begin, withEnds(kept, begin, end).segments.front()}, reversed(part(back, 0, std::max(t, kLeastShare)))};
+  const Path rest = reversed(part(back, 0, std::max(t, kLeastShare)));
+  return {{begin, withEnds(kept, begin, end).segments.front()}, withEnds(rest, begin, back.start)};
 }
 
 /// Cuts off what runs out and back, piece by piece as the path is gone along: what is left of two is compared with the
@@ -91,9 +93,23 @@ class SpikeCutter {
     const double size = spikeOf(out, back, settings_.doubleMm);
     if (size <= 0) return false;
     if (size > longestMm_ && longer_ == LongSpikes::Stay) return false;
-    if (size > longestMm_) lines_.push_back(leftOfSpike(out, back).doubled);
+    if (size > longestMm_) keepLine(leftOfSpike(out, back).doubled);
     ++count_;
     return true;
+  }
+
+  /// Who goes back and forth many times has drawn one line.
+  void keepLine(Path line) {
+    const auto same = [&](const Path& kept) {
+      const Point a = kept.start;
+      const Point b = kept.segments.back().end;
+      const Point end = line.segments.back().end;
+      const double off = std::min(std::max(distance(a, line.start), distance(b, end)),
+                                  std::max(distance(a, end), distance(b, line.start)));
+      return off <= settings_.doubleMm && kept.segments.front().kind == SegmentKind::Line &&
+             line.segments.front().kind == SegmentKind::Line;
+    };
+    if (lines_.empty() || !same(lines_.back())) lines_.push_back(std::move(line));
   }
 
   const MendSettings& settings_;
