@@ -3,14 +3,15 @@
 #include <QApplication>
 #include <QDir>
 #include <QElapsedTimer>
+#include <QLabel>
 #include <QTextStream>
-#include <QThreadPool>
 #include <QToolButton>
 #include <functional>
 
 #include "app/bench/bench.h"
 #include "app/look.h"
 #include "app/main_window.h"
+#include "app/steps/picture/picture_panel.h"
 #include "app/steps/picture/practice_camera_dialog.h"
 
 namespace rim::app {
@@ -27,10 +28,12 @@ bool waitFor(const std::function<bool()>& done) {
   return done();
 }
 
-/// Measuring the picture runs in the thread pool and has no signal of its own.
-void waitForQuiet() {
-  QThreadPool::globalInstance()->waitForDone();
-  QApplication::processEvents();
+/// Until the picture is assessed and distances are measured.
+void waitForQuiet(const MainWindow& w) {
+  waitFor([&w] {
+    const auto* worth = w.findChild<QLabel*>("worth");
+    return worth->text() != PicturePanel::measuringText() && !w.session().measuring();
+  });
 }
 
 bool openAndTrace(MainWindow& window, const QString& demo) {
@@ -54,19 +57,19 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
       {"picture",
        [](MainWindow& w) {
          w.showStep(MainWindow::kPicture);
-         waitForQuiet();
+         waitForQuiet(w);
        }},
       {"picture-done",
        [](MainWindow& w) {
          w.showStep(MainWindow::kPicture);
          w.actions().traceable->trigger();
          waitFor([&w] { return !w.session().job().preparation.empty() && w.session().upToDate(); });
-         waitForQuiet();
+         waitForQuiet(w);
        }},
       {"picture-frame",
        [](MainWindow& w) {
          w.showStep(MainWindow::kPicture);
-         waitForQuiet();
+         waitForQuiet(w);
          w.findChild<QToolButton*>("tool:Corners")->click();
        }},
       {"colours", [](MainWindow& w) { w.showStep(MainWindow::kColours); }},
@@ -94,7 +97,7 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          waitFor([&w] { return w.session().upToDate(); });
          w.bench().lookAt({112, 265}, 10);
          w.actions().deviation->setChecked(true);
-         waitForQuiet();
+         waitForQuiet(w);
        }},
       {"dark", [](MainWindow& w) { w.actions().appearance->actions()[static_cast<int>(Appearance::Dark)]->trigger(); }},
       {"mend",
@@ -108,7 +111,7 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          w.showStep(MainWindow::kMend);
          waitFor([&w] { return w.session().findings() != nullptr; });
          for (int i = 0; i < 7; ++i) w.actions().nextFinding->trigger();
-         waitForQuiet();
+         waitForQuiet(w);
          QElapsedTimer clock;  // the preview of the repair is worked out beside the window
          clock.start();
          waitFor([&clock] { return clock.elapsed() > 500; });

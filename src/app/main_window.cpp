@@ -5,11 +5,15 @@
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLineEdit>
+#include <QScreen>
 #include <QStackedWidget>
 #include <QVBoxLayout>
+#include <utility>
 
 #include "app/bench/bench.h"
 #include "app/look.h"
+#include "app/start/start_page.h"
+#include "app/start/thumbnails.h"
 #include "app/steps/colours/colours_panel.h"
 #include "app/steps/export/export_panel.h"
 #include "app/steps/mend/mend_panel.h"
@@ -36,12 +40,40 @@ MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), preferences_(load
   connectActions();
   connectView();
   connectSession();
-  resize(1280, 800);
-  if (!preferences_.windowGeometry.isEmpty()) restoreGeometry(preferences_.windowGeometry);
+  placeOnScreen();
   qApp->installEventFilter(this);
   showStep(kTrace);
+  start_->showRecent(preferences_.recentFiles);
   showJob();
-  bench_->setFocus();
+}
+
+/// As it was left; at first as large as the screen allows with a title bar and a taskbar, and not larger than needed.
+void MainWindow::placeOnScreen() {
+  constexpr QSize kWanted(1280, 800);
+  constexpr QSize kFrame(8, 48);
+  resize(kWanted.boundedTo(screen()->availableSize() - kFrame));
+  if (!preferences_.windowGeometry.isEmpty()) restoreGeometry(preferences_.windowGeometry);
+}
+
+/// An empty bench is of no use: the start page stands in its place.
+void MainWindow::showStartOrWork() {
+  const bool work = session_.hasWork();
+  QWidget* const wanted = work ? desk_->widget(1) : start_;
+  if (desk_->currentWidget() == wanted && notice_->parentWidget() != nullptr) return;
+  if (work) {
+    aboveBench_->insertWidget(0, notice_, 0, Qt::AlignTop);
+  } else {
+    start_->column()->insertWidget(0, notice_);
+    start_->showRecent(preferences_.recentFiles);
+  }
+  desk_->setCurrentWidget(wanted);
+  wanted->setFocus();
+  if (work) bench_->setFocus();
+}
+
+void MainWindow::keepThumbnail() {
+  if (thumbnailFor_.isEmpty() || !session_.upToDate()) return;
+  saveThumbnail(std::exchange(thumbnailFor_, QString()), thumbnailOf(session_.job()));
 }
 
 MainWindow::~MainWindow() { qApp->removeEventFilter(this); }
@@ -70,14 +102,17 @@ void MainWindow::build() {
   strip_ = new ViewStrip(actions_.compare->actions() << actions_.nodes,
                          {actions_.zoomOut, actions_.zoomIn, actions_.fit, actions_.trueSize});
   bench_ = new Bench;
-  notice_ = new Notice(bench_);
+  notice_ = new Notice;
   busy_ = new BusyLine;
-  auto* floating = new QVBoxLayout(bench_);
-  floating->addWidget(notice_, 0, Qt::AlignTop);
-  floating->addStretch(1);
+  aboveBench_ = new QVBoxLayout(bench_);
+  aboveBench_->addStretch(1);
   table->addWidget(strip_);
   table->addWidget(bench_, 1);
-  middle->addLayout(table, 1);
+  auto* work = new QWidget;
+  auto* workRow = new QHBoxLayout(work);
+  workRow->setContentsMargins(0, 0, 0, 0);
+  workRow->setSpacing(0);
+  workRow->addLayout(table, 1);
 
   picturePanel_ = new PicturePanel(session_, actions_.open, actions_.paste);
   coloursPanel_ = new ColoursPanel(session_, actions_);
@@ -91,7 +126,16 @@ void MainWindow::build() {
        std::initializer_list<QWidget*>{picturePanel_, coloursPanel_, tracePanel_, mendPanel_, exportPanel_}) {
     panels_->addWidget(new PanelScroll(panel));
   }
-  middle->addWidget(panels_);
+  workRow->addWidget(panels_);
+  start_ = new StartPage(actions_.open, actions_.paste, actions_.camera,
+                         {{"badge.jpg", tr("Badge of the kite loft")},
+                          {"window-card-photo.jpg", tr("Photo of a window card")},
+                          {"weather-vane.png", tr("Weather vane")},
+                          {"spool-plate.dxf", tr("Broken spool plate")}});
+  desk_ = new QStackedWidget;
+  desk_->addWidget(start_);
+  desk_->addWidget(work);
+  middle->addWidget(desk_, 1);
 
   gauge_ = new Gauge;
   auto* foot = new QHBoxLayout;
@@ -126,6 +170,8 @@ void MainWindow::showStep(Step step) { card_->choose(step); }
 QString MainWindow::sentence() const { return notice_->sentence(); }
 
 void MainWindow::showJob() {
+  showStartOrWork();
+  keepThumbnail();
   setWindowTitle(session_.hasWork() ? tr("%1[*] – Snug Rim").arg(jobName()) : tr("Snug Rim"));
   setWindowModified(session_.modified());
   if (!session_.job().drawing) bench_->setPage({});

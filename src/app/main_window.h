@@ -12,6 +12,7 @@ class QFileDialog;
 class QMenu;
 class QMimeData;
 class QStackedWidget;
+class QVBoxLayout;
 
 namespace rim::app {
 
@@ -24,6 +25,7 @@ class JobCard;
 class MendPanel;
 class Notice;
 class PicturePanel;
+class StartPage;
 class TracePanel;
 class ViewStrip;
 
@@ -42,6 +44,7 @@ class MainWindow : public QMainWindow {
   ~MainWindow() override;
 
   Session& session() { return session_; }
+  const Session& session() const { return session_; }
   Actions& actions() { return actions_; }
   Bench& bench() { return *bench_; }
   Preferences& preferences() { return preferences_; }
@@ -62,6 +65,9 @@ class MainWindow : public QMainWindow {
 
  private:
   void build();
+  void placeOnScreen();
+  void showStartOrWork();
+  void keepThumbnail();
   void buildMenus();
   void fillRecent(QMenu* menu);
   void connectActions();
@@ -110,6 +116,9 @@ class MainWindow : public QMainWindow {
   JobCard* card_ = nullptr;
   ViewStrip* strip_ = nullptr;
   Bench* bench_ = nullptr;
+  QStackedWidget* desk_ = nullptr;  ///< the start page, or bench and panel
+  StartPage* start_ = nullptr;
+  QVBoxLayout* aboveBench_ = nullptr;  ///< where the notice stands when something is open
   QStackedWidget* panels_ = nullptr;
   PicturePanel* picturePanel_ = nullptr;
   ColoursPanel* coloursPanel_ = nullptr;
@@ -121,6 +130,7 @@ class MainWindow : public QMainWindow {
   std::shared_ptr<const Tracing> deviationOf_;  ///< that are measured, or being measured
   bool lookAtWorst_ = false;                    ///< as soon as it is known
   QString drawingFile_;                         ///< the drawing that was opened last
+  QString thumbnailFor_;                        ///< the file whose thumbnail is kept as soon as its outlines are there
   std::function<void()> afterSaving_;           ///< what waits until the job is saved
   std::optional<Point> lookedAt_;               // the finding that was brought into sight last, mm
   std::optional<Counts> provisional_;           ///< of borders that are not fitted yet

@@ -16,6 +16,7 @@
 
 #include "app/bench/bench.h"
 #include "app/look.h"
+#include "app/start/start_page.h"
 #include "app/main_window.h"
 #include "app/steps/export/export_panel.h"
 #include "app/steps/picture/picture_panel.h"
@@ -142,6 +143,9 @@ void MainWindow::connectView() {
   connect(strip_, &ViewStrip::peek, bench_, &Bench::setPeek);
   connect(bench_, &Bench::zoomChanged, strip_, &ViewStrip::setZoom);
   connect(bench_, &Bench::dropped, this, &MainWindow::pasteFrom);
+  connect(start_, &StartPage::dropped, this, &MainWindow::pasteFrom);
+  connect(start_, &StartPage::fileChosen, this, &MainWindow::openFile);
+  connect(start_, &StartPage::demoChosen, this, &MainWindow::openDemo);
   constexpr double kZoomStep = 1.25;
   connect(actions_.zoomIn, &QAction::triggered, bench_, [this] { bench_->zoom(kZoomStep); });
   connect(actions_.zoomOut, &QAction::triggered, bench_, [this] { bench_->zoom(1 / kZoomStep); });
@@ -186,6 +190,7 @@ void MainWindow::connectSession() {
     preferences_.recentFiles = withRecentFile(preferences_.recentFiles, info.absoluteFilePath());
     preferences_.pictureFolder = info.absolutePath();
     savePreferences(preferences_);
+    thumbnailFor_ = info.absoluteFilePath();
   };
   connect(&session_, &Session::opened, this, remember);
   connect(&session_, &Session::saved, this, remember);

@@ -60,6 +60,8 @@ class Session : public QObject {
   const std::shared_ptr<const Tracing>& reference() const { return reference_; }
   void keepReference();
   void dropReference();
+  /// Whether that is being measured.
+  bool measuring() const { return measuring_.running(); }
   /// Measures beside the window how far the outlines lie from the border; deviationMeasured() follows.
   void measureDeviation();
 

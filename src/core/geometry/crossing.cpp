@@ -1,7 +1,9 @@
 #include "core/geometry/crossing.h"
 
+#include <array>
 #include <cstdint>
 #include <map>
+#include <set>
 
 namespace rim {
 namespace {
@@ -32,17 +34,29 @@ bool inConflict(const Edge& p, const Edge& q, const std::vector<Polyline>& close
   return touch(p, q);
 }
 
+using EdgePair = std::array<std::uint32_t, 4>;
+
+EdgePair keyOf(const Edge& p, const Edge& q) {
+  const bool inOrder = std::pair(p.polyline, p.index) < std::pair(q.polyline, q.index);
+  const Edge& one = inOrder ? p : q;
+  const Edge& other = inOrder ? q : p;
+  return {one.polyline, one.index, other.polyline, other.index};
+}
+
 }  // namespace
 
-std::vector<Crossing> findCrossings(const std::vector<Polyline>& closed, std::stop_token stop) {
+std::vector<Crossing> findCrossings(const std::vector<Polyline>& closed, std::stop_token stop,
+                                    const std::function<bool(Point)>& mayMeet) {
   std::map<std::uint32_t, std::vector<Point>> found;
   const auto add = [&found](std::uint32_t polyline, Point place) {
     std::vector<Point>& places = found[polyline];
     if (places.size() < kMostCrossingPlaces) places.push_back(place);
   };
+  std::set<EdgePair> known;  // two edges may share several cells
   EdgeGrid(closed, 0).forEachPair(stop, [&](const Edge& p, const Edge& q) {
-    if (!inConflict(p, q, closed)) return;
+    if (!inConflict(p, q, closed) || !known.insert(keyOf(p, q)).second) return;
     const Point place = commonPoint(p, q);
+    if (mayMeet && mayMeet(place)) return;
     add(p.polyline, place);
     if (p.polyline != q.polyline) add(q.polyline, place);
   });

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <cstddef>
+#include <functional>
 #include <stop_token>
 #include <vector>
 
@@ -16,14 +17,15 @@ struct Crossing {
   Point place;               ///< a point that both have in common
 };
 
-/// Where closed polylines cross or touch, by ascending index; a crossing of two is listed for both.
-/// Of each polyline up to kMostCrossingPlaces.
+/// Where closed polylines cross or touch, by ascending index; a crossing of two is listed for both. Each pair of edges
+/// counts once. Where `mayMeet` says so nothing is amiss. Of each polyline up to kMostCrossingPlaces.
 ///
 /// Needs closed polylines without repeated neighbouring points. Two edges count when they share a
 /// point, except neighbours sharing their common node. Edges are sorted into a grid with
 /// cells about as wide as an edge is long, so the time grows linearly with the total number of
 /// edges as long as they are spread out; worst case quadratic when all lie in one cell.
 /// Throws Cancelled when `stop` is requested.
-std::vector<Crossing> findCrossings(const std::vector<Polyline>& closed, std::stop_token stop);
+std::vector<Crossing> findCrossings(const std::vector<Polyline>& closed, std::stop_token stop,
+                                    const std::function<bool(Point)>& mayMeet = {});
 
 }  // namespace rim

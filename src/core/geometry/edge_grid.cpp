@@ -87,9 +87,18 @@ bool touch(const Edge& p, const Edge& q) {
          std::max(p.a.y, p.b.y) >= std::min(q.a.y, q.b.y) && std::max(q.a.y, q.b.y) >= std::min(p.a.y, p.b.y);
 }
 
+std::size_t EdgeGrid::cellAt(Point p) const {
+  const Grid grid{origin_, 1 / perCell_, perCell_, columns_, rows_};
+  return grid.row(p.y) * columns_ + grid.column(p.x);
+}
+
 EdgeGrid::EdgeGrid(const std::vector<Polyline>& closed, double margin) : edges_(edgesOf(closed)) {
   if (edges_.empty()) return;
   const Grid grid = gridFor(edges_);
+  origin_ = grid.origin;
+  perCell_ = grid.perCell;
+  columns_ = grid.columns;
+  rows_ = grid.rows;
   // Counting sort of edges into cells: first how many, then where each cell begins.
   begin_.assign(grid.columns * grid.rows + 1, 0);
   for (const Edge& e : edges_) forEachCell(grid, e, margin, [&](std::size_t cell) { ++begin_[cell + 1]; });

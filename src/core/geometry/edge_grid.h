@@ -50,7 +50,21 @@ class EdgeGrid {
     }
   }
 
+  /// Calls visit(edge) for all edges that share the cell of a point: at least those within the margin of it.
+  template <typename Visit>
+  void forEachNear(Point p, Visit visit) const {
+    if (begin_.empty()) return;
+    const std::size_t cell = cellAt(p);
+    for (std::uint32_t i = begin_[cell]; i < begin_[cell + 1]; ++i) visit(edges_[held_[i]]);
+  }
+
  private:
+  std::size_t cellAt(Point p) const;
+
+  Point origin_;
+  double perCell_ = 1;
+  std::size_t columns_ = 1;
+  std::size_t rows_ = 1;
   std::vector<Edge> edges_;
   std::vector<std::uint32_t> begin_;  ///< where each cell's edges begin in `held_`, and the end
   std::vector<std::uint32_t> held_;

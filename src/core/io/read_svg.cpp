@@ -40,6 +40,8 @@ class Element {
     node_ = node;
     map_ = parent.map();
     transform_ = {};
+    at_ = {};
+    target_.clear();
     shape_ = SvgShape(static_cast<int>(xmlGetLineNo(node)));
     reading_->outlines.countElement(shape_.line());
     if (const auto layer = layerOf(node)) layer_ = reading_->outlines.layerNamed(*layer);
@@ -47,6 +49,10 @@ class Element {
 
   void on_exit_element() {
     if (!isShown()) return;
+    if (nameOf(node_) == "use") {
+      addUsed();
+      return;
+    }
     if (paint_.fills && !paint_.strokes && !paint_.evenOdd) reading_->outlines.leaveOutHidden(shape_);
     reading_->outlines.add(shape_, map(), layer_);
   }
@@ -94,6 +100,18 @@ class Element {
   void set(tag::attribute::fill_rule, tag::value::nonzero) { paint_.evenOdd = false; }
   void set(tag::attribute::fill_rule, tag::value::inherit) {}
 
+  // Of "use" alone: the places of shapes come as their paths.
+  void set(tag::attribute::x, double v) { at_.x = v; }
+  void set(tag::attribute::y, double v) { at_.y = v; }
+  void set(tag::attribute::width, double v) { referenceSize_.x = v; }
+  void set(tag::attribute::height, double v) { referenceSize_.y = v; }
+  template <class Text>
+  void set(tag::attribute::xlink::href, const Text&) {}
+  template <class Text>
+  void set(tag::attribute::xlink::href, tag::iri_fragment, const Text& fragment) {
+    target_.assign(boost::begin(fragment), boost::end(fragment));
+  }
+
   void set_viewport(double, double, double width, double height) {
     viewport_ = {width, height};
     lengths_.set_viewport_size(width, height);
@@ -113,7 +131,10 @@ class Element {
 
   void skipped() { reading_->outlines.skipBadValue(shape_.line()); }
 
- protected:
+ private:
+  /// Takes in what a "use" stands for.
+  void addUsed();
+
   /// A group of the top level with a title is a layer; its colour is that of the first thing painted in it.
   static std::optional<Layer> layerOf(xmlNode* node) {
     if (nameOf(node) != "g" || node->parent == nullptr || nameOf(node->parent) != "svg") return {};
@@ -153,28 +174,9 @@ class Element {
   SvgShape shape_;
   Point viewport_;
   Point referenceSize_;
-  length_factory_type lengths_;
-};
-
-class Use : public Element {
- public:
-  using Element::Element;
-  using Element::set;
-  void set(tag::attribute::x, double v) { at_.x = v; }
-  void set(tag::attribute::y, double v) { at_.y = v; }
-  void set(tag::attribute::width, double v) { referenceSize_.x = v; }
-  void set(tag::attribute::height, double v) { referenceSize_.y = v; }
-  template <class Text>
-  void set(tag::attribute::xlink::href, const Text&) {}
-  template <class Text>
-  void set(tag::attribute::xlink::href, tag::iri_fragment, const Text& fragment) {
-    target_.assign(boost::begin(fragment), boost::end(fragment));
-  }
-  void on_exit_element();
-
- private:
   Point at_;
   std::string target_;
+  length_factory_type lengths_;
 };
 
 struct ChildFactories {
@@ -182,14 +184,6 @@ struct ChildFactories {
   struct apply {
     using type = factory::context::on_stack_with_xml_element<Element>;
   };
-};
-template <>
-struct ChildFactories::apply<Element, tag::element::use_> {
-  using type = factory::context::on_stack_with_xml_element<Use>;
-};
-template <>
-struct ChildFactories::apply<Use, tag::element::use_> {
-  using type = factory::context::on_stack_with_xml_element<Use>;
 };
 
 using Shapes = boost::mpl::set7<tag::element::path, tag::element::rect, tag::element::circle, tag::element::ellipse,
@@ -253,8 +247,7 @@ using Document =
                        viewport_policy<policy::viewport::as_transform>, error_policy<Lenient>,
                        length_policy<policy::length::forward_to_method<Element, const Element::length_factory_type>>>;
 
-void Use::on_exit_element() {
-  if (!isShown()) return;
+void Element::addUsed() {
   const auto found = reading_->document.byId.find(target_);
   if (found == reading_->document.byId.end()) {
     if (!target_.empty()) reading_->outlines.skipBadValue(shape_.line());

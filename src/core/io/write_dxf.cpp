@@ -43,7 +43,6 @@ class QuickWriter : public DL_WriterA {
     std::array<char, 400> digits{};
     char* end = std::to_chars(digits.data(), digits.data() + digits.size() - 1, value, std::chars_format::fixed, kDecimals).ptr;
     while (end[-1] == '0' && end[-2] != '.') --end;
-    if (end[-1] == '0') end -= 2;
     *end = '\0';
     dxfString(code, digits.data());
   }

@@ -19,7 +19,7 @@ std::vector<IndexedPiece> piecesOf(const std::vector<Path>& paths) {
 }
 
 [[noreturn]] void failForPairs() {
-  throw InputError("lines lie over each other in more than 20 000 000 pairs, the most that is looked at: this is no "
+  throw InputError("lines lie over each other in more than 10 000 000 pairs, the most that is looked at: this is no "
                    "drawing of outlines.");
 }
 
@@ -36,7 +36,7 @@ PieceIndex::PieceIndex(const std::vector<Path>& paths) : pieces_(piecesOf(paths)
 
 void PieceIndex::pairs(double reach, const std::function<void(std::size_t, std::size_t)>& visit,
                        const std::stop_token& stop) const {
-  constexpr std::size_t kMostPairs = 20'000'000;
+  constexpr std::size_t kMostPairs = 10'000'000;
   constexpr std::size_t kMostOfEach = 8;
   const std::size_t most = std::max(kMostPairs, kMostOfEach * pieces_.size());
   std::size_t visited = 0;

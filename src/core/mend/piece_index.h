@@ -31,7 +31,7 @@ class PieceIndex {
   }
 
   /// Calls `visit` with the positions i < j of all pairs of pieces whose boxes come within `reach` of each other.
-  /// Throws Cancelled when a stop is requested, InputError when there are more than 20 million, or 8 a piece.
+  /// Throws Cancelled when a stop is requested, InputError when there are more than 10 million, or 8 a piece.
   void pairs(double reach, const std::function<void(std::size_t, std::size_t)>& visit,
              const std::stop_token& stop = {}) const;
 

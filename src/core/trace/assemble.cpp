@@ -4,6 +4,7 @@
 #include <numbers>
 
 #include "core/geometry/arc.h"
+#include "core/geometry/fewer_points.h"
 #include "core/trace/corner.h"
 #include "core/trace/curve_fit.h"
 #include "core/trace/section.h"
@@ -59,7 +60,12 @@ class Assembler {
  public:
   Assembler(const Track& track, const Chain& chain, const SplitLimits& limits, const MeasuredPlaces& measured,
             double kinkDegrees)
-      : track_(track), chain_(chain), limits_(limits), kinkDegrees_(kinkDegrees), nodes_(chain.nodes) {
+      : track_(track),
+        chain_(chain),
+        limits_(limits),
+        kinkDegrees_(kinkDegrees),
+        measuredTolerancePx_(measured.tolerancePx),
+        nodes_(chain.nodes) {
     for (const TrackPiece& piece : chain.pieces) measured_.push_back(passes(piece, measured));
     // What is left as measured begins and ends on the border.
     for (std::size_t k = 0; k < measured_.size(); ++k) {
@@ -117,7 +123,8 @@ class Assembler {
   void add(const Part& part, Path& path) const {
     if (measured_[part.from]) {
       const TrackPiece& own = piece(part.from);
-      for (std::size_t i = own.from + 1; i < own.to; ++i) path.segments.push_back(Segment::line(track_.point(i)));
+      const std::vector<Point> few = fewerPoints(track_.points(own.from, own.to + 1), measuredTolerancePx_);
+      for (std::size_t i = 1; i + 1 < few.size(); ++i) path.segments.push_back(Segment::line(few[i]));
       path.segments.push_back(Segment::line(nodeAt(part.end).place));
     } else if (part.curves.empty()) {
       const std::vector<Segment> segments = asPrimitives(part.from, part.end).segments;
@@ -348,6 +355,7 @@ class Assembler {
   const Chain& chain_;
   const SplitLimits& limits_;
   double kinkDegrees_;
+  double measuredTolerancePx_;
   std::vector<Node> nodes_;
   std::vector<bool> measured_;
 };

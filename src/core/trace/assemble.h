@@ -10,7 +10,8 @@ namespace rim {
 /// Places where the border's own points are kept.
 struct MeasuredPlaces {
   std::span<const Point> places;
-  double reachPx = 4;  ///< a piece passes a place when it comes as near as this
+  double reachPx = 4;      ///< a piece passes a place when it comes as near as this
+  double tolerancePx = 0;  ///< that chords between the points may leave out others by
 };
 
 /// The segments of one border, closed or not, from its pieces and nodes. Every smooth stretch between corners

@@ -61,9 +61,13 @@ std::vector<DeviationSample> sampled(const Path& path, const Border& border) {
   std::vector<DeviationSample> samples;
   const auto add = [&](Point p) { samples.push_back({p, nearby.distanceTo(p)}); };
   const std::vector<Point> points = flatten(path, kChordErrorPx);
-  for (std::size_t i = 0; i + 1 < points.size(); ++i) {
-    const int steps = std::max(1, static_cast<int>(std::ceil(distance(points[i], points[i + 1]) / kStepPx)));
-    for (int k = 0; k < steps; ++k) add(lerp(points[i], points[i + 1], static_cast<double>(k) / steps));
+  // The points of a closed path do not repeat the first: the last edge leads back to it.
+  const std::size_t edges = points.size() - (path.closed ? 0 : 1);
+  for (std::size_t i = 0; i < edges; ++i) {
+    const Point from = points[i];
+    const Point to = points[(i + 1) % points.size()];
+    const int steps = std::max(1, static_cast<int>(std::ceil(distance(from, to) / kStepPx)));
+    for (int k = 0; k < steps; ++k) add(lerp(from, to, static_cast<double>(k) / steps));
   }
   return samples;
 }

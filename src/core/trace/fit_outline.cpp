@@ -173,7 +173,7 @@ std::optional<Path> fitPieces(const Border& border, const FitSettings& settings,
   pieces = madeRegular(turned, std::move(pieces), settings.rules, settings.tolerancePx);
   Path path =
       withoutBacksteps(assemble(turned, joinPieces(turned, std::move(pieces), join), split,
-                                {settings.measured, settings.measuredReachPx}, kKinkShare * join.cornerDegrees));
+                                {settings.measured, settings.measuredReachPx, settings.measuredTolerancePx}, kKinkShare * join.cornerDegrees));
   if (!usable(path)) return std::nullopt;
   return path;
 }

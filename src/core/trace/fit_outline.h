@@ -24,6 +24,7 @@ struct FitSettings {
   /// Pieces that pass these places within `measuredReachPx` are left as the border's own points.
   std::vector<Point> measured;
   double measuredReachPx = 4;
+  double measuredTolerancePx = 0;  ///< that their chords may leave out points by
 };
 
 /// The border as a closed path of lines, arcs and cubics, in upright pixels, running the same way.

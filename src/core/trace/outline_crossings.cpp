@@ -35,8 +35,7 @@ std::vector<Crossing> OutlineCrossings::foundAmong(const std::vector<std::size_t
   for (const double chordError : {kFineChordErrorPx, kCoarseChordErrorPx}) {
     std::vector<Polyline> close;
     for (const std::size_t i : group) close.push_back(flatten(outlines_[i], chordError));
-    std::vector<Crossing> found = findCrossings(close, stop);
-    std::erase_if(found, [this](const Crossing& crossing) { return mayMeet(crossing.place); });
+    std::vector<Crossing> found = findCrossings(close, stop, [this](Point place) { return mayMeet(place); });
     for (Crossing& crossing : found) crossing.polyline = group[crossing.polyline];
     if (!found.empty()) return found;
   }

@@ -10,7 +10,9 @@
 #include "core/trace/fit_outline.h"
 #include "core/trace/for_all.h"
 #include "core/trace/grain.h"
+#include "core/trace/measured_at.h"
 #include "core/trace/outline_crossings.h"
+#include "core/trace/room_beside.h"
 #include "core/trace/roughness.h"
 #include "core/trace/sharpen.h"
 #include "core/trace/without_jags.h"
@@ -18,10 +20,14 @@
 namespace rim {
 namespace {
 
-// An outline that crosses is fitted again: first with its corners there kept to the border, then
-// with whole pieces there left as measured, farther round each time, at last all of it.
+// An outline that crosses is fitted again: first with its corners there kept to the border, then with whole pieces there
+// left as measured, farther round each time; at last only its border's own points near the crossings are taken, so that
+// the rest stays what it is.
 constexpr std::size_t kBluntAttempts = 3;
-constexpr std::size_t kMostAttempts = 7;
+constexpr std::size_t kFitAttempts = 7;
+constexpr std::size_t kMostAttempts = 11;
+/// A line of points leaves its border by no more than this, as one that is drawn by hand within half a pixel.
+constexpr double kMostRoomPx = 0.45;
 constexpr double kMeasuredReachPx = 4;
 constexpr double kAnyNoise = std::numeric_limits<double>::infinity();
 
@@ -29,6 +35,7 @@ constexpr double kAnyNoise = std::numeric_limits<double>::infinity();
 struct Attempt {
   std::size_t number = 0;
   std::vector<Point> places;  ///< where it crossed
+  Path fitted;                ///< what it is taken from once it is fitted no more
 };
 
 /// The grey levels that are traced and what is ink in them.
@@ -73,9 +80,17 @@ Border measured(const Tones& tones, const Border& border, bool jagged, const Tra
   return sharpenBorder(tones.grey, tones.tone, levelFor(settings), border, keep, keepPx);
 }
 
+/// What was fitted, with the border's own points near the places where it crossed, farther round each time, and at last
+/// all round; chords between them leave the border by no more than there is room beside it.
+Path measuredNearCrossings(const Border& border, const Attempt& attempt, std::vector<double> roomPx) {
+  if (attempt.number >= kMostAttempts) return borderWithin(border, roomPx);
+  const auto step = static_cast<int>(attempt.number - kFitAttempts - 1);
+  constexpr double kFirstReachPx = 2;
+  return measuredAt(attempt.fitted, border, {attempt.places, std::ldexp(kFirstReachPx, 2 * step), std::move(roomPx)});
+}
+
 Path fitAt(const Tones& tones, const Border& border, const Roughness& rough, const Attempt& attempt,
            const TraceSettings& settings, std::stop_token stop) {
-  if (attempt.number > kMostAttempts) return borderAsPath(border);
   FitSettings fit;
   fit.tolerancePx = settings.tolerancePx;
   fit.cornerReadiness = settings.cornerReadiness;
@@ -85,7 +100,9 @@ Path fitAt(const Tones& tones, const Border& border, const Roughness& rough, con
   fit.blunt = attempt.places;
   if (attempt.number > kBluntAttempts) {
     fit.measured = attempt.places;
-    fit.measuredReachPx = std::ldexp(kMeasuredReachPx, static_cast<int>(attempt.number - kBluntAttempts - 1));
+    const auto step = static_cast<int>(attempt.number - kBluntAttempts - 1);
+    fit.measuredReachPx = std::ldexp(kMeasuredReachPx, step);
+    fit.measuredTolerancePx = attempt.number < kFitAttempts ? std::ldexp(settings.tolerancePx, -1 - step) : 0;
   }
   return fitOutline(measured(tones, border, rough.jagged, settings, fit.measured, 2 * fit.measuredReachPx), fit, stop);
 }
@@ -94,11 +111,12 @@ void refitCrossings(Tracing& tracing, const Tones& tones, const std::vector<Bord
                     const TraceSettings& settings, const WorkControl& control) {
   std::vector<Attempt> attempts(borders.size());
   OutlineCrossings crossings(tracing.outlines);
+  std::optional<RoomBeside> rooms;  // made when it is first needed
   while (true) {
     std::map<std::size_t, std::size_t> again;  // how often each outline crosses
     for (const Crossing& crossing : crossings.find(control.stop)) {
       Attempt& attempt = attempts[crossing.polyline];
-      if (attempt.number > kMostAttempts) continue;
+      if (attempt.number >= kMostAttempts) continue;
       attempt.places.push_back(crossing.place);
       ++again[crossing.polyline];
     }
@@ -106,21 +124,27 @@ void refitCrossings(Tracing& tracing, const Tones& tones, const std::vector<Bord
     std::vector<std::size_t> which;
     for (const auto& [i, count] : again) {
       which.push_back(i);
-      // So many crossings come from noise; mending them one by one would take minutes.
-      attempts[i].number = count < kMostCrossingPlaces ? attempts[i].number + 1 : kMostAttempts + 1;
+      Attempt& attempt = attempts[i];
+      // So many crossings come from noise; fitting again for each of them would take minutes.
+      attempt.number = count < kMostCrossingPlaces ? attempt.number + 1 : kMostAttempts;
+      if (attempt.fitted.segments.empty() && attempt.number > kFitAttempts) attempt.fitted = tracing.outlines[i];
     }
+    const auto isFittedNoMore = [&attempts](std::size_t i) { return attempts[i].number > kFitAttempts; };
+    if (!rooms && std::any_of(which.begin(), which.end(), isFittedNoMore)) rooms.emplace(borders);
     forAll(which.size(), {control.stop, {}}, [&](std::size_t k) {
       const std::size_t i = which[k];
-      tracing.outlines[i] = fitAt(tones, borders[i], tones.rough[i], attempts[i], settings, control.stop);
+      tracing.outlines[i] = attempts[i].number > kFitAttempts
+                                ? measuredNearCrossings(borders[i], attempts[i], rooms->of(i, kMostRoomPx))
+                                : fitAt(tones, borders[i], tones.rough[i], attempts[i], settings, control.stop);
       crossings.changed(i);
     });
   }
 }
 
-Tracing fitted(const Picture& picture, const Tones& tones, const std::vector<Border>& borders,
+Tracing fitted(const Tones& tones, const std::vector<Border>& borders,
                const TraceSettings& settings, const WorkControl& control) {
   Tracing tracing;
-  tracing.threshold = thresholdFor(picture, settings);
+  tracing.threshold = tones.tone.threshold;
   tracing.outlines.resize(borders.size());
   forAll(borders.size(), control, [&](std::size_t i) {
     tracing.outlines[i] = fitAt(tones, borders[i], tones.rough[i], {}, settings, control.stop);
@@ -157,7 +181,7 @@ Tracing fitBorders(const Picture& picture, const std::vector<Border>& borders, c
                    const WorkControl& control) {
   Tones tones = tonesFor(picture, settings);
   judgeNoise(tones, mostNoiseByGrain(tones.grey, tones.tone), borders, settings);
-  return fitted(picture, tones, borders, settings, control);
+  return fitted(tones, borders, settings, control);
 }
 
 Tracing trace(const Picture& picture, const TraceSettings& settings, const WorkControl& control) {
@@ -165,7 +189,7 @@ Tracing trace(const Picture& picture, const TraceSettings& settings, const WorkC
   auto mostNoise = std::async(std::launch::async, [&tones] { return mostNoiseByGrain(tones.grey, tones.tone); });
   const std::vector<Border> borders = followBorders(tones.grey, tones.tone, settings.minAreaPx2, control.stop);
   judgeNoise(tones, mostNoise.get(), borders, settings);
-  return fitted(picture, tones, borders, settings, control);
+  return fitted(tones, borders, settings, control);
 }
 
 }  // namespace rim

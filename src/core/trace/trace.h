@@ -53,7 +53,7 @@ std::vector<Border> traceBorders(const Picture& picture, const TraceSettings& se
 std::vector<Border> measuredBorders(const Picture& picture, const TraceSettings& settings, std::stop_token stop = {});
 
 /// Borders followed and fitted. An outline that comes to cross another after fitting is fitted
-/// again closer, in the last resort it keeps its border's points.
+/// again closer, in the last resort it keeps its border's points near where they cross.
 /// Throws Cancelled when a stop is requested, InputError when there are more than kMostBorderPoints.
 Tracing trace(const Picture& picture, const TraceSettings& settings, const WorkControl& control = {});
 

@@ -180,7 +180,7 @@ void PicturePanel::assessPicture() {
   const Picture picture = session_.job().picture;
   if (picture.empty() || picture.grey.get() == assessed_) return;
   assessed_ = picture.grey.get();
-  worth_->setText(tr("measuring…"));
+  worth_->setText(measuringText());
   const auto measure = [picture](const std::stop_token&) {
     Finding finding{assess(picture), {}};
     finding.remarks = remarksOn(picture, finding.assessment);

@@ -29,6 +29,8 @@ class PicturePanel : public QWidget {
 
   /// "320 × 320 px", the state line of the step.
   static QString stateLine(const Session& session);
+  /// What stands in place of the picture's worth as long as that is worked out.
+  static QString measuringText() { return tr("measuring…"); }
 
  public slots:
   /// Puts every tool away; returns whether there was one.
