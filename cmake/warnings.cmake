@@ -8,8 +8,7 @@ target_compile_options(snugrim_flags INTERFACE
   -ffp-contract=off)
 target_compile_definitions(snugrim_flags INTERFACE SNUGRIM_VERSION="${PROJECT_VERSION}")
 if(SNUGRIM_SANITIZE)
-  # With clang, so that the fuzz targets (tests/fuzz) are linked to the same objects.
   target_compile_options(snugrim_flags INTERFACE
-    -fsanitize=address,undefined,fuzzer-no-link -fno-sanitize-recover=undefined -fno-omit-frame-pointer)
+    -fsanitize=address,undefined -fno-sanitize-recover=undefined -fno-omit-frame-pointer)
   target_link_options(snugrim_flags INTERFACE -fsanitize=address,undefined)
 endif()

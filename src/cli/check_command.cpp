@@ -23,7 +23,7 @@ int run(const CheckOptions& o) {
   const ReadResult read = readInput(o.in, o.quiet);
   const Drawing& drawing = read.drawing;
   std::vector<Finding> findings = unjoined(read);
-  const std::vector<Finding> inspected = inspect(drawing, o.settings);
+  const std::vector<Finding> inspected = about(o.in.file, [&] { return inspect(drawing, o.settings); });
   findings.insert(findings.end(), inspected.begin(), inspected.end());
   const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;
   if (!o.report.empty()) writeReport(o.report, reportJson(drawing, o.in.file, seconds.count(), findings));

@@ -89,9 +89,9 @@ int run(const MendOptions& o) {
   const auto begin = std::chrono::steady_clock::now();
   const FileKind kind = about(o.out, [&] { return fileKindOf(o.out); });
   const ReadResult read = readInput(o.in, o.quiet);
-  Mended result = mended(read.drawing, o.settings);
+  Mended result = about(o.in.file, [&] { return mended(read.drawing, o.settings); });
   addJoined(read.joined, result.repairs);
-  const std::vector<Finding> left = inspect(result.drawing, o.settings);
+  const std::vector<Finding> left = about(o.in.file, [&] { return inspect(result.drawing, o.settings); });
   const Drawing written = inFormFor(result.drawing, kind, o.files, kWriteToleranceMm);
   about(o.out, [&] { writeDrawing(written, o.out, o.files); });
   const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;

@@ -110,7 +110,7 @@ void run(TraceOptions& o) {
   job = about(o.picture, [&] { return withColours(std::move(job), o.colours); });
   job.trace = o.trace;
   job.size = about(o.picture, [&] { return sizeWish(o, job.picture); });
-  job = traced(std::move(job), progressOnTerminal("tracing", o.quiet));
+  job = about(o.picture, [&] { return traced(std::move(job), progressOnTerminal("tracing", o.quiet)); });
   if (job.tracing->outlines.empty() && !o.quiet) {
     std::cerr << "snugrim-cli: " << o.picture
               << (job.inks ? ": no ink is kept; the drawing has no outlines.\n"

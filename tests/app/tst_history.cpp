@@ -101,6 +101,41 @@ class TestHistory : public QObject {
     for (; h.canUndo(); h.undo()) ++steps;
     QCOMPARE(steps, int(History::kMostSteps) - 1);
   }
+
+  void outlinesAndLabelsCountAsWellAsPictures() {
+    // Outlines of 120 MB a step: no more than a dozen of them are kept.
+    const auto heavy = [](int number) {
+      Job job = jobWith(number);
+      Tracing tracing;
+      tracing.outlines.assign(1, Path{{}, std::vector<Segment>(120'000'000 / sizeof(Segment)), true});
+      job.tracing = std::make_shared<const Tracing>(std::move(tracing));
+      return job;
+    };
+    History h;
+    for (int i = 0; i < 20; ++i) h.edit(heavy(i), "a");
+    int steps = 0;
+    for (; h.canUndo(); h.undo()) ++steps;
+    QVERIFY2(steps >= 10 && steps <= 13, qPrintable(QString::number(steps)));
+    // What steps share counts once.
+    History shared;
+    Job job = heavy(0);
+    for (int i = 0; i < 50; ++i) {
+      job.trace.threshold = i;
+      shared.edit(job, "a");
+    }
+    for (steps = 0; shared.canUndo(); shared.undo()) ++steps;
+    QCOMPARE(steps, 50);
+    // Label maps and brush strokes are held, too.
+    Job inks;
+    InkMap map{{}, std::make_shared<const cv::Mat>(1000, 1000, CV_8UC1)};
+    inks.inks = std::make_shared<const InkMap>(map);
+    BrushStroke stroke;
+    stroke.places.resize(100'000);
+    inks.preparation = {{TouchUp{{stroke}}}};
+    std::size_t bytes = 0;
+    for (const HeldBytes& held : heldBy(inks)) bytes += held.bytes;
+    QVERIFY(bytes >= 1'000'000 + 100'000 * sizeof(Point));
+  }
 };
 
 RIM_TEST(TestHistory)

@@ -1,10 +1,13 @@
 #pragma once
 
 #include <QApplication>
+#include <QMessageBox>
+#include <QPushButton>
 #include <QSettings>
 #include <QSignalSpy>
 #include <QTemporaryDir>
 #include <QTest>
+#include <QTimer>
 #include <memory>
 
 #include "app/bench/bench.h"
@@ -15,6 +18,15 @@ namespace rim::test {
 
 inline QString demoFile(const char* name) { return QStringLiteral(SOURCE_FOLDER "/demo/") + name; }
 inline QString testPicture(const char* name) { return QStringLiteral(TEST_DATA "/pictures/") + name; }
+
+/// Presses a button of the next message box.
+inline void answer(QMessageBox::StandardButton button) {
+  QTimer::singleShot(0, qApp, [button] {
+    auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
+    if (box == nullptr || box->button(button) == nullptr) return answer(button);
+    box->button(button)->click();
+  });
+}
 
 /// A real window with settings of its own, for one test function.
 struct WindowFixture {

@@ -66,6 +66,33 @@ class TestLayers : public QObject {
     QVERIFY2(faults.isEmpty(), qPrintable(faults.join("\n")));
   }
 
+  /// Two types of one name in one namespace break C++'s one definition rule, and no compiler tells.
+  void everyTypeHasANameOfItsOwn() {
+    const QString root = QStringLiteral(SOURCE_FOLDER) + "/src/";
+    static const QRegularExpression type("^(?:struct|class) ([A-Z]\\w*)[^;]*\\{");
+    QHash<QString, QString> seen;
+    QStringList faults;
+    QDirIterator it(root, {"*.h", "*.cpp"}, QDir::Files, QDirIterator::Subdirectories);
+    while (it.hasNext()) {
+      QFile file(it.next());
+      QVERIFY(file.open(QIODevice::ReadOnly));
+      const QString name = file.fileName().mid(root.size());
+      const QString space = name.startsWith("app/") ? "app" : name.startsWith("cli/") ? "cli" : "core";
+      bool ownToTheFile = false;
+      for (const QString& line : QString::fromUtf8(file.readAll()).split('\n')) {
+        if (line.startsWith("namespace {")) ownToTheFile = true;
+        if (line.startsWith("}  // namespace") && !line.contains("rim")) ownToTheFile = false;
+        const auto match = type.match(line);
+        if (!match.hasMatch() || ownToTheFile) continue;
+        const QString key = space + "::" + match.captured(1);
+        if (seen.contains(key)) faults << key + " stands in " + seen[key] + " and in " + name;
+        seen[key] = name;
+      }
+    }
+    QVERIFY(seen.size() > 80);
+    QVERIFY2(faults.isEmpty(), qPrintable(faults.join("\n")));
+  }
+
   void theCheckItselfSeesFaults() {
     QVERIFY(!fault("core/geometry/path.h", "QPointF").isEmpty());
     QVERIFY(!fault("core/geometry/path.h", "QtGui/QColor").isEmpty());

@@ -15,7 +15,7 @@
 namespace rim {
 namespace {
 
-constexpr std::size_t kMostCrossings = 200'000;
+constexpr std::size_t kMostCrossings = 100'000;
 constexpr double kNothing = 1e-9;  // share of a segment that is none
 
 /// The place `mm` (signed) along the path from a place on it; none beyond the end of an open path.

@@ -26,7 +26,7 @@ struct TrueCrossing {
 /// All true crossings, each once. Passing by within `touchMm` is touching; where two lines run on one track
 /// (`covered`), and within `gapMm` of the end of an open path, nothing counts as crossing: those are double lines and
 /// open ends. A path that comes back onto its own line and runs on along it counts as crossing itself where it does.
-/// Lines of different layers do not cross. Throws InputError when there are more than 200 000.
+/// Lines of different layers do not cross. Throws InputError when there are more than 100 000.
 std::vector<TrueCrossing> trueCrossings(const Drawing& drawing, const PieceIndex& index,
                                         const std::vector<CoveredStretch>& covered, const MendSettings& settings,
                                         const std::stop_token& stop = {});

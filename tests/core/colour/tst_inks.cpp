@@ -288,10 +288,24 @@ class TestInks : public QObject {
     QCOMPARE(pairs[0].other, inkLike(map, {250, 237, 204}));
   }
 
+  void aChartOfAHundredSwatchesHasAsManyInksAsThereMayBe() {
+    // Ten by ten colours that are all apart: the likest become one until no more than kMostInks are left.
+    cv::Mat chart(400, 400, CV_8UC3);
+    for (int i = 0; i < 100; ++i) {
+      const cv::Scalar colour((i % 10) * 28, (i / 10) * 28, (i * 37) % 256);
+      chart(cv::Rect((i % 10) * 40, (i / 10) * 40, 40, 40)) = colour;
+    }
+    const InkMap map = reduced(makePicture(chart, 0, "chart"), std::nullopt);
+    QVERIFY2(map.inks.size() > 40 && map.inks.size() <= kMostInks, qPrintable(QString::number(map.inks.size())));
+    double most = 0;
+    cv::minMaxLoc(*map.labels, nullptr, &most);
+    QVERIFY(most < static_cast<double>(map.inks.size()));
+  }
+
   void itCanBeStopped() {
     std::stop_source source;
     source.request_stop();
-    QVERIFY_EXCEPTION_THROWN(reduced(bars(), std::nullopt, source.get_token()), Cancelled);
+    QVERIFY_THROWS_EXCEPTION(Cancelled, reduced(bars(), std::nullopt, source.get_token()));
   }
 };
 

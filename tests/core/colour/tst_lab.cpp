@@ -82,7 +82,7 @@ class TestLab : public QObject {
     QVERIFY(colourFromHex("b3202A") == (Rgb{179, 32, 42}));
     QVERIFY(colourFromHex("#fff") == (Rgb{255, 255, 255}));
     for (const char* wrong : {"", "#", "#12", "#12345", "red", "#gggggg", "#1234567"})
-      QVERIFY_EXCEPTION_THROWN(colourFromHex(wrong), InputError);
+      QVERIFY_THROWS_EXCEPTION(InputError, colourFromHex(wrong));
   }
 };
 

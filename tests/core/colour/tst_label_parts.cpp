@@ -109,7 +109,7 @@ class TestLabelParts : public QObject {
   void itCanBeStopped() {
     std::stop_source source;
     source.request_stop();
-    QVERIFY_EXCEPTION_THROWN(labelPartsOf(cv::Mat::zeros(3, 3, CV_8U), source.get_token()), Cancelled);
+    QVERIFY_THROWS_EXCEPTION(Cancelled, labelPartsOf(cv::Mat::zeros(3, 3, CV_8U), source.get_token()));
   }
 
   void countsFollowTheChanges() {

@@ -109,7 +109,7 @@ class TestJobFile : public QObject {
                                      "print(z.testzip(), json.loads(z.read('job.json'))['snugrim-job'])",
                                      folder.filePath("traced.snugrim")});
     QVERIFY(unzip.waitForFinished());
-    QCOMPARE(unzip.readAllStandardOutput().trimmed(), QByteArray("None 1"));
+    QCOMPARE(unzip.readAllStandardOutput().trimmed(), QByteArray("None 2"));
   }
 
   void aDamagedFileIsToldWhereverItIsCut() {
@@ -143,7 +143,7 @@ class TestJobFile : public QObject {
   void wrongSettingsAreTold_data() {
     QTest::addColumn<QByteArray>("from");
     QTest::addColumn<QByteArray>("to");
-    QTest::newRow("newer") << QByteArray("\"snugrim-job\": 1") << QByteArray("\"snugrim-job\": 2");
+    QTest::newRow("newer") << QByteArray("\"snugrim-job\": 2") << QByteArray("\"snugrim-job\": 3");
     QTest::newRow("no json") << QByteArray("{") << QByteArray("[");
     QTest::newRow("text for a number") << QByteArray("\"px\": 2.0") << QByteArray("\"px\": \"two\"");
     QTest::newRow("too large") << QByteArray("\"px\": 2.0") << QByteArray("\"px\": 2e300");

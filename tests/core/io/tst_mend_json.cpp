@@ -2,6 +2,7 @@
 
 #include <QTemporaryDir>
 #include <QTest>
+#include <nlohmann/json.hpp>
 
 #include "core/error.h"
 #include "core/io/job_file.h"

@@ -2,6 +2,8 @@
 #include <QTest>
 #include <fstream>
 
+#include <sys/stat.h>
+
 #include "core/error.h"
 #include "core/io/safe_file.h"
 #include "support/test_list.h"
@@ -34,6 +36,17 @@ class TestSafeFile : public QObject {
     writeBeside(at("new.txt"), [](const fs::path& beside) { put(beside, "new"); });
     QCOMPARE(get(at("new.txt")), std::string("new"));
     QCOMPARE(filesIn(at("")), 1U);
+  }
+
+  void aNewFileIsAsReadableAsTheUserWants() {
+    const mode_t before = ::umask(027);
+    writeBeside(at("masked.txt"), [](const fs::path& beside) { put(beside, "new"); });
+    ::umask(before);
+    QCOMPARE(static_cast<int>(fs::status(at("masked.txt")).permissions()), 0640);
+    // One that takes the place of another keeps what that had.
+    fs::permissions(at("masked.txt"), fs::perms::owner_read | fs::perms::owner_write);
+    writeBeside(at("masked.txt"), [](const fs::path& beside) { put(beside, "newer"); });
+    QCOMPARE(static_cast<int>(fs::status(at("masked.txt")).permissions()), 0600);
   }
 
   void anOlderFileSurvivesAFailure() {

@@ -310,7 +310,7 @@ class TestInkBorders : public QObject {
     const Traced t = tracedFrom(sectors);
     std::stop_source source;
     source.request_stop();
-    QVERIFY_EXCEPTION_THROWN(fitInkBorders(t.picture, t.map, {}, {source.get_token(), {}}), Cancelled);
+    QVERIFY_THROWS_EXCEPTION(Cancelled, fitInkBorders(t.picture, t.map, {}, {source.get_token(), {}}));
   }
 
   /// Crescents and lenses with tips of a few degrees, one over the other: a loop at a tip may be far smaller than a

@@ -207,7 +207,7 @@ class TestJagged : public QObject {
       if (p.x > 6 && p.x < 18) QVERIFY(std::abs(p.y - 0.5 - (p.x - 6) / 6) < 1e-9);
     }
     for (const std::size_t few : {0U, 1U, 2U}) {
-      const std::vector<Point> little(sides.begin(), sides.begin() + few);
+      const std::vector<Point> little(sides.begin(), sides.begin() + static_cast<std::ptrdiff_t>(few));
       QCOMPARE(withoutJagsOpen(little).size(), few);
     }
   }

@@ -52,7 +52,7 @@ FindingList::FindingList(QWidget* parent) : QTreeWidget(parent) {
   setMinimumHeight(220);
   setTextElideMode(Qt::ElideRight);
   setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  connect(this, &QTreeWidget::currentItemChanged, this, &FindingList::currentChanged);
+  connect(this, &QTreeWidget::currentItemChanged, this, &FindingList::chosen);
 }
 
 void FindingList::show(std::shared_ptr<const std::vector<Finding>> findings, Drawing drawing, bool bySize, Unit unit) {

@@ -30,7 +30,7 @@ class FindingList : public QTreeWidget {
   void step(int by);
 
  signals:
-  void currentChanged();
+  void chosen();
 
  private:
   void addGroup(FindingKind kind, Unit unit);

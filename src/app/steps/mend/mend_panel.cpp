@@ -51,7 +51,7 @@ MendPanel::MendPanel(Session& session, Actions& actions, QWidget* parent)
   layout->addWidget(list_, 1);
   buildFinding(actions);
   buildSettings();
-  connect(list_, &FindingList::currentChanged, this, &MendPanel::showFinding);
+  connect(list_, &FindingList::chosen, this, &MendPanel::showFinding);
   connect(actions.mendSafe, &QAction::triggered, this, [this] { decide({MendStep::What::Safe, {}, {}, {}}); });
   connect(actions.takeProposals, &QAction::triggered, this, [this] {
     decide({MendStep::What::Proposals, {}, {}, {}});

@@ -1,0 +1,235 @@
+// Random jobs of all kinds are saved and opened again: what was read or decided is the same to the last bit.
+
+#include <QTemporaryDir>
+#include <QTest>
+#include <random>
+
+#include "core/error.h"
+#include "core/io/job_file.h"
+#include "core/io/read_drawing.h"
+#include "core/io/write_svg.h"
+#include "core/io/zip.h"
+#include "support/pictures.h"
+#include "support/test_list.h"
+
+using namespace rim;
+using namespace rim::test;
+
+namespace {
+
+/// Numbers of every size, the awkward ones among them.
+class Numbers {
+ public:
+  explicit Numbers(unsigned seed) : random_(seed) {}
+  int whole(int low, int high) { return std::uniform_int_distribution(low, high)(random_); }
+  double real(double low, double high) { return std::uniform_real_distribution(low, high)(random_); }
+  bool flag() { return whole(0, 1) == 1; }
+  Point place(double size, Point offset) { return offset + Point{real(-size, size), real(-size, size)}; }
+
+ private:
+  std::mt19937 random_;
+};
+
+Path randomPath(Numbers& n, double size, Point offset) {
+  Path path{n.place(size, offset), {}, n.flag()};
+  for (int k = n.whole(2, 12); k > 0; --k) {
+    const Point end = n.place(size, offset);
+    const int kind = n.whole(0, 2);
+    path.segments.push_back(kind == 0   ? Segment::line(end)
+                            : kind == 1 ? Segment::arc(end, n.real(-3, 3))
+                                        : Segment::cubic(n.place(size, offset), n.place(size, offset), end));
+  }
+  if (path.closed) path.segments.back().end = path.start;
+  return path;
+}
+
+Drawing randomDrawing(Numbers& n) {
+  Drawing drawing;
+  // Below and left of the origin, far away, tiny.
+  const double size = std::pow(10, n.real(-3, 5));
+  const Point offset = n.place(n.flag() ? 1e7 : 100, {});
+  for (int k = n.whole(0, 3); k > 0; --k)
+    drawing.layers.push_back({"Lage \"" + std::to_string(k) + "\" <ö>", n.whole(0, 255), n.whole(0, 255), 7});
+  for (int k = n.whole(1, 9); k > 0; --k) {
+    drawing.paths.push_back(randomPath(n, size, offset));
+    if (!drawing.layers.empty())
+      drawing.layerOf.push_back(static_cast<std::size_t>(n.whole(0, static_cast<int>(drawing.layers.size()) - 1)));
+  }
+  const Box box = boxOf(drawing.paths);
+  drawing.pageWidth = std::max(0.0, box.high.x);
+  drawing.pageHeight = std::max(0.0, box.high.y);
+  return drawing;
+}
+
+void decide(Job& job, Numbers& n) {
+  job.origin = n.flag() ? "found on the beach, no rights" : "";
+  job.size = {static_cast<SizeWish::Of>(n.whole(0, 4)), n.real(1, 500)};
+  job.mend.settings.gapMm = n.real(0, 2);
+  job.mend.settings.speckMm = n.real(0, 2);
+  for (int k = n.whole(0, 4); k > 0; --k) {
+    job.mend.steps.push_back({static_cast<MendStep::What>(n.whole(0, 4)),
+                              static_cast<FindingKind>(n.whole(0, static_cast<int>(kFindingKinds) - 1)),
+                              n.place(1e5, {}), n.flag() ? "join" : "drop"});
+  }
+}
+
+Job randomJob(unsigned seed) {
+  Numbers n(seed);
+  if (n.flag()) {
+    Job job = jobOn(randomDrawing(n), "plate.dxf");
+    decide(job, n);
+    return job;
+  }
+  Picture picture = pictureOf(noisy(drawn(n.whole(3, 40), n.whole(3, 40), disc(8, 8, 5)), n.real(0, 30)));
+  picture.name = "flag.png";
+  picture.dotsPerInch = n.flag() ? 0 : n.real(50, 600);
+  Job job = jobOn(picture);
+  decide(job, n);
+  job.trace.lightIsInk = n.flag();
+  if (n.flag()) job.trace.threshold = n.whole(0, 255);
+  job.trace.tolerancePx = n.real(0.05, 5);
+  job.trace.cornerReadiness = n.whole(0, 100);
+  if (n.flag()) job.preparation = {{Thicken{n.real(-3, 3)}, n.flag()}, {Turn{n.real(-180, 180)}}};
+  job.colours.on = n.flag();
+  if (n.flag()) job.colours.count = n.whole(2, kMostInks);
+  if (n.flag()) job.colours.steps = {stepFor(MergeInks{0, static_cast<std::size_t>(n.whole(0, kMostInks - 1))})};
+  return job;
+}
+
+Drawing drawingWith(std::vector<Path> paths, double width, double height) {
+  Drawing drawing;
+  drawing.paths = std::move(paths);
+  drawing.pageWidth = width;
+  drawing.pageHeight = height;
+  return drawing;
+}
+
+}  // namespace
+
+class TestJobRoundTrip : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void whatIsSavedIsOpenedTheSame() {
+    QTemporaryDir folder;
+    const std::filesystem::path file = folder.filePath("a.snugrim").toStdString();
+    const unsigned first = qEnvironmentVariableIsSet("RIM_SEED") ? qEnvironmentVariable("RIM_SEED").toUInt() : 1;
+    for (unsigned seed = first; seed < first + 150; ++seed) {
+      const Job job = randomJob(seed);
+      saveJob(job, file);
+      const Job back = loadJob(file);
+      const QByteArray where = "RIM_SEED=" + QByteArray::number(seed);
+      QVERIFY2((back.drawing != nullptr) == (job.drawing != nullptr), where.constData());
+      if (job.drawing) {
+        QVERIFY2(back.drawing->paths == job.drawing->paths, where.constData());
+        QVERIFY2(back.drawing->layers == job.drawing->layers && back.drawing->layerOf == job.drawing->layerOf,
+                 where.constData());
+        QVERIFY2(back.drawing->pageWidth == job.drawing->pageWidth &&
+                     back.drawing->pageHeight == job.drawing->pageHeight,
+                 where.constData());
+        QVERIFY2(hasOutlines(back) || !back.mend.steps.empty(), where.constData());
+      } else {
+        QVERIFY2(cv::norm(*back.original.bgr, *job.original.bgr, cv::NORM_INF) == 0, where.constData());
+        QVERIFY2(back.preparation == job.preparation && back.colours == job.colours && back.trace == job.trace,
+                 where.constData());
+      }
+      QVERIFY2(back.size == job.size && back.origin == job.origin, where.constData());
+      QVERIFY2(back.mend.steps == job.mend.steps && back.mend.settings.gapMm == job.mend.settings.gapMm,
+               where.constData());
+    }
+  }
+
+  void drawingsWhereverTheyLieAreOpenedAgain_data() {
+    QTest::addColumn<QPointF>("at");
+    QTest::addColumn<double>("size");
+    QTest::newRow("wholly below and left of the origin") << QPointF(-300, -200) << 50.0;
+    QTest::newRow("in metres, far from the origin") << QPointF(4.5e8, 5.3e8) << 25'000.0;
+    QTest::newRow("a hundredth of a millimetre") << QPointF(0, 0) << 0.01;
+  }
+  void drawingsWhereverTheyLieAreOpenedAgain() {
+    QFETCH(QPointF, at);
+    QFETCH(double, size);
+    QTemporaryDir folder;
+    const std::filesystem::path file = folder.filePath("a.snugrim").toStdString();
+    const Point low{at.x(), at.y()};
+    Path square{low, {}, true};
+    for (const Point corner : {Point{1, 0}, Point{1, 1}, Point{0, 1}, Point{0, 0}})
+      square.segments.push_back(Segment::line(low + corner * size));
+    const Drawing drawing =
+        drawingWith({square}, std::max(0.0, low.x + size), std::max(0.0, low.y + size));
+    saveJob(jobOn(drawing, "a.dxf"), file);
+    QVERIFY(loadJob(file).drawing->paths == drawing.paths);
+    // The outlines for other programs can be read, too, and have their size.
+    const ZipParts parts = readZip(file, {"outlines.svg"}, 1'000'000);
+    const std::vector<std::byte>& bytes = parts.at("outlines.svg");
+    const ReadResult read =
+        readDrawing({reinterpret_cast<const char*>(bytes.data()), bytes.size()}, "outlines.svg");
+    QVERIFY(std::abs(boxOf(read.drawing.paths).width() / size - 1) < 1e-3);
+  }
+
+  void manyOutlinesOnOneLayerAreOpenedAgain() {
+    // More than the 10 MB of text that an XML reader takes for one attribute unless it is told otherwise.
+    Drawing drawing = drawingWith({}, 1000, 1000);
+    Numbers n(4);
+    for (int i = 0; i < 30'000; ++i) drawing.paths.push_back(randomPath(n, 500, {500, 500}));
+    QTemporaryDir folder;
+    const std::filesystem::path file = folder.filePath("a.snugrim").toStdString();
+    saveJob(jobOn(drawing, "a.dxf"), file);
+    QVERIFY(loadJob(file).drawing->paths == drawing.paths);
+    const std::string svg = svgText(drawing);
+    QVERIFY(svg.size() > 10'000'000);
+    QCOMPARE(readDrawing(svg, "a.svg").drawing.paths.size() > 0, true);
+  }
+
+  /// A job of version 1 kept its drawing as SVG.
+  void jobsOfTheFirstVersionAreOpened() {
+    QTemporaryDir folder;
+    const std::filesystem::path file = folder.filePath("old.snugrim").toStdString();
+    const auto bytes = [](const std::string& text) {
+      const auto all = std::as_bytes(std::span(text));
+      return std::vector<std::byte>(all.begin(), all.end());
+    };
+    const std::string settings =
+        R"({"snugrim-job": 1, "picture": {"name": "plate.dxf", "dots-per-inch": 0}, "origin": "", "preparation": [],
+            "trace": {"light-is-ink": false, "tolerance-px": 0.35, "min-area-px2": 4, "corners": 50},
+            "mend": {"gap-mm": 0.5, "speck-mm": 0.3, "steps": []}, "size": {"of": "resolution", "value": 0}})";
+    const std::string svg =
+        R"(<svg xmlns="http://www.w3.org/2000/svg" width="30mm" height="20mm" viewBox="0 0 30 20"><path d="M0,0 L10,0 L10,5 Z"/></svg>)";
+    writeZip(file, {{"job.json", bytes(settings)}, {"drawing.svg", bytes(svg)}});
+    const Job job = loadJob(file);
+    QCOMPARE(job.drawing->paths.size(), 1U);
+    QCOMPARE(job.mend.settings.speckMm, 0.3);
+  }
+
+  void damagedDrawingsAreTold_data() {
+    QTest::addColumn<QByteArray>("from");
+    QTest::addColumn<QByteArray>("to");
+    QTest::newRow("a letter for a number") << QByteArray("L 10 0") << QByteArray("L x 0");
+    QTest::newRow("a kind that is none") << QByteArray("L 10 0") << QByteArray("Q 10 0");
+    QTest::newRow("infinite") << QByteArray("L 10 0") << QByteArray("L 1e400 0");
+    QTest::newRow("too far") << QByteArray("L 10 0") << QByteArray("L 1e12 0");
+    QTest::newRow("not closed") << QByteArray("L 0 0\"") << QByteArray("L 0 1\"");
+    QTest::newRow("no page") << QByteArray("\"page\"") << QByteArray("\"rage\"");
+    QTest::newRow("paths that are none") << QByteArray("\"paths\":[") << QByteArray("\"paths\":3,\"x\":[");
+  }
+  void damagedDrawingsAreTold() {
+    QFETCH(QByteArray, from);
+    QFETCH(QByteArray, to);
+    QTemporaryDir folder;
+    const std::filesystem::path file = folder.filePath("a.snugrim").toStdString();
+    const Path triangle{{0, 0}, {Segment::line({10, 0}), Segment::line({5, 5}), Segment::line({0, 0})}, true};
+    saveJob(jobOn(drawingWith({triangle}, 10, 5), "a.dxf"), file);
+    ZipParts parts = readZip(file, {"drawing.json", "job.json"}, 1'000'000);
+    QByteArray text(reinterpret_cast<const char*>(parts["drawing.json"].data()),
+                    static_cast<qsizetype>(parts["drawing.json"].size()));
+    QVERIFY2(text.contains(from), text.constData());
+    text.replace(from, to);
+    const auto all = std::as_bytes(std::span(text.constData(), static_cast<std::size_t>(text.size())));
+    parts["drawing.json"].assign(all.begin(), all.end());
+    writeZip(file, parts);
+    QVERIFY_THROWS_EXCEPTION(InputError, loadJob(file));
+  }
+};
+
+RIM_TEST(TestJobRoundTrip)
+#include "tst_job_round_trip.moc"

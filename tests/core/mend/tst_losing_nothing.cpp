@@ -1,0 +1,250 @@
+// Mending keeps all that can be seen: what crosses itself parts into its lobes, long lines stay, small faults leave
+// nothing behind, and what is merged or simplified stays where it was.
+
+#include <QTest>
+#include <numbers>
+#include <random>
+
+#include "core/error.h"
+#include "core/geometry/flatten.h"
+#include "core/geometry/segment.h"
+#include "core/mend/crossings.h"
+#include "core/mend/decide.h"
+#include "core/mend/inspect.h"
+#include "core/mend/mend.h"
+#include "core/mend/smoothing.h"
+#include "core/mend/tidy.h"
+#include "support/spoil.h"
+#include "support/test_list.h"
+
+using namespace rim;
+using namespace rim::test;
+
+namespace {
+
+Drawing of(std::vector<Path> paths) {
+  Drawing drawing;
+  drawing.paths = std::move(paths);
+  return drawing;
+}
+
+double distanceTo(const Drawing& drawing, Point p) {
+  double least = std::numeric_limits<double>::infinity();
+  for (const Path& path : drawing.paths) {
+    for (std::size_t i = 0; i < path.segments.size(); ++i) least = std::min(least, distanceTo(pieceOf(path, i), p));
+  }
+  return least;
+}
+
+/// How far a place of the one drawing lies from the other at most, looked at every `step` mm.
+double farthest(const Drawing& from, const Drawing& to, double step = 0.2) {
+  double most = 0;
+  for (const Path& path : from.paths) {
+    for (std::size_t i = 0; i < path.segments.size(); ++i) {
+      const Piece piece = pieceOf(path, i);
+      const int steps = 1 + static_cast<int>(lengthOf(piece) / step);
+      for (int k = 0; k <= steps; ++k)
+        most = std::max(most, distanceTo(to, pointAt(piece, static_cast<double>(k) / steps)));
+    }
+  }
+  return most;
+}
+
+std::size_t countOf(const std::vector<Finding>& findings, FindingKind kind) {
+  return static_cast<std::size_t>(
+      std::count_if(findings.begin(), findings.end(), [kind](const Finding& f) { return f.kind == kind; }));
+}
+
+Path scribble(unsigned seed, int lines, bool closed) {
+  std::mt19937 random(seed);
+  std::uniform_real_distribution<double> anywhere(0, 150);
+  std::vector<Point> corners;
+  for (int i = 0; i < lines; ++i) corners.push_back({anywhere(random), anywhere(random)});
+  Path path = polygonPath(corners);
+  if (!closed) {
+    path.closed = false;
+    path.segments.pop_back();
+  }
+  return path;
+}
+
+}  // namespace
+
+class TestLosingNothing : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void theLobesOfABowTieBothStay() {
+    const Drawing bowTie = of({polygonPath({{0, 0}, {40, 30}, {40, 0}, {0, 30}})});
+    const Mended result = mended(bowTie, {});
+    QCOMPARE(result.drawing.paths.size(), 2U);
+    QVERIFY(inspect(result.drawing, {}).empty());
+    QVERIFY(farthest(bowTie, result.drawing) < 1e-9 && farthest(result.drawing, bowTie) < 1e-9);
+    // Asked for, its nodes are put in order instead, which moves lines far.
+    MendSettings settings;
+    settings.bowTies = BowTieRule::Untangle;
+    QCOMPARE(mended(bowTie, settings).drawing.paths.size(), 1U);
+  }
+
+  void aCurveThatCrossesItselfIsFoundAndParted() {
+    // The lobe of this cubic is 4.5 mm high: by formula it crosses itself in one place.
+    Path path{{0, 0}, {Segment::cubic({30, 20}, {-20, 20}, {10, 0}), Segment::line({5, -10})}, true};
+    path.segments.push_back(Segment::line({0, 0}));
+    const Drawing looped = of({path});
+    QCOMPARE(countOf(inspect(looped, {}), FindingKind::SelfCrossing), 1U);
+    const Mended result = mended(looped, {});
+    QVERIFY(inspect(result.drawing, {}).empty());
+    QCOMPARE(result.drawing.paths.size(), 2U);
+    QVERIFY(farthest(looped, result.drawing) < 1e-6);
+  }
+
+  void scribblesLoseNothing_data() {
+    QTest::addColumn<int>("lines");
+    QTest::addColumn<bool>("closed");
+    for (const int lines : {12, 40, 80, 120}) {
+      QTest::addRow("%d lines, closed", lines) << lines << true;
+      QTest::addRow("%d lines, open", lines) << lines << false;
+    }
+  }
+  void scribblesLoseNothing() {
+    QFETCH(int, lines);
+    QFETCH(bool, closed);
+    for (unsigned seed = 1; seed <= 2; ++seed) {
+      const Drawing drawing = of({scribble(seed, lines, closed)});
+      const Drawing result = mended(drawing, {}).drawing;
+      const auto left = inspect(result, {});
+      QVERIFY(farthest(drawing, result, 0.5) <= MendSettings{}.gapMm);
+      QVERIFY(farthest(result, drawing, 0.5) <= MendSettings{}.doubleMm);
+      QCOMPARE(countOf(left, FindingKind::SelfCrossing), 0U);
+      QCOMPARE(countOf(left, FindingKind::Loop), 0U);
+      // What nearly coincides over a length is told, not guessed at.
+      QVERIFY2(left.size() <= 2 + static_cast<std::size_t>(lines) / 8, qPrintable(QString::number(left.size())));
+    }
+  }
+
+  void smoothingKeepsEveryStretchOnce() {
+    const Path path = scribble(7, 30, true);
+    const Drawing drawing = of({path});
+    const PieceIndex index(drawing.paths);
+    const auto crossings = trueCrossings(drawing, index, {}, {});
+    QVERIFY(crossings.size() > 50);
+    const std::vector<Path> parts = smoothed(path, crossings);
+    QVERIFY(std::abs(totalLength(parts) - pathLength(path)) < 1e-6);
+    double area = 0;
+    for (const Path& part : parts) {
+      QVERIFY(part.closed && part.segments.back().end == part.start);
+      area += signedArea(part);
+    }
+    // What the outline winds round stays wound round: the signed areas add up to its own.
+    QVERIFY(std::abs(area - signedArea(path)) < 1e-6);
+    // Of a part of them those that hang together are enough for parts that do not cross each other.
+    const auto some = interlacedWith(crossings, 3);
+    const Drawing partly = of(smoothed(path, some));
+    const PieceIndex partlyIndex(partly.paths);
+    for (const TrueCrossing& c : trueCrossings(partly, partlyIndex, {}, {})) QCOMPARE(c.a.path, c.b.path);
+  }
+
+  void whatGoesOutAndBackFarStaysAsALine() {
+    const Drawing drawing = of({polygonPath({{0, 0}, {20, 0}, {20, 10}, {12, 10}, {12, 32}, {12, 10}, {0, 10}})});
+    const Drawing result = mended(drawing, {}).drawing;
+    QVERIFY(farthest(drawing, result) < 1e-6);
+    QCOMPARE(countsOf(result.paths).open, 1U);
+    QVERIFY(std::abs(totalLength(result.paths) - (60 + 22)) < 1e-6);
+  }
+
+  void smallLoopsAndSpikesLeaveNothing_data() {
+    QTest::addColumn<double>("size");
+    for (const double size : {0.1, 0.2, 0.3}) QTest::addRow("%.1f mm", size) << size;
+  }
+  void smallLoopsAndSpikesLeaveNothing() {
+    QFETCH(double, size);
+    const Drawing spiked = of({polygonPath({{0, 0}, {20, 0}, {20, 8}, {10, 8}, {10, 8 + size}, {10, 8}, {0, 8}})});
+    const Drawing looped = of({polygonPath({{0, 0},
+                                            {20, 0},
+                                            {20, 8},
+                                            {10, 8},
+                                            {10 - size, 8 + size},
+                                            {10, 8 + size},
+                                            {10 - size, 8},
+                                            {0, 8}})});
+    for (const Drawing& drawing : {spiked, looped}) {
+      QVERIFY(!inspect(drawing, {}).empty());
+      const Drawing result = mended(drawing, {}).drawing;
+      QCOMPARE(result.paths.size(), 1U);
+      QVERIFY(inspect(result, {}).empty());
+      QVERIFY(boxOf(result.paths).high.y <= 8 + size / 2 + 1e-9);
+      QVERIFY(std::abs(signedArea(result.paths[0]) - 160) < size * size);
+    }
+  }
+
+  void mergedNodesDoNotCreep() {
+    // 2000 chords of 1.6 micrometres: none of them is to be felt, all of them are a circle.
+    const Path circle = polygonPath([] {
+      std::vector<Point> corners;
+      for (int i = 0; i < 2000; ++i) {
+        const double angle = 2 * std::numbers::pi * i / 2000;
+        corners.push_back({0.5 * std::cos(angle), 0.5 * std::sin(angle)});
+      }
+      return corners;
+    }());
+    const MendSettings settings;
+    const Path merged = withoutCoincidentNodes(of({circle}), settings).drawing.paths[0];
+    QVERIFY(merged.segments.size() < 1500 && merged.segments.size() > 300);
+    QVERIFY(std::abs(signedArea(merged) / signedArea(circle) - 1) < 0.01);
+    QVERIFY(farthest(of({circle}), of({merged}), 0.001) <= settings.coincidentMm);
+    const Drawing safe = repairedSafely(of({circle}), settings);
+    QCOMPARE(safe.paths.size(), 1U);
+    QVERIFY(std::abs(std::abs(signedArea(safe.paths[0])) / signedArea(circle) - 1) < 0.01);
+    QVERIFY(inspect(safe, settings).empty());
+  }
+
+  void whatIsSimplifiedCrossesNothing() {
+    // Two wavy outlines 0.15 mm apart, simplified within 0.2 mm.
+    const auto wavy = [](double radius, double turn) {
+      std::vector<Point> corners;
+      for (int i = 0; i < 720; ++i) {
+        const double angle = 2 * std::numbers::pi * i / 720;
+        const double r = radius + 0.4 * std::sin(23 * angle + turn);
+        corners.push_back({r * std::cos(angle), r * std::sin(angle)});
+      }
+      return polygonPath(corners);
+    };
+    const Drawing drawing = of({wavy(20, 0), wavy(19.85, 0)});
+    QVERIFY(inspect(drawing, {}).empty() || countOf(inspect(drawing, {}), FindingKind::Crossing) == 0);
+    MendSettings settings;
+    settings.simplifyMm = 0.2;
+    settings.doubles = DoubleRule::Leave;
+    const Drawing result = mended(drawing, settings).drawing;
+    QCOMPARE(countOf(inspect(result, settings), FindingKind::Crossing), 0U);
+    QVERIFY(countsOf(result.paths).nodes < countsOf(drawing.paths).nodes);
+    QVERIFY(farthest(drawing, result) <= settings.simplifyMm);
+  }
+
+  void piecesWhoseEndsMeetAreOneOutline() {
+    std::mt19937 random(3);
+    const Drawing whole = plate(random);
+    const Drawing pieces = takenApart(whole, random);
+    const PutTogether together = putTogether(pieces);
+    QCOMPARE(together.drawing.paths.size(), whole.paths.size());
+    QCOMPARE(countsOf(together.drawing.paths).open, 0U);
+    QVERIFY(inspect(together.drawing, {}).empty());
+    std::size_t count = 0;
+    for (const JoinedOutline& outline : together.joined) count += outline.pieces;
+    QCOMPARE(count + whole.paths.size() - together.joined.size(), pieces.paths.size());
+    // Nothing becomes one that was two, and what is whole stays as it is.
+    QCOMPARE(countsOf(together.drawing.paths).lines, countsOf(pieces.paths).lines);
+    QVERIFY(putTogether(whole).joined.empty() && putTogether(whole).drawing.paths == whole.paths);
+  }
+
+  void tooMuchIsRefusedWithASentence() {
+    Path back{{0, 0}, {}, false};
+    for (int i = 0; i < 3000; ++i) back.segments.push_back(Segment::line({i % 2 == 0 ? 10.0 : 0.0, 0}));
+    QVERIFY_THROWS_EXCEPTION(InputError, inspect(of({back}), {}));
+    // Mending takes it for what it is: a line.
+    const Drawing result = mended(of({back}), {}).drawing;
+    QVERIFY(result.paths.size() <= 2 && farthest(of({back}), result) < 0.05);
+  }
+};
+
+RIM_TEST(TestLosingNothing)
+#include "tst_losing_nothing.moc"
