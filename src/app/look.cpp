@@ -87,8 +87,8 @@ QString styleSheetOf(const Look& l) {
   if (!file.open(QIODevice::ReadOnly)) return {};
   QString sheet = QString::fromUtf8(file.readAll());
   const std::pair<const char*, QColor> names[] = {
-      {"@window", l.window}, {"@panel", l.panel},    {"@raised", l.raised}, {"@line", l.line},
-      {"@text", l.text},     {"@quiet", l.quiet},    {"@accent", l.accent}, {"@onAccent", l.onAccent},
+      {"@window", l.window}, {"@panel", l.panel},     {"@raised", l.raised}, {"@line", l.line},
+      {"@text", l.text},     {"@quiet", l.quiet},     {"@accent", l.accent}, {"@onAccent", l.onAccent},
       {"@good", l.good},     {"@warning", l.warning}, {"@bench", l.bench}};
   for (const auto& [name, colour] : names) sheet.replace(QString(name) + ";", colour.name() + ";");
   return sheet;

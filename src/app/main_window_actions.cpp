@@ -16,8 +16,8 @@
 
 #include "app/bench/bench.h"
 #include "app/look.h"
-#include "app/start/start_page.h"
 #include "app/main_window.h"
+#include "app/start/start_page.h"
 #include "app/steps/export/export_panel.h"
 #include "app/steps/picture/picture_panel.h"
 #include "app/steps/picture/practice_camera_dialog.h"

@@ -67,8 +67,7 @@ bool MainWindow::mayReplace(const QString& file) {
 
 bool MainWindow::mayLeave(const QString& title, const std::function<void()>& then) {
   if (!session_.modified()) return true;
-  QMessageBox question(QMessageBox::Question, title,
-                       tr("The job on %1 has changes that are not saved.").arg(jobName()),
+  QMessageBox question(QMessageBox::Question, title, tr("The job on %1 has changes that are not saved.").arg(jobName()),
                        QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, this);
   question.setObjectName("closeQuestion");
   question.setTextFormat(Qt::PlainText);

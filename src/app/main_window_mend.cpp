@@ -48,8 +48,8 @@ void MainWindow::connectMending() {
   });
   connect(card_, &JobCard::chosen, this, &MainWindow::showFindings);
   connect(&session_, &Session::drawingRead, this, &MainWindow::takeDrawing);
-  for (QAction* action : {actions_.mendSafe, actions_.takeProposals, actions_.nextFinding, actions_.previousFinding, actions_.repairThis,
-                          actions_.repairAll, actions_.leaveThis}) {
+  for (QAction* action : {actions_.mendSafe, actions_.takeProposals, actions_.nextFinding, actions_.previousFinding,
+                          actions_.repairThis, actions_.repairAll, actions_.leaveThis}) {
     connect(action, &QAction::triggered, this, [this] {
       if (card_->chosenStep() != kMend) showStep(kMend);
     });

@@ -92,13 +92,14 @@ void Session::measureDeviation() {
   const auto measure = [job = job()](const std::stop_token& stop) {
     return std::make_shared<const Deviation>(deviationOf(job.picture, job.trace, *job.tracing, stop));
   };
-  measuring_.begin(this, measure, [this, tracing = job().tracing](const Outcome<std::shared_ptr<const Deviation>>& got) {
-    if (!got.trouble.isEmpty()) {
-      emit failed(got.trouble);
-    } else if (job().tracing == tracing) {
-      emit deviationMeasured(got.result);
-    }
-  });
+  measuring_.begin(this, measure,
+                   [this, tracing = job().tracing](const Outcome<std::shared_ptr<const Deviation>>& got) {
+                     if (!got.trouble.isEmpty()) {
+                       emit failed(got.trouble);
+                     } else if (job().tracing == tracing) {
+                       emit deviationMeasured(got.result);
+                     }
+                   });
 }
 
 void Session::makeTraceable() {
@@ -118,7 +119,8 @@ void Session::makeTraceable() {
     if (!got.trouble.isEmpty()) {
       emit failed(tr("This cannot be done: %1").arg(got.trouble));
     } else if (job().preparation != steps) {
-      emit said(tr("The picture was changed in the meantime, so that stays. Press Make it traceable again to replace it."));
+      emit said(
+          tr("The picture was changed in the meantime, so that stays. Press Make it traceable again to replace it."));
     } else if (got.result.steps.empty()) {
       emit said(tr("The picture needs nothing more: trace it as it is."));
     } else {

@@ -141,9 +141,9 @@ class Session : public QObject {
   Job shown_;
   Tracer tracer_;
   quint64 request_ = 0;
-  quint64 firstOfPicture_ = 0;    ///< the first request with the picture of the last one
-  quint64 firstOfOriginal_ = 0;   ///< the same whatever was done to it
-  Job requested_;                 ///< what the last request was about
+  quint64 firstOfPicture_ = 0;   ///< the first request with the picture of the last one
+  quint64 firstOfOriginal_ = 0;  ///< the same whatever was done to it
+  Job requested_;                ///< what the last request was about
   bool opensInInks_ = true;
   bool tracing_ = false;
   std::shared_ptr<const Tracing> reference_;

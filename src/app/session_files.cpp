@@ -158,8 +158,7 @@ void Session::exportTo(const QString& file, const ExportSettings& settings) {
     Counts counts;
     Box box;
   };
-  const auto write = [job = job(), path = std::filesystem::path(file.toStdString()),
-                      settings](const std::stop_token&) {
+  const auto write = [job = job(), path = std::filesystem::path(file.toStdString()), settings](const std::stop_token&) {
     exportJob(job, path, settings);
     const Drawing drawing = drawingFor(job, fileKindOf(path), settings);
     return Written{countsOf(drawing.paths), boxOf(drawing.paths)};

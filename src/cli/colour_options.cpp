@@ -13,9 +13,8 @@ constexpr double kSameColour = 20;
 
 std::string checkColours(const std::string& text) {
   if (text == "auto") return {};
-  return isWholeWithin(text, 2, kMostInks)
-             ? std::string{}
-             : "--colours takes auto or a number from 2 to " + std::to_string(kMostInks);
+  return isWholeWithin(text, 2, kMostInks) ? std::string{}
+                                           : "--colours takes auto or a number from 2 to " + std::to_string(kMostInks);
 }
 
 std::size_t inkLike(const InkMap& map, const std::string& text) {
@@ -52,15 +51,15 @@ void addColours(Command& command, ColourOptions& o) {
   const std::map<std::string, InkLayout> layouts{
       {"silhouette", InkLayout::Silhouette}, {"cut-out", InkLayout::CutOut}, {"shared", InkLayout::Shared}};
   const Option colours = command
-                      .add("--colours", o.colours,
+                             .add("--colours", o.colours,
                                   "reduce to so many colours, the background counted, instead of thresholding: auto or "
                                   "2..64")
-                      .checkedBy(checkColours)
-                      .takes("N");
+                             .checkedBy(checkColours)
+                             .takes("N");
   command
       .choice("--layout", o.layout, layouts,
-                  "with --colours: silhouette (one outline round all that is not background), cut-out (each colour on "
-                  "its own layer) or shared (every border once)")
+              "with --colours: silhouette (one outline round all that is not background), cut-out (each colour on "
+              "its own layer) or shared (every border once)")
       .takes("LAYOUT")
       .standsFor("cut-out")
       .needs(colours);
@@ -72,8 +71,7 @@ void addColours(Command& command, ColourOptions& o) {
       .takes("COLOUR")
       .showsDefault()
       .needs(colours);
-  command
-      .add("--merge", o.merge, "with --colours: the first colour becomes the second, as A,B; may be repeated")
+  command.add("--merge", o.merge, "with --colours: the first colour becomes the second, as A,B; may be repeated")
       .takes("A,B")
       .oneEach()
       .needs(colours);

@@ -27,7 +27,7 @@ void addDrawingInput(Command& command, DrawingInput& in) {
   command.add("drawing", in.file, "an SVG or DXF").required();
   command
       .add("--in-units", in.unit,
-                  "the unit of the drawing's own numbers, whatever the file says: mm, cm, m, in, ft, pt or px")
+           "the unit of the drawing's own numbers, whatever the file says: mm, cm, m, in, ft, pt or px")
       .oneOf(namesOf(mmPerUnit()));
 }
 

@@ -30,9 +30,7 @@ void addRepairs(Command& command, MendSettings& settings) {
                                                 {"inner", DoubleRule::Inner},
                                                 {"centre", DoubleRule::Centre},
                                                 {"leave", DoubleRule::Leave}};
-  command.add("--gap", settings.gapMm, "open ends nearer than this are joined, mm")
-      .within(0.0, 1000.0)
-      .showsDefault();
+  command.add("--gap", settings.gapMm, "open ends nearer than this are joined, mm").within(0.0, 1000.0).showsDefault();
   command
       .choice("--double", settings.doubles, rules,
               "a line drawn twice becomes one; of the two edges of a stroke keep the outer, the inner, or the line "
@@ -50,14 +48,12 @@ void addRepairs(Command& command, MendSettings& settings) {
               "an outline that crosses itself: its lobes part and all stay (split; default), or its nodes are put in "
               "order (untangle)")
       .takes("split|untangle");
-  command
-      .add("--stroke-width", settings.strokeWidthMm,
-                  "the widest stroke that outer, inner, centre take for one, mm")
+  command.add("--stroke-width", settings.strokeWidthMm, "the widest stroke that outer, inner, centre take for one, mm")
       .within(0.001, 1000.0)
       .showsDefault();
   command
       .add("--smaller-than", settings.smallerThanMm,
-                  "drop closed outlines whose larger side is below this, mm; 0 keeps all")
+           "drop closed outlines whose larger side is below this, mm; 0 keeps all")
       .within(0.0, 1000.0)
       .showsDefault();
   command.flag("--drop-frame", settings.dropFrame, "drop an outline that only frames all the others");
@@ -72,7 +68,8 @@ void addJoined(const std::vector<JoinedOutline>& joined, std::vector<RepairCount
   std::size_t joints = 0;
   for (const JoinedOutline& outline : joined) joints += outline.joints;
   if (joints == 0) return;
-  const auto known = std::find_if(repairs.begin(), repairs.end(), [](const RepairCount& r) { return r.kind == "joined"; });
+  const auto known =
+      std::find_if(repairs.begin(), repairs.end(), [](const RepairCount& r) { return r.kind == "joined"; });
   if (known == repairs.end()) {
     repairs.insert(repairs.begin(), {"joined", joints});
   } else {

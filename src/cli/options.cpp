@@ -119,8 +119,8 @@ Option Command::flag(const std::string& names, bool& value, const std::string& h
 
 Option Command::choose(const std::string& names, const std::map<std::string, int>& words,
                        const std::function<void(int)>& take, const std::string& help) {
-  return Option(app_->add_option_function<int>(names, take, help)
-                    ->transform(CLI::CheckedTransformer(words, CLI::ignore_case)));
+  return Option(
+      app_->add_option_function<int>(names, take, help)->transform(CLI::CheckedTransformer(words, CLI::ignore_case)));
 }
 
 void Command::does(const std::function<int()>& work) {

@@ -66,7 +66,8 @@ class Command {
                 const std::string& help) {
     std::map<std::string, int> numbers;
     for (const auto& [word, meant] : words) numbers[word] = static_cast<int>(meant);
-    return choose(names, numbers, [&value](int number) { value = static_cast<Enum>(number); }, help);
+    return choose(
+        names, numbers, [&value](int number) { value = static_cast<Enum>(number); }, help);
   }
 
   /// What the command does; its exit code is the program's.
@@ -74,8 +75,8 @@ class Command {
 
  private:
   friend class Program;
-  Option choose(const std::string& names, const std::map<std::string, int>& words,
-                const std::function<void(int)>& take, const std::string& help);
+  Option choose(const std::string& names, const std::map<std::string, int>& words, const std::function<void(int)>& take,
+                const std::string& help);
 
   CLI::App* app_;
   std::function<void(int)> result_;

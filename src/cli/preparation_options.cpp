@@ -1,7 +1,5 @@
 #include "cli/preparation_options.h"
 
-
-
 namespace rim::cli {
 namespace {
 
@@ -16,11 +14,8 @@ void addPreparation(Command& command, PreparationOptions& o) {
       .takes("X,Y,W,H")
       .under(kGroup);
   command.flag("--auto-crop", o.autoCrop, "keep what has ink, and 8 px round it").under(kGroup);
-  command.flag("--straighten", o.straighten, "find a photographed sheet and bring it to a rectangle")
-      .under(kGroup);
-  command
-      .add("--side-ratio", o.sideRatio,
-                  "with --straighten: the sheet's true width by height (default: estimated)")
+  command.flag("--straighten", o.straighten, "find a photographed sheet and bring it to a rectangle").under(kGroup);
+  command.add("--side-ratio", o.sideRatio, "with --straighten: the sheet's true width by height (default: estimated)")
       .within(0.05, 20)
       .under(kGroup);
   command.flag("--even-light", o.evenLight, "divide uneven light away").under(kGroup);

@@ -50,8 +50,8 @@ void addShape(Command& command, TraceOptions& o) {
       .showsDefault();
   command
       .add("--exact", o.exact,
-                  "what is made exact where the border allows it: all, none, or some of level, parallel, radii, "
-                  "concentric, tangent")
+           "what is made exact where the border allows it: all, none, or some of level, parallel, radii, "
+           "concentric, tangent")
       .separatedBy(',')
       .takes("RULE,...")
       .standsFor("all");

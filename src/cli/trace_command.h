@@ -2,7 +2,6 @@
 
 #include "cli/options.h"
 
-
 namespace rim::cli {
 
 /// Adds `trace PICTURE -o OUT` to the tool. Running it writes the file and sets `result` to the

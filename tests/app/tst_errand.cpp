@@ -61,8 +61,7 @@ class TestErrand : public QObject {
     Errand loading;
     Errand saving;
     std::atomic<int> taken = 0;
-    for (int i = 0; i < 6; ++i)
-      loading.begin(this, untilStopped, [&](const Outcome<int>&) { ++taken; });
+    for (int i = 0; i < 6; ++i) loading.begin(this, untilStopped, [&](const Outcome<int>&) { ++taken; });
     bool saved = false;
     saving.begin(
         this, [](const std::stop_token&) { return true; }, [&](const Outcome<bool>& got) { saved = got.result; });

@@ -54,6 +54,40 @@ class TestMendStep : public QObject {
   Q_OBJECT
 
  private slots:
+  void allProposalsAreTakenInOneGo() {
+    WindowFixture f;
+    QVERIFY(openDrawing(f, demoFile("spool-plate.dxf")));
+    QVERIFY2(f.window->sentence().contains("13 outlines were in 39 pieces"), qPrintable(f.window->sentence()));
+    QSignalSpy previewed(&f.session(), &Session::repairPreviewed);
+    f.session().previewProposals();
+    QVERIFY(previewed.wait(10'000));
+    const std::size_t before = f.session().findings()->size();
+    QTest::keyClick(&f.window->bench(), Qt::Key_S, Qt::ShiftModifier);
+    QVERIFY(f.settle() && inspected(f));
+    QVERIFY(f.session().findings()->size() < before / 4);
+    for (const Finding& finding : *f.session().findings()) QVERIFY(finding.repair.empty());
+    QCOMPARE(f.session().history().undoName(), "Take all proposals");
+    // The same as the command line makes of it but for the specks, which it keeps unless told otherwise.
+    f.window->actions().undo->trigger();
+    QVERIFY(f.settle() && inspected(f));
+    QCOMPARE(f.session().findings()->size(), before);
+  }
+
+  void everyRowHasWords() {
+    WindowFixture f;
+    QVERIFY(openDrawing(f, demoFile("spool-plate.dxf")));
+    auto* list = f.find<FindingList>("findings");
+    int rows = 0;
+    for (int g = 0; g < list->topLevelItemCount(); ++g) {
+      for (int i = 0; i < list->topLevelItem(g)->childCount(); ++i) {
+        const QString words = list->topLevelItem(g)->child(i)->text(0);
+        QVERIFY2(words.section(' ', 1).trimmed().size() > 2, qPrintable(words));
+        ++rows;
+      }
+    }
+    QCOMPARE(std::size_t(rows), f.session().findings()->size());
+  }
+
   void aDrawingOpensInTheMendStep() {
     WindowFixture f;
     QVERIFY(openDrawing(f, demoFile("spool-plate.dxf")));

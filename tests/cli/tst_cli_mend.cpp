@@ -21,11 +21,16 @@ class TestCliMend : public QObject {
   void checkFindsAndSaysSoByItsExitCode() {
     const Run run = cli({"check", plate()});
     QCOMPARE(run.code, 1);
-    for (const char* kind : {"open-end", "double-line", "loop", "spike", "zero-length", "speck", "stray"})
+    for (const char* kind : {"unjoined", "open-end", "double-line", "loop", "spike", "zero-length", "speck", "stray"})
       QVERIFY2(run.out.contains(kind), kind);
-    QVERIFY(run.out.endsWith("47 findings\n"));
+    QVERIFY2(run.out.endsWith("29 findings\n"), qPrintable(run.out));
     const QJsonObject json = report({"check", plate()});
-    QCOMPARE(json["findings"].toArray().size(), 47);
+    QCOMPARE(json["findings"].toArray().size(), 29);
+    // Pieces whose ends meet are told once an outline, not once an end.
+    QCOMPARE(run.out.count("unjoined"), 13);
+    // What counts as a speck can be said.
+    QVERIFY(cli({"check", plate(), "--speck", "0"}).out.count("A speck") <
+            cli({"check", plate(), "--speck", "5"}).out.count("A speck"));
     const QJsonObject first = json["findings"].toArray()[0].toObject();
     for (const char* key : {"kind", "at", "outline", "size_mm", "text", "repair"}) QVERIFY2(first.contains(key), key);
   }
@@ -68,6 +73,19 @@ class TestCliMend : public QObject {
     QCOMPARE(check.out, QString("11 outlines, all closed, nothing drawn twice.\n"));
     // Once more changes nothing.
     QVERIFY(report({"mend", at(file), "-o", at("again.dxf")})["repairs"].toArray().isEmpty());
+  }
+
+  void bowTiesPartOrAreUntangled() {
+    QFile file(at("bow.svg"));
+    QVERIFY(file.open(QIODevice::WriteOnly));
+    file.write(
+        "<svg xmlns='http://www.w3.org/2000/svg' width='50mm' height='50mm' viewBox='0 0 50 50'>"
+        "<path d='M0 0L40 30L40 0L0 30Z'/></svg>");
+    file.close();
+    QCOMPARE(report({"mend", at("bow.svg"), "-o", at("split.svg")})["outlines"].toInt(), 2);
+    QCOMPARE(cli({"check", at("split.svg")}).code, 0);
+    QCOMPARE(report({"mend", at("bow.svg"), "-o", at("one.svg"), "--bow-ties", "untangle"})["outlines"].toInt(), 1);
+    QCOMPARE(cli({"mend", at("bow.svg"), "-o", at("x.svg"), "--bow-ties", "knot"}).code, 2);
   }
 
   void strictTellsWhatIsLeft() {

@@ -67,8 +67,9 @@ StartPage::StartPage(QAction* open, QAction* paste, QAction* camera, const QList
   auto* title = new QLabel(tr("What is to be cut?"));
   title->setProperty("role", "title");
   column_->addWidget(title);
-  addText(column_, tr("A picture, a photo or scan of a drawing, an SVG or DXF, or a job that was saved. Drop it anywhere in "
-                      "this window, or:"));
+  addText(column_,
+          tr("A picture, a photo or scan of a drawing, an SVG or DXF, or a job that was saved. Drop it anywhere in "
+             "this window, or:"));
   auto* ways = new QHBoxLayout;
   QPushButton* first = buttonFor(open);
   first->setProperty("role", "main");

@@ -112,7 +112,11 @@ double apartness(const Group& one, const Group& other, double all) {
 class Merging {
  public:
   Merging(std::vector<Group> groups, double all)
-      : groups_(std::move(groups)), all_(all), there_(groups_.size(), true), apart_(groups_.size()), worst_(groups_.size()) {
+      : groups_(std::move(groups)),
+        all_(all),
+        there_(groups_.size(), true),
+        apart_(groups_.size()),
+        worst_(groups_.size()) {
     for (std::size_t i = 0; i < groups_.size(); ++i) {
       apart_[i].resize(groups_.size());
       measure(i);
@@ -175,8 +179,8 @@ class Merging {
       if (!there_[i] || i == one) continue;
       if (i < one) apart_[i][one] = apartness(groups_[i], groups_[one], all_);
       const bool lost = worst_[i].other == one || worst_[i].other == other;
-      const bool won = i < one && (apart_[i][one] < worst_[i].apart ||
-                                   (apart_[i][one] == worst_[i].apart && one < worst_[i].other));
+      const bool won =
+          i < one && (apart_[i][one] < worst_[i].apart || (apart_[i][one] == worst_[i].apart && one < worst_[i].other));
       if (lost) search(i);
       if (!lost && won) worst_[i] = {apart_[i][one], one};
     }

@@ -64,11 +64,11 @@ bool together(const Piece& a, double from, double to, const Piece& b, double tol
 }
 
 /// Whether both part from one place at an angle: near there they are near each other, as any two lines that meet are,
-/// and no second line. Where both end together, or the stretch is but a few tolerances long, one is a sloppy copy of the
-/// other instead.
+/// and no second line. Where both end together, or the stretch is but a few tolerances long, one is a sloppy copy of
+/// the other instead.
 bool partsFromATip(const Piece& a, const Piece& b, const Overlap& o, double tolerance) {
-  constexpr double kShortest = 10;        // tolerances
-  constexpr double kTip = 1.0 / 25;       // of the tolerance
+  constexpr double kShortest = 10;         // tolerances
+  constexpr double kTip = 1.0 / 25;        // of the tolerance
   constexpr double kLeastOpening = 0.003;  // radians
   const Point from = pointAt(a, o.from);
   const Point to = pointAt(a, o.to);

@@ -67,7 +67,8 @@ class Unfolder {
     const auto [at, fresh] = indices_.try_emplace(layer, drawing_.layers.size());
     if (fresh) {
       const auto known = contents_.layers.find(layer);
-      drawing_.layers.push_back(known != contents_.layers.end() ? known->second.look : Layer{withDxfLetters(layer), 0, 0, 0});
+      drawing_.layers.push_back(known != contents_.layers.end() ? known->second.look
+                                                                : Layer{withDxfLetters(layer), 0, 0, 0});
     }
     return at->second;
   }

@@ -27,14 +27,15 @@ Value kindOf(int code) {
     Value kind;
   };
   constexpr std::array kRanges{
-      Range{10, 59, Value::Double},     Range{60, 79, Value::Int16},      Range{90, 99, Value::Int32},
-      Range{110, 149, Value::Double},   Range{160, 169, Value::Int64},    Range{170, 179, Value::Int16},
-      Range{210, 239, Value::Double},   Range{270, 289, Value::Int16},    Range{290, 299, Value::Byte},
-      Range{310, 319, Value::Chunk},    Range{370, 389, Value::Int16},    Range{400, 409, Value::Int16},
-      Range{420, 429, Value::Int32},    Range{440, 459, Value::Int32},    Range{460, 469, Value::Double},
-      Range{1004, 1004, Value::Chunk},  Range{1010, 1059, Value::Double}, Range{1060, 1070, Value::Int16},
+      Range{10, 59, Value::Double},    Range{60, 79, Value::Int16},      Range{90, 99, Value::Int32},
+      Range{110, 149, Value::Double},  Range{160, 169, Value::Int64},    Range{170, 179, Value::Int16},
+      Range{210, 239, Value::Double},  Range{270, 289, Value::Int16},    Range{290, 299, Value::Byte},
+      Range{310, 319, Value::Chunk},   Range{370, 389, Value::Int16},    Range{400, 409, Value::Int16},
+      Range{420, 429, Value::Int32},   Range{440, 459, Value::Int32},    Range{460, 469, Value::Double},
+      Range{1004, 1004, Value::Chunk}, Range{1010, 1059, Value::Double}, Range{1060, 1070, Value::Int16},
       Range{1071, 1071, Value::Int32}};
-  const auto own = std::find_if(kRanges.begin(), kRanges.end(), [code](const Range& r) { return code >= r.from && code <= r.to; });
+  const auto own =
+      std::find_if(kRanges.begin(), kRanges.end(), [code](const Range& r) { return code >= r.from && code <= r.to; });
   return own == kRanges.end() ? Value::Text : own->kind;
 }
 
@@ -107,7 +108,8 @@ class BinaryReader {
     const std::size_t end = left_.find('\0');
     if (end == std::string_view::npos) fail();
     std::string own(left_.substr(0, end));
-    std::replace_if(own.begin(), own.end(), [](char c) { return c == '\n' || c == '\r'; }, ' ');
+    std::replace_if(
+        own.begin(), own.end(), [](char c) { return c == '\n' || c == '\r'; }, ' ');
     text += own;
     left_.remove_prefix(end + 1);
   }

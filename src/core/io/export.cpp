@@ -5,6 +5,7 @@
 
 #include "core/error.h"
 #include "core/geometry/outermost.h"
+#include "core/io/read_drawing.h"
 #include "core/io/write_svg.h"
 
 namespace rim {
@@ -42,7 +43,8 @@ Drawing onItsPage(Drawing drawing) {
   const bool outside = box.low.x < -kRounded || box.low.y < -kRounded;
   const bool onPage = box.high.x <= drawing.pageWidth + kRounded && box.high.y <= drawing.pageHeight + kRounded;
   const bool faraway = !onPage && std::max(box.low.x, box.low.y) > size;
-  const Point away = outside || faraway ? -box.low : Point{};
+  const bool unreadable = std::max(box.high.x, box.high.y) > kLargestCoordinate;
+  const Point away = outside || faraway || unreadable ? -box.low : Point{};
   if (!(away == Point{})) scale(drawing, 1, away);
   if (!(away == Point{}) || !onPage) {
     drawing.pageWidth = box.high.x + away.x;

@@ -34,8 +34,8 @@ Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings
 /// The same for any drawing in mm: made of what the settings say, within `toleranceMm` (> 0) of what it was.
 Drawing inFormFor(Drawing drawing, FileKind kind, const ExportSettings& settings, double toleranceMm);
 
-/// The drawing as an SVG's page takes it, which begins at (0, 0): what lies left of that or below, or farther away than it
-/// is large, is moved to the page's corner, and the page grows to hold it.
+/// The drawing as an SVG's page takes it, which begins at (0, 0): what lies left of that or below, or farther away than
+/// it is large, is moved to the page's corner, and the page grows to hold it.
 Drawing onItsPage(Drawing drawing);
 
 /// Writes a drawing that is in its form already, in the unit of the settings; what lies left of the page or below it is

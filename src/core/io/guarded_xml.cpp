@@ -28,9 +28,8 @@ class Guard {
     context->_private = this;
     context->sax->getEntity = [](void* it, const xmlChar* name) { return of(it).entity(it, name); };
     context->sax->entityDecl = [](void* it, const xmlChar* name, int type, const xmlChar* publicId,
-                                  const xmlChar* systemId, xmlChar* content) {
-      declare(it, name, type, publicId, systemId, content);
-    };
+                                  const xmlChar* systemId,
+                                  xmlChar* content) { declare(it, name, type, publicId, systemId, content); };
     context->sax->startElementNs = [](void* it, const xmlChar* name, const xmlChar* prefix, const xmlChar* uri,
                                       int namespaces, const xmlChar** named, int attributes, int defaulted,
                                       const xmlChar** values) {
@@ -118,8 +117,8 @@ XmlDocument readXml(std::string_view bytes) {
   if (!context) throw std::bad_alloc();
   const Guard guard(context.get());
   XmlDocument document(xmlCtxtReadMemory(context.get(), bytes.data(), static_cast<int>(bytes.size()), nullptr, nullptr,
-                                         XML_PARSE_NONET | XML_PARSE_NOERROR | XML_PARSE_NOWARNING |
-                                             XML_PARSE_NOCDATA | XML_PARSE_NOENT | XML_PARSE_HUGE));
+                                         XML_PARSE_NONET | XML_PARSE_NOERROR | XML_PARSE_NOWARNING | XML_PARSE_NOCDATA |
+                                             XML_PARSE_NOENT | XML_PARSE_HUGE));
   if (!guard.fault().empty()) throw InputError(guard.fault());
   if (document) return document;
   const xmlError* error = xmlCtxtGetLastError(context.get());

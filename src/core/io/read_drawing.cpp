@@ -56,11 +56,16 @@ ReadResult readDrawing(std::string_view bytes, const std::filesystem::path& name
 std::vector<Finding> unjoined(const ReadResult& read) {
   std::vector<Finding> findings;
   for (const JoinedOutline& outline : read.joined) {
-    findings.push_back({FindingKind::Unjoined, outline.at, outline.outline, outline.outline, 0,
+    findings.push_back({FindingKind::Unjoined,
+                        outline.at,
+                        outline.outline,
+                        outline.outline,
+                        0,
                         outline.pieces == 1 ? "The ends of this outline meet, but are not joined."
                                             : "This outline is there in " + std::to_string(outline.pieces) +
                                                   " pieces whose ends meet, but are not joined.",
-                        {}, "join"});
+                        {},
+                        "join"});
   }
   return findings;
 }

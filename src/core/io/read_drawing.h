@@ -22,10 +22,10 @@ struct ReadOptions {
 
 /// A drawing as it was read.
 struct ReadResult {
-  Drawing drawing;                 ///< mm; open and closed paths as the file holds them
-  bool unitKnown = true;           ///< false: the file names no unit, and mmPerUnit was assumed
-  double mmPerUnit = 1;            ///< of the file's numbers
-  std::vector<std::string> notes;  ///< a sentence for each kind of thing that was left out or assumed
+  Drawing drawing;                    ///< mm; open and closed paths as the file holds them
+  bool unitKnown = true;              ///< false: the file names no unit, and mmPerUnit was assumed
+  double mmPerUnit = 1;               ///< of the file's numbers
+  std::vector<std::string> notes;     ///< a sentence for each kind of thing that was left out or assumed
   std::vector<JoinedOutline> joined;  ///< outlines that the file holds in pieces
 };
 
@@ -37,8 +37,8 @@ inline constexpr double kLargestCoordinate = 1e7;
 /// The farthest place of an outline, in mm, after all transforms: a thousand kilometres.
 inline constexpr double kFarthestMm = 1e9;
 
-/// Reads an SVG or DXF; the ending says which. Pieces whose ends meet are put together (mend/join.h). Throws InputError with a sentence that begins with the line where the
-/// fault is, if there is one: "118: arc with radius 0".
+/// Reads an SVG or DXF; the ending says which. Pieces whose ends meet are put together (mend/join.h). Throws InputError
+/// with a sentence that begins with the line where the fault is, if there is one: "118: arc with radius 0".
 ReadResult readDrawing(const std::filesystem::path& file, const ReadOptions& options = {});
 
 /// The same from the bytes of such a file; the name's ending says which.

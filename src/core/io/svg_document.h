@@ -13,7 +13,6 @@
 
 namespace rim {
 
-
 /// An SVG as a tree that its reader can rely on: every element has a namespace, the root has a size, and what a style
 /// sheet hides says so itself.
 struct SvgDocument {

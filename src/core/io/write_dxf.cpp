@@ -41,7 +41,8 @@ class QuickWriter : public DL_WriterA {
   void dxfReal(int code, double value) const override {
     constexpr int kDecimals = 16;
     std::array<char, 400> digits{};
-    char* end = std::to_chars(digits.data(), digits.data() + digits.size() - 1, value, std::chars_format::fixed, kDecimals).ptr;
+    char* end =
+        std::to_chars(digits.data(), digits.data() + digits.size() - 1, value, std::chars_format::fixed, kDecimals).ptr;
     while (end[-1] == '0' && end[-2] != '.') --end;
     *end = '\0';
     dxfString(code, digits.data());

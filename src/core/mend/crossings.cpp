@@ -47,9 +47,14 @@ class Nearby {
   Nearby(const Path& path, const OnPath& on, double reachMm) {
     const std::size_t n = path.segments.size();
     const Piece own = pieceOf(path, on.segment);
-    pieces_.push_back(own);
-    double before = on.t * lengthOf(own);
-    double after = (1 - on.t) * lengthOf(own);
+    const double size = std::max(lengthOf(own), 1e-12);
+    double before = on.t * size;
+    double after = (1 - on.t) * size;
+    // Of a curve that comes back to the place the other pass is not meant.
+    const double from = std::max(0.0, on.t - reachMm / size);
+    const double to = std::min(1.0, on.t + reachMm / size);
+    const bool whole = own.segment.kind == SegmentKind::Line || (from == 0 && to == 1);
+    pieces_.push_back(whole ? own : Piece{pointAt(own, from), partOf(own.start, own.segment, from, to)});
     for (std::size_t i = on.segment; before < reachMm && (path.closed || i > 0) && pieces_.size() < n;) {
       i = (i + n - 1) % n;
       pieces_.push_front(pieceOf(path, i));
@@ -152,8 +157,8 @@ class KnownPasses {
   std::map<std::pair<std::int64_t, std::int64_t>, std::vector<Passes>> cells_;
 };
 
-/// Where a cubic crosses itself, by the parameters s < t of both passes: from C(s) = C(t) follow two linear equations in
-/// s + t and s t (elementary algebra).
+/// Where a cubic crosses itself, by the parameters s < t of both passes: from C(s) = C(t) follow two linear equations
+/// in s + t and s t (elementary algebra).
 std::optional<std::pair<double, double>> ownCrossing(const Piece& piece) {
   const Point p0 = piece.start;
   const Segment& c = piece.segment;
@@ -249,8 +254,7 @@ class Search {
     const Path& path = paths_[on.path];
     if (ways.empty()) {
       ways.push_back(0);
-      for (std::size_t i = 0; i < path.segments.size(); ++i)
-        ways.push_back(ways.back() + lengthOf(pieceOf(path, i)));
+      for (std::size_t i = 0; i < path.segments.size(); ++i) ways.push_back(ways.back() + lengthOf(pieceOf(path, i)));
     }
     const double way = ways[on.segment] + on.t * (ways[on.segment + 1] - ways[on.segment]);
     return path.closed && ways.back() - way <= settings_.touchMm / 2 ? 0 : way;

@@ -28,7 +28,9 @@ MendSettings withBorders(MendSettings settings, const std::string& repair) {
   return settings;
 }
 
-BowTieRule bowTieRule(const std::string& repair) { return repair == "untangle" ? BowTieRule::Untangle : BowTieRule::Split; }
+BowTieRule bowTieRule(const std::string& repair) {
+  return repair == "untangle" ? BowTieRule::Untangle : BowTieRule::Split;
+}
 
 Drawing withJoined(const Drawing& drawing, const Finding& finding, MendSettings settings) {
   for (const EndPair& p : pairEnds(drawing, settings).pairs) {
@@ -51,6 +53,21 @@ std::optional<std::size_t> segmentAt(const std::vector<SegmentFault>& faults, co
 Drawing withPath(Drawing drawing, std::size_t path, Path changed) {
   drawing.paths[path] = std::move(changed);
   return drawing;
+}
+
+/// What runs out and back there is cut off, or ("one") becomes a line that is drawn once.
+Drawing withoutSpikeAt(const Drawing& drawing, const Finding& finding, const std::string& repair,
+                       const MendSettings& settings) {
+  const Path& path = drawing.paths[finding.outline];
+  Finding alone = finding;
+  alone.outline = 0;
+  const auto segment = segmentAt(spikes({path}, settings.doubleMm), alone);
+  if (!segment) return drawing;
+  const Piece out = pieceOf(path, *segment);
+  const Piece back = pieceOf(path, (*segment + 1) % path.segments.size());
+  Drawing changed = withPath(drawing, finding.outline, withoutSpike(path, *segment));
+  if (repair == "one") addLike(changed, lineOfSpike(out, back), drawing, finding.outline);
+  return changed;
 }
 
 std::optional<Finding> nearest(const std::vector<Finding>& findings, FindingKind kind, Point at) {
@@ -80,8 +97,9 @@ std::vector<std::string> repairsFor(const Finding& finding) {
     case FindingKind::SelfCrossing:
       return {"split", "untangle"};
     case FindingKind::Loop:
-    case FindingKind::Spike:
       return {"cut off"};
+    case FindingKind::Spike:
+      return finding.repair == "one" ? std::vector<std::string>{"one", "cut off"} : std::vector<std::string>{"cut off"};
     case FindingKind::CoincidentNode:
       return {"merge"};
     case FindingKind::Crossing:
@@ -102,6 +120,7 @@ Drawing repaired(const Drawing& drawing, const Finding& finding, const std::stri
   if (repair == "drop") return withoutPaths(drawing, {path});
   if (repair == "join") return withJoined(drawing, finding, settings);
   if (repair == "nearest") return joinedFar(drawing, finding, settings, stop);
+  if (finding.kind == FindingKind::Spike) return withoutSpikeAt(drawing, finding, repair, settings);
   if (repair == "one" || repair == "once") {
     return oneLineFromTwo(drawing, path, finding.other, withBorders(settings, repair)).drawing;
   }
@@ -117,10 +136,6 @@ Drawing repaired(const Drawing& drawing, const Finding& finding, const std::stri
   if (finding.kind == FindingKind::CoincidentNode) {
     const auto segment = segmentAt(coincidentNodes(drawing.paths, settings.coincidentMm), finding);
     if (segment) return withPath(drawing, path, withoutSegment(drawing.paths[path], *segment));
-  }
-  if (finding.kind == FindingKind::Spike) {
-    const auto segment = segmentAt(spikes(drawing.paths, settings.doubleMm), finding);
-    if (segment) return withPath(drawing, path, withoutSpike(drawing.paths[path], *segment));
   }
   return drawing;
 }
@@ -147,6 +162,7 @@ Drawing repairedAll(const Drawing& drawing, FindingKind kind, const std::string&
     case FindingKind::CoincidentNode:
       return withoutCoincidentNodes(drawing, settings).drawing;
     case FindingKind::Spike:
+      if (repair == "one") return withoutSpikes(drawing, settings, settings.gapMm, LongSpikes::BecomeLines).drawing;
       return withoutSpikes(drawing, settings).drawing;
     default:
       break;

@@ -12,16 +12,16 @@ namespace rim {
 /// One decision about findings, kept in the job and made anew whenever the outlines change.
 struct MendStep {
   enum class What {
-    One,   ///< repair the finding of this kind nearest to `at`
-    Kind,  ///< repair all findings of this kind
-    Safe,  ///< repair all that cannot be seen
-    Leave,  ///< leave the finding of this kind at this place: it is listed no more
+    One,        ///< repair the finding of this kind nearest to `at`
+    Kind,       ///< repair all findings of this kind
+    Safe,       ///< repair all that cannot be seen
+    Leave,      ///< leave the finding of this kind at this place: it is listed no more
     Proposals,  ///< take every repair that is proposed
   };
   What what = What::Safe;
   FindingKind kind = FindingKind::OpenEnd;
-  /// In the units of the outlines that are mended: upright px of a picture, mm of a drawing that was read. So it stays in
-  /// its place whatever size is wished for.
+  /// In the units of the outlines that are mended: upright px of a picture, mm of a drawing that was read. So it stays
+  /// in its place whatever size is wished for.
   Point at;
   std::string repair;  ///< one of repairsFor()
 
@@ -53,13 +53,14 @@ Drawing repairedAll(const Drawing& drawing, FindingKind kind, const std::string&
 /// spikes, specks and scraps of less than `invisibleMm`.
 Drawing repairedSafely(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop = {});
 
-/// The drawing with every repair done that is proposed: all that mended() does, and what is proposed to be dropped. What
-/// was left by one of the `steps`, whose places are `mmPerUnit` large, stays.
-Drawing repairedAsProposed(const Drawing& drawing, const MendSettings& settings, const std::vector<MendStep>& steps = {},
-                           double mmPerUnit = 1, const std::stop_token& stop = {});
+/// The drawing with every repair done that is proposed: all that mended() does, and what is proposed to be dropped.
+/// What was left by one of the `steps`, whose places are `mmPerUnit` large, stays.
+Drawing repairedAsProposed(const Drawing& drawing, const MendSettings& settings,
+                           const std::vector<MendStep>& steps = {}, double mmPerUnit = 1,
+                           const std::stop_token& stop = {});
 
-/// The drawing (mm) after all decisions in order, oriented; their places are in units of `mmPerUnit`. A decision about a
-/// place where nothing of its kind is found any more within 1 mm is passed over. Throws Cancelled.
+/// The drawing (mm) after all decisions in order, oriented; their places are in units of `mmPerUnit`. A decision about
+/// a place where nothing of its kind is found any more within 1 mm is passed over. Throws Cancelled.
 Drawing decided(const Drawing& drawing, const MendWork& work, double mmPerUnit = 1, const std::stop_token& stop = {});
 
 /// The findings (mm) without those that were left, and without common borders that are to be drawn twice. Places of

@@ -7,9 +7,9 @@
 namespace rim {
 
 std::string nameOf(FindingKind kind) {
-  constexpr std::array<const char*, kFindingKinds> kNames{"unjoined", "open-end", "double-line", "stroke-pair",     "self-crossing",
-                                                          "loop",     "crossing",    "coincident-node", "zero-length",
-                                                          "spike",    "speck",       "stray",           "frame"};
+  constexpr std::array<const char*, kFindingKinds> kNames{
+      "unjoined",        "open-end",    "double-line", "stroke-pair", "self-crossing", "loop", "crossing",
+      "coincident-node", "zero-length", "spike",       "speck",       "stray",         "frame"};
   return kNames[static_cast<std::size_t>(kind)];
 }
 

@@ -136,8 +136,10 @@ class Inspection {
       add(FindingKind::CoincidentNode, f.at, f.path, f.path, f.sizeMm, "Two nodes lie in one place.", {}, "merge");
     }
     for (const SegmentFault& f : spikes(paths_, settings_.doubleMm)) {
+      // What is longer than a gap can be seen, and may be meant as a line.
+      const bool isLine = f.sizeMm > settings_.gapMm;
       add(FindingKind::Spike, f.at, f.path, f.path, f.sizeMm, "The outline runs out {} and back on the same line.",
-          {f.sizeMm}, "cut off");
+          {f.sizeMm}, isLine ? "one" : "cut off");
     }
   }
 

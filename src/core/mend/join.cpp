@@ -66,7 +66,11 @@ class Chainer {
  public:
   /// `fuses`: neighbours that lie on one line or circle become one.
   Chainer(const Drawing& drawing, const Partners& partners, const MendSettings& settings, bool fuses)
-      : drawing_(drawing), partners_(partners), settings_(settings), fuses_(fuses), used_(drawing.paths.size(), false) {}
+      : drawing_(drawing),
+        partners_(partners),
+        settings_(settings),
+        fuses_(fuses),
+        used_(drawing.paths.size(), false) {}
 
   bool used(std::size_t path) const { return used_[path]; }
   /// How many paths the last outline was made of, and in how many places.
@@ -183,7 +187,8 @@ PutTogether putTogether(const Drawing& drawing, const MendSettings& settings) {
     const bool alone = !partners[p][0] && !partners[p][1];
     addLike(result.drawing, alone ? drawing.paths[p] : chainer.from(p), drawing, p);
     if (!alone)
-      result.joined.push_back({result.drawing.paths.size() - 1, chainer.pieces(), chainer.joints(), drawing.paths[p].start});
+      result.joined.push_back(
+          {result.drawing.paths.size() - 1, chainer.pieces(), chainer.joints(), drawing.paths[p].start});
   }
   return result;
 }

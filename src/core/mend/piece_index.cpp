@@ -19,8 +19,9 @@ std::vector<IndexedPiece> piecesOf(const std::vector<Path>& paths) {
 }
 
 [[noreturn]] void failForPairs() {
-  throw InputError("lines lie over each other in more than 10 000 000 pairs, the most that is looked at: this is no "
-                   "drawing of outlines.");
+  throw InputError(
+      "lines lie over each other in more than 10 000 000 pairs, the most that is looked at: this is no "
+      "drawing of outlines.");
 }
 
 std::vector<Box> boxesOf(const std::vector<IndexedPiece>& pieces) {

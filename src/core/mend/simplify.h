@@ -1,5 +1,7 @@
 #pragma once
 
+#include <stop_token>
+
 #include "core/mend/join.h"
 
 namespace rim {
@@ -11,8 +13,8 @@ namespace rim {
 /// path is put on its sharpest corner first. n log n.
 Path simplified(const Path& path, double toleranceMm);
 
-/// All paths simplified by the settings' `simplifyMm`; those that would not have fewer nodes stay as they are. Paths that
-/// would come to cross each other or themselves by it are kept nearer to what they were. Throws Cancelled.
+/// All paths simplified by the settings' `simplifyMm`; those that would not have fewer nodes stay as they are. Paths
+/// that would come to cross each other or themselves by it are kept nearer to what they were. Throws Cancelled.
 Repaired withFewestNodes(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop = {});
 
 }  // namespace rim

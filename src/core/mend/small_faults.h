@@ -22,8 +22,8 @@ bool isZeroLength(const Path& path);
 /// Segments shorter than `coincidentMm` within longer paths: two nodes in one place.
 std::vector<SegmentFault> coincidentNodes(const std::vector<Path>& paths, double coincidentMm);
 
-/// How far two pieces, one after the other, run out and back on one line: the shorter of both; 0 when they do not. Within
-/// `doubleMm`, or, when they are longer than ten times that, a fifth of it.
+/// How far two pieces, one after the other, run out and back on one line: the shorter of both; 0 when they do not.
+/// Within `doubleMm`, or, when they are longer than ten times that, a fifth of it.
 double spikeOf(const Piece& out, const Piece& back, double doubleMm);
 
 /// Segments that run back on the one before within `doubleMm`: out and back. The fault names the segment that runs out;

@@ -77,7 +77,7 @@ class Smoothing {
     Path part{path_.start, {}, false};
     addFrom(part, upTo(path_, visits_.front().at, visits_.front().place), visits_.front().place);
     const std::size_t last = visits_.size() - 1;
-    for (std::size_t v = partners_[0]; ; v = partners_[v + 1]) {
+    for (std::size_t v = partners_[0];; v = partners_[v + 1]) {
       used_[v] = true;
       if (v == last) break;
       add(part, visits_[v], visits_[v + 1]);
@@ -128,8 +128,7 @@ std::vector<TrueCrossing> interlacedWith(const std::vector<TrueCrossing>& crossi
       continue;
     }
     const auto own = std::find(open.begin(), open.end(), partners[v]);
-    for (auto other = own + 1; other != open.end(); ++other)
-      together.join(visits[v].crossing, visits[*other].crossing);
+    for (auto other = own + 1; other != open.end(); ++other) together.join(visits[v].crossing, visits[*other].crossing);
     open.erase(own);
   }
   std::vector<TrueCrossing> found;

@@ -76,8 +76,9 @@ class SpikeCutter {
     path.segments.back() = left;
     if (distance(out.start, left.end) <= settings_.coincidentMm && path.segments.size() >= 2) {
       path.segments.pop_back();
-      path.segments.back() = withEnds(Path{segmentStart(path, n - 3), {path.segments.back()}, false},
-                                      segmentStart(path, n - 3), left.end).segments.front();
+      path.segments.back() =
+          withEnds(Path{segmentStart(path, n - 3), {path.segments.back()}, false}, segmentStart(path, n - 3), left.end)
+              .segments.front();
     }
     return true;
   }
@@ -162,6 +163,8 @@ Path withoutSegment(Path path, std::size_t i) {
   path.segments.erase(path.segments.begin() + static_cast<std::ptrdiff_t>(i));
   return path;
 }
+
+Path lineOfSpike(const Piece& out, const Piece& back) { return leftOfSpike(out, back).doubled; }
 
 Path withoutSpike(Path path, std::size_t i) {
   if (path.closed) {

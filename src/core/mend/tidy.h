@@ -2,6 +2,7 @@
 
 #include <limits>
 
+#include "core/geometry/segment.h"
 #include "core/mend/join.h"
 
 namespace rim {
@@ -27,6 +28,9 @@ Repaired withoutSpikes(const Drawing& drawing, const MendSettings& settings,
 
 /// The path without what runs out along segment i and back along the next.
 Path withoutSpike(Path path, std::size_t i);
+
+/// The line that two pieces draw there and back: from the node at their foot to the tip.
+Path lineOfSpike(const Piece& out, const Piece& back);
 
 /// The path without segment i: the next one begins where the one before ended.
 Path withoutSegment(Path path, std::size_t i);

@@ -39,9 +39,7 @@ class Loops {
     for (std::size_t i = 0; i < path.segments.size(); ++i) ways_.push_back(ways_.back() + lengthOf(pieceOf(path, i)));
   }
 
-  bool hasOne(const TrueCrossing& c) const {
-    return isLoop(c.a, c.b) || (path_.closed && isLoop(c.b, c.a));
-  }
+  bool hasOne(const TrueCrossing& c) const { return isLoop(c.a, c.b) || (path_.closed && isLoop(c.b, c.a)); }
 
  private:
   /// A line longer than this many times the size of what it encloses is a tangle of many crossings, no loop.
@@ -142,8 +140,8 @@ Repaired untangled(const Drawing& drawing, const MendSettings& settings, BowTieR
   for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
     if (stop.stop_requested()) throw Cancelled();
     const bool isTangled = tangled.count(p) != 0;
-    for (Path& path : isTangled ? untangledPath(drawing.paths[p], settings, rule, result.count)
-                                : std::vector{drawing.paths[p]}) {
+    for (Path& path :
+         isTangled ? untangledPath(drawing.paths[p], settings, rule, result.count) : std::vector{drawing.paths[p]}) {
       addLike(result.drawing, std::move(path), drawing, p);
     }
   }

@@ -171,9 +171,9 @@ std::optional<Path> fitPieces(const Border& border, const FitSettings& settings,
   pieces = joinedAtEnds(track, pieces, first, turned, split);
   if (pieces.size() < 2) return std::nullopt;
   pieces = madeRegular(turned, std::move(pieces), settings.rules, settings.tolerancePx);
-  Path path =
-      withoutBacksteps(assemble(turned, joinPieces(turned, std::move(pieces), join), split,
-                                {settings.measured, settings.measuredReachPx, settings.measuredTolerancePx}, kKinkShare * join.cornerDegrees));
+  Path path = withoutBacksteps(assemble(turned, joinPieces(turned, std::move(pieces), join), split,
+                                        {settings.measured, settings.measuredReachPx, settings.measuredTolerancePx},
+                                        kKinkShare * join.cornerDegrees));
   if (!usable(path)) return std::nullopt;
   return path;
 }

@@ -110,7 +110,9 @@ class Fitter {
   void placeJunctions() {
     std::vector<BordersMeeting> meetings(ways_.junctions.size());
     for (std::size_t j = 0; j < meetings.size(); ++j) meetings[j].seen = ways_.junctions[j].place;
-    const auto at = [&meetings](int junction) -> BordersMeeting& { return meetings[static_cast<std::size_t>(junction)]; };
+    const auto at = [&meetings](int junction) -> BordersMeeting& {
+      return meetings[static_cast<std::size_t>(junction)];
+    };
     for (std::size_t w = 0; w < paths_.size(); ++w) {
       const Way& way = ways_.ways[w];
       for (std::size_t k = way.closed ? 0 : 1; k < way.parts.size(); ++k) {

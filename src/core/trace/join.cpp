@@ -45,7 +45,7 @@ Gap gapBetween(const Track& track, const TrackPiece& a, const TrackPiece& b) {
 
 /// The corner that two pieces make across a gap, if the border comes close enough to it.
 std::optional<MetSides> cornerOf(const Primitive& a, const Primitive& b, const Track& track, const Gap& gap,
-                                const JoinLimits& limits) {
+                                 const JoinLimits& limits) {
   const auto meet = meetingPoint(a, b, track.point(gap.middle));
   if (!meet) return std::nullopt;
   const double turn = angleBetween(tangentAt(a, *meet), tangentAt(b, *meet));

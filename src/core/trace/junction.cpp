@@ -59,7 +59,9 @@ double reachOf(const BordersMeeting& meeting) {
 }
 
 /// How far the place is from the line of the way that ends there.
-double offFrom(const BordersMeeting::Ray& ray, Point place) { return std::abs(cross(ray.direction, place - ray.place)); }
+double offFrom(const BordersMeeting::Ray& ray, Point place) {
+  return std::abs(cross(ray.direction, place - ray.place));
+}
 
 double worstOf(const std::vector<BordersMeeting::Ray>& rays, Point place) {
   double worst = 0;
@@ -68,7 +70,8 @@ double worstOf(const std::vector<BordersMeeting::Ray>& rays, Point place) {
 }
 
 /// The place with the least squares; nothing where it is too far from what is seen.
-std::optional<Point> solvedPlace(const BordersMeeting& meeting, const std::vector<BordersMeeting::Ray>& ends, double reachPx) {
+std::optional<Point> solvedPlace(const BordersMeeting& meeting, const std::vector<BordersMeeting::Ray>& ends,
+                                 double reachPx) {
   Point at = meeting.seen;
   for (int round = 0; round < kRounds; ++round) {
     Lines lines;

@@ -29,8 +29,12 @@ std::vector<double> RoomBeside::of(std::size_t i, double mostPx) const {
       const double off = distanceToSegment(border[k], edge.a, edge.b);
       if (off >= room) return;
       if (edge.polyline == i) {
-        const double along = std::abs(ways[edge.index] - ways[k]);
-        if (kTurnedBack * off >= std::min(along, ways.back() - along)) return;
+        // From the nearer end of the edge on, either way round.
+        const auto along = [&](std::size_t node) {
+          const double way = std::abs(ways[node] - ways[k]);
+          return std::min(way, ways.back() - way);
+        };
+        if (kTurnedBack * off >= std::min(along(edge.index), along(edge.index + 1))) return;
       }
       room = off;
     });

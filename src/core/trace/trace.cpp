@@ -20,9 +20,9 @@
 namespace rim {
 namespace {
 
-// An outline that crosses is fitted again: first with its corners there kept to the border, then with whole pieces there
-// left as measured, farther round each time; at last only its border's own points near the crossings are taken, so that
-// the rest stays what it is.
+// An outline that crosses is fitted again: first with its corners there kept to the border, then with whole pieces
+// there left as measured, farther round each time; at last only its border's own points near the crossings are taken,
+// so that the rest stays what it is.
 constexpr std::size_t kBluntAttempts = 3;
 constexpr std::size_t kFitAttempts = 7;
 constexpr std::size_t kMostAttempts = 11;
@@ -141,8 +141,8 @@ void refitCrossings(Tracing& tracing, const Tones& tones, const std::vector<Bord
   }
 }
 
-Tracing fitted(const Tones& tones, const std::vector<Border>& borders,
-               const TraceSettings& settings, const WorkControl& control) {
+Tracing fitted(const Tones& tones, const std::vector<Border>& borders, const TraceSettings& settings,
+               const WorkControl& control) {
   Tracing tracing;
   tracing.threshold = tones.tone.threshold;
   tracing.outlines.resize(borders.size());

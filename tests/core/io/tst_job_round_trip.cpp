@@ -124,9 +124,9 @@ class TestJobRoundTrip : public QObject {
         QVERIFY2(back.drawing->paths == job.drawing->paths, where.constData());
         QVERIFY2(back.drawing->layers == job.drawing->layers && back.drawing->layerOf == job.drawing->layerOf,
                  where.constData());
-        QVERIFY2(back.drawing->pageWidth == job.drawing->pageWidth &&
-                     back.drawing->pageHeight == job.drawing->pageHeight,
-                 where.constData());
+        QVERIFY2(
+            back.drawing->pageWidth == job.drawing->pageWidth && back.drawing->pageHeight == job.drawing->pageHeight,
+            where.constData());
         QVERIFY2(hasOutlines(back) || !back.mend.steps.empty(), where.constData());
       } else {
         QVERIFY2(cv::norm(*back.original.bgr, *job.original.bgr, cv::NORM_INF) == 0, where.constData());
@@ -155,15 +155,13 @@ class TestJobRoundTrip : public QObject {
     Path square{low, {}, true};
     for (const Point corner : {Point{1, 0}, Point{1, 1}, Point{0, 1}, Point{0, 0}})
       square.segments.push_back(Segment::line(low + corner * size));
-    const Drawing drawing =
-        drawingWith({square}, std::max(0.0, low.x + size), std::max(0.0, low.y + size));
+    const Drawing drawing = drawingWith({square}, std::max(0.0, low.x + size), std::max(0.0, low.y + size));
     saveJob(jobOn(drawing, "a.dxf"), file);
     QVERIFY(loadJob(file).drawing->paths == drawing.paths);
     // The outlines for other programs can be read, too, and have their size.
     const ZipParts parts = readZip(file, {"outlines.svg"}, 1'000'000);
     const std::vector<std::byte>& bytes = parts.at("outlines.svg");
-    const ReadResult read =
-        readDrawing({reinterpret_cast<const char*>(bytes.data()), bytes.size()}, "outlines.svg");
+    const ReadResult read = readDrawing({reinterpret_cast<const char*>(bytes.data()), bytes.size()}, "outlines.svg");
     QVERIFY(std::abs(boxOf(read.drawing.paths).width() / size - 1) < 1e-3);
   }
 

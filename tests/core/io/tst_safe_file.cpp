@@ -1,8 +1,8 @@
+#include <sys/stat.h>
+
 #include <QTemporaryDir>
 #include <QTest>
 #include <fstream>
-
-#include <sys/stat.h>
 
 #include "core/error.h"
 #include "core/io/safe_file.h"

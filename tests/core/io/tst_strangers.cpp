@@ -142,17 +142,23 @@ class TestStrangers : public QObject {
     const auto page = [](const char* version, const char* name) {
       return QByteArray("9\n$ACADVER\n1\n") + version + "\n9\n$DWGCODEPAGE\n3\n" + name + "\n";
     };
-    QTest::newRow("Western Europe") << page("AC1015", "ANSI_1252") << QByteArray("Au\xDF"
-                                                                                  "en")
+    QTest::newRow("Western Europe") << page("AC1015", "ANSI_1252")
+                                    << QByteArray(
+                                           "Au\xDF"
+                                           "en")
                                     << QString::fromUtf8("Außen");
-    QTest::newRow("Central Europe") << page("AC1015", "ANSI_1250") << QByteArray("\xF8"
-                                                                                  "ez")
+    QTest::newRow("Central Europe") << page("AC1015", "ANSI_1250")
+                                    << QByteArray(
+                                           "\xF8"
+                                           "ez")
                                     << QString::fromUtf8("řez");
     QTest::newRow("Cyrillic") << page("AC1015", "ANSI_1251") << QByteArray("\xF0\xE5\xE7") << QString::fromUtf8("рез");
     QTest::newRow("Japanese") << page("AC1015", "ANSI_932") << QByteArray("\x8D\xB7") << QString::fromUtf8("差");
     QTest::newRow("none named") << QByteArray() << QByteArray("\xE9t\xE9") << QString::fromUtf8("été");
-    QTest::newRow("UTF-8 since 2007") << page("AC1021", "ANSI_1252") << QByteArray("Au\xC3\x9F"
-                                                                                    "en")
+    QTest::newRow("UTF-8 since 2007") << page("AC1021", "ANSI_1252")
+                                      << QByteArray(
+                                             "Au\xC3\x9F"
+                                             "en")
                                       << QString::fromUtf8("Außen");
     QTest::newRow("letters by number") << page("AC1015", "ANSI_1252") << QByteArray("\\U+4E2D\\U+00df")
                                        << QString::fromUtf8("中ß");
@@ -230,7 +236,8 @@ class TestStrangers : public QObject {
   }
 
   void piecesAreToldOncePerOutline() {
-    const std::string pieces = svg("<path d='M1,1L5,1'/><path d='M5,5L5,1'/><path d='M5,5L1,1'/><path d='M8,8h1v1h-1z'/>");
+    const std::string pieces =
+        svg("<path d='M1,1L5,1'/><path d='M5,5L5,1'/><path d='M5,5L1,1'/><path d='M8,8h1v1h-1z'/>");
     const ReadResult read = readDrawing(pieces, "a.svg");
     QCOMPARE(read.drawing.paths.size(), 2U);
     QVERIFY(read.drawing.paths[0].closed);

@@ -86,7 +86,9 @@ class TestDecide : public QObject {
           for (const FindingKind kind : kindsOf(after)) {
             QVERIFY2(kinds.count(kind) == 1, qPrintable(where + " makes a " + nameOf(kind).c_str()));
           }
-          QVERIFY2(after.size() <= before.size(), qPrintable(where));
+          // A long line that went out and back ends freely at its tip.
+          const std::size_t tips = f.kind == FindingKind::Spike && repair == "one" ? 1 : 0;
+          QVERIFY2(after.size() <= before.size() + tips, qPrintable(where));
           // Where lines lie twice, several findings may be alike.
           const auto alike = [&f](const Finding& g) {
             return g.kind == f.kind && g.at == f.at && sentenceOf(g) == sentenceOf(f);

@@ -77,13 +77,13 @@ class TestFindings : public QObject {
     row("a circle that touches a side from within", with(square(20), {circlePath({10, 5}, 5)}), "");
     row("a pointed tip", {polygonPath({{0, 0}, {30, 0.4}, {0, 0.8}})}, "");
     row("an hourglass", {polygonPath({{0, 0}, {20, 20}, {20, 0}, {0, 20}})}, "self-crossing");
-    row("a loop", {polygonPath({{0, 0}, {10, 0}, {10.3, 0.3}, {10.3, -0.3}, {10, 0.2}, {20, 5}, {0, 5}})}, "loop");
+    row("a loop", {polygonPath({{0, 0}, {10, 0}, {10.2, 0.2}, {10.2, -0.2}, {10, 0.15}, {20, 5}, {0, 5}})}, "loop");
     row("two nodes in one place", {polygonPath({{0, 0}, {20, 0}, {20, 0.001}, {20, 20}, {0, 20}})}, "coincident-node");
     row("a dot", with(square(20), {linePath({5, 5}, {5, 5})}), "zero-length");
     row("out and back", {polygonPath({{0, 0}, {20, 0}, {20, 10}, {26, 10}, {20, 10}, {20, 20}, {0, 20}})}, "spike");
     row("a speck", with(square(20), {circlePath({5, 5}, 0.1)}), "speck");
     row("a scrap", with(square(20), {linePath({5, 5}, {5.2, 5})}), "speck");
-    row("a stray", with(square(20), {circlePath({90, 5}, 0.2)}), "stray");
+    row("a stray", with(square(20), {circlePath({90, 5}, 0.3)}), "stray");
     row("a stray with more line", with(square(60), {circlePath({200, 5}, 1.7)}), "stray");
     row("a small part aside", with(square(60), {circlePath({200, 5}, 3)}), "");
     row("two parts far apart", with(square(20), {polygonPath({{500, 0}, {520, 0}, {520, 20}, {500, 20}})}), "");
@@ -117,9 +117,9 @@ class TestFindings : public QObject {
     QVERIFY(distance(first.at, {9.15, 0}) < 1e-9);
     QCOMPARE(first.repair, std::string("join"));
     Drawing stray;
-    stray.paths = with(square(20), {circlePath({90, 5}, 0.2)});
+    stray.paths = with(square(20), {circlePath({90, 5}, 0.3)});
     QVERIFY(QString::fromStdString(sentenceOf(inspect(stray, {})[0]))
-                .contains("90.20 mm by 20.00 mm instead of 20.00 mm by 20.00 mm"));
+                .contains("90.30 mm by 20.00 mm instead of 20.00 mm by 20.00 mm"));
   }
 
   /// A square of 20 with a hub in its middle, three lines leading there; and one with a cross.

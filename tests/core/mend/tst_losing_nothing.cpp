@@ -159,14 +159,8 @@ class TestLosingNothing : public QObject {
   void smallLoopsAndSpikesLeaveNothing() {
     QFETCH(double, size);
     const Drawing spiked = of({polygonPath({{0, 0}, {20, 0}, {20, 8}, {10, 8}, {10, 8 + size}, {10, 8}, {0, 8}})});
-    const Drawing looped = of({polygonPath({{0, 0},
-                                            {20, 0},
-                                            {20, 8},
-                                            {10, 8},
-                                            {10 - size, 8 + size},
-                                            {10, 8 + size},
-                                            {10 - size, 8},
-                                            {0, 8}})});
+    const Drawing looped = of({polygonPath(
+        {{0, 0}, {20, 0}, {20, 8}, {10, 8}, {10 - size, 8 + size}, {10, 8 + size}, {10 - size, 8}, {0, 8}})});
     for (const Drawing& drawing : {spiked, looped}) {
       QVERIFY(!inspect(drawing, {}).empty());
       const Drawing result = mended(drawing, {}).drawing;

@@ -1,5 +1,5 @@
-// Where outlines would cross only the place falls back, never the outline, and never to more points than a line drawn by
-// hand within half a pixel has.
+// Where outlines would cross only the place falls back, never the outline, and never to more points than a line drawn
+// by hand within half a pixel has.
 
 #include <QTest>
 #include <algorithm>
@@ -91,7 +91,8 @@ class TestFallingBack : public QObject {
   void onlyNearThePlacesTheBorderItselfIsTaken() {
     const Border border = wave(10, 1);
     Path path{border[0], {}, true};
-    for (const std::size_t i : {200U, 399U, 400U, 600U, 799U}) path.segments.push_back(Segment::line(border[i] + Point{0, 0.2}));
+    for (const std::size_t i : {200U, 399U, 400U, 600U, 799U})
+      path.segments.push_back(Segment::line(border[i] + Point{0, 0.2}));
     path.segments.push_back(Segment::line(border[0]));
     const Point place = border[100];
     const Path changed = measuredAt(path, border, {{place}, 5, std::vector<double>(border.size(), 0.02)});
