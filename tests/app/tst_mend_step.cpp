@@ -42,7 +42,7 @@ QString writeFile(WindowFixture& f, const QString& name, const QByteArray& conte
 
 const char* const kSquareWithAGap =
     "<svg xmlns='http://www.w3.org/2000/svg' width='50mm' height='50mm' viewBox='0 0 50 50'>"
-    "<path d='M10 10h20v20h-19.7M10 30V10.0'/><circle cx='42' cy='42' r='.1'/></svg>";
+    "<path d='M10 10h20v20h-19.7M10 30V10.2'/><circle cx='42' cy='42' r='.1'/></svg>";
 
 const char* const kTiles =
     "<svg xmlns='http://www.w3.org/2000/svg' width='30mm' height='10mm' viewBox='0 0 30 10'>"

@@ -4,7 +4,9 @@
 #include <array>
 #include <optional>
 
+#include "core/error.h"
 #include "core/mend/branches.h"
+#include "core/mend/double_lines.h"
 #include "core/mend/meet.h"
 
 namespace rim {
@@ -168,6 +170,23 @@ Repaired joinEnds(const Drawing& drawing, const MendSettings& settings) {
   return {joined(drawing, ends.pairs, settings), ends.pairs.size()};
 }
 
+namespace {
+
+/// Which paths lie on another one in part: what they are pieces of shows only once that is mended.
+std::vector<bool> drawnTwice(const Drawing& drawing, const PieceIndex& index, const MendSettings& settings) {
+  std::vector<bool> twice(drawing.paths.size(), false);
+  try {
+    for (const CoveredStretch& c : coveredStretches(drawing, index, settings)) {
+      if (c.path != c.byPath) twice[c.path] = twice[c.byPath] = true;
+    }
+  } catch (const InputError&) {
+    return std::vector<bool>(drawing.paths.size(), true);  // too many to be looked at: all stays as it was read
+  }
+  return twice;
+}
+
+}  // namespace
+
 PutTogether putTogether(const Drawing& drawing, const MendSettings& settings) {
   MendSettings exactly = settings;
   exactly.gapMm = settings.coincidentMm;
@@ -175,9 +194,10 @@ PutTogether putTogether(const Drawing& drawing, const MendSettings& settings) {
   if (pairs.empty()) return {drawing, {}};
   const PieceIndex index(drawing.paths);
   const Branches branches(drawing.paths, index, settings.coincidentMm);
+  const std::vector<bool> twice = drawnTwice(drawing, index, settings);
   std::erase_if(pairs, [&](const EndPair& p) {
-    return !onOneLayer(drawing, p.a.path, p.b.path) || distance(p.a.place, p.b.place) > settings.coincidentMm ||
-           branches.atJunction(p.a, p.b);
+    return twice[p.a.path] || twice[p.b.path] || !onOneLayer(drawing, p.a.path, p.b.path) ||
+           distance(p.a.place, p.b.place) > settings.coincidentMm || branches.atJunction(p.a, p.b);
   });
   const Partners partners = partnersOf(pairs, drawing.paths.size());
   PutTogether result{emptyLike(drawing), {}};

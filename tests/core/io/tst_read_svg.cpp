@@ -183,7 +183,7 @@ class TestReadSvg : public QObject {
     QTest::newRow("too far") << QByteArray::fromStdString(document("<path d='M0 0L1e300 0'/>")) << "too large";
     QByteArray deep;
     for (int k = 0; k < 100'000; ++k) deep += "<g>";
-    QTest::newRow("too deep") << QByteArray("<svg xmlns='http://www.w3.org/2000/svg'>") + deep << "cannot be read";
+    QTest::newRow("too deep") << QByteArray("<svg xmlns='http://www.w3.org/2000/svg'>") + deep << "256 deep";
     QByteArray bomb = "<!DOCTYPE svg [<!ENTITY a0 'xxxxxxxxxx'>";
     for (int k = 1; k < 12; ++k) {
       bomb += "<!ENTITY a" + QByteArray::number(k) + " '";
@@ -191,7 +191,7 @@ class TestReadSvg : public QObject {
       bomb += "'>";
     }
     QTest::newRow("entity bomb") << bomb + "]><svg xmlns='http://www.w3.org/2000/svg'><path d='&a11;'/></svg>"
-                                 << "cannot be read";
+                                 << "64 MB";
   }
   void badFilesSayWhatAndWhere() {
     QFETCH(QByteArray, text);
