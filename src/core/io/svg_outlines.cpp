@@ -82,7 +82,8 @@ SvgOutlines::Nesting::Nesting(SvgOutlines& outlines, const std::string& id, int 
 
 void SvgOutlines::countElement(int line) {
   if (stop_.stop_requested()) throw Cancelled();
-  if (++elements_ > kMostSegments) failAt(line, "the drawing unfolds to more than 5 000 000 elements.");
+  constexpr std::size_t kMostElements = 1'000'000;
+  if (++elements_ > kMostElements) failAt(line, "the drawing unfolds to more than 1 000 000 elements.");
 }
 
 void SvgOutlines::leaveOutHidden(SvgShape& shape) {

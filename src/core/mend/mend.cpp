@@ -49,6 +49,8 @@ class Mending {
   void mendInRounds() {
     constexpr int kMostRounds = 6;
     for (int round = 0; round < kMostRounds && mendOnce(); ++round) {
+      // Needles that come of parting stay what they are; only what was drawn out and back is a line.
+      longer_ = LongSpikes::Stay;
     }
   }
 

@@ -122,7 +122,7 @@ std::map<std::size_t, BySegment> cutsIn(const Drawing& drawing, const std::vecto
 Repaired cutOut(const Drawing& drawing, const std::vector<CoveredStretch>& covered, const MendSettings& settings) {
   if (covered.empty()) return {drawing, 0};
   const std::vector<bool> dropped = repeats(drawing, covered);
-  constexpr double kShareOfBridges = 0.2;
+  constexpr double kShareOfBridges = 0.04;
   const auto cuts = cutsIn(drawing, covered, dropped, settings.borders, kShareOfBridges * settings.doubleMm);
   Repaired result{emptyLike(drawing), 0};
   for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
