@@ -12,11 +12,11 @@ class TestHostileFiles : public QObject {
   void everyFileEndsWithAResultOrASentence() {
     QProcess run;
     run.start("/usr/bin/python3",
-              {SOURCE_FOLDER "/tests/outside/hostile_files.py", CLI_PROGRAM, "--count", "120", "--seed", "7"});
+              {SOURCE_FOLDER "/tests/outside/hostile_files.py", CLI_PROGRAM, "--count", "90", "--seed", "7"});
     QVERIFY(run.waitForFinished(280'000));
     const QByteArray said = run.readAllStandardOutput() + run.readAllStandardError();
     QVERIFY2(run.exitCode() == 0, said.constData());
-    QVERIFY2(said.contains("120 files, 0 promises broken"), said.constData());
+    QVERIFY2(said.contains("90 files, 0 promises broken"), said.constData());
   }
 };
 
