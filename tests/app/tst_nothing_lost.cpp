@@ -53,9 +53,9 @@ void answerWith(QMessageBox::ButtonRole role) {
 
 /// A picture that takes a while to be straightened.
 QString largePicture(const QTemporaryDir& folder) {
-  QImage image(3000, 2400, QImage::Format_Grayscale8);
+  QImage image(1600, 1200, QImage::Format_Grayscale8);
   image.fill(Qt::white);
-  for (int y = 500; y < 1900; ++y) std::fill_n(image.scanLine(y) + 600, 1800, uchar{20});
+  for (int y = 300; y < 900; ++y) std::fill_n(image.scanLine(y) + 300, 1000, uchar{20});
   const QString file = folder.filePath("large.png");
   image.save(file);
   return file;
