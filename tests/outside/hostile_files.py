@@ -216,7 +216,8 @@ def main():
             seconds = time.monotonic() - begin
             megabytes = resource.getrusage(resource.RUSAGE_CHILDREN).ru_maxrss / 1000
             slowest = max(slowest, (seconds, f"{k}: {arguments[:2]}"))
-            largest = max(largest, (megabytes, f"{k}: {arguments[:2]}"))
+            if megabytes > largest[0]:  # it is the most of all that ran so far
+                largest = (megabytes, f"{k}: {arguments[:2]}")
             say = errors.decode("utf-8", "replace").strip()
             if run.returncode not in (0, 1, 2):
                 broken.append(f"{k}: {arguments[:2]} ends with {run.returncode}: {say[-200:]}")
