@@ -31,8 +31,8 @@ struct PutTogether {
 };
 
 /// Joins the ends of open paths on one layer that meet within `coincidentMm`, but for those at a junction of borders
-/// that part areas (mend/branches.h), and those of lines that are drawn twice in part: a file that holds every segment by itself means the outlines that they make.
-/// Nothing moves farther than that, and no segments become one.
+/// that part areas (mend/branches.h), and those of lines that are drawn twice in part: a file that holds every segment
+/// by itself means the outlines that they make. Nothing moves farther than that, and no segments become one.
 PutTogether putTogether(const Drawing& drawing, const MendSettings& settings = {});
 
 /// Joins one pair of ends, whatever their distance.
