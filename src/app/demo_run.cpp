@@ -110,7 +110,7 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
        [](MainWindow& w) {
          w.showStep(MainWindow::kMend);
          waitFor([&w] { return w.session().findings() != nullptr; });
-         for (int i = 0; i < 1; ++i) w.actions().nextFinding->trigger();
+         w.actions().nextFinding->trigger();
          waitForQuiet(w);
          QElapsedTimer clock;  // the preview of the repair is worked out beside the window
          clock.start();

@@ -14,14 +14,6 @@ using namespace rim;
 using namespace rim::app;
 using namespace rim::test;
 
-namespace {
-
-void thicken(WindowFixture& f, double px) {
-  f.session().edit("Thicken", {}, [px](Job& job) { job.preparation.push_back({Thicken{px}}); });
-}
-
-}  // namespace
-
 class TestKeeping : public QObject {
   Q_OBJECT
 

@@ -20,10 +20,6 @@ using namespace rim::test;
 
 namespace {
 
-void thicken(WindowFixture& f, double px) {
-  f.session().edit("Thicken", {}, [px](Job& job) { job.preparation.push_back({Thicken{px}}); });
-}
-
 void drop(WindowFixture& f, const QString& file) {
   QMimeData data;
   data.setUrls({QUrl::fromLocalFile(file)});

@@ -68,4 +68,9 @@ struct WindowFixture {
   std::unique_ptr<app::MainWindow> window;
 };
 
+/// A small change of the picture that can be undone.
+inline void thicken(WindowFixture& f, double px) {
+  f.session().edit("Thicken", {}, [px](Job& job) { job.preparation.push_back({Thicken{px}}); });
+}
+
 }  // namespace rim::test
