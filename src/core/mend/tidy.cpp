@@ -85,8 +85,10 @@ class SpikeCutter {
 
   /// The first piece of a closed path may run back on the last one.
   void cutAtStart(Path& path) {
-    while (path.segments.size() >= 3 && takes(pieceOf(path, path.segments.size() - 1), pieceOf(path, 0)))
-      path = withoutSpike(std::move(path), path.segments.size() - 1);
+    for (std::size_t n = path.segments.size(); n >= 3 && takes(pieceOf(path, n - 1), pieceOf(path, 0));
+         n = path.segments.size()) {
+      path = withoutSpike(std::move(path), n - 1);
+    }
   }
 
   /// Whether the two run out and back and are to be cut off; counted then.

@@ -134,6 +134,16 @@ class TestMend : public QObject {
     QVERIFY(inspect(result.drawing, {}).empty());
   }
 
+  void aSpikeOverTheStartOfAnOutlineIsCutOff() {
+    Drawing truth;
+    truth.paths = {polygonPath({{0, 0}, {20, 0}, {20, 10}, {0, 10}})};
+    Drawing spoiled;
+    spoiled.paths = {polygonPath({{0, -0.3}, {0, 0}, {20, 0}, {20, 10}, {0, 10}})};
+    const Mended result = mended(spoiled, {});
+    QVERIFY2(comparedWith(truth, result.drawing).isEmpty(), qPrintable(comparedWith(truth, result.drawing)));
+    QCOMPARE(result.drawing.paths[0].segments.size(), 4U);
+  }
+
   void swappedNodesArePutRight() {
     Drawing truth;
     truth.paths = {polygonPath({{0, 0}, {20, 0}, {22, 12}, {10, 18}, {-3, 11}})};
