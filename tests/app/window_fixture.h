@@ -48,8 +48,10 @@ struct WindowFixture {
   app::Session& session() { return window->session(); }
   const Job& job() { return session().job(); }
 
+  /// Opens a picture; changes of what was open are dropped at the question.
   bool open(const QString& file) {
     const auto before = job().picture.grey;
+    if (session().modified()) answer(QMessageBox::Discard);
     window->openFile(file);
     return settle() && job().picture.grey != before;
   }
