@@ -25,7 +25,8 @@ namespace {
 // so that the rest stays what it is.
 constexpr std::size_t kBluntAttempts = 3;
 constexpr std::size_t kFitAttempts = 7;
-constexpr std::size_t kMostAttempts = 11;
+constexpr std::size_t kLineAttempts = 11;  ///< from here on it is a line of points
+constexpr std::size_t kMostAttempts = 16;
 /// A line of points leaves its border by no more than this, as one that is drawn by hand within half a pixel.
 constexpr double kMostRoomPx = 0.45;
 constexpr double kMeasuredReachPx = 4;
@@ -34,8 +35,9 @@ constexpr double kAnyNoise = std::numeric_limits<double>::infinity();
 /// What is known of one outline that is on its way to being fitted.
 struct Attempt {
   std::size_t number = 0;
-  std::vector<Point> places;  ///< where it crossed
-  Path fitted;                ///< what it is taken from once it is fitted no more
+  std::vector<Point> places;         ///< where it crossed
+  std::vector<Point> crossedAsLine;  ///< the same since it is a line of points
+  Path fitted;                       ///< what it is taken from once it is fitted no more
 };
 
 /// The grey levels that are traced and what is ink in them.
@@ -80,10 +82,22 @@ Border measured(const Tones& tones, const Border& border, bool jagged, const Tra
   return sharpenBorder(tones.grey, tones.tone, levelFor(settings), border, keep, keepPx);
 }
 
-/// What was fitted, with the border's own points near the places where it crossed, farther round each time, and at last
-/// all round; chords between them leave the border by no more than there is room beside it.
-Path measuredNearCrossings(const Border& border, const Attempt& attempt, std::vector<double> roomPx) {
+/// A line of the border's points that leaves it by little; by no more than there is room beside it where it crossed
+/// since, at last all round.
+Path lineAlong(const Border& border, const Attempt& attempt, std::vector<double> roomPx) {
   if (attempt.number >= kMostAttempts) return borderWithin(border, roomPx);
+  constexpr double kReachPx = 6;
+  for (std::size_t i = 0; i < border.size(); ++i) {
+    const auto isNear = [&](Point place) { return distance(place, border[i]) <= kReachPx; };
+    if (std::none_of(attempt.crossedAsLine.begin(), attempt.crossedAsLine.end(), isNear)) roomPx[i] = kMostRoomPx;
+  }
+  return borderWithin(border, roomPx);
+}
+
+/// What was fitted, with the border's own points near the places where it crossed, farther round each time; chords
+/// between them leave the border by no more than there is room beside it.
+Path measuredNearCrossings(const Border& border, const Attempt& attempt, std::vector<double> roomPx) {
+  if (attempt.number >= kLineAttempts) return lineAlong(border, attempt, std::move(roomPx));
   const auto step = static_cast<int>(attempt.number - kFitAttempts - 1);
   constexpr double kFirstReachPx = 2;
   return measuredAt(attempt.fitted, border, {attempt.places, std::ldexp(kFirstReachPx, 2 * step), std::move(roomPx)});
@@ -107,6 +121,16 @@ Path fitAt(const Tones& tones, const Border& border, const Roughness& rough, con
   return fitOutline(measured(tones, border, rough.jagged, settings, fit.measured, 2 * fit.measuredReachPx), fit, stop);
 }
 
+/// Where so much was left as measured that a line of points has fewer nodes, that is taken.
+void takeFewerNodes(Path& outline, Attempt& attempt, const Border& border, const std::vector<double>& roomPx) {
+  Attempt asLine = attempt;
+  asLine.number = kLineAttempts;
+  Path line = lineAlong(border, asLine, roomPx);
+  if (outline.segments.size() <= line.segments.size()) return;
+  outline = std::move(line);
+  attempt = std::move(asLine);
+}
+
 void refitCrossings(Tracing& tracing, const Tones& tones, const std::vector<Border>& borders,
                     const TraceSettings& settings, const WorkControl& control) {
   std::vector<Attempt> attempts(borders.size());
@@ -117,8 +141,8 @@ void refitCrossings(Tracing& tracing, const Tones& tones, const std::vector<Bord
     for (const Crossing& crossing : crossings.find(control.stop)) {
       Attempt& attempt = attempts[crossing.polyline];
       if (attempt.number >= kMostAttempts) continue;
-      attempt.places.push_back(crossing.place);
       ++again[crossing.polyline];
+      (attempt.number < kLineAttempts ? attempt.places : attempt.crossedAsLine).push_back(crossing.place);
     }
     if (again.empty()) return;
     std::vector<std::size_t> which;
@@ -126,16 +150,18 @@ void refitCrossings(Tracing& tracing, const Tones& tones, const std::vector<Bord
       which.push_back(i);
       Attempt& attempt = attempts[i];
       // So many crossings come from noise; fitting again for each of them would take minutes.
-      attempt.number = count < kMostCrossingPlaces ? attempt.number + 1 : kMostAttempts;
+      attempt.number = count < kMostCrossingPlaces ? attempt.number + 1 : std::max(attempt.number + 1, kLineAttempts);
       if (attempt.fitted.segments.empty() && attempt.number > kFitAttempts) attempt.fitted = tracing.outlines[i];
     }
-    const auto isFittedNoMore = [&attempts](std::size_t i) { return attempts[i].number > kFitAttempts; };
-    if (!rooms && std::any_of(which.begin(), which.end(), isFittedNoMore)) rooms.emplace(borders);
+    const auto isMeasured = [&attempts](std::size_t i) { return attempts[i].number > kBluntAttempts; };
+    if (!rooms && std::any_of(which.begin(), which.end(), isMeasured)) rooms.emplace(borders);
     forAll(which.size(), {control.stop, {}}, [&](std::size_t k) {
       const std::size_t i = which[k];
       tracing.outlines[i] = attempts[i].number > kFitAttempts
                                 ? measuredNearCrossings(borders[i], attempts[i], rooms->of(i, kMostRoomPx))
                                 : fitAt(tones, borders[i], tones.rough[i], attempts[i], settings, control.stop);
+      if (isMeasured(i) && attempts[i].number < kLineAttempts)
+        takeFewerNodes(tracing.outlines[i], attempts[i], borders[i], rooms->of(i, kMostRoomPx));
       crossings.changed(i);
     });
   }
