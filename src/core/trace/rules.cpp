@@ -1,5 +1,6 @@
 #include "core/trace/rules.h"
 
+#include <map>
 #include <numbers>
 #include <optional>
 #include <utility>
@@ -221,6 +222,40 @@ std::optional<Circle> circleOf(const Path& path, std::size_t outline) {
                 path.segments[0].bulge > 0 ? 1.0 : -1.0};
 }
 
+/// Centres that circles may share: finds the first one near in no more time when there are many of them.
+class Centres {
+ public:
+  explicit Centres(double near) : near_(near) {}
+
+  /// The first of those that were added whose distance is below `near`.
+  std::optional<Point> firstNear(Point p) const {
+    const Cell cell = cellOf(p);
+    std::optional<std::size_t> first;
+    for (double x = cell.first - 1; x <= cell.first + 1; ++x) {
+      for (double y = cell.second - 1; y <= cell.second + 1; ++y) {
+        const auto found = cells_.find({x, y});
+        if (found == cells_.end()) continue;
+        for (const std::size_t i : found->second) {
+          if (distance(centres_[i], p) < near_ && (!first || i < *first)) first = i;
+        }
+      }
+    }
+    return first ? std::optional(centres_[*first]) : std::nullopt;
+  }
+  void add(Point p) {
+    cells_[cellOf(p)].push_back(centres_.size());
+    centres_.push_back(p);
+  }
+
+ private:
+  using Cell = std::pair<double, double>;
+  Cell cellOf(Point p) const { return {std::floor(p.x / near_), std::floor(p.y / near_)}; }
+
+  double near_;
+  std::vector<Point> centres_;
+  std::map<Cell, std::vector<std::size_t>> cells_;
+};
+
 constexpr std::pair<const char*, bool Rules::*> kNames[] = {{"level", &Rules::level},
                                                             {"parallel", &Rules::parallel},
                                                             {"radii", &Rules::equalRadii},
@@ -264,15 +299,14 @@ void makeCirclesRegular(std::vector<Path>& outlines, const Rules& rules, double 
   // The largest are known best; the others follow them.
   std::stable_sort(circles.begin(), circles.end(),
                    [](const Circle& a, const Circle& b) { return a.radius > b.radius; });
-  for (std::size_t k = 0; k < circles.size(); ++k) {
-    Circle& c = circles[k];
-    const auto end = circles.begin() + static_cast<std::ptrdiff_t>(k);
-    const auto same =
-        std::find_if(circles.begin(), end, [&](const Circle& o) { return std::abs(o.radius - c.radius) < near; });
-    if (rules.equalRadii && same != end) c.radius = same->radius;
-    const auto about =
-        std::find_if(circles.begin(), end, [&](const Circle& o) { return distance(o.centre, c.centre) < near; });
-    if (rules.concentric && about != end) c.centre = about->centre;
+  std::optional<double> radius;  // the last one that differs from those before: none larger can be near
+  Centres centres(near);
+  for (Circle& c : circles) {
+    if (!radius || std::abs(*radius - c.radius) >= near) radius = c.radius;
+    if (rules.equalRadii) c.radius = *radius;
+    const auto about = centres.firstNear(c.centre);
+    if (rules.concentric && about) c.centre = *about;
+    if (!about) centres.add(c.centre);
     const Point right{c.radius, 0};
     outlines[c.outline] = {
         c.centre + right, {Segment::arc(c.centre - right, c.sign), Segment::arc(c.centre + right, c.sign)}, true};

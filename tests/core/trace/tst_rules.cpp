@@ -1,6 +1,9 @@
 // What is made exact, and that it can be left as traced.
 
 #include <QTest>
+#include <algorithm>
+#include <numeric>
+#include <random>
 
 #include "core/error.h"
 #include "core/geometry/arc.h"
@@ -132,6 +135,40 @@ class TestRules : public QObject {
     std::sort(circles.begin(), circles.end(), [](const Arc& a, const Arc& b) { return a.radius < b.radius; });
     QVERIFY(qAbs(circles[0].radius - circles[1].radius) < 1e-9);
     QVERIFY(distance(circles[2].centre, circles[3].centre) < 1e-9);
+  }
+
+  void manyCirclesFollowTheFirstThatIsNear() {
+    // Against the rule written down plainly: a circle takes the radius and the centre of the first larger one near it.
+    constexpr double kTolerance = 0.4;
+    std::mt19937 random(7);
+    std::uniform_real_distribution<double> place(0, 6);
+    std::uniform_real_distribution<double> size(1, 3);
+    std::vector<Path> outlines;
+    std::vector<Arc> plain;
+    for (int k = 0; k < 300; ++k) {
+      const Point centre{place(random), place(random)};
+      const double radius = size(random);
+      const Point right{radius, 0};
+      outlines.push_back({centre + right, {Segment::arc(centre - right, 1), Segment::arc(centre + right, 1)}, true});
+      plain.push_back({centre, radius, 0, 0});
+    }
+    makeCirclesRegular(outlines, {}, kTolerance);
+    std::vector<std::size_t> order(plain.size());
+    std::iota(order.begin(), order.end(), 0);
+    std::stable_sort(order.begin(), order.end(),
+                     [&](std::size_t a, std::size_t b) { return plain[a].radius > plain[b].radius; });
+    for (auto k = order.begin(); k != order.end(); ++k) {
+      const auto first = [&](auto near) { return std::find_if(order.begin(), k, near); };
+      Arc& c = plain[*k];
+      const auto same = first([&](std::size_t i) { return std::abs(plain[i].radius - c.radius) < kTolerance / 4; });
+      if (same != k) c.radius = plain[*same].radius;
+      const auto about = first([&](std::size_t i) { return distance(plain[i].centre, c.centre) < kTolerance / 4; });
+      if (about != k) c.centre = plain[*about].centre;
+    }
+    for (std::size_t i = 0; i < plain.size(); ++i) {
+      QVERIFY(distance(outlines[i].start, plain[i].centre + Point{plain[i].radius, 0}) < 1e-9);
+      QVERIFY(distance(outlines[i].segments[0].end, plain[i].centre - Point{plain[i].radius, 0}) < 1e-9);
+    }
   }
 
   void rulesHaveNames() {
