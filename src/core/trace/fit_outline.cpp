@@ -221,7 +221,7 @@ Path fitOutline(const Border& border, const FitSettings& settings, std::stop_tok
   }
   // Parts of a few pixels have nothing left when their ends are trimmed as usual.
   for (const double trimPx : {settings.roundingPx, settings.roundingPx / 3}) {
-    if (auto path = fitPieces(border, settings, {deviation, trimPx}, stop)) return *path;
+    if (auto path = fitPieces(border, settings, {deviation, trimPx, settings.gapPx}, stop)) return *path;
   }
   if (settings.measured.empty()) {
     // Noise of a poor picture, beyond what is taken for it elsewhere, is no reason to keep every point.

@@ -15,6 +15,7 @@ struct FitSettings {
   double cornerReadiness = 50;  ///< 0 rounds everything, 100 keeps every kink
   Rules rules;                  ///< what is made exact
   double roundingPx = 1.2;      ///< how wide pixels and blur smear an edge
+  double gapPx = 7;             ///< the longest stretch round a corner that neither of its sides must follow
   /// What the border may be off by at most (trace/grain.h), whatever it seems to be by itself.
   double mostNoisePx = std::numeric_limits<double>::infinity();
   /// The border comes from a picture without greys at its edges (trace/without_jags.h).

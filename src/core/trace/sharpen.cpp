@@ -47,51 +47,106 @@ std::optional<double> edgePlace(const Samples& samples, int i, EdgeLevel level, 
   return interpolated(samples, rise->low, rise->high, thresholdLevel) - fault;
 }
 
-/// The moved point; the same one when it cannot be moved; nothing when it lies along the edge.
-std::optional<Point> moved(const cv::Mat& grey, Point p, Point along, EdgeLevel level, double thresholdLevel) {
+bool isOnRim(const cv::Mat& grey, Point p) { return p.x <= 0 || p.y <= 0 || p.x >= grey.cols || p.y >= grey.rows; }
+
+struct Place {
+  Point at;
+  bool measured = false;
+};
+
+/// The moved point; the same one when it cannot be moved; nothing when it lies along the edge, or between rows and
+/// columns.
+std::optional<Place> moved(const cv::Mat& grey, Point p, Point along, EdgeLevel level, double thresholdLevel) {
   const bool inRow = isSampleMiddle(p.y);
   const bool inColumn = isSampleMiddle(p.x);
-  if (inRow == inColumn) return p;
+  if (inRow && inColumn) return Place{p, false};
+  if (!inRow && !inColumn && !isOnRim(grey, p)) return std::nullopt;
+  if (inRow == inColumn) return Place{p, true};
   if (inRow != (std::abs(along.y) >= std::abs(along.x))) return std::nullopt;
   const int line = static_cast<int>(inRow ? grey.rows - p.y : p.x);
   const Samples samples(grey, inRow, line);
   const double place = inRow ? p.x : p.y;
   const int i = static_cast<int>(std::floor(place - 0.5));
-  if (i < 0 || i + 1 >= samples.count()) return p;
+  if (i < 0 || i + 1 >= samples.count()) return Place{p, true};
   const auto edge = edgePlace(samples, i, level, thresholdLevel);
-  if (!edge || std::abs(*edge - place) > kFarthestMove) return p;
-  return inRow ? Point{*edge, p.y} : Point{p.x, *edge};
+  if (!edge || std::abs(*edge - place) > kFarthestMove) return Place{p, false};
+  return Place{inRow ? Point{*edge, p.y} : Point{p.x, *edge}, true};
 }
+
+/// Collects the points of a sharp border, and of the border that it is made of where that has holes.
+class Collector {
+ public:
+  Collector(const Border& border, bool fine) : border_(border), fine_(fine) {
+    sharp_.points.reserve(border.size());
+    sharp_.measured.reserve(border.size());
+  }
+
+  void add(std::size_t i, const Place& place) {
+    if (!first_) {
+      first_ = i;
+      firstMeasured_ = place.measured;
+    } else {
+      fillUpTo(i, place);
+    }
+    push(place);
+    last_ = i;
+    lastMeasured_ = place.measured;
+  }
+
+  SharpBorder closed() && {
+    if (first_) fillUpTo(border_.size() + *first_, {sharp_.points.front(), firstMeasured_});
+    while (sharp_.points.size() > 1 && sharp_.points.front() == sharp_.points.back()) {
+      sharp_.points.pop_back();
+      sharp_.measured.pop_back();
+    }
+    if (sharp_.points.size() < 3) return {border_, std::vector<bool>(border_.size(), false)};
+    return std::move(sharp_);
+  }
+
+ private:
+  void push(const Place& place) {
+    if (!sharp_.points.empty() && sharp_.points.back() == place.at) return;
+    sharp_.points.push_back(place.at);
+    sharp_.measured.push_back(place.measured);
+  }
+
+  /// At corners and the ends of thin strokes nothing seems to lie across; a rough place is better than a hole.
+  void fillUpTo(std::size_t end, const Place& next) {
+    const bool rough = fine_ && !(lastMeasured_ && next.measured);
+    if (!rough && distance(sharp_.points.back(), next.at) <= kHolePx) return;
+    for (std::size_t k = last_ + 1; k < end; ++k) push({border_[k % border_.size()], false});
+  }
+
+  const Border& border_;
+  bool fine_;
+  SharpBorder sharp_;
+  std::optional<std::size_t> first_;
+  bool firstMeasured_ = false;
+  std::size_t last_ = 0;
+  bool lastMeasured_ = false;
+};
 
 }  // namespace
 
-Border sharpenBorder(const cv::Mat& grey, TwoTone tone, EdgeLevel level, const Border& border,
-                     std::span<const Point> keep, double keepPx) {
+SharpBorder sharpFineBorder(const cv::Mat& grey, TwoTone tone, EdgeLevel level, const Border& border, int fineness,
+                            std::span<const Point> keep, double keepPx) {
   const std::size_t n = border.size();
-  const std::size_t reach = std::min<std::size_t>(2, (n - 1) / 2);
-  Border sharp;
-  sharp.reserve(n);
-  std::size_t last = n;
-  const auto leaveAsIs = [&](std::size_t from, std::size_t end) {
-    for (std::size_t k = from; k < end; ++k) sharp.push_back(border[k % n]);
-  };
-  std::size_t first = n;
+  const std::size_t reach = std::min<std::size_t>(2 * static_cast<std::size_t>(fineness), (n - 1) / 2);
+  Collector collector(border, fineness > 1);
   for (std::size_t i = 0; i < n; ++i) {
     const Point along =
         border[i + reach < n ? i + reach : i + reach - n] - border[i < reach ? i + n - reach : i - reach];
     const bool kept =
         std::any_of(keep.begin(), keep.end(), [&](Point place) { return distance(place, border[i]) < keepPx; });
-    const auto p = kept ? border[i] : moved(grey, border[i], along, level, tone.threshold - 0.5);
-    if (!p) continue;
-    // At corners and the ends of thin strokes nothing seems to lie across; a rough place is better than a hole.
-    if (last < i && distance(sharp.back(), *p) > kHolePx) leaveAsIs(last + 1, i);
-    if (sharp.empty() || sharp.back() != *p) sharp.push_back(*p);
-    last = i;
-    first = std::min(first, i);
+    const auto place = kept ? Place{border[i], false} : moved(grey, border[i], along, level, tone.threshold - 0.5);
+    if (place) collector.add(i, *place);
   }
-  if (!sharp.empty() && distance(sharp.back(), sharp.front()) > kHolePx) leaveAsIs(last + 1, n + first);
-  while (sharp.size() > 1 && sharp.front() == sharp.back()) sharp.pop_back();
-  return sharp.size() >= 3 ? sharp : border;
+  return std::move(collector).closed();
+}
+
+Border sharpenBorder(const cv::Mat& grey, TwoTone tone, EdgeLevel level, const Border& border,
+                     std::span<const Point> keep, double keepPx) {
+  return sharpFineBorder(grey, tone, level, border, 1, keep, keepPx).points;
 }
 
 }  // namespace rim

@@ -2,6 +2,7 @@
 
 #include <opencv2/core.hpp>
 #include <span>
+#include <vector>
 
 #include "core/trace/border.h"
 
@@ -29,5 +30,16 @@ enum class EdgeLevel {
 /// Within `keepPx` of the places `keep` the border is left as it is.
 Border sharpenBorder(const cv::Mat& grey, TwoTone tone, EdgeLevel level, const Border& border,
                      std::span<const Point> keep = {}, double keepPx = 0);
+
+/// A border and which of its points were measured: the others are where interpolation puts them, or on the rim.
+struct SharpBorder {
+  Border points;
+  std::vector<bool> measured;
+};
+
+/// The same for a border that was followed `fineness` times as fine as the picture (trace/fine_borders.h). Its points
+/// between rows and columns are left out where those beside them were measured and stay where they were not.
+SharpBorder sharpFineBorder(const cv::Mat& grey, TwoTone tone, EdgeLevel level, const Border& border, int fineness,
+                            std::span<const Point> keep = {}, double keepPx = 0);
 
 }  // namespace rim

@@ -1,0 +1,283 @@
+#include "core/trace/by_greys.h"
+
+#include <optional>
+
+#include "core/geometry/fewer_points.h"
+#include "core/geometry/segment.h"
+#include "core/trace/for_all.h"
+#include "core/trace/polygon_by_greys.h"
+#include "core/trace/rendering.h"
+#include "core/trace/split.h"
+#include "core/trace/wanted_coverage.h"
+
+namespace rim {
+namespace {
+
+struct Closeness {
+  double roundingPx;
+  double gapPx;
+};
+constexpr Closeness kCloseness[] = {{1.2, 7}, {0.8, 3}, {0.4, 1.5}, {0.25, 1}};
+constexpr int kRounds = 5;
+/// What the greys of a clean picture are off by: renderers count in some hundred steps a pixel.
+constexpr double kGreyError = 0.04;
+/// Blocks of a JPEG waver more at edges than where all is even, up to this many times.
+constexpr double kMostAtEdges = 14;
+/// An outline whose greys agree as well as this is not tried again.
+constexpr double kGoodUsual = 0.03;
+constexpr double kGoodMost = 0.1;
+
+/// What rules may move a piece by, as a share of the tolerance: where no more is amiss, a plain large outline is as it
+/// was meant.
+constexpr double kShareOfRules = 0.65;
+/// So many sides make a polygon that is brought to where greys say, when it is small.
+constexpr std::size_t kMostSides = 12;
+bool isSmall(const Path& path) {
+  constexpr double kSmallPx2 = 2500;
+  const Box box = boxOf(path);
+  return box.width() * box.height() <= kSmallPx2;
+}
+/// What is gained by less is not worth another try.
+constexpr double kLeastGain = 3;
+
+double priceOf(const Path& path) {
+  double price = 0;
+  for (const Segment& s : path.segments) price += s.kind == SegmentKind::Line ? kPriceOfLine : kPriceOfArc;
+  return price;
+}
+
+/// Places every tenth of a pixel along a path, found by where they are.
+class PlacesAlong {
+ public:
+  struct Place {
+    Point at;
+    Point along;
+  };
+
+  explicit PlacesAlong(const Path& path) {
+    constexpr double kStepPx = 0.1;
+    Box box = boxOf(path);
+    low_ = {std::floor(box.low.x), std::floor(box.low.y)};
+    columns_ = static_cast<int>(std::ceil(box.width())) + 2;
+    rows_ = static_cast<int>(std::ceil(box.height())) + 2;
+    cells_.resize(static_cast<std::size_t>(columns_) * static_cast<std::size_t>(rows_));
+    for (std::size_t i = 0; i < path.segments.size(); ++i) {
+      const Piece piece = pieceOf(path, i);
+      const int steps = 1 + static_cast<int>(lengthOf(piece) / kStepPx);
+      for (int k = 0; k < steps; ++k) {
+        const double t = (k + 0.5) / steps;
+        add({pointAt(piece, t), tangentAt(piece, t)});
+      }
+    }
+  }
+
+  /// The nearest one within a pixel that runs about the same way.
+  std::optional<Place> nearest(Point p, Point along) const {
+    std::optional<Place> best;
+    double least = 1;
+    const auto column = static_cast<int>(std::floor(p.x - low_.x));
+    const auto row = static_cast<int>(std::floor(p.y - low_.y));
+    for (int y = std::max(0, row - 1); y <= std::min(rows_ - 1, row + 1); ++y) {
+      for (int x = std::max(0, column - 1); x <= std::min(columns_ - 1, column + 1); ++x) {
+        for (const Place& place : cells_[index(x, y)]) {
+          const double off = distance(place.at, p);
+          if (off >= least || dot(place.along, along) < 0) continue;
+          least = off;
+          best = place;
+        }
+      }
+    }
+    return best;
+  }
+
+ private:
+  std::size_t index(int column, int row) const {
+    return static_cast<std::size_t>(row) * static_cast<std::size_t>(columns_) + static_cast<std::size_t>(column);
+  }
+  void add(const Place& place) {
+    const int column = std::clamp(static_cast<int>(place.at.x - low_.x), 0, columns_ - 1);
+    const int row = std::clamp(static_cast<int>(place.at.y - low_.y), 0, rows_ - 1);
+    cells_[index(column, row)].push_back(place);
+  }
+
+  Point low_;
+  int columns_ = 0;
+  int rows_ = 0;
+  std::vector<std::vector<Place>> cells_;
+};
+
+/// The border with those of its points that were not measured put where greys say that the edge of the outline is.
+Border corrected(const SharpBorder& border, const Path& outline, const Rendering& rendering) {
+  constexpr double kMostPx = 0.5;
+  constexpr double kFarthestPx = 1;
+  const PlacesAlong places(outline);
+  Border result = border.points;
+  const std::size_t n = result.size();
+  for (std::size_t i = 0; i < n; ++i) {
+    if (border.measured[i]) continue;
+    const Point p = border.points[i];
+    const auto place = places.nearest(p, border.points[(i + 1) % n] - border.points[(i + n - 1) % n]);
+    if (!place) continue;
+    const double off = std::clamp(rendering.offAt(place->at), -kMostPx, kMostPx);
+    const Point moved = place->at - leftNormal(place->along) * off;
+    if (distance(moved, p) < kFarthestPx) result[i] = moved;
+  }
+  return result;
+}
+
+/// The border in lines that leave it by no more than `withinPx`; begun where it turns off its chord most. Nothing when
+/// that makes no polygon.
+std::optional<Path> inLines(const Border& border, double withinPx) {
+  const auto farthest = std::max_element(border.begin(), border.end(), [&](Point a, Point b) {
+    return distance(a, border.front()) < distance(b, border.front());
+  });
+  Border round(farthest, border.end());
+  round.insert(round.end(), border.begin(), farthest + 1);
+  const std::vector<Point> few = fewerPoints(round, withinPx);
+  if (few.size() < 4) return std::nullopt;
+  Path path{few.front(), {}, true};
+  for (std::size_t i = 1; i < few.size(); ++i) path.segments.push_back(Segment::line(few[i]));
+  return path;
+}
+
+struct Candidate {
+  Path path;
+  FitTarget target;
+  std::size_t closeness;
+};
+
+class Agreeing {
+ public:
+  Agreeing(std::vector<Path>& outlines, std::vector<FitTarget>& targets, const Tones& tones,
+           const std::vector<SharpBorder>& borders, const TraceSettings& settings, const WorkControl& control)
+      : outlines_(outlines),
+        targets_(targets),
+        tones_(tones),
+        borders_(borders),
+        settings_(settings),
+        control_(control) {}
+
+  void run() {
+    auto wanted = wantedCoverage(tones_.grey, tones_.tone);
+    if (!wanted) return;
+    settled_.assign(outlines_.size(), false);
+    closeness_.assign(outlines_.size(), 0);
+    for (int round = 0; round < kRounds; ++round) {
+      Rendering rendering(wanted->shares, outlines_);
+      error_ = std::max(std::hypot(wanted->noise, kGreyError),
+                        std::min(rendering.usualOff(), kGreyError + kMostAtEdges * wanted->noise));
+      const std::vector<std::size_t> which = notGood(rendering, wanted->noise);
+      if (which.empty()) return;
+      std::vector<std::vector<Candidate>> candidates(which.size());
+      forAll(which.size(), {control_.stop, {}},
+             [&](std::size_t k) { candidates[k] = candidatesFor(which[k], rendering, round > 0); });
+      for (std::size_t k = 0; k < which.size(); ++k) {
+        const bool taken = takeBest(which[k], candidates[k], rendering);
+        if (round > 0 && !taken) settled_[which[k]] = true;
+      }
+    }
+  }
+
+ private:
+  std::vector<std::size_t> notGood(const Rendering& rendering, double noise) const {
+    std::vector<std::size_t> which;
+    for (std::size_t i = 0; i < outlines_.size(); ++i) {
+      if (settled_[i]) continue;
+      const Rendering::Misfit misfit = rendering.misfitAlong(outlines_[i]);
+      constexpr double kSeveral = 4;
+      if (misfit.usual <= std::hypot(kGoodUsual, noise) && misfit.most <= std::hypot(kGoodMost, kSeveral * noise))
+        continue;
+      const double within = kShareOfRules * settings_.tolerancePx;
+      const bool plain = closeness_[i] == 0 && outlines_[i].segments.size() <= kMostSides && !isSmall(outlines_[i]);
+      if (plain && misfit.usual < within / 2 && misfit.most < within) continue;
+      which.push_back(i);
+    }
+    return which;
+  }
+
+  std::vector<Candidate> candidatesFor(std::size_t i, const Rendering& rendering, bool correct) const {
+    std::vector<Candidate> candidates;
+    const Border points = correct ? corrected(borders_[i], outlines_[i], rendering) : borders_[i].points;
+    FitSettings fit = fitSettingsFor(tones_, i, settings_);
+    constexpr std::size_t kCloser = std::size(kCloseness) - 1;
+    // At first all but the one that was drawn; then those beside the one that was taken.
+    const std::size_t first = correct ? std::max<std::size_t>(closeness_[i], 1) - 1 : 1;
+    const std::size_t last = correct ? std::min(closeness_[i] + 1, kCloser) : kCloser;
+    for (std::size_t c = first; c <= last; ++c) {
+      fit.roundingPx = kCloseness[c].roundingPx;
+      fit.gapPx = kCloseness[c].gapPx;
+      candidates.push_back({fitOutline(points, fit, control_.stop), {points, fit.roundingPx, fit.gapPx}, c});
+    }
+    for (Path& polygon : polygonsFor(i, points, rendering)) {
+      candidates.push_back(
+          {std::move(polygon), {points, kCloseness[kCloser].roundingPx, kCloseness[kCloser].gapPx}, kCloser});
+    }
+    return candidates;
+  }
+
+  /// The border in lines; when it is small, also in few lines brought to where greys say.
+  std::vector<Path> polygonsFor(std::size_t i, const Border& points, const Rendering& rendering) const {
+    constexpr double kAlmostPx = 0.2;
+    constexpr double kFewPx[] = {0.35, 0.5, 0.7, 0.9, 1.2};
+    constexpr double kLevelDegrees = 4;
+    constexpr int kMarginPx = 2;
+    constexpr double kAgreeing = 1.5;
+    std::vector<Path> polygons;
+    if (auto lines = inLines(points, kAlmostPx)) polygons.push_back(std::move(*lines));
+    if (!isSmall(outlines_[i])) return polygons;
+    const Coverage wanted = rendering.wantedOf(outlines_[i], kMarginPx);
+    if (wanted.where.empty()) return polygons;
+    std::size_t tried = 0;
+    for (const double withinPx : kFewPx) {
+      const auto start = inLines(points, withinPx);
+      if (!start || start->segments.size() == tried || start->segments.size() > kMostSides) continue;
+      tried = start->segments.size();
+      const double level = settings_.rules.level ? kLevelDegrees : 0;
+      for (const double degrees : {0.0, level}) {
+        auto polygon = polygonByGreys(*start, wanted, rendering.blurPx(), tones_.grey.size(), degrees);
+        if (polygon && rendering.misfitOf(outlines_[i], *polygon) < kAgreeing * error_ * error_)
+          polygons.push_back(std::move(*polygon));
+        if (level == 0) break;
+      }
+    }
+    return polygons;
+  }
+
+  bool takeBest(std::size_t i, std::vector<Candidate>& candidates, Rendering& rendering) {
+    Candidate* best = nullptr;
+    double least = -kLeastGain;
+    for (Candidate& candidate : candidates) {
+      const double misfit = rendering.changeBy(outlines_[i], candidate.path) / (error_ * error_);
+      const double cost = misfit + priceOf(candidate.path) - priceOf(outlines_[i]);
+      if (cost >= least) continue;
+      least = cost;
+      best = &candidate;
+    }
+    if (best == nullptr) return false;
+    rendering.replace(outlines_[i], best->path);
+    outlines_[i] = std::move(best->path);
+    targets_[i] = std::move(best->target);
+    closeness_[i] = best->closeness;
+    return true;
+  }
+
+  std::vector<Path>& outlines_;
+  std::vector<FitTarget>& targets_;
+  const Tones& tones_;
+  const std::vector<SharpBorder>& borders_;
+  const TraceSettings& settings_;
+  const WorkControl& control_;
+  double error_ = kGreyError;
+  std::vector<bool> settled_;
+  std::vector<std::size_t> closeness_;
+};
+
+}  // namespace
+
+void agreeWithGreys(std::vector<Path>& outlines, std::vector<FitTarget>& targets, const Tones& tones,
+                    const std::vector<SharpBorder>& borders, const TraceSettings& settings,
+                    const WorkControl& control) {
+  Agreeing(outlines, targets, tones, borders, settings, control).run();
+}
+
+}  // namespace rim
