@@ -11,6 +11,16 @@ double ownResolution(const Picture& picture) {
   return picture.dotsPerInch > 0 ? picture.dotsPerInch : kDefaultDotsPerInch;
 }
 
+/// How many pixels the picture has for one of the original.
+double enlargementOf(const Job& job) {
+  double factor = 1;
+  for (const PreparationStep& step : job.preparation) {
+    const auto* enlarge = std::get_if<Enlarge>(&step.what);
+    if (enlarge != nullptr && step.on) factor *= enlarge->factor;
+  }
+  return factor;
+}
+
 /// The outlines in mm, a pixel or a unit of the drawing being `k` mm, on the job's page.
 Drawing drawingAt(const Job& job, const Tracing& outlines, double k) {
   Drawing drawing;
@@ -126,7 +136,8 @@ double mmPerPixel(const Job& job) {
     case SizeWish::Of::Resolution:
       break;
   }
-  return job.size.value > 0 && !job.drawing ? kMmPerInch / job.size.value : byResolution;
+  if (job.size.value <= 0 || job.drawing) return byResolution;
+  return kMmPerInch / (job.size.value * enlargementOf(job));
 }
 
 Drawing drawingOf(const Job& job) {

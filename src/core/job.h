@@ -16,7 +16,7 @@ namespace rim {
 /// The size that was asked for. Proportions are always kept, so one number says it.
 struct SizeWish {
   enum class Of {
-    Resolution,      ///< value: dots per inch; 0: the picture's own, else kDefaultDotsPerInch
+    Resolution,      ///< value: dots per inch of the original; 0: its own, else kDefaultDotsPerInch
     PictureWidth,    ///< value: mm, of the whole picture
     PictureHeight,   ///< value: mm, of the whole picture
     OutlinesWidth,   ///< value: mm, of the box round all outlines, whatever the trace finds

@@ -13,6 +13,14 @@ namespace {
 QString picture(const char* name) { return QStringLiteral(TEST_DATA "/pictures/") + name; }
 QString badge() { return QStringLiteral(SOURCE_FOLDER "/demo/badge.png"); }
 
+/// The width and height that an SVG says.
+QStringList pageOf(const QString& file) {
+  QFile svg(file);
+  if (!svg.open(QIODevice::ReadOnly)) return {};
+  const QRegularExpression size("width=\"([^\"]+)\" height=\"([^\"]+)\"");
+  return size.match(QString::fromUtf8(svg.readAll())).capturedTexts().mid(1);
+}
+
 }  // namespace
 
 class TestCli : public QObject {
@@ -137,7 +145,16 @@ class TestCli : public QObject {
     // Crop comes before enlarge, wherever they stand.
     const QJsonObject part =
         report({"trace", badge(), "-o", at("p.svg"), "--dpi", "25.4", "--enlarge", "2", "--crop", "100,70,120,100"});
-    QVERIFY(part["width_mm"].toDouble() <= 240 && part["outlines"].toInt() > 0);
+    QVERIFY(part["width_mm"].toDouble() <= 120 && part["outlines"].toInt() > 0);
+    // Sizes stay true, and so does the page.
+    const QJsonObject same = report({"trace", badge(), "-o", at("q.svg"), "--dpi", "25.4", "--crop", "100,70,120,100"});
+    QVERIFY(qAbs(part["width_mm"].toDouble() - same["width_mm"].toDouble()) < 0.5);
+    QCOMPARE(pageOf(at("p.svg")).size(), 2);
+    QCOMPARE(pageOf(at("p.svg")), pageOf(at("q.svg")));
+    const QString small = picture("plain.png");
+    QCOMPARE(cli({"trace", small, "-o", at("r.svg"), "--quiet"}).code, 0);
+    QCOMPARE(cli({"trace", small, "-o", at("s.svg"), "--enlarge", "4", "--quiet"}).code, 0);
+    QCOMPARE(pageOf(at("s.svg")), pageOf(at("r.svg")));
     QVERIFY(report({"trace", badge(), "-o", at("t.svg"), "--thicken", "4"})["outlines"].toInt() !=
             report({"trace", badge(), "-o", at("t.svg")})["outlines"].toInt());
     QVERIFY(report({"trace", badge(), "-o", at("t.svg"), "--auto-crop", "--denoise", "--fill-gaps", "2"})["outlines"]

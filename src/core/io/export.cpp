@@ -33,6 +33,17 @@ Drawing inInches(Drawing drawing) {
   return drawing;
 }
 
+void writeAsItIs(Drawing drawing, const std::filesystem::path& file, const ExportSettings& settings,
+                 const std::string& note) {
+  const FileKind kind = fileKindOf(file);
+  if (settings.unit == Unit::Inch) drawing = inInches(std::move(drawing));
+  if (kind == FileKind::Svg) {
+    writeSvg(drawing, file, note);
+  } else {
+    writeDxf(drawing, file, settings.dxf, note);
+  }
+}
+
 }  // namespace
 
 Drawing onItsPage(Drawing drawing) {
@@ -77,19 +88,17 @@ Drawing inFormFor(Drawing drawing, FileKind kind, const ExportSettings& settings
 
 void writeDrawing(Drawing drawing, const std::filesystem::path& file, const ExportSettings& settings,
                   const std::string& note) {
-  const FileKind kind = fileKindOf(file);
-  if (kind == FileKind::Svg) drawing = onItsPage(std::move(drawing));
-  if (settings.unit == Unit::Inch) drawing = inInches(std::move(drawing));
-  if (kind == FileKind::Svg) {
-    writeSvg(drawing, file, note);
-  } else {
-    writeDxf(drawing, file, settings.dxf, note);
-  }
+  if (fileKindOf(file) == FileKind::Svg) drawing = onItsPage(std::move(drawing));
+  writeAsItIs(std::move(drawing), file, settings, note);
 }
 
 void exportJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings) {
   const FileKind kind = fileKindOf(file);
-  writeDrawing(drawingFor(job, kind, settings), file, settings, settings.withOrigin ? job.origin : std::string());
+  const std::string note = settings.withOrigin ? job.origin : std::string();
+  Drawing drawing = drawingFor(job, kind, settings);
+  // The page of a picture's outlines is the picture.
+  if (job.drawing) return writeDrawing(std::move(drawing), file, settings, note);
+  writeAsItIs(std::move(drawing), file, settings, note);
 }
 
 }  // namespace rim

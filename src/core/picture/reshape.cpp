@@ -85,7 +85,9 @@ Picture enlarged(const Picture& picture, double factor) {
   expectAllowed(picture.width() * factor * picture.height() * factor);
   cv::Mat out;
   cv::resize(*picture.bgr, out, {}, factor, factor, cv::INTER_LANCZOS4);
-  return makePicture(out, picture.dotsPerInch * factor, picture.name);
+  // Without a resolution of its own a picture has the usual one: its size stays, too.
+  const double own = picture.dotsPerInch > 0 ? picture.dotsPerInch : kDefaultDotsPerInch;
+  return makePicture(out, own * factor, picture.name);
 }
 
 Picture denoised(const Picture& picture, double strength) {

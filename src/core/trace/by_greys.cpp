@@ -1,5 +1,6 @@
 #include "core/trace/by_greys.h"
 
+#include <opencv2/imgproc.hpp>
 #include <optional>
 
 #include "core/geometry/fewer_points.h"
@@ -140,6 +141,39 @@ std::optional<Path> inLines(const Border& border, double withinPx) {
   return path;
 }
 
+Path polygonThrough(const std::vector<cv::Point2f>& corners, bool clockwise) {
+  Path path{{corners[0].x, corners[0].y}, {}, true};
+  for (std::size_t k = 1; k <= corners.size(); ++k) {
+    const cv::Point2f corner = corners[k % corners.size()];
+    path.segments.push_back(Segment::line({corner.x, corner.y}));
+  }
+  return (signedArea(path) < 0) == clockwise ? path : reversed(path);
+}
+
+/// Polygons of few sides that a small border may be: the tightest rectangle and triangle round it, and itself in ever
+/// fewer lines.
+std::vector<Path> beginnings(const Border& border) {
+  constexpr double kFewPx[] = {0.35, 0.5, 0.7, 0.9, 1.2};
+  std::vector<Path> polygons;
+  std::size_t tried = 0;
+  for (const double withinPx : kFewPx) {
+    auto polygon = inLines(border, withinPx);
+    if (!polygon || polygon->segments.size() == tried || polygon->segments.size() > kMostSides) continue;
+    tried = polygon->segments.size();
+    polygons.push_back(std::move(*polygon));
+  }
+  std::vector<cv::Point2f> points;
+  for (const Point p : border) points.emplace_back(static_cast<float>(p.x), static_cast<float>(p.y));
+  const bool clockwise = borderArea(border) < 0;
+  std::vector<cv::Point2f> corners(4);
+  cv::minAreaRect(points).points(corners.data());
+  polygons.push_back(polygonThrough(corners, clockwise));
+  corners.clear();
+  if (cv::minEnclosingTriangle(points, corners) > 0 && corners.size() == 3)
+    polygons.push_back(polygonThrough(corners, clockwise));
+  return polygons;
+}
+
 struct Candidate {
   Path path;
   FitTarget target;
@@ -218,7 +252,6 @@ class Agreeing {
   /// The border in lines; when it is small, also in few lines brought to where greys say.
   std::vector<Path> polygonsFor(std::size_t i, const Border& points, const Rendering& rendering) const {
     constexpr double kAlmostPx = 0.2;
-    constexpr double kFewPx[] = {0.35, 0.5, 0.7, 0.9, 1.2};
     constexpr double kLevelDegrees = 4;
     constexpr int kMarginPx = 2;
     constexpr double kAgreeing = 1.5;
@@ -227,14 +260,10 @@ class Agreeing {
     if (!isSmall(outlines_[i])) return polygons;
     const Coverage wanted = rendering.wantedOf(outlines_[i], kMarginPx);
     if (wanted.where.empty()) return polygons;
-    std::size_t tried = 0;
-    for (const double withinPx : kFewPx) {
-      const auto start = inLines(points, withinPx);
-      if (!start || start->segments.size() == tried || start->segments.size() > kMostSides) continue;
-      tried = start->segments.size();
-      const double level = settings_.rules.level ? kLevelDegrees : 0;
+    const double level = settings_.rules.level ? kLevelDegrees : 0;
+    for (const Path& start : beginnings(points)) {
       for (const double degrees : {0.0, level}) {
-        auto polygon = polygonByGreys(*start, wanted, rendering.blurPx(), tones_.grey.size(), degrees);
+        auto polygon = polygonByGreys(start, wanted, tones_.grey.size(), degrees);
         if (polygon && rendering.misfitOf(outlines_[i], *polygon) < kAgreeing * error_ * error_)
           polygons.push_back(std::move(*polygon));
         if (level == 0) break;

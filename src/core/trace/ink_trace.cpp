@@ -2,6 +2,7 @@
 
 #include "core/colour/decisions.h"
 #include "core/trace/ink_outlines.h"
+#include "core/trace/within_picture.h"
 
 namespace rim {
 namespace {
@@ -19,6 +20,10 @@ void add(Tracing& tracing, std::vector<Path> outlines, const std::string& name, 
 
 Tracing traceInks(const Picture& picture, const InkMap& map, InkLayout layout, const TraceSettings& settings,
                   const WorkControl& control) {
+  const auto within = [size = picture.grey->size()](std::vector<Path> outlines) {
+    for (Path& outline : outlines) outline = withinPicture(std::move(outline), size);
+    return outlines;
+  };
   const InkBorders borders = fitInkBorders(picture, dissolved(map), settings, control);
   std::vector<bool> kept;
   for (const Ink& ink : map.inks) kept.push_back(ink.role == InkRole::Keep);
@@ -28,12 +33,12 @@ Tracing traceInks(const Picture& picture, const InkMap& map, InkLayout layout, c
       if (!kept[i]) continue;
       std::vector<bool> only(kept.size(), false);
       only[i] = true;
-      add(tracing, outlinesRound(borders, only), nameOf(map.inks[i]), map.inks[i].colour);
+      add(tracing, within(outlinesRound(borders, only)), nameOf(map.inks[i]), map.inks[i].colour);
     }
     return tracing;
   }
-  add(tracing, outlinesRound(borders, kept), "silhouette", {});
-  if (layout == InkLayout::Shared) add(tracing, bordersWithin(borders, kept), "borders", {});
+  add(tracing, within(outlinesRound(borders, kept)), "silhouette", {});
+  if (layout == InkLayout::Shared) add(tracing, within(bordersWithin(borders, kept)), "borders", {});
   return tracing;
 }
 

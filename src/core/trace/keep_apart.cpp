@@ -8,6 +8,7 @@
 #include "core/trace/measured_at.h"
 #include "core/trace/outline_crossings.h"
 #include "core/trace/room_beside.h"
+#include "core/trace/within_picture.h"
 
 namespace rim {
 namespace {
@@ -110,6 +111,7 @@ void keepApart(std::vector<Path>& outlines, const std::vector<FitTarget>& target
                         : fitAt(tones, i, borders[i], targets[i], attempts[i], settings, control.stop);
       if (isMeasured(i) && attempts[i].number < kLineAttempts)
         takeFewerNodes(outlines[i], attempts[i], borders[i], rooms->of(i, kMostRoomPx));
+      outlines[i] = withinPicture(std::move(outlines[i]), tones.grey.size());
       crossings.changed(i);
     });
   }

@@ -3,7 +3,6 @@
 #include <Eigen/Dense>
 #include <array>
 #include <numbers>
-#include <opencv2/imgproc.hpp>
 
 namespace rim {
 namespace {
@@ -81,19 +80,9 @@ void apply(std::vector<Side>& sides, const Change& change, double by) {
   }
 }
 
-cv::Mat1d blurred(const cv::Mat1d& image, double blurPx) {
-  constexpr double kLeastPx = 0.05;
-  if (blurPx < kLeastPx) return image;
-  cv::Mat1d result;
-  const int side = 2 * static_cast<int>(std::ceil(3 * blurPx)) + 1;
-  cv::GaussianBlur(image, result, {side, side}, blurPx, blurPx, cv::BORDER_REPLICATE);
-  return result;
-}
-
 /// One column a change: how the shares of all pixels change by it.
 Eigen::MatrixXd derivatives(const std::vector<Side>& sides, const std::vector<Point>& corners,
-                            const std::vector<Change>& changes, const cv::Rect& where, cv::Size picture,
-                            double blurPx) {
+                            const std::vector<Change>& changes, const cv::Rect& where, cv::Size picture) {
   const std::size_t n = corners.size();
   std::vector<std::array<cv::Mat1d, 2>> byCorner(n);
   for (auto& images : byCorner) images = {cv::Mat1d(where.size(), 0.0), cv::Mat1d(where.size(), 0.0)};
@@ -114,14 +103,13 @@ Eigen::MatrixXd derivatives(const std::vector<Side>& sides, const std::vector<Po
       const Point by = there ? ((*there)[i] - corners[i]) * (1 / kStep) : Point{};
       sum += by.x * byCorner[i][0] + by.y * byCorner[i][1];
     }
-    const cv::Mat1d soft = blurred(sum, blurPx).clone();
-    columns.col(static_cast<Eigen::Index>(k)) = Eigen::Map<const Eigen::VectorXd>(soft.ptr<double>(), where.area());
+    columns.col(static_cast<Eigen::Index>(k)) = Eigen::Map<const Eigen::VectorXd>(sum.ptr<double>(), where.area());
   }
   return columns;
 }
 
 /// What is missing in each pixel.
-Eigen::VectorXd missing(const Path& path, const Coverage& wanted, double blurPx, cv::Size picture) {
+Eigen::VectorXd missing(const Path& path, const Coverage& wanted, cv::Size picture) {
   const Coverage own = coverageOf(path, picture);
   cv::Mat1d covered(wanted.where.size(), 0.0);
   const cv::Rect both = own.where & wanted.where;
@@ -132,7 +120,7 @@ Eigen::VectorXd missing(const Path& path, const Coverage& wanted, double blurPx,
   }
   cv::Mat1d off;
   wanted.shares.convertTo(off, CV_64F);
-  off -= blurred(covered, blurPx);
+  off -= covered;
   return Eigen::Map<const Eigen::VectorXd>(off.ptr<double>(), wanted.where.area());
 }
 
@@ -171,8 +159,7 @@ void addCoverageDerivatives(Point start, Point end, const cv::Rect& where, cv::S
   }
 }
 
-std::optional<Path> polygonByGreys(const Path& start, const Coverage& wanted, double blurPx, cv::Size picture,
-                                   double levelDegrees) {
+std::optional<Path> polygonByGreys(const Path& start, const Coverage& wanted, cv::Size picture, double levelDegrees) {
   std::vector<Side> sides = sidesOf(start, levelDegrees);
   const std::vector<Change> changes = changesOf(sides);
   const Box part{{static_cast<double>(wanted.where.x), static_cast<double>(picture.height - wanted.where.br().y)},
@@ -180,11 +167,11 @@ std::optional<Path> polygonByGreys(const Path& start, const Coverage& wanted, do
   auto corners = cornersOf(sides);
   for (int step = 0; step < kMostSteps && corners; ++step) {
     const Path path = polygonOf(sides, *corners);
-    const Eigen::MatrixXd j = derivatives(sides, *corners, changes, wanted.where, picture, blurPx);
+    const Eigen::MatrixXd j = derivatives(sides, *corners, changes, wanted.where, picture);
     Eigen::MatrixXd normal = j.transpose() * j;
     constexpr double kDamping = 1e-3;
     normal.diagonal().array() += kDamping;
-    const Eigen::VectorXd by = normal.ldlt().solve(j.transpose() * missing(path, wanted, blurPx, picture));
+    const Eigen::VectorXd by = normal.ldlt().solve(j.transpose() * missing(path, wanted, picture));
     if (!by.allFinite()) return std::nullopt;
     for (std::size_t k = 0; k < changes.size(); ++k)
       apply(sides, changes[k], std::clamp(by[static_cast<Eigen::Index>(k)], -kMostMovePx, kMostMovePx));

@@ -1,37 +1,10 @@
 #include "core/trace/rendering.h"
 
-#include <opencv2/imgproc.hpp>
-
 #include "core/geometry/flatten.h"
 #include "core/median.h"
 
 namespace rim {
 namespace {
-
-int marginFor(double blurPx) { return static_cast<int>(std::ceil(3 * blurPx)); }
-
-cv::Mat1f blurredBy(const cv::Mat1f& shares, double blurPx) {
-  constexpr double kLeastPx = 0.05;
-  if (blurPx < kLeastPx) return shares;
-  cv::Mat1f result;
-  const int side = 2 * marginFor(blurPx) + 1;
-  cv::GaussianBlur(shares, result, {side, side}, blurPx, blurPx, cv::BORDER_REPLICATE);
-  return result;
-}
-
-double bestBlur(const cv::Mat1f& sharp, const cv::Mat1f& wanted) {
-  constexpr double kStepPx = 0.1;
-  constexpr double kMostPx = 2;
-  double best = 0;
-  double least = cv::norm(sharp, wanted, cv::NORM_L2SQR);
-  for (double blur = kStepPx; blur <= kMostPx; blur += kStepPx) {
-    const double misfit = cv::norm(blurredBy(sharp, blur), wanted, cv::NORM_L2SQR);
-    if (misfit >= least) break;
-    least = misfit;
-    best = blur;
-  }
-  return best;
-}
 
 /// Calls visit(row, column, px) for the pixels of a picture that a closed path passes, with the length that lies there
 /// in steps of 0.1 px.
@@ -58,18 +31,13 @@ void alongPixels(const Path& path, cv::Size picture, const Visit& visit) {
 }  // namespace
 
 Rendering::Rendering(cv::Mat1f wanted, const std::vector<Path>& outlines)
-    : wanted_(std::move(wanted)), edges_(wanted_.size(), 0.F) {
-  cv::Mat1f sharp(wanted_.size(), 0.F);
+    : wanted_(std::move(wanted)), drawn_(wanted_.size(), 0.F), edges_(wanted_.size(), 0.F) {
   for (const Path& path : outlines) {
     const Coverage coverage = coverageOf(path, wanted_.size());
-    if (!coverage.where.empty()) sharp(coverage.where) += coverage.shares;
+    if (!coverage.where.empty()) drawn_(coverage.where) += coverage.shares;
     addEdges(path, 1);
   }
-  blurPx_ = bestBlur(sharp, wanted_);
-  drawn_ = blurred(sharp);
 }
-
-cv::Mat1f Rendering::blurred(const cv::Mat1f& shares) const { return blurredBy(shares, blurPx_); }
 
 void Rendering::addEdges(const Path& path, float sign) {
   alongPixels(path, edges_.size(),
@@ -77,14 +45,13 @@ void Rendering::addEdges(const Path& path, float sign) {
 }
 
 cv::Mat1f Rendering::changeOf(const Path& drawn, const Path& other, cv::Rect& where) const {
-  const int margin = marginFor(blurPx_);
-  const Coverage before = coverageOf(drawn, wanted_.size(), margin);
-  const Coverage after = coverageOf(other, wanted_.size(), margin);
+  const Coverage before = coverageOf(drawn, wanted_.size());
+  const Coverage after = coverageOf(other, wanted_.size());
   where = before.where | after.where;
   cv::Mat1f change(where.size(), 0.F);
   if (!after.where.empty()) change(after.where - where.tl()) += after.shares;
   if (!before.where.empty()) change(before.where - where.tl()) -= before.shares;
-  return blurred(change);
+  return change;
 }
 
 double Rendering::misfitOf(const Path& drawn, const Path& other) const {
@@ -107,28 +74,26 @@ double Rendering::changeBy(const Path& drawn, const Path& other) const {
 }
 
 Coverage Rendering::wantedOf(const Path& drawn, int marginPx) const {
-  Coverage wanted = coverageOf(drawn, wanted_.size(), marginPx + marginFor(blurPx_));
+  Coverage wanted = coverageOf(drawn, wanted_.size(), marginPx);
   if (wanted.where.empty()) return wanted;
-  cv::Mat1f shares = blurred(wanted.shares).clone();
-  shares += wanted_(wanted.where);
-  shares -= drawn_(wanted.where);
-  wanted.shares = shares;
+  wanted.shares += wanted_(wanted.where);
+  wanted.shares -= drawn_(wanted.where);
   return wanted;
 }
 
 double Rendering::offAt(Point place) const {
-  const double reach = 1.1 + blurPx_;
+  constexpr double kReachPx = 1.1;
   constexpr double kLeastEdge = 0.2;
   const Point middle{place.x - 0.5, edges_.rows - place.y - 0.5};
-  const auto first = [reach](double at) { return std::max(0, static_cast<int>(std::ceil(at - reach))); };
-  const auto last = [reach](double at, int count) {
-    return std::min(count - 1, static_cast<int>(std::floor(at + reach)));
+  const auto first = [](double at) { return std::max(0, static_cast<int>(std::ceil(at - kReachPx))); };
+  const auto last = [](double at, int count) {
+    return std::min(count - 1, static_cast<int>(std::floor(at + kReachPx)));
   };
   double missing = 0;
   double edge = 0;
   for (int row = first(middle.y); row <= last(middle.y, edges_.rows); ++row) {
     for (int column = first(middle.x); column <= last(middle.x, edges_.cols); ++column) {
-      const double weight = 1 - std::hypot(column - middle.x, row - middle.y) / reach;
+      const double weight = 1 - std::hypot(column - middle.x, row - middle.y) / kReachPx;
       if (weight <= 0) continue;
       missing += weight * (wanted_(row, column) - drawn_(row, column));
       edge += weight * edges_(row, column);

@@ -16,11 +16,8 @@ namespace rim {
 /// Transactions on Graphics 39 (2020), 193.
 class Rendering {
  public:
-  /// Draws closed outlines (upright px) and finds the blur (standard deviation of a Gaussian, at most 2 px) with which
-  /// they agree best with the shares of pixels that are wanted.
+  /// Draws closed outlines (upright px) beside the shares of pixels that are wanted.
   Rendering(cv::Mat1f wanted, const std::vector<Path>& outlines);
-
-  double blurPx() const { return blurPx_; }
 
   /// By how much the sum of squared differences of coverage (1: a whole pixel) changes when an outline that was drawn
   /// is replaced by another one.
@@ -53,14 +50,12 @@ class Rendering {
   void replace(const Path& drawn, const Path& other);
 
  private:
-  cv::Mat1f blurred(const cv::Mat1f& shares) const;
   cv::Mat1f changeOf(const Path& drawn, const Path& other, cv::Rect& where) const;
   void addEdges(const Path& path, float sign);
 
   cv::Mat1f wanted_;
   cv::Mat1f drawn_;
   cv::Mat1f edges_;  ///< how much edge was drawn in each pixel, px
-  double blurPx_ = 0;
 };
 
 }  // namespace rim

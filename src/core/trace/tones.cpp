@@ -35,11 +35,10 @@ double shareOfGreys(const Tones& tones) {
 
 /// Whether a picture has clean greys at its edges: small print without noise, whose borders turn so often that they
 /// pass for rough.
-bool hasCleanGreys(const Tones& tones) {
+bool hasCleanGreys(const Tones& tones, const WantedCoverage& wanted) {
   constexpr double kClean = 0.002;
   constexpr double kLeastGreys = 0.25;
-  const auto wanted = wantedCoverage(tones.grey, tones.tone);
-  return wanted && wanted->noise < kClean && shareOfGreys(tones) > kLeastGreys;
+  return wanted.noise < kClean && shareOfGreys(tones) > kLeastGreys;
 }
 
 }  // namespace
@@ -70,8 +69,12 @@ std::vector<Border> finer(Tones& tones, std::vector<Border> borders, double minA
   const int fineness = finenessFor(tones.grey.size());
   if (fineness == 1 || borders.empty()) return borders;
   const auto isJagged = [](const Roughness& rough) { return rough.jagged; };
+  const auto wanted = wantedCoverage(tones.grey, tones.tone);
+  // Where edges are smeared over several pixels these hold no more than the picture as it is.
+  constexpr double kLeastSteepness = 0.49;
+  if (!wanted || wanted->steepness < kLeastSteepness) return borders;
   if (std::any_of(tones.rough.begin(), tones.rough.end(), isJagged)) {
-    if (!hasCleanGreys(tones)) return borders;
+    if (!hasCleanGreys(tones, *wanted)) return borders;
     tones.rough.assign(tones.rough.size(), {});
   }
   // Corners of a small thing that are rounded off by pixels are missing from its border, not from its outline.

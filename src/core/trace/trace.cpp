@@ -8,6 +8,7 @@
 #include "core/trace/grain.h"
 #include "core/trace/keep_apart.h"
 #include "core/trace/tones.h"
+#include "core/trace/within_picture.h"
 
 namespace rim {
 namespace {
@@ -54,6 +55,7 @@ Tracing fitted(Tones tones, std::vector<Border> borders, const TraceSettings& se
     leaveOutSmall(tracing.outlines, targets, borders, tones, settings.minAreaPx2);
   }
   makeCirclesRegular(tracing.outlines, settings.rules, settings.tolerancePx);
+  for (Path& outline : tracing.outlines) outline = withinPicture(std::move(outline), tones.grey.size());
   keepApart(tracing.outlines, targets, tones, borders, settings, control);
   return tracing;
 }

@@ -96,6 +96,24 @@ std::optional<Side> sideOf(const cv::Mat& grey, const cv::Mat& mask, bool dark) 
   return side;
 }
 
+double steepnessOf(const cv::Mat1f& shares) {
+  std::vector<float> steps;
+  const auto look = [&steps](float a, float b) {
+    constexpr float kHalf = 0.5F;
+    if ((a < kHalf) != (b < kHalf)) steps.push_back(std::abs(a - b));
+  };
+  for (int y = 0; y < shares.rows; ++y) {
+    for (int x = 0; x < shares.cols; ++x) {
+      if (x + 1 < shares.cols) look(shares(y, x), shares(y, x + 1));
+      if (y + 1 < shares.rows) look(shares(y, x), shares(y + 1, x));
+    }
+  }
+  if (steps.empty()) return 0;
+  const auto place = steps.begin() + static_cast<std::ptrdiff_t>(steps.size() * 3 / 4);
+  std::nth_element(steps.begin(), place, steps.end());
+  return *place;
+}
+
 }  // namespace
 
 std::optional<WantedCoverage> wantedCoverage(const cv::Mat& grey, TwoTone tone) {
@@ -106,7 +124,8 @@ std::optional<WantedCoverage> wantedCoverage(const cv::Mat& grey, TwoTone tone) 
   if (!ink || !paper) return std::nullopt;
   const double contrast = std::abs(paper->ofAll - ink->ofAll);
   if (contrast < kLeastContrast) return std::nullopt;
-  WantedCoverage wanted{cv::Mat1f(grey.size()), std::hypot(ink->wavering, paper->wavering) / std::sqrt(2) / contrast};
+  WantedCoverage wanted{cv::Mat1f(grey.size()), 0,
+                        std::hypot(ink->wavering, paper->wavering) / std::sqrt(2) / contrast};
   if (wanted.noise > kMostNoise) return std::nullopt;
   const float least = static_cast<float>(kLeastContrast) * (tone.lightIsInk ? -1 : 1);
   constexpr float kBeyond = 0.3F;
@@ -119,6 +138,7 @@ std::optional<WantedCoverage> wantedCoverage(const cv::Mat& grey, TwoTone tone) 
       wanted.shares(y, x) = std::clamp(share, -kBeyond, 1 + kBeyond);
     }
   }
+  wanted.steepness = steepnessOf(wanted.shares);
   return wanted;
 }
 

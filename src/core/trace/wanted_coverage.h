@@ -10,6 +10,9 @@ namespace rim {
 /// How much of each pixel the ink covers, told by its grey between those of the ink and the paper beside it.
 struct WantedCoverage {
   cv::Mat1f shares;  ///< of each pixel: 0 as pale as the paper, 1 as dark as the ink; a little beyond where it is noisy
+  /// How steeply edges rise: of the steps between neighbours on both sides of the half, three quarters are no larger.
+  /// 0.5 and more where only pixels cover edges partly; less where a blur of 0.7 px or an enlargement smears them.
+  double steepness = 0;
   double noise = 0;  ///< how much even ink and paper waver, standard deviation in shares
 };
 

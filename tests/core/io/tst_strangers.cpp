@@ -118,8 +118,13 @@ class TestStrangers : public QObject {
   void aDrawingOfManyMegabytesIsRead() {
     std::string d;
     for (int i = 0; i < 60'000; ++i)
-      d += "M" + std::to_string(i % 300) + "." + std::to_string(i % 7) + "," + std::to_string(i / 300) +
-           "h.5v.5h-.5zM-10.25,-11.75 ";
+      d.append("M")
+          .append(std::to_string(i % 300))
+          .append(".")
+          .append(std::to_string(i % 7))
+          .append(",")
+          .append(std::to_string(i / 300))
+          .append("h.5v.5h-.5zM-10.25,-11.75 ");
     QVERIFY(d.size() > 2'000'000);
     QCOMPARE(readDrawing(svg("<path d='" + repeated(d, 6) + "'/>"), "a.svg").drawing.paths.size() > 1000, true);
   }
