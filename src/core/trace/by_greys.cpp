@@ -19,7 +19,9 @@ struct Closeness {
   double gapPx;
 };
 constexpr Closeness kCloseness[] = {{1.2, 7}, {0.8, 3}, {0.4, 1.5}, {0.25, 1}};
-constexpr int kRounds = 5;
+constexpr int kRounds = 4;
+/// Polygons brought to where greys say hardly depend on what was there before.
+constexpr int kPolygonRounds = 2;
 /// What the greys of a clean picture are off by: renderers count in some hundred steps a pixel.
 constexpr double kGreyError = 0.04;
 /// Blocks of a JPEG waver more at edges than where all is even, up to this many times.
@@ -204,7 +206,7 @@ class Agreeing {
       if (which.empty()) return;
       std::vector<std::vector<Candidate>> candidates(which.size());
       forAll(which.size(), {control_.stop, {}},
-             [&](std::size_t k) { candidates[k] = candidatesFor(which[k], rendering, round > 0); });
+             [&](std::size_t k) { candidates[k] = candidatesFor(which[k], rendering, round); });
       for (std::size_t k = 0; k < which.size(); ++k) {
         const bool taken = takeBest(which[k], candidates[k], rendering);
         if (round > 0 && !taken) settled_[which[k]] = true;
@@ -229,7 +231,8 @@ class Agreeing {
     return which;
   }
 
-  std::vector<Candidate> candidatesFor(std::size_t i, const Rendering& rendering, bool correct) const {
+  std::vector<Candidate> candidatesFor(std::size_t i, const Rendering& rendering, int round) const {
+    const bool correct = round > 0;
     std::vector<Candidate> candidates;
     const Border points = correct ? corrected(borders_[i], outlines_[i], rendering) : borders_[i].points;
     FitSettings fit = fitSettingsFor(tones_, i, settings_);
@@ -242,22 +245,22 @@ class Agreeing {
       fit.gapPx = kCloseness[c].gapPx;
       candidates.push_back({fitOutline(points, fit, control_.stop), {points, fit.roundingPx, fit.gapPx}, c});
     }
-    for (Path& polygon : polygonsFor(i, points, rendering)) {
+    for (Path& polygon : polygonsFor(i, points, rendering, round < kPolygonRounds)) {
       candidates.push_back(
           {std::move(polygon), {points, kCloseness[kCloser].roundingPx, kCloseness[kCloser].gapPx}, kCloser});
     }
     return candidates;
   }
 
-  /// The border in lines; when it is small, also in few lines brought to where greys say.
-  std::vector<Path> polygonsFor(std::size_t i, const Border& points, const Rendering& rendering) const {
+  /// The border in lines; with `bring`, when it is small, also in few lines brought to where greys say.
+  std::vector<Path> polygonsFor(std::size_t i, const Border& points, const Rendering& rendering, bool bring) const {
     constexpr double kAlmostPx = 0.2;
     constexpr double kLevelDegrees = 4;
     constexpr int kMarginPx = 2;
     constexpr double kAgreeing = 1.5;
     std::vector<Path> polygons;
     if (auto lines = inLines(points, kAlmostPx)) polygons.push_back(std::move(*lines));
-    if (!isSmall(outlines_[i])) return polygons;
+    if (!bring || !isSmall(outlines_[i])) return polygons;
     const Coverage wanted = rendering.wantedOf(outlines_[i], kMarginPx);
     if (wanted.where.empty()) return polygons;
     const double level = settings_.rules.level ? kLevelDegrees : 0;
