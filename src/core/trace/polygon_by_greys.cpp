@@ -80,36 +80,65 @@ void apply(std::vector<Side>& sides, const Change& change, double by) {
   }
 }
 
-/// One column a change: how the shares of all pixels change by it.
-Eigen::MatrixXd derivatives(const std::vector<Side>& sides, const std::vector<Point>& corners,
-                            const std::vector<Change>& changes, const cv::Rect& where, cv::Size picture) {
+/// How the shares of the pixels that the sides pass change: one row a pixel, one column a change.
+struct Derivatives {
+  std::vector<int> pixels;  ///< counted through the part row by row
+  Eigen::MatrixXd columns;
+};
+
+/// The same by the corners' x and y; all other pixels are left out.
+Derivatives byCorners(const std::vector<Point>& corners, const cv::Rect& where, cv::Size picture) {
   const std::size_t n = corners.size();
-  std::vector<std::array<cv::Mat1d, 2>> byCorner(n);
-  for (auto& images : byCorner) images = {cv::Mat1d(where.size(), 0.0), cv::Mat1d(where.size(), 0.0)};
+  std::vector<std::array<cv::Mat1d, 2>> images(n);
+  for (auto& both : images) both = {cv::Mat1d(where.size(), 0.0), cv::Mat1d(where.size(), 0.0)};
   for (std::size_t i = 0; i < n; ++i) {
-    cv::Mat1d start[2] = {byCorner[i][0], byCorner[i][1]};
-    cv::Mat1d end[2] = {byCorner[(i + 1) % n][0], byCorner[(i + 1) % n][1]};
+    cv::Mat1d start[2] = {images[i][0], images[i][1]};
+    cv::Mat1d end[2] = {images[(i + 1) % n][0], images[(i + 1) % n][1]};
     addCoverageDerivatives(corners[i], corners[(i + 1) % n], where, picture, start, end);
   }
-  Eigen::MatrixXd columns(where.area(), static_cast<Eigen::Index>(changes.size()));
+  Derivatives result;
+  for (int pixel = 0; pixel < where.area(); ++pixel) {
+    const auto passes = [pixel](const std::array<cv::Mat1d, 2>& both) {
+      return both[0].ptr<double>()[pixel] != 0 || both[1].ptr<double>()[pixel] != 0;
+    };
+    if (std::any_of(images.begin(), images.end(), passes)) result.pixels.push_back(pixel);
+  }
+  const auto rows = static_cast<Eigen::Index>(result.pixels.size());
+  result.columns.resize(rows, static_cast<Eigen::Index>(2 * n));
+  for (Eigen::Index row = 0; row < rows; ++row) {
+    for (std::size_t column = 0; column < 2 * n; ++column) {
+      result.columns(row, static_cast<Eigen::Index>(column)) =
+          images[column / 2][column % 2].ptr<double>()[result.pixels[static_cast<std::size_t>(row)]];
+    }
+  }
+  return result;
+}
+
+Derivatives byChanges(const std::vector<Side>& sides, const std::vector<Point>& corners,
+                      const std::vector<Change>& changes, const cv::Rect& where, cv::Size picture) {
+  const std::size_t n = corners.size();
   constexpr double kStep = 1e-5;
+  Eigen::MatrixXd moves =
+      Eigen::MatrixXd::Zero(static_cast<Eigen::Index>(2 * n), static_cast<Eigen::Index>(changes.size()));
   for (std::size_t k = 0; k < changes.size(); ++k) {
     std::vector<Side> moved = sides;
     apply(moved, changes[k], kStep);
     const auto there = cornersOf(moved);
-    cv::Mat1d sum(where.size(), 0.0);
-    // A side touches its own two corners only.
+    if (!there) continue;
+    // A side has two corners.
     for (const std::size_t i : {changes[k].side, (changes[k].side + 1) % n}) {
-      const Point by = there ? ((*there)[i] - corners[i]) * (1 / kStep) : Point{};
-      sum += by.x * byCorner[i][0] + by.y * byCorner[i][1];
+      const Point by = ((*there)[i] - corners[i]) * (1 / kStep);
+      moves(static_cast<Eigen::Index>(2 * i), static_cast<Eigen::Index>(k)) = by.x;
+      moves(static_cast<Eigen::Index>(2 * i + 1), static_cast<Eigen::Index>(k)) = by.y;
     }
-    columns.col(static_cast<Eigen::Index>(k)) = Eigen::Map<const Eigen::VectorXd>(sum.ptr<double>(), where.area());
   }
-  return columns;
+  Derivatives result = byCorners(corners, where, picture);
+  result.columns = result.columns * moves;
+  return result;
 }
 
-/// What is missing in each pixel.
-Eigen::VectorXd missing(const Path& path, const Coverage& wanted, cv::Size picture) {
+/// What is missing in these pixels.
+Eigen::VectorXd missing(const Path& path, const Coverage& wanted, cv::Size picture, const std::vector<int>& pixels) {
   const Coverage own = coverageOf(path, picture);
   cv::Mat1d covered(wanted.where.size(), 0.0);
   const cv::Rect both = own.where & wanted.where;
@@ -121,7 +150,9 @@ Eigen::VectorXd missing(const Path& path, const Coverage& wanted, cv::Size pictu
   cv::Mat1d off;
   wanted.shares.convertTo(off, CV_64F);
   off -= covered;
-  return Eigen::Map<const Eigen::VectorXd>(off.ptr<double>(), wanted.where.area());
+  Eigen::VectorXd result(static_cast<Eigen::Index>(pixels.size()));
+  for (std::size_t k = 0; k < pixels.size(); ++k) result[static_cast<Eigen::Index>(k)] = off.ptr<double>()[pixels[k]];
+  return result;
 }
 
 }  // namespace
@@ -167,11 +198,12 @@ std::optional<Path> polygonByGreys(const Path& start, const Coverage& wanted, cv
   auto corners = cornersOf(sides);
   for (int step = 0; step < kMostSteps && corners; ++step) {
     const Path path = polygonOf(sides, *corners);
-    const Eigen::MatrixXd j = derivatives(sides, *corners, changes, wanted.where, picture);
+    const Derivatives change = byChanges(sides, *corners, changes, wanted.where, picture);
+    const Eigen::MatrixXd& j = change.columns;
     Eigen::MatrixXd normal = j.transpose() * j;
     constexpr double kDamping = 1e-3;
     normal.diagonal().array() += kDamping;
-    const Eigen::VectorXd by = normal.ldlt().solve(j.transpose() * missing(path, wanted, picture));
+    const Eigen::VectorXd by = normal.ldlt().solve(j.transpose() * missing(path, wanted, picture, change.pixels));
     if (!by.allFinite()) return std::nullopt;
     for (std::size_t k = 0; k < changes.size(); ++k)
       apply(sides, changes[k], std::clamp(by[static_cast<Eigen::Index>(k)], -kMostMovePx, kMostMovePx));
