@@ -143,17 +143,35 @@ std::optional<Path> inLines(const Border& border, double withinPx) {
   return path;
 }
 
-Path polygonThrough(const std::vector<cv::Point2f>& corners, bool clockwise) {
-  Path path{{corners[0].x, corners[0].y}, {}, true};
-  for (std::size_t k = 1; k <= corners.size(); ++k) {
-    const cv::Point2f corner = corners[k % corners.size()];
-    path.segments.push_back(Segment::line({corner.x, corner.y}));
-  }
-  return (signedArea(path) < 0) == clockwise ? path : reversed(path);
+/// The path turned to run like the border.
+Path runningLike(const Border& border, Path path) {
+  return (signedArea(path) < 0) == (borderArea(border) < 0) ? path : reversed(path);
 }
 
-/// Polygons of few sides that a small border may be: the tightest rectangle and triangle round it, and itself in ever
-/// fewer lines.
+/// The tightest rectangle round the border.
+Path rectangleRound(const Border& border) {
+  std::vector<cv::Point2f> points;
+  for (const Point p : border) points.emplace_back(static_cast<float>(p.x), static_cast<float>(p.y));
+  cv::Point2f corners[4];
+  cv::minAreaRect(points).points(corners);
+  const auto corner = [&corners](int k) { return Point{corners[k].x, corners[k].y}; };
+  Path path{corner(3), {}, true};
+  for (int k = 0; k < 4; ++k) path.segments.push_back(Segment::line(corner(k)));
+  return runningLike(border, std::move(path));
+}
+
+/// The triangle of two points of the border that lie far apart and the one that lies farthest off their line.
+Path triangleIn(const Border& border) {
+  const auto farthest = [&border](auto off) {
+    return *std::max_element(border.begin(), border.end(), [&](Point a, Point b) { return off(a) < off(b); });
+  };
+  const Point a = farthest([&border](Point p) { return distance(p, border.front()); });
+  const Point b = farthest([a](Point p) { return distance(p, a); });
+  const Point c = farthest([a, b](Point p) { return std::abs(cross(b - a, p - a)); });
+  return runningLike(border, {a, {Segment::line(b), Segment::line(c), Segment::line(a)}, true});
+}
+
+/// Polygons of few sides that a small border may be: itself in ever fewer lines, a rectangle, a triangle.
 std::vector<Path> beginnings(const Border& border) {
   constexpr double kFewPx[] = {0.35, 0.5, 0.7, 0.9, 1.2};
   std::vector<Path> polygons;
@@ -164,15 +182,8 @@ std::vector<Path> beginnings(const Border& border) {
     tried = polygon->segments.size();
     polygons.push_back(std::move(*polygon));
   }
-  std::vector<cv::Point2f> points;
-  for (const Point p : border) points.emplace_back(static_cast<float>(p.x), static_cast<float>(p.y));
-  const bool clockwise = borderArea(border) < 0;
-  std::vector<cv::Point2f> corners(4);
-  cv::minAreaRect(points).points(corners.data());
-  polygons.push_back(polygonThrough(corners, clockwise));
-  corners.clear();
-  if (cv::minEnclosingTriangle(points, corners) > 0 && corners.size() == 3)
-    polygons.push_back(polygonThrough(corners, clockwise));
+  polygons.push_back(rectangleRound(border));
+  polygons.push_back(triangleIn(border));
   return polygons;
 }
 

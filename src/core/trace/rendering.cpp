@@ -57,6 +57,7 @@ cv::Mat1f Rendering::changeOf(const Path& drawn, const Path& other, cv::Rect& wh
 double Rendering::misfitOf(const Path& drawn, const Path& other) const {
   cv::Rect where;
   const cv::Mat1f change = changeOf(drawn, other, where);
+  if (where.empty()) return 0;
   cv::Mat1f off;
   cv::subtract(drawn_(where), wanted_(where), off);
   off += change;
@@ -66,6 +67,7 @@ double Rendering::misfitOf(const Path& drawn, const Path& other) const {
 double Rendering::changeBy(const Path& drawn, const Path& other) const {
   cv::Rect where;
   const cv::Mat1f change = changeOf(drawn, other, where);
+  if (where.empty()) return 0;
   cv::Mat1f off;
   cv::subtract(drawn_(where), wanted_(where), off);
   const double before = cv::norm(off, cv::NORM_L2SQR);
@@ -132,7 +134,7 @@ double Rendering::usualOff() const {
 void Rendering::replace(const Path& drawn, const Path& other) {
   cv::Rect where;
   const cv::Mat1f change = changeOf(drawn, other, where);
-  drawn_(where) += change;
+  if (!where.empty()) drawn_(where) += change;
   addEdges(drawn, -1);
   addEdges(other, 1);
 }
