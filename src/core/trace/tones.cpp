@@ -77,6 +77,10 @@ std::vector<Border> finer(Tones& tones, std::vector<Border> borders, double minA
     if (!hasCleanGreys(tones, *wanted)) return borders;
     tones.rough.assign(tones.rough.size(), {});
   }
+  tones.byGreys = true;
+  // Between noisy samples there is nothing to be followed: that would be taken for more facts than there are.
+  constexpr double kNoisy = 0.008;
+  if (wanted->noise > kNoisy) return borders;
   // Corners of a small thing that are rounded off by pixels are missing from its border, not from its outline.
   constexpr double kRoundedShare = 0.6;
   double px = 0;

@@ -20,7 +20,8 @@ struct Tones {
   EdgeLevel level = EdgeLevel::Coverage;
   double mostNoisePx = std::numeric_limits<double>::infinity();  ///< what borders may be off by (trace/grain.h)
   std::vector<Roughness> rough{};                                ///< of each border, beyond that
-  int fineness = 1;                                              ///< of the borders (trace/fine_borders.h)
+  bool byGreys = false;  ///< outlines can be judged by the greys of their pixels (trace/by_greys.h)
+  int fineness = 1;      ///< of the borders (trace/fine_borders.h)
 };
 
 /// The tones of a picture as these settings mean them. With the automatic threshold uneven light is divided away first.
@@ -29,9 +30,10 @@ Tones tonesFor(const Picture& picture, const TraceSettings& settings);
 /// Finds how rough each of the borders (of the picture's own fineness) is; `mostNoisePx` is what grain makes of them.
 void judgeNoise(Tones& tones, double mostNoisePx, const std::vector<Border>& borders);
 
-/// The borders to fit outlines to: those of a small picture are followed anew, finer than its pixels, unless it has no
-/// greys at its edges to tell more. Those that enclose somewhat less than `minAreaPx2` are
-/// among them, as corners that pixels round off are missing from their area. Throws what followBorders() throws.
+/// The borders to fit outlines to: those of a small clean picture are followed anew, finer than its pixels. Says
+/// whether the picture is small and has greys at its edges that tell more than its borders (`byGreys`). Those that
+/// enclose somewhat less than `minAreaPx2` are among them, as corners that pixels round off are missing from their
+/// area. Throws what followBorders() throws.
 std::vector<Border> finer(Tones& tones, std::vector<Border> borders, double minAreaPx2, std::stop_token stop);
 
 /// Border i where the edge is; as it is within `keepPx` of the places `keep`.
