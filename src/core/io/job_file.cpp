@@ -118,7 +118,8 @@ void saveJob(const Job& job, const std::filesystem::path& file) {
   // Text in a note may come in any encoding; what is no UTF-8 is replaced.
   constexpr int kIndent = 2;
   parts[kSettings] = bytesOf(settingsOf(job).dump(kIndent, ' ', false, Json::error_handler_t::replace));
-  if (hasOutlines(job)) parts[kOutlines] = bytesOf(svgText(job.drawing ? onItsPage(drawingOf(job)) : drawingOf(job), job.origin));
+  if (hasOutlines(job))
+    parts[kOutlines] = bytesOf(svgText(job.drawing ? onItsPage(drawingOf(job)) : drawingOf(job), job.origin));
   writeBeside(file, [&parts](const std::filesystem::path& beside) { writeZip(beside, parts); });
 }
 
