@@ -9,7 +9,6 @@
 #include "core/trace/polygon_by_greys.h"
 #include "core/trace/rendering.h"
 #include "core/trace/split.h"
-#include "core/trace/wanted_coverage.h"
 
 namespace rim {
 namespace {
@@ -128,19 +127,18 @@ Border corrected(const SharpBorder& border, const Path& outline, const Rendering
   return result;
 }
 
-/// The border in lines that leave it by no more than `withinPx`; begun where it turns off its chord most. Nothing when
-/// that makes no polygon.
+/// The border in lines that leave it by no more than `withinPx`; begun at the point that lies farthest from its first
+/// one. Nothing when that makes no polygon.
 std::optional<Path> inLines(const Border& border, double withinPx) {
   const auto farthest = std::max_element(border.begin(), border.end(), [&](Point a, Point b) {
     return distance(a, border.front()) < distance(b, border.front());
   });
   Border round(farthest, border.end());
   round.insert(round.end(), border.begin(), farthest + 1);
-  const std::vector<Point> few = fewerPoints(round, withinPx);
+  std::vector<Point> few = fewerPoints(round, withinPx);
   if (few.size() < 4) return std::nullopt;
-  Path path{few.front(), {}, true};
-  for (std::size_t i = 1; i < few.size(); ++i) path.segments.push_back(Segment::line(few[i]));
-  return path;
+  few.pop_back();
+  return borderAsPath(few);
 }
 
 /// The path turned to run like the border.
@@ -155,9 +153,7 @@ Path rectangleRound(const Border& border) {
   cv::Point2f corners[4];
   cv::minAreaRect(points).points(corners);
   const auto corner = [&corners](int k) { return Point{corners[k].x, corners[k].y}; };
-  Path path{corner(3), {}, true};
-  for (int k = 0; k < 4; ++k) path.segments.push_back(Segment::line(corner(k)));
-  return runningLike(border, std::move(path));
+  return runningLike(border, borderAsPath({corner(3), corner(0), corner(1), corner(2)}));
 }
 
 /// The triangle of two points of the border that lie far apart and the one that lies farthest off their line.
@@ -168,7 +164,7 @@ Path triangleIn(const Border& border) {
   const Point a = farthest([&border](Point p) { return distance(p, border.front()); });
   const Point b = farthest([a](Point p) { return distance(p, a); });
   const Point c = farthest([a, b](Point p) { return std::abs(cross(b - a, p - a)); });
-  return runningLike(border, {a, {Segment::line(b), Segment::line(c), Segment::line(a)}, true});
+  return runningLike(border, borderAsPath({a, b, c}));
 }
 
 /// Polygons of few sides that a small border may be: itself in ever fewer lines, a rectangle, a triangle.
@@ -205,15 +201,13 @@ class Agreeing {
         control_(control) {}
 
   void run() {
-    auto wanted = wantedCoverage(tones_.grey, tones_.tone);
-    if (!wanted) return;
     settled_.assign(outlines_.size(), false);
     closeness_.assign(outlines_.size(), 0);
     for (int round = 0; round < kRounds; ++round) {
-      Rendering rendering(wanted->shares, outlines_);
-      error_ = std::max(std::hypot(wanted->noise, kGreyError),
-                        std::min(rendering.usualOff(), kGreyError + kMostAtEdges * wanted->noise));
-      const std::vector<std::size_t> which = notGood(rendering, wanted->noise);
+      Rendering rendering(tones_.greys->shares, outlines_);
+      error_ = std::max(std::hypot(tones_.greys->noise, kGreyError),
+                        std::min(rendering.usualOff(), kGreyError + kMostAtEdges * tones_.greys->noise));
+      const std::vector<std::size_t> which = notGood(rendering);
       if (which.empty()) return;
       std::vector<std::vector<Candidate>> candidates(which.size());
       forAll(which.size(), {control_.stop, {}},
@@ -226,7 +220,8 @@ class Agreeing {
   }
 
  private:
-  std::vector<std::size_t> notGood(const Rendering& rendering, double noise) const {
+  std::vector<std::size_t> notGood(const Rendering& rendering) const {
+    const double noise = tones_.greys->noise;
     std::vector<std::size_t> which;
     for (std::size_t i = 0; i < outlines_.size(); ++i) {
       if (settled_[i]) continue;

@@ -13,7 +13,7 @@ struct FitTarget {
   double gapPx = 7;         ///< FitSettings::gapPx
 };
 
-/// Outlines that agree better with the greys of a small picture.
+/// Outlines that agree better with the greys of a small picture, `tones.greys`, which must be there.
 ///
 /// Each is fitted several times: as if pixels rounded corners off as usual, by less, and hardly; to the points of its
 /// border in few lines; and again with those of its points that could not be measured moved to where the rendered

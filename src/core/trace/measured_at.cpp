@@ -122,11 +122,10 @@ Path borderWithin(const Border& border, const std::vector<double>& roomPx) {
   round.push_back(border.front());
   std::vector<double> rooms = roomPx;
   rooms.push_back(roomPx.front());
-  const std::vector<Point> few = fewerPoints(round, rooms);
+  std::vector<Point> few = fewerPoints(round, rooms);
   if (few.size() < 4) return borderAsPath(border);
-  Path path{few.front(), {}, true};
-  for (std::size_t i = 1; i < few.size(); ++i) path.segments.push_back(Segment::line(few[i]));
-  return path;
+  few.pop_back();
+  return borderAsPath(few);
 }
 
 Path measuredAt(const Path& path, const Border& border, const MeasuredStretches& measured) {

@@ -54,25 +54,24 @@ cv::Mat1f Rendering::changeOf(const Path& drawn, const Path& other, cv::Rect& wh
   return change;
 }
 
-double Rendering::misfitOf(const Path& drawn, const Path& other) const {
+std::pair<double, double> Rendering::beforeAndAfter(const Path& drawn, const Path& other) const {
   cv::Rect where;
   const cv::Mat1f change = changeOf(drawn, other, where);
-  if (where.empty()) return 0;
-  cv::Mat1f off;
-  cv::subtract(drawn_(where), wanted_(where), off);
-  off += change;
-  return cv::norm(off, cv::NORM_L2SQR) / pathLength(other);
-}
-
-double Rendering::changeBy(const Path& drawn, const Path& other) const {
-  cv::Rect where;
-  const cv::Mat1f change = changeOf(drawn, other, where);
-  if (where.empty()) return 0;
+  if (where.empty()) return {0, 0};
   cv::Mat1f off;
   cv::subtract(drawn_(where), wanted_(where), off);
   const double before = cv::norm(off, cv::NORM_L2SQR);
   off += change;
-  return cv::norm(off, cv::NORM_L2SQR) - before;
+  return {before, cv::norm(off, cv::NORM_L2SQR)};
+}
+
+double Rendering::misfitOf(const Path& drawn, const Path& other) const {
+  return beforeAndAfter(drawn, other).second / pathLength(other);
+}
+
+double Rendering::changeBy(const Path& drawn, const Path& other) const {
+  const auto [before, after] = beforeAndAfter(drawn, other);
+  return after - before;
 }
 
 Coverage Rendering::wantedOf(const Path& drawn, int marginPx) const {
@@ -126,8 +125,6 @@ double Rendering::usualOff() const {
       if (edges_(row, column) > kLeastEdge) off.push_back(std::abs(wanted_(row, column) - drawn_(row, column)));
     }
   }
-  // Of a normal distribution half lies within 0.6745 standard deviations.
-  constexpr double kMedianDeviation = 0.6745;
   return off.empty() ? 0 : medianOf(std::move(off)) / kMedianDeviation;
 }
 

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <opencv2/core.hpp>
+#include <utility>
 #include <vector>
 
 #include "core/geometry/path.h"
@@ -50,6 +51,8 @@ class Rendering {
   void replace(const Path& drawn, const Path& other);
 
  private:
+  /// The squared differences round both, before and after the one is replaced by the other.
+  std::pair<double, double> beforeAndAfter(const Path& drawn, const Path& other) const;
   cv::Mat1f changeOf(const Path& drawn, const Path& other, cv::Rect& where) const;
   void addEdges(const Path& path, float sign);
 

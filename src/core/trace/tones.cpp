@@ -4,7 +4,6 @@
 #include "core/picture/tone.h"
 #include "core/trace/fine_borders.h"
 #include "core/trace/for_all.h"
-#include "core/trace/wanted_coverage.h"
 #include "core/trace/without_jags.h"
 
 namespace rim {
@@ -69,7 +68,7 @@ std::vector<Border> finer(Tones& tones, std::vector<Border> borders, double minA
   const int fineness = finenessFor(tones.grey.size());
   if (fineness == 1 || borders.empty()) return borders;
   const auto isJagged = [](const Roughness& rough) { return rough.jagged; };
-  const auto wanted = wantedCoverage(tones.grey, tones.tone);
+  auto wanted = wantedCoverage(tones.grey, tones.tone);
   // Where edges are smeared over several pixels these hold no more than the picture as it is.
   constexpr double kLeastSteepness = 0.49;
   if (!wanted || wanted->steepness < kLeastSteepness) return borders;
@@ -77,10 +76,11 @@ std::vector<Border> finer(Tones& tones, std::vector<Border> borders, double minA
     if (!hasCleanGreys(tones, *wanted)) return borders;
     tones.rough.assign(tones.rough.size(), {});
   }
-  tones.byGreys = true;
+  const double noise = wanted->noise;
+  tones.greys = std::move(wanted);
   // Between noisy samples there is nothing to be followed: that would be taken for more facts than there are.
   constexpr double kNoisy = 0.008;
-  if (wanted->noise > kNoisy) return borders;
+  if (noise > kNoisy) return borders;
   // Corners of a small thing that are rounded off by pixels are missing from its border, not from its outline.
   constexpr double kRoundedShare = 0.6;
   double px = 0;

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <opencv2/core.hpp>
+#include <optional>
 #include <stop_token>
 #include <vector>
 
@@ -10,6 +11,7 @@
 #include "core/trace/roughness.h"
 #include "core/trace/sharpen.h"
 #include "core/trace/trace.h"
+#include "core/trace/wanted_coverage.h"
 
 namespace rim {
 
@@ -20,8 +22,8 @@ struct Tones {
   EdgeLevel level = EdgeLevel::Coverage;
   double mostNoisePx = std::numeric_limits<double>::infinity();  ///< what borders may be off by (trace/grain.h)
   std::vector<Roughness> rough{};                                ///< of each border, beyond that
-  bool byGreys = false;  ///< outlines can be judged by the greys of their pixels (trace/by_greys.h)
-  int fineness = 1;      ///< of the borders (trace/fine_borders.h)
+  std::optional<WantedCoverage> greys{};  ///< what outlines can be judged by (trace/by_greys.h); else nothing
+  int fineness = 1;                       ///< of the borders (trace/fine_borders.h)
 };
 
 /// The tones of a picture as these settings mean them. With the automatic threshold uneven light is divided away first.
@@ -31,7 +33,7 @@ Tones tonesFor(const Picture& picture, const TraceSettings& settings);
 void judgeNoise(Tones& tones, double mostNoisePx, const std::vector<Border>& borders);
 
 /// The borders to fit outlines to: those of a small clean picture are followed anew, finer than its pixels. Says
-/// whether the picture is small and has greys at its edges that tell more than its borders (`byGreys`). Those that
+/// whether the picture is small and has greys at its edges that tell more than its borders (`greys`). Those that
 /// enclose somewhat less than `minAreaPx2` are among them, as corners that pixels round off are missing from their
 /// area. Throws what followBorders() throws.
 std::vector<Border> finer(Tones& tones, std::vector<Border> borders, double minAreaPx2, std::stop_token stop);

@@ -41,7 +41,7 @@ Tracing fitted(Tones tones, std::vector<Border> borders, const TraceSettings& se
   tracing.outlines.resize(borders.size());
   std::vector<FitTarget> targets(borders.size());
   // The measured points of a small picture are needed again; those of a large one would take too much memory.
-  const bool small = tones.byGreys;
+  const bool small = tones.greys.has_value();
   std::vector<SharpBorder> sharp(small ? borders.size() : 0);
   forAll(borders.size(), control, [&](std::size_t i) {
     SharpBorder measured = measuredBorder(tones, i, borders[i]);

@@ -61,11 +61,7 @@ void spreadLevels(const cv::Mat& grey, const cv::Mat& mask, Side& side) {
       squares.push_back(off * off);
     }
   }
-  if (!squares.empty()) {
-    // Of a normal distribution half lies within 0.6745 standard deviations.
-    constexpr double kMedianDeviation = 0.6745;
-    side.wavering = std::sqrt(medianOf(squares)) / kMedianDeviation;
-  }
+  if (!squares.empty()) side.wavering = std::sqrt(medianOf(squares)) / kMedianDeviation;
   side.levels = cv::Mat1f(grey.size(), static_cast<float>(side.ofAll));
   for (int y = 0; y < grey.rows; ++y) {
     for (int x = 0; x < grey.cols; ++x) {
