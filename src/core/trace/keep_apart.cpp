@@ -3,8 +3,11 @@
 #include <cmath>
 #include <map>
 #include <optional>
+#include <set>
+#include <utility>
 
 #include "core/trace/for_all.h"
+#include "core/trace/guard.h"
 #include "core/trace/measured_at.h"
 #include "core/trace/outline_crossings.h"
 #include "core/trace/room_beside.h"
@@ -78,6 +81,35 @@ void takeFewerNodes(Path& outline, Attempt& attempt, const Border& border, const
   attempt = std::move(asLine);
 }
 
+/// Of the outlines that were fitted again those that leave their borders too far are held to them, where that makes no
+/// new crossing.
+void holdToBorders(std::vector<Path>& outlines, const Tones& tones, const std::vector<Border>& borders,
+                   const std::vector<Attempt>& attempts, const TraceSettings& settings, OutlineCrossings& crossings,
+                   const std::stop_token& stop) {
+  std::map<std::size_t, Path> before;
+  for (std::size_t i = 0; i < outlines.size(); ++i) {
+    // What was left as measured on a jagged border has its jags, which the border that is fitted to has not.
+    if (attempts[i].number == 0 || attempts[i].number >= kLineAttempts || tones.rough[i].jagged) continue;
+    const Border points = measuredBorder(tones, i, borders[i]).points;
+    Path held = guarded(outlines[i], points, guardLimitsFor(points, fitSettingsFor(tones, i, settings)));
+    if (held == outlines[i]) continue;
+    before[i] = std::exchange(outlines[i], withinPicture(std::move(held), tones.grey.size()));
+    crossings.changed(i);
+  }
+  while (!before.empty()) {
+    std::set<std::size_t> crossing;
+    for (const Crossing& c : crossings.find(stop)) {
+      if (before.count(c.polyline) != 0) crossing.insert(c.polyline);
+    }
+    if (crossing.empty()) return;
+    for (const std::size_t i : crossing) {
+      outlines[i] = before[i];
+      before.erase(i);
+      crossings.changed(i);
+    }
+  }
+}
+
 }  // namespace
 
 void keepApart(std::vector<Path>& outlines, const std::vector<FitTarget>& targets, const Tones& tones,
@@ -93,7 +125,7 @@ void keepApart(std::vector<Path>& outlines, const std::vector<FitTarget>& target
       ++again[crossing.polyline];
       (attempt.number < kLineAttempts ? attempt.places : attempt.crossedAsLine).push_back(crossing.place);
     }
-    if (again.empty()) return;
+    if (again.empty()) break;
     std::vector<std::size_t> which;
     for (const auto& [i, count] : again) {
       which.push_back(i);
@@ -115,6 +147,7 @@ void keepApart(std::vector<Path>& outlines, const std::vector<FitTarget>& target
       crossings.changed(i);
     });
   }
+  if (!tones.greys) holdToBorders(outlines, tones, borders, attempts, settings, crossings, control.stop);
 }
 
 }  // namespace rim

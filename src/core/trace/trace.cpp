@@ -6,6 +6,7 @@
 #include "core/trace/by_greys.h"
 #include "core/trace/for_all.h"
 #include "core/trace/grain.h"
+#include "core/trace/guard.h"
 #include "core/trace/keep_apart.h"
 #include "core/trace/tones.h"
 #include "core/trace/within_picture.h"
@@ -45,8 +46,12 @@ Tracing fitted(Tones tones, std::vector<Border> borders, const TraceSettings& se
   std::vector<SharpBorder> sharp(small ? borders.size() : 0);
   forAll(borders.size(), control, [&](std::size_t i) {
     SharpBorder measured = measuredBorder(tones, i, borders[i]);
-    tracing.outlines[i] = fitOutline(measured.points, fitSettingsFor(tones, i, settings), control.stop);
-    if (!small) return;
+    const FitSettings fit = fitSettingsFor(tones, i, settings);
+    if (!small) {
+      tracing.outlines[i] = fitWithin(measured.points, fit, control.stop);
+      return;
+    }
+    tracing.outlines[i] = fitOutline(measured.points, fit, control.stop);
     targets[i].points = measured.points;
     sharp[i] = std::move(measured);
   });
