@@ -1,7 +1,6 @@
 #include "app/session.h"
 
 #include "core/error.h"
-#include "core/picture/assess.h"
 
 namespace rim::app {
 Session::Session(QObject* parent) : QObject(parent) { connectTracer(); }
@@ -104,35 +103,43 @@ void Session::measureDeviation() {
 
 void Session::makeTraceable() {
   if (!hasPicture() || planning_.running()) return;
-  struct Plan {
-    std::vector<PreparationStep> steps;
-    bool lightIsInk = false;
-  };
-  const auto find = [original = job().original](const std::stop_token& stop) {
-    Plan plan{stepsToMakeTraceable(original, stop), false};
-    plan.lightIsInk = looksLightOnDark(prepared(original, plan.steps, stop));
-    return plan;
-  };
-  const auto take = [this, original = job().original.grey, steps = job().preparation](const Outcome<Plan>& got) {
+  const auto find = [original = job().original](const std::stop_token& stop) { return recipesFor(original, stop); };
+  const auto take = [this, original = job().original.grey,
+                     steps = job().preparation](const Outcome<std::vector<PictureRecipe>>& got) {
     reportBusy();
     if (job().original.grey != original) return;
     if (!got.trouble.isEmpty()) {
       emit failed(tr("This cannot be done: %1").arg(got.trouble));
-    } else if (job().preparation != steps) {
+      return;
+    }
+    recipesOf_ = original;
+    recipes_ = got.result;
+    if (job().preparation != steps) {
       emit said(
           tr("The picture was changed in the meantime, so that stays. Press Make it traceable again to replace it."));
-    } else if (got.result.steps.empty()) {
+    } else if (recipes_.empty() || recipes_.front().steps.empty()) {
       emit said(tr("The picture needs nothing more: trace it as it is."));
     } else {
-      edit(tr("Make it traceable"), {}, [&plan = got.result](Job& job) {
-        job.preparation = plan.steps;
-        job.trace.lightIsInk = plan.lightIsInk;
-      });
+      useRecipe(recipes_.front());
     }
+    emit changed();
   };
   planning_.begin(this, find, take);
   done_ = -1;
   reportBusy();
+}
+
+const std::vector<PictureRecipe>& Session::recipes() const {
+  static const std::vector<PictureRecipe> none;
+  return job().original.grey == recipesOf_ ? recipes_ : none;
+}
+
+void Session::useRecipe(const PictureRecipe& recipe) {
+  const bool light = looksLightOnDark(recipe.small);
+  edit(tr("Make it traceable"), {}, [steps = recipe.steps, light](Job& job) {
+    job.preparation = steps;
+    job.trace.lightIsInk = light;
+  });
 }
 
 void Session::cancel() {

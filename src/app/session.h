@@ -10,6 +10,7 @@
 #include "app/tracer.h"
 #include "core/io/export.h"
 #include "core/io/read_drawing.h"
+#include "core/picture/recipes.h"
 #include "core/trace/deviation.h"
 
 namespace rim::app {
@@ -89,6 +90,10 @@ class Session : public QObject {
   /// Finds beside the window what would make the picture traceable, and does it as one step; said() or failed() may
   /// follow instead. Nothing is done when the steps were changed in the meantime: what is newer counts.
   void makeTraceable();
+  /// The ways that makeTraceable() found for the picture that was opened, the best first; empty before.
+  const std::vector<PictureRecipe>& recipes() const;
+  /// Takes one of them, as one step.
+  void useRecipe(const PictureRecipe& recipe);
 
   /// Writes the outlines as they are shown; exported() or failed() follows.
   void exportTo(const QString& file, const ExportSettings& settings);
@@ -158,6 +163,8 @@ class Session : public QObject {
   NewestWorker previewing_;
   Errand opening_;
   Errand planning_;
+  std::shared_ptr<const cv::Mat> recipesOf_;  ///< the pixels that they were found for
+  std::vector<PictureRecipe> recipes_;
   Errand saving_;
   Errand exporting_;
   Errand measuring_;

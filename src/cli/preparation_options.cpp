@@ -14,11 +14,21 @@ void addPreparation(Command& command, PreparationOptions& o) {
       .takes("X,Y,W,H")
       .under(kGroup);
   command.flag("--auto-crop", o.autoCrop, "keep what has ink, and 8 px round it").under(kGroup);
+  command
+      .flag("--make-traceable", o.makeTraceable,
+            "straighten, even out the light, calm noise, enlarge: what the picture needs")
+      .under(kGroup);
   command.flag("--straighten", o.straighten, "find a photographed sheet and bring it to a rectangle").under(kGroup);
   command.add("--side-ratio", o.sideRatio, "with --straighten: the sheet's true width by height (default: estimated)")
       .within(0.05, 20)
       .under(kGroup);
   command.flag("--even-light", o.evenLight, "divide uneven light away").under(kGroup);
+  command
+      .add("--lift-shadows", o.liftShadowsPx,
+           "make the paper equally bright in shadow and light; dark parts wider than this become hollow, px")
+      .within(3, 9999)
+      .takes("PX")
+      .under(kGroup);
   command.flag("--denoise", o.denoise, "calm noise and keep edges").under(kGroup);
   command.add("--thicken", o.thickenPx, "make strokes wider by this, or thinner when negative, px")
       .within(-50, 50)
@@ -43,6 +53,7 @@ std::vector<PreparationStep> stepsOf(const PreparationOptions& o) {
   add(o.autoCrop, CropToInk{});
   add(o.straighten, Straighten{std::nullopt, o.sideRatio});
   add(o.evenLight, EvenLight{});
+  add(o.liftShadowsPx > 0, LiftShadows{o.liftShadowsPx});
   add(o.denoise, Denoise{});
   add(o.thickenPx != 0, Thicken{o.thickenPx});
   add(o.fillGapsPx > 0, FillGaps{o.fillGapsPx});

@@ -12,9 +12,11 @@ namespace rim::cli {
 struct PreparationOptions {
   std::vector<int> crop;  ///< x, y, width, height
   bool autoCrop = false;
+  bool makeTraceable = false;  ///< what is worked out stands before all that follows
   bool straighten = false;
   double sideRatio = 0;
   bool evenLight = false;
+  double liftShadowsPx = 0;
   bool denoise = false;
   double thickenPx = 0;
   double fillGapsPx = 0;

@@ -10,6 +10,7 @@
 #include "core/io/export.h"
 #include "core/io/report.h"
 #include "core/picture/load.h"
+#include "core/picture/recipes.h"
 #include "core/picture/vips_library.h"
 
 namespace rim::cli {
@@ -105,7 +106,9 @@ void run(TraceOptions& o) {
   if (!o.exact.empty()) o.trace.rules = rulesOf(o.exact);
   if (o.threshold != "auto") o.trace.threshold = std::stoi(o.threshold);
   Job job = about(o.picture, [&] { return jobOn(loadPicture(std::filesystem::path(o.picture), o.page)); });
-  job.preparation = stepsOf(o.preparation);
+  if (o.preparation.makeTraceable)
+    job.preparation = about(o.picture, [&] { return stepsToMakeTraceable(job.original); });
+  for (const PreparationStep& step : stepsOf(o.preparation)) job.preparation.push_back(step);
   job = about(o.picture, [&] { return withPreparedPicture(std::move(job)); });
   job = about(o.picture, [&] { return withColours(std::move(job), o.colours); });
   job.trace = o.trace;

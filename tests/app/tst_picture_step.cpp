@@ -6,7 +6,9 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QMenu>
+#include <QPainter>
 #include <QPushButton>
+#include <QTemporaryDir>
 #include <QTimer>
 #include <QToolButton>
 
@@ -36,6 +38,17 @@ void dragOnBench(WindowFixture& f, Point from, Point to) {
   QTest::mouseRelease(&bench, Qt::LeftButton, {}, at(to));
 }
 
+/// Ink in the light and in a shadow with a hard edge: no one threshold parts it from the paper.
+QImage shadowed() {
+  QImage image(600, 400, QImage::Format_RGB32);
+  image.fill(QColor(235, 235, 235));
+  QPainter painter(&image);
+  painter.fillRect(300, 0, 300, 400, QColor(85, 85, 85));
+  painter.fillRect(60, 80, 90, 200, QColor(90, 90, 90));
+  painter.fillRect(420, 80, 90, 200, QColor(28, 28, 28));
+  return image;
+}
+
 }  // namespace
 
 class TestPictureStep : public QObject {
@@ -55,6 +68,34 @@ class TestPictureStep : public QObject {
     QVERIFY(f.job().preparation.empty());
     QVERIFY(f.session().upToDate());
     QCOMPARE(f.job().picture.width(), 1600);
+  }
+
+  void anotherWayToMakeItTraceableIsTaken() {
+    WindowFixture f;
+    const QTemporaryDir folder;
+    const QString file = folder.filePath("shadow.png");
+    QVERIFY(shadowed().save(file));
+    QVERIFY(f.open(file));
+    f.window->showStep(MainWindow::kPicture);
+    QVERIFY(f.session().recipes().empty());
+    f.find<QPushButton>("makeTraceable")->click();
+    QVERIFY(QTest::qWaitFor([&] { return !f.job().preparation.empty() && f.session().upToDate(); }, 60'000));
+    const std::vector<PictureRecipe> recipes = f.session().recipes();
+    QVERIFY(recipes.size() > 1);
+    QVERIFY(f.find<QToolButton>("recipe1")->isChecked());
+    QVERIFY(!f.find<QToolButton>("recipe1")->icon().isNull());
+    f.find<QToolButton>("recipe2")->click();
+    QVERIFY(QTest::qWaitFor([&] { return f.session().upToDate(); }, 60'000));
+    QVERIFY(f.job().preparation == recipes[1].steps);
+    QVERIFY(f.find<QToolButton>("recipe2")->isChecked());
+    QVERIFY(!f.find<QToolButton>("recipe1")->isChecked());
+    f.window->actions().undo->trigger();
+    QVERIFY(f.job().preparation == recipes[0].steps);
+    QVERIFY(f.find<QToolButton>("recipe1")->isChecked());
+    // They belong to this picture only.
+    QVERIFY(f.open(demoFile("badge.png")));
+    QVERIFY(f.session().recipes().empty());
+    QVERIFY(f.find<QToolButton>("recipe1") == nullptr || !f.find<QToolButton>("recipe1")->isVisible());
   }
 
   void whatAPictureIsWorthIsSaid() {
@@ -122,7 +163,7 @@ class TestPictureStep : public QObject {
     const auto tracing = f.job().tracing;
     chooseFromAdd(f, "Straighten a photographed sheet");
     QVERIFY(f.settle());
-    QVERIFY2(f.window->sentence().contains("no light sheet"), qPrintable(f.window->sentence()));
+    QVERIFY2(f.window->sentence().contains("no sheet of paper"), qPrintable(f.window->sentence()));
     QVERIFY(f.job().preparation.empty());
     QCOMPARE(f.job().tracing, tracing);
   }

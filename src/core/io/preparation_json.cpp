@@ -94,6 +94,7 @@ Preparation preparationFrom(const Json& json) {
   if (what == "mirror") return Mirror{};
   if (what == "straighten") return straightenFrom(json);
   if (what == "even-light") return EvenLight{};
+  if (what == "lift-shadows") return LiftShadows{numberIn(json, "px", 3, 9999)};
   if (what == "denoise") return Denoise{numberIn(json, "strength", 0.2, 5)};
   if (what == "thicken") return Thicken{numberIn(json, "px", -50, 50)};
   if (what == "fill-gaps") return FillGaps{numberIn(json, "px", 0, 50)};
@@ -128,6 +129,9 @@ Json toJson(const PreparationStep& step) {
                              [](const Straighten& s) { return cornersJson(s); },
                              [](const EvenLight&) -> Json {
                                return {{"do", "even-light"}};
+                             },
+                             [](const LiftShadows& s) -> Json {
+                               return {{"do", "lift-shadows"}, {"px", s.reachPx}};
                              },
                              [](const Denoise& s) -> Json {
                                return {{"do", "denoise"}, {"strength", s.strength}};

@@ -5,10 +5,9 @@
 #include <numbers>
 #include <opencv2/imgproc.hpp>
 
-#include "core/error.h"
 #include "core/median.h"
+#include "core/picture/find_sheet.h"
 #include "core/picture/light.h"
-#include "core/picture/straighten.h"
 #include "core/picture/tone.h"
 
 namespace rim {
@@ -130,10 +129,17 @@ Assessment assess(const Picture& picture) {
 std::vector<Remark> remarksOn(const Picture& picture, const Assessment& a) {
   std::vector<Remark> remarks;
   if (!a.hasInk) return {{"The picture has one tone only: there is nothing to trace.", {}}};
-  if (findSheet(picture)) {
-    remarks.push_back(
-        {"The drawing lies on a sheet that does not fill the picture. Straighten brings the sheet to a rectangle.",
-         {{Straighten{}}}});
+  if (const auto sheet = findSheet(picture)) {
+    if (sheet->sure) {
+      remarks.push_back(
+          {"The drawing lies on a sheet that does not fill the picture. Straighten brings the sheet to a rectangle.",
+           {{Straighten{}}}});
+    } else {
+      remarks.push_back(
+          {"There may be a sheet here, but its sides are faint. Straighten: drag the corners where they "
+           "belong.",
+           {}});
+    }
   }
   if (a.evenness < kUnevenShare) {
     remarks.push_back({"The light falls off to " + std::to_string(std::lround(a.evenness * 100)) +
@@ -165,26 +171,6 @@ std::vector<Remark> remarksOn(const Picture& picture, const Assessment& a) {
     remarks.push_back({"The picture is noisy (" + rounded(a.noise) + " levels). Denoise calms it.", {{Denoise{}}}});
   }
   return remarks;
-}
-
-std::vector<PreparationStep> stepsToMakeTraceable(const Picture& picture, const std::stop_token& stop) {
-  std::vector<PreparationStep> steps;
-  Picture now = picture;
-  const auto ask = [&stop] {
-    if (stop.stop_requested()) throw Cancelled();
-  };
-  const auto add = [&](const Preparation& what) {
-    ask();
-    now = prepared(now, what);
-    steps.push_back({what});
-  };
-  if (const auto sheet = findSheet(now)) add(Straighten{sheet, 0});
-  if (evenness(now) < kUnevenShare) add(EvenLight{});
-  ask();
-  const Assessment a = assess(now);
-  if (a.noise > kNoisyLevels) add(Denoise{});
-  if (a.hasInk && a.strokes.thinnest > 0 && a.strokes.thinnest < kThinPx) add(Enlarge{2});
-  return steps;
 }
 
 }  // namespace rim

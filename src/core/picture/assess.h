@@ -1,6 +1,5 @@
 #pragma once
 
-#include <stop_token>
 #include <string>
 #include <vector>
 
@@ -38,8 +37,5 @@ Assessment assess(const Picture& picture);
 /// than 2 px break, contrast below 50 levels and edges wider than 4 px lose detail, light that
 /// falls below 0.8 and noise above 6 levels need work, edges without greys are rough (common practice, no source).
 std::vector<Remark> remarksOn(const Picture& picture, const Assessment& assessment);
-
-/// All that helps to trace this picture, in a sensible order; empty when nothing is needed. Throws Cancelled.
-std::vector<PreparationStep> stepsToMakeTraceable(const Picture& picture, const std::stop_token& stop = {});
 
 }  // namespace rim

@@ -4,6 +4,7 @@
 #include "core/overloaded.h"
 #include "core/picture/light.h"
 #include "core/picture/reshape.h"
+#include "core/picture/shadows.h"
 #include "core/picture/straighten.h"
 #include "core/picture/stroke.h"
 #include "core/picture/touch_up.h"
@@ -18,6 +19,7 @@ Picture prepared(const Picture& p, const Preparation& what) {
                         [&p](const Mirror&) { return mirrored(p); },
                         [&p](const Straighten& s) { return straightened(p, s); },
                         [&p](const EvenLight&) { return withEvenLight(p); },
+                        [&p](const LiftShadows& s) { return withoutShadows(p, s.reachPx); },
                         [&p](const Denoise& s) { return denoised(p, s.strength); },
                         [&p](const Thicken& s) { return thickened(p, s.px); },
                         [&p](const FillGaps& s) { return withGapsFilled(p, s.px); },

@@ -40,6 +40,10 @@ struct Straighten {
 struct EvenLight {
   friend bool operator==(const EvenLight&, const EvenLight&) = default;
 };
+struct LiftShadows {
+  double reachPx = 150;  ///< ink, dark parts wider than this become hollow, 3..9999
+  friend bool operator==(const LiftShadows&, const LiftShadows&) = default;
+};
 struct Denoise {
   double strength = 1;  ///< 0.2..5; 1 removes what noise is measured
   friend bool operator==(const Denoise&, const Denoise&) = default;
@@ -101,7 +105,7 @@ struct PickColour {
 
 using Preparation =
     std::variant<Crop, CropToInk, Turn, Mirror, Straighten, EvenLight, Denoise, Thicken, FillGaps, FillPinholes,
-                 DropSpecks, Enlarge, LocalThreshold, SmoothEdges, TouchUp, ClearFrame, PickColour>;
+                 DropSpecks, Enlarge, LocalThreshold, SmoothEdges, TouchUp, ClearFrame, PickColour, LiftShadows>;
 
 /// A line in the list of what was done to a picture.
 struct PreparationStep {

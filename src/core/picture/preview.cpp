@@ -35,29 +35,31 @@ TouchUp scaledStrokes(TouchUp step, double scale) {
 
 Preparation scaledStep(const Preparation& what, double scale) {
   const double area = scale * scale;
-  return std::visit(Overloaded{
-                        [=](const Crop& s) -> Preparation { return scaledFrame(s, scale); },
-                        [=](const CropToInk& s) -> Preparation { return CropToInk{scaledPx(s.marginPx, scale)}; },
-                        [=](const Straighten& s) -> Preparation { return scaledCorners(s, scale); },
-                        [=](const Thicken& s) -> Preparation { return Thicken{s.px * scale}; },
-                        [=](const FillGaps& s) -> Preparation { return FillGaps{s.px * scale}; },
-                        [=](const FillPinholes& s) -> Preparation { return FillPinholes{s.areaPx2 * area}; },
-                        [=](const DropSpecks& s) -> Preparation { return DropSpecks{s.areaPx2 * area}; },
-                        [=](const LocalThreshold& s) -> Preparation {
-                          return LocalThreshold{std::max(3.0, s.sizePx * scale), s.bias};
-                        },
-                        [=](const SmoothEdges& s) -> Preparation { return SmoothEdges{s.px * scale}; },
-                        [=](const TouchUp& s) -> Preparation { return scaledStrokes(s, scale); },
-                        [=](const ClearFrame& s) -> Preparation {
-                          return ClearFrame{scaledFrame(s.frame, scale), s.inside};
-                        },
-                        [=](PickColour s) -> Preparation {
-                          s.place = s.place * scale;
-                          return s;
-                        },
-                        [](const auto& s) -> Preparation { return s; },
-                    },
-                    what);
+  return std::visit(
+      Overloaded{
+          [=](const Crop& s) -> Preparation { return scaledFrame(s, scale); },
+          [=](const CropToInk& s) -> Preparation { return CropToInk{scaledPx(s.marginPx, scale)}; },
+          [=](const Straighten& s) -> Preparation { return scaledCorners(s, scale); },
+          [=](const LiftShadows& s) -> Preparation { return LiftShadows{std::max(3.0, s.reachPx * scale)}; },
+          [=](const Thicken& s) -> Preparation { return Thicken{s.px * scale}; },
+          [=](const FillGaps& s) -> Preparation { return FillGaps{s.px * scale}; },
+          [=](const FillPinholes& s) -> Preparation { return FillPinholes{s.areaPx2 * area}; },
+          [=](const DropSpecks& s) -> Preparation { return DropSpecks{s.areaPx2 * area}; },
+          [=](const LocalThreshold& s) -> Preparation {
+            return LocalThreshold{std::max(3.0, s.sizePx * scale), s.bias};
+          },
+          [=](const SmoothEdges& s) -> Preparation { return SmoothEdges{s.px * scale}; },
+          [=](const TouchUp& s) -> Preparation { return scaledStrokes(s, scale); },
+          [=](const ClearFrame& s) -> Preparation {
+            return ClearFrame{scaledFrame(s.frame, scale), s.inside};
+          },
+          [=](PickColour s) -> Preparation {
+            s.place = s.place * scale;
+            return s;
+          },
+          [](const auto& s) -> Preparation { return s; },
+      },
+      what);
 }
 
 bool PreviewMaker::isWorthWhile(const Picture& original) {

@@ -3,106 +3,13 @@
 #include <opencv2/imgproc.hpp>
 
 #include "core/error.h"
+#include "core/picture/find_sheet.h"
 #include "core/picture/load.h"
 
 namespace rim {
 namespace {
 
-constexpr double kSmallestShare = 0.1;  // of the picture's area, for a sheet
-constexpr double kLargestShare = 0.93;
-
 cv::Point2f toCv(Point p) { return {static_cast<float>(p.x), static_cast<float>(p.y)}; }
-
-/// A line as a place and a unit direction.
-struct Line {
-  Point place;
-  Point along;
-};
-
-std::optional<Point> meet(const Line& a, const Line& b) {
-  const double bend = cross(a.along, b.along);
-  if (std::abs(bend) < 1e-6) return std::nullopt;
-  return a.place + a.along * (cross(b.place - a.place, b.along) / bend);
-}
-
-/// Upper left first, then clockwise as seen (y down).
-Quad inOrder(const std::vector<cv::Point>& points, double scale) {
-  Point middle;
-  std::vector<Point> corners;
-  for (const cv::Point& p : points) corners.push_back({(p.x + 0.5) * scale, (p.y + 0.5) * scale});
-  for (const Point p : corners) middle = middle + p * 0.25;
-  std::sort(corners.begin(), corners.end(), [middle](Point a, Point b) {
-    return std::atan2(a.y - middle.y, a.x - middle.x) < std::atan2(b.y - middle.y, b.x - middle.x);
-  });
-  const auto upperLeft =
-      std::min_element(corners.begin(), corners.end(), [](Point a, Point b) { return a.x + a.y < b.x + b.y; });
-  std::rotate(corners.begin(), upperLeft, corners.end());
-  return {corners[0], corners[1], corners[2], corners[3]};
-}
-
-/// The largest light convex quadrilateral in a small grey picture, at any of several thresholds.
-std::optional<std::vector<cv::Point>> largestQuad(const cv::Mat& grey) {
-  std::optional<std::vector<cv::Point>> best;
-  double bestArea = kSmallestShare * static_cast<double>(grey.total());
-  cv::Mat ignored;
-  const double otsu = cv::threshold(grey, ignored, 0, 255, cv::THRESH_BINARY | cv::THRESH_OTSU);
-  for (const double share : {1.0, 0.85, 0.7, 1.15, 0.55, 1.3}) {
-    cv::Mat light;
-    cv::threshold(grey, light, otsu * share, 255, cv::THRESH_BINARY);
-    cv::morphologyEx(light, light, cv::MORPH_CLOSE, cv::getStructuringElement(cv::MORPH_ELLIPSE, {9, 9}));
-    std::vector<std::vector<cv::Point>> contours;
-    cv::findContours(light, contours, cv::RETR_EXTERNAL, cv::CHAIN_APPROX_NONE);
-    for (const auto& contour : contours) {
-      std::vector<cv::Point> hull;
-      std::vector<cv::Point> quad;
-      cv::convexHull(contour, hull);
-      cv::approxPolyDP(hull, quad, 0.03 * cv::arcLength(hull, true), true);
-      const double area = cv::contourArea(quad);
-      // A sheet fills its quadrilateral, and it does not fill the picture.
-      const bool filled = cv::contourArea(contour) > 0.9 * area;
-      if (quad.size() == 4 && filled && area > bestArea && area < kLargestShare * static_cast<double>(grey.total())) {
-        bestArea = area;
-        best = quad;
-      }
-    }
-  }
-  return best;
-}
-
-double greyAt(const cv::Mat& grey, Point p) {
-  const int x = std::clamp(static_cast<int>(std::floor(p.x)), 0, grey.cols - 1);
-  const int y = std::clamp(static_cast<int>(std::floor(p.y)), 0, grey.rows - 1);
-  return grey.at<std::uint8_t>(y, x);
-}
-
-/// The side from a to b moved to where the grey levels rise most steeply inwards.
-std::optional<Line> fittedSide(const cv::Mat& grey, Point a, Point b, double reachPx) {
-  constexpr int kProbes = 60;
-  constexpr int kHalfStep = 2;
-  const Point along = unit(b - a);
-  const Point inwards{-along.y, along.x};  // clockwise with y down: the sheet lies at the right
-  std::vector<cv::Point2f> edge;
-  for (int k = 3; k < kProbes - 3; ++k) {
-    const Point foot = lerp(a, b, (k + 0.5) / kProbes);
-    double steepest = 8;
-    double at = 0;
-    bool found = false;
-    for (double d = -reachPx; d <= reachPx; d += 0.5) {
-      const double rise =
-          greyAt(grey, foot + inwards * (d + kHalfStep)) - greyAt(grey, foot + inwards * (d - kHalfStep));
-      if (rise > steepest) {
-        steepest = rise;
-        at = d;
-        found = true;
-      }
-    }
-    if (found) edge.push_back(toCv(foot + inwards * at));
-  }
-  if (edge.size() < kProbes / 3) return std::nullopt;
-  cv::Vec4f line;
-  cv::fitLine(edge, line, cv::DIST_HUBER, 0, 0.01, 0.01);
-  return Line{{line[2], line[3]}, {line[0], line[1]}};
-}
 
 double quadArea(const Quad& q) {
   double twice = 0;
@@ -122,31 +29,33 @@ cv::Mat withCleanRim(const cv::Mat& flat) {
   return clean;
 }
 
-}  // namespace
-
-std::optional<Quad> findSheet(const Picture& picture) {
-  if (picture.empty()) return std::nullopt;
-  constexpr double kSmallSide = 500;
-  const double scale = std::max(1.0, std::max(picture.width(), picture.height()) / kSmallSide);
-  cv::Mat small;
-  cv::resize(*picture.grey, small, {}, 1 / scale, 1 / scale, cv::INTER_AREA);
-  cv::GaussianBlur(small, small, {0, 0}, 1.5);
-  const auto rough = largestQuad(small);
-  if (!rough) return std::nullopt;
-  Quad corners = inOrder(*rough, scale);
-  cv::Mat calm;
-  cv::GaussianBlur(*picture.grey, calm, {0, 0}, 1.2);
-  std::array<Line, 4> sides;
-  for (std::size_t i = 0; i < 4; ++i) {
-    const auto side = fittedSide(calm, corners[i], corners[(i + 1) % 4], 4 * scale + 6);
-    sides[i] = side ? *side : Line{corners[i], unit(corners[(i + 1) % 4] - corners[i])};
-  }
-  for (std::size_t i = 0; i < 4; ++i) {
-    const auto corner = meet(sides[(i + 3) % 4], sides[i]);
-    if (corner && distance(*corner, corners[i]) < 20 * scale) corners[i] = *corner;
-  }
-  return corners;
+/// Of a sheet that leaves the picture, what is not seen becomes paper.
+void fillBeyond(cv::Mat& flat, const cv::Mat& map, cv::Size picture) {
+  cv::Mat seen;
+  cv::warpPerspective(cv::Mat(picture, CV_8UC1, cv::Scalar(255)), seen, map, flat.size(), cv::INTER_NEAREST,
+                      cv::BORDER_CONSTANT, cv::Scalar(0));
+  if (cv::countNonZero(seen) == static_cast<int>(seen.total())) return;
+  // The steps of the rim, and what the cubic kernel draws out of it.
+  cv::erode(seen, seen, cv::getStructuringElement(cv::MORPH_RECT, {5, 5}), {-1, -1}, 1, cv::BORDER_CONSTANT,
+            cv::Scalar(255));
+  cv::Mat grey;
+  cv::cvtColor(flat, grey, cv::COLOR_BGR2GRAY);
+  const cv::Mat light = (grey > cv::mean(grey, seen)[0]) & seen;
+  flat.setTo(cv::mean(flat, light), ~seen);
 }
+
+Quad surelyFound(const Picture& picture) {
+  const auto sheet = findSheet(picture);
+  if (!sheet)
+    throw InputError("no sheet of paper with four sides is to be found in the picture. Set its corners by hand.");
+  if (!sheet->sure)
+    throw InputError(
+        "there may be a sheet of paper in the picture, but its sides are too faint to be sure of. Set its "
+        "corners by hand.");
+  return sheet->corners;
+}
+
+}  // namespace
 
 double estimateSideRatio(const Quad& c, int widthPx, int heightPx) {
   // Coordinates from the middle of the picture, in picture widths: numbers near 1.
@@ -184,22 +93,19 @@ bool isConvex(const Quad& c) {
 }
 
 Picture straightened(const Picture& picture, const Straighten& what) {
-  const auto corners = what.corners ? what.corners : findSheet(picture);
-  if (!corners)
-    throw InputError("no light sheet with four corners is to be found in the picture. Set the corners by hand.");
-  if (!isConvex(*corners))
-    throw InputError("the four corners must go round a sheet without crossing: move them apart.");
+  const Quad corners = what.corners ? *what.corners : surelyFound(picture);
+  if (!isConvex(corners)) throw InputError("the four corners must go round a sheet without crossing: move them apart.");
   const double ratio =
-      what.sideRatio > 0 ? what.sideRatio : estimateSideRatio(*corners, picture.width(), picture.height());
+      what.sideRatio > 0 ? what.sideRatio : estimateSideRatio(corners, picture.width(), picture.height());
   // As many pixels as the sheet has in the picture, so nothing is lost and little invented.
-  const double area = quadArea(*corners);
+  const double area = quadArea(corners);
   const double height = std::sqrt(area / ratio);
   const double width = height * ratio;
   if (!(width >= 2 && height >= 2)) throw InputError("the four corners lie too close together.");
   if (width * height > static_cast<double>(kMostPixels))
     throw InputError("the straightened picture would have too many pixels.");
   const cv::Size size(static_cast<int>(std::lround(width)), static_cast<int>(std::lround(height)));
-  const cv::Point2f from[4] = {toCv((*corners)[0]), toCv((*corners)[1]), toCv((*corners)[2]), toCv((*corners)[3])};
+  const cv::Point2f from[4] = {toCv(corners[0]), toCv(corners[1]), toCv(corners[2]), toCv(corners[3])};
   const auto w = static_cast<float>(size.width);
   const auto h = static_cast<float>(size.height);
   const cv::Point2f to[4] = {{0, 0}, {w, 0}, {w, h}, {0, h}};
@@ -208,6 +114,7 @@ Picture straightened(const Picture& picture, const Straighten& what) {
   const cv::Mat map = half.inv() * cv::getPerspectiveTransform(from, to) * half;
   cv::Mat flat;
   cv::warpPerspective(*picture.bgr, flat, map, size, cv::INTER_CUBIC, cv::BORDER_REPLICATE);
+  fillBeyond(flat, map, {picture.width(), picture.height()});
   return withPixels(picture, withCleanRim(flat));
 }
 

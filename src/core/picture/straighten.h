@@ -1,15 +1,8 @@
 #pragma once
 
-#include <optional>
-
 #include "core/picture/preparation.h"
 
 namespace rim {
-
-/// The four corners of a sheet that is lighter than what it lies on, or nothing when there is none
-/// that takes a tenth of the picture or more. A coarse quadrilateral is found in a small copy; each side is
-/// then fitted to the steepest places along 60 lines across it, and neighbouring sides are met.
-std::optional<Quad> findSheet(const Picture& picture);
 
 /// Width by height of the true rectangle of which `corners` is a photograph.
 ///
@@ -23,7 +16,7 @@ double estimateSideRatio(const Quad& corners, int widthPx, int heightPx);
 bool isConvex(const Quad& corners);
 
 /// The sheet between the corners as a rectangle of this ratio, about as many pixels as it has in
-/// the picture. Throws InputError as prepared() does.
+/// the picture. Corners that are not given are found; throws InputError when that is not sure, and as prepared() does.
 Picture straightened(const Picture& picture, const Straighten& what);
 
 }  // namespace rim

@@ -8,6 +8,7 @@
 #include "core/picture/light.h"
 #include "core/picture/load.h"
 #include "core/picture/preparation_cache.h"
+#include "core/picture/recipes.h"
 #include "core/picture/reshape.h"
 #include "core/trace/trace.h"
 #include "support/measure.h"

@@ -2,6 +2,7 @@
 #include <opencv2/imgproc.hpp>
 
 #include "core/error.h"
+#include "core/picture/find_sheet.h"
 #include "core/picture/load.h"
 #include "core/picture/straighten.h"
 #include "support/pictures.h"
@@ -79,8 +80,10 @@ class TestStraighten : public QObject {
     const auto found = findSheet(photoOf(corners, ratio));
     QVERIFY(found.has_value());
     for (std::size_t i = 0; i < 4; ++i)
-      QVERIFY2(distance((*found)[i], corners[i]) < 1.5, qPrintable(QString::number(distance((*found)[i], corners[i]))));
-    QVERIFY(qAbs(estimateSideRatio(*found, 1600, 1200) / ratio - 1) < 0.02);
+      QVERIFY2(distance(found->corners[i], corners[i]) < 1.5,
+               qPrintable(QString::number(distance(found->corners[i], corners[i]))));
+    QVERIFY(found->sure);
+    QVERIFY(qAbs(estimateSideRatio(found->corners, 1600, 1200) / ratio - 1) < 0.02);
   }
 
   void aFrontalViewHasItsOwnRatio() {

@@ -6,8 +6,10 @@
 #include "core/error.h"
 #include "core/geometry/flatten.h"
 #include "core/picture/assess.h"
+#include "core/picture/find_sheet.h"
 #include "core/picture/load.h"
 #include "core/picture/practice_camera.h"
+#include "core/picture/recipes.h"
 #include "core/picture/straighten.h"
 #include "core/picture/touch_up.h"
 #include "core/trace/trace.h"
@@ -137,8 +139,9 @@ class TestTouchUp : public QObject {
     const PracticePhoto photo = takePracticePhoto(drawing, shot);
     const auto sheet = findSheet(photo.picture);
     QVERIFY(sheet.has_value());
-    for (std::size_t i = 0; i < 4; ++i) QVERIFY(distance((*sheet)[i], photo.corners[i]) < 2);
-    QVERIFY(qAbs(estimateSideRatio(*sheet, photo.picture.width(), photo.picture.height()) / (4 / 3.0) - 1) < 0.02);
+    for (std::size_t i = 0; i < 4; ++i) QVERIFY(distance(sheet->corners[i], photo.corners[i]) < 2);
+    QVERIFY(qAbs(estimateSideRatio(sheet->corners, photo.picture.width(), photo.picture.height()) / (4 / 3.0) - 1) <
+            0.02);
     // One click, and the photo has the outlines of the drawing, in their places.
     const Picture ready = prepared(photo.picture, stepsToMakeTraceable(photo.picture));
     const Tracing clean = trace(drawing, {});

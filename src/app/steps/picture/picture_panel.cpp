@@ -10,6 +10,7 @@
 #include <QVBoxLayout>
 
 #include "app/session.h"
+#include "app/steps/picture/recipe_chooser.h"
 #include "app/steps/picture/step_list.h"
 #include "app/steps/picture/step_text.h"
 #include "app/steps/picture/tool_panel.h"
@@ -66,6 +67,8 @@ void PicturePanel::buildWorth() {
   traceable_->setToolTip(tr("Straighten, even out the light, calm noise and enlarge: whatever this picture needs"));
   connect(traceable_, &QPushButton::clicked, &session_, &Session::makeTraceable);
   column->addWidget(traceable_);
+  recipes_ = new RecipeChooser(session_);
+  column->addWidget(recipes_);
 }
 
 void PicturePanel::buildList() {
@@ -92,6 +95,7 @@ void PicturePanel::buildList() {
   };
   offer(tr("Straighten a photographed sheet"), [] { return Straighten{}; });
   offer(tr("Even out the light"), [] { return EvenLight{}; });
+  offer(tr("Lift shadows"), [] { return LiftShadows{}; });
   offer(tr("Denoise"), [] { return Denoise{}; });
   menu->addSeparator();
   offer(tr("Crop to the ink"), [] { return CropToInk{}; });
@@ -155,6 +159,7 @@ void PicturePanel::show() {
   tools_->setEnabled(!original.empty());
   origin_->setEnabled(!original.empty());
   list_->show(session_.job().preparation);
+  recipes_->show();
   showPage();
   if (original.empty()) {
     name_->setText(tr("No picture yet"));

@@ -17,6 +17,7 @@ namespace rim::app {
 
 class Session;
 class StepList;
+class RecipeChooser;
 class ToolPanel;
 
 /// The Picture step: what is open and what it is worth, what was done to it, and what could be.
@@ -64,6 +65,7 @@ class PicturePanel : public QWidget {
   QLabel* worth_;
   QVBoxLayout* remarks_;
   QPushButton* traceable_;
+  RecipeChooser* recipes_;
   QPushButton* add_;
   StepList* list_;
   ToolPanel* tools_;

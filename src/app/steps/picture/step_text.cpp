@@ -20,6 +20,7 @@ QString stepName(const Preparation& what) {
                         [](const Mirror&) { return text("Mirror"); },
                         [](const Straighten&) { return text("Straighten"); },
                         [](const EvenLight&) { return text("Even light"); },
+                        [](const LiftShadows&) { return text("Lift shadows"); },
                         [](const Denoise&) { return text("Denoise"); },
                         [](const Thicken& s) { return s.px < 0 ? text("Thin") : text("Thicken"); },
                         [](const FillGaps&) { return text("Close gaps"); },
@@ -49,6 +50,9 @@ std::optional<StepNumber> numberOf(const Preparation& what) {
                         },
                         [](const Straighten& s) {
                           return Number({s.sideRatio, 0, 20, 0.01, 4, {}, text("estimated")});
+                        },
+                        [](const LiftShadows& s) {
+                          return Number({s.reachPx, 3, 9999, 10, 0, text("px"), {}});
                         },
                         [](const Denoise& s) {
                           return Number({s.strength, 0.2, 5, 0.2, 1, text("×"), {}});
@@ -87,6 +91,7 @@ Preparation withNumber(const Preparation& what, double value) {
                         [value](CropToInk s) -> Preparation { return s.marginPx = static_cast<int>(value), s; },
                         [value](Turn s) -> Preparation { return s.degrees = value, s; },
                         [value](Straighten s) -> Preparation { return s.sideRatio = value, s; },
+                        [value](LiftShadows s) -> Preparation { return s.reachPx = value, s; },
                         [value](Denoise s) -> Preparation { return s.strength = value, s; },
                         [value](Thicken s) -> Preparation { return s.px = value, s; },
                         [value](FillGaps s) -> Preparation { return s.px = value, s; },

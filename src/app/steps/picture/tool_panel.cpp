@@ -13,6 +13,7 @@
 #include "app/bench/picture_tools.h"
 #include "app/session.h"
 #include "app/widgets/panel_parts.h"
+#include "core/picture/find_sheet.h"
 #include "core/picture/straighten.h"
 
 namespace rim::app {
@@ -40,6 +41,12 @@ Quad insetCorners(const Picture& picture) {
   const double w = picture.width();
   const double h = picture.height();
   return {Point{0.1 * w, 0.1 * h}, Point{0.9 * w, 0.1 * h}, Point{0.9 * w, 0.9 * h}, Point{0.1 * w, 0.9 * h}};
+}
+
+/// Those of the sheet, sure or not: they are there to be dragged.
+Quad cornersToBeginWith(const Picture& picture) {
+  const auto sheet = findSheet(picture);
+  return sheet ? sheet->corners : insetCorners(picture);
 }
 
 }  // namespace
@@ -166,7 +173,7 @@ void ToolPanel::choose(int kind) {
   pictureSize_ = {picture.width(), picture.height()};
   BenchTool* tool = nullptr;
   if (kind == kFrame) tool = new FrameTool(picture.width(), picture.height(), this);
-  if (kind == kCorners) tool = new CornersTool(findSheet(picture).value_or(insetCorners(picture)), this);
+  if (kind == kCorners) tool = new CornersTool(cornersToBeginWith(picture), this);
   if (kind == kLevel) {
     auto* level = new LevelTool(this);
     connect(level, &LevelTool::drawn, this, [this](double degrees) { finish(Turn{degrees}); });
