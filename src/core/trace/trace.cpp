@@ -1,13 +1,18 @@
 #include "core/trace/trace.h"
 
+#include <cmath>
 #include <future>
+#include <numeric>
+#include <set>
 
 #include "core/picture/tone.h"
 #include "core/trace/by_greys.h"
+#include "core/trace/fewer_pieces.h"
 #include "core/trace/for_all.h"
 #include "core/trace/grain.h"
 #include "core/trace/guard.h"
 #include "core/trace/keep_apart.h"
+#include "core/trace/outline_crossings.h"
 #include "core/trace/tones.h"
 #include "core/trace/within_picture.h"
 
@@ -34,9 +39,41 @@ void leaveOutSmall(std::vector<Path>& outlines, std::vector<FitTarget>& targets,
   tones.rough.resize(kept);
 }
 
+/// Where more than what is fitted to is allowed, the fewest segments within it; less where outlines would cross by it.
+void takeFewerPieces(std::vector<Path>& outlines, double withinPx, const WorkControl& control) {
+  constexpr int kTries = 4;
+  constexpr double kNearer = 0.4;
+  const std::vector<Path> fitted = outlines;
+  std::vector<std::size_t> which(outlines.size());
+  std::iota(which.begin(), which.end(), 0);
+  OutlineCrossings crossings(outlines);
+  for (int round = 0; !which.empty(); ++round) {
+    forAll(which.size(), {control.stop, {}}, [&](std::size_t k) {
+      const std::size_t i = which[k];
+      outlines[i] = round < kTries ? inFewerPieces(fitted[i], withinPx * std::pow(kNearer, round)) : fitted[i];
+      crossings.changed(i);
+    });
+    if (round >= kTries) return;
+    std::set<std::size_t> again;
+    for (const Crossing& crossing : crossings.find(control.stop)) again.insert(crossing.polyline);
+    which.assign(again.begin(), again.end());
+  }
+}
+
+/// What is fitted to by at most, whatever more is allowed: noise may need more than a clean picture.
+double tightTolerance(const Tones& tones, double tolerancePx) {
+  constexpr double kCleanPx = 0.35;
+  constexpr double kNoisyPx = 0.8;
+  constexpr double kClean = 0.008;
+  const bool clean = tones.greys && tones.greys->noise < kClean;
+  return std::min(tolerancePx, clean ? kCleanPx : kNoisyPx);
+}
+
 /// `borders` at the picture's own fineness, their noise judged.
-Tracing fitted(Tones tones, std::vector<Border> borders, const TraceSettings& settings, const WorkControl& control) {
+Tracing fitted(Tones tones, std::vector<Border> borders, const TraceSettings& wished, const WorkControl& control) {
+  TraceSettings settings = wished;
   borders = finer(tones, std::move(borders), settings.minAreaPx2, control.stop);
+  settings.tolerancePx = tightTolerance(tones, wished.tolerancePx);
   Tracing tracing;
   tracing.threshold = tones.tone.threshold;
   tracing.outlines.resize(borders.size());
@@ -62,6 +99,7 @@ Tracing fitted(Tones tones, std::vector<Border> borders, const TraceSettings& se
   makeCirclesRegular(tracing.outlines, settings.rules, settings.tolerancePx);
   for (Path& outline : tracing.outlines) outline = withinPicture(std::move(outline), tones.grey.size());
   keepApart(tracing.outlines, targets, tones, borders, settings, control);
+  if (settings.tolerancePx < wished.tolerancePx) takeFewerPieces(tracing.outlines, wished.tolerancePx, control);
   return tracing;
 }
 
