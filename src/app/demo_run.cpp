@@ -13,6 +13,7 @@
 #include "app/main_window.h"
 #include "app/steps/picture/picture_panel.h"
 #include "app/steps/picture/practice_camera_dialog.h"
+#include "app/steps/trace/smoothness_curve.h"
 
 namespace rim::app {
 namespace {
@@ -78,7 +79,11 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          w.showStep(MainWindow::kColours);
          w.bench().lightInk(3);
        }},
-      {"trace", [](MainWindow& w) { w.showStep(MainWindow::kTrace); }},
+      {"trace",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kTrace);
+         waitFor([&w] { return !w.findChild<SmoothnessCurve*>()->nodes().empty(); });
+       }},
       {"export",
        [](MainWindow& w) {
          w.actions().compare->actions()[static_cast<int>(Compare::Outlines)]->trigger();

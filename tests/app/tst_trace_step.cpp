@@ -8,6 +8,7 @@
 #include <QPushButton>
 #include <QTemporaryDir>
 
+#include "app/steps/trace/smoothness_curve.h"
 #include "app/widgets/notice.h"
 #include "support/test_list.h"
 #include "window_fixture.h"
@@ -20,6 +21,30 @@ class TestTraceStep : public QObject {
   Q_OBJECT
 
  private slots:
+  void nodesAlongTheSmoothnessAreShown() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    f.session().edit("two tones", {}, [](Job& job) { job.colours.on = false; });
+    QVERIFY(QTest::qWaitFor([&] { return f.session().upToDate(); }, 60'000));
+    f.window->showStep(MainWindow::kTrace);
+    auto* curve = f.find<SmoothnessCurve>("smoothnessCurve");
+    QVERIFY(QTest::qWaitFor([&] { return !curve->nodes().empty(); }, 120'000));
+    QVERIFY(curve->isVisible());
+    QVERIFY(curve->nodes().front().nodes > curve->nodes().back().nodes);
+    // A click near the right end sets a large tolerance, as a step of undo; the curve stays.
+    const double before = f.job().trace.tolerancePx;
+    QTest::mouseClick(curve, Qt::LeftButton, {}, QPoint(curve->width() - 12, curve->height() / 3));
+    QVERIFY(f.job().trace.tolerancePx > 8);
+    QVERIFY(!curve->nodes().empty());
+    QTest::mouseClick(curve, Qt::RightButton, {}, QPoint(20, curve->height() / 3));
+    QVERIFY(f.job().trace.tolerancePx > 8);
+    f.window->actions().undo->trigger();
+    QCOMPARE(f.job().trace.tolerancePx, before);
+    // Another picture has another curve.
+    QVERIFY(f.open(demoFile("window-card.png")));
+    QVERIFY(QTest::qWaitFor([&] { return !curve->nodes().empty() && curve->nodes().front().nodes > 300; }, 120'000));
+  }
+
   void aStartingPointIsOneStep() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));

@@ -14,6 +14,8 @@ namespace rim {
 namespace {
 
 constexpr double kThinPx = 2;
+constexpr double kSmallLettersPx = 10;
+constexpr double kGoodLettersPx = 16;
 constexpr double kFaintLevels = 50;
 constexpr double kSoftPx = 4;
 constexpr double kUnevenShare = 0.8;
@@ -23,6 +25,15 @@ std::string rounded(double value) {
   char text[32];
   std::snprintf(text, sizeof text, "%.1f", value);
   return text;
+}
+
+/// "A picture of 640 x 480 px": this one, `times` as large, in rounded numbers.
+std::string sizeEnough(const Picture& picture, double times) {
+  constexpr double kStepPx = 10;
+  const auto enough = [times](int px) {
+    return std::to_string(static_cast<long>(std::ceil(px * times / kStepPx) * kStepPx));
+  };
+  return "A picture of " + enough(picture.width()) + " x " + enough(picture.height()) + " px";
 }
 
 /// The median of contrast by steepest slope over the border pixels.
@@ -121,6 +132,7 @@ Assessment assess(const Picture& picture) {
   a.hasGreys = greysAtEdges(picture, *threshold, inkLevel, paperLevel);
   a.edgeWidth = edgeWidthOf(grey, *threshold, a.contrast) * scale;
   a.evenness = evenness(picture);
+  if (scale <= 1) a.smallLetters = smallLettering(ink, kSmallLettersPx);
   const StrokeWidths widths = strokeWidths(grey);
   a.strokes = {widths.median * scale, widths.thinnest * scale};
   return a;
@@ -147,9 +159,19 @@ std::vector<Remark> remarksOn(const Picture& picture, const Assessment& a) {
                        {{EvenLight{}}}});
   }
   if (a.strokes.thinnest > 0 && a.strokes.thinnest < kThinPx) {
-    remarks.push_back({"The thinnest strokes are " + rounded(a.strokes.thinnest) +
-                           " px wide and may break. Scan at twice the resolution, draw them darker, or use Thicken.",
+    remarks.push_back({"The thinnest strokes are " + rounded(a.strokes.thinnest) + " px wide and may break. " +
+                           sizeEnough(picture, kThinPx / a.strokes.thinnest) +
+                           " would be enough; or draw them darker, or use Thicken.",
                        {{Enlarge{2}}}});
+  }
+  if (a.smallLetters) {
+    const double height = a.smallLetters->heightPx;
+    remarks.push_back({"Letters " + std::to_string(std::lround(height)) +
+                           " px high are too small to come out as letters. " +
+                           sizeEnough(picture, kGoodLettersPx / height) +
+                           " would be enough. Else leave the words out and set them again, in a " +
+                           (a.smallLetters->bold ? "bold" : "plain") + " face.",
+                       {}});
   }
   if (a.contrast < kFaintLevels) {
     remarks.push_back({"Ink and paper differ by only " + std::to_string(static_cast<int>(a.contrast)) +

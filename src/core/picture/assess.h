@@ -1,8 +1,10 @@
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
+#include "core/picture/lettering.h"
 #include "core/picture/preparation.h"
 #include "core/picture/stroke.h"
 
@@ -15,6 +17,7 @@ struct Assessment {
   double noise = 0;      ///< standard deviation, grey levels
   double evenness = 1;   ///< darkest by brightest light on the paper, 0..1
   StrokeWidths strokes;
+  std::optional<Lettering> smallLetters;  ///< too small to come out well
   bool hasInk = false;
   bool hasGreys = true;  ///< pixels at edges are mixtures of ink and paper, which say where the edge is
 };
@@ -35,7 +38,8 @@ Assessment assess(const Picture& picture);
 
 /// One sentence for everything that will matter, the worst first. Check values: strokes of less
 /// than 2 px break, contrast below 50 levels and edges wider than 4 px lose detail, light that
-/// falls below 0.8 and noise above 6 levels need work, edges without greys are rough (common practice, no source).
+/// falls below 0.8 and noise above 6 levels need work, edges without greys are rough, letters below
+/// 10 px are blobs (common practice, no source). What is not worth tracing is told with the size that would be enough.
 std::vector<Remark> remarksOn(const Picture& picture, const Assessment& assessment);
 
 }  // namespace rim

@@ -221,6 +221,39 @@ class TestPreparation : public QObject {
     QVERIFY(says(pictureOf(cv::Mat(20, 20, CV_8UC1, cv::Scalar(255))), "one tone"));
   }
 
+  void whatIsNotWorthTracingIsTold_data() {
+    QTest::addColumn<double>("height");
+    QTest::addColumn<bool>("small");
+    QTest::newRow("letters of 7 px") << 10.0 << true;
+    QTest::newRow("letters of 21 px") << 30.0 << false;
+  }
+  void whatIsNotWorthTracingIsTold() {
+    QFETCH(double, height);
+    QFETCH(bool, small);
+    cv::Mat paper(120, 400, CV_8UC1, cv::Scalar(255));
+    // Hershey letters of this font are 21 units high.
+    cv::putText(paper, "PUDDLEWICK KITE LOFT", {10, 70}, cv::FONT_HERSHEY_SIMPLEX, height / 30, 0, 1, cv::LINE_AA);
+    const Picture picture = pictureOf(paper);
+    const Assessment a = assess(picture);
+    QCOMPARE(a.smallLetters.has_value(), small);
+    std::string said;
+    for (const Remark& remark : remarksOn(picture, a)) said += remark.sentence;
+    QCOMPARE(said.find("set them again") != std::string::npos, small);
+    if (!small) return;
+    QVERIFY(a.smallLetters->letters >= 15);
+    QVERIFY2(qAbs(a.smallLetters->heightPx - 8) <= 1.5, QByteArray::number(a.smallLetters->heightPx));
+    // The size that would be enough: 16 px for what is so high now.
+    const long wide = std::lround(std::ceil(400 * 16 / a.smallLetters->heightPx / 10) * 10);
+    QVERIFY(said.find("A picture of " + std::to_string(wide)) != std::string::npos);
+  }
+
+  void dotsAndLargePartsAreNoLetters() {
+    cv::Mat paper(200, 300, CV_8UC1, cv::Scalar(255));
+    for (int k = 0; k < 8; ++k) cv::circle(paper, {30 + 30 * k, 40 + 15 * (k % 2)}, 3, 0, -1, cv::LINE_AA);
+    cv::rectangle(paper, {30, 100, 200, 60}, 0, -1);
+    QVERIFY(!assess(pictureOf(paper)).smallLetters);
+  }
+
   void thePhotoOfTheWindowCardBecomesTraceable() {
     const auto demo = [](const char* name) { return loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo") / name); };
     const Tracing clean = trace(demo("window-card.png"), {});

@@ -14,6 +14,7 @@
 
 #include "app/actions.h"
 #include "app/session.h"
+#include "app/steps/trace/smoothness_curve.h"
 #include "app/widgets/counted.h"
 #include "app/widgets/panel_parts.h"
 #include "app/widgets/threshold_slider.h"
@@ -99,6 +100,10 @@ void TracePanel::buildShape() {
   tolerance_->setObjectName("tolerance");
   addRow(column, tr("S&moothness"), tolerance_,
          tr("The tolerance: how far an outline may leave the measured border. More: fewer nodes. Less: closer."));
+  curve_ = new SmoothnessCurve;
+  curve_->setObjectName("smoothnessCurve");
+  connect(curve_, &SmoothnessCurve::chosen, tolerance_, &QDoubleSpinBox::setValue);
+  column->addWidget(curve_);
   smallest_ = numberBox(0, 1e6, 1, 1, tr("px²"));
   smallest_->setObjectName("smallest");
   addRow(column, tr("&Smallest part"), smallest_, tr("Islands and holes with a smaller area are left out."));
@@ -180,6 +185,33 @@ QString segmentText(const Tracing& tracing) {
 
 }  // namespace
 
+/// The nodes along the smoothness are counted beside the window once the outlines are there and looked at.
+void TracePanel::countNodes() {
+  const Job& job = session_.job();
+  curve_->setTolerance(job.trace.tolerancePx);
+  TraceSettings settings = job.trace;
+  settings.tolerancePx = TraceSettings().tolerancePx;
+  const bool twoTones = session_.hasPicture() && !job.inks;
+  const bool known = counted_.picture == job.picture.grey && counted_.settings == settings;
+  if (!twoTones || !known) curve_->setNodes({});
+  if (!twoTones || known || !isVisible() || !session_.upToDate()) return;
+  constexpr int kMostPixels = 4'000'000;
+  if (job.picture.width() * static_cast<double>(job.picture.height()) > kMostPixels) return;
+  counted_ = {job.picture.grey, settings};
+  const auto count = [picture = job.picture, settings](const std::stop_token& stop) {
+    return nodesAlongSmoothness(picture, settings, stop);
+  };
+  counting_.begin(this, count, [this, asked = counted_](const Outcome<std::vector<NodesAt>>& got) {
+    if (asked.picture != counted_.picture || !(asked.settings == counted_.settings)) return;
+    if (got.trouble.isEmpty()) curve_->setNodes(got.result);
+  });
+}
+
+void TracePanel::showEvent(QShowEvent* event) {
+  QWidget::showEvent(event);
+  countNodes();
+}
+
 void TracePanel::showResult() {
   const auto& tracing = session_.job().tracing;
   if (tracing) counts_->setText(segmentText(*tracing));
@@ -232,6 +264,7 @@ void TracePanel::show() {
   lightIsInk_->setChecked(job.trace.lightIsInk);
   for (const auto& [box, rule] : exact_) box->setChecked(job.trace.rules.*rule);
   showResult();
+  countNodes();
 }
 
 QString TracePanel::stateLine(const Session& session) {

@@ -5,6 +5,7 @@
 #include <utility>
 #include <vector>
 
+#include "app/errand.h"
 #include "core/trace/deviation.h"
 
 class QCheckBox;
@@ -18,6 +19,7 @@ class QLabel;
 namespace rim::app {
 
 class Session;
+class SmoothnessCurve;
 class ThresholdSlider;
 struct Actions;
 
@@ -38,12 +40,21 @@ class TracePanel : public QWidget {
   /// What was measured of the outlines' distance from the border; null: nothing yet.
   void showDeviation(const std::shared_ptr<const Deviation>& deviation);
 
+ protected:
+  void showEvent(QShowEvent* event) override;
+
  private:
+  /// What the nodes along the smoothness were counted for.
+  struct Counted {
+    std::shared_ptr<const cv::Mat> picture;
+    TraceSettings settings;
+  };
   void buildThreshold();
   void buildShape();
   void buildExact();
   void buildResult(Actions& actions);
   void showResult();
+  void countNodes();
   void setThreshold(int level);
 
   Session& session_;
@@ -52,6 +63,9 @@ class TracePanel : public QWidget {
   QPushButton* automatic_;
   QCheckBox* lightIsInk_;
   QDoubleSpinBox* tolerance_;
+  SmoothnessCurve* curve_;
+  Counted counted_;
+  Errand counting_;
   QDoubleSpinBox* smallest_;
   QSlider* corners_;
   std::vector<std::pair<QCheckBox*, bool Rules::*>> exact_;

@@ -1,0 +1,42 @@
+#pragma once
+
+#include <QWidget>
+#include <vector>
+
+#include "core/trace/smoothness.h"
+
+namespace rim::app {
+
+/// The number of nodes along the smoothness, as a small curve, with a mark at the one that is set: where the curve
+/// bends, more smoothness costs shape and saves little. A click sets the smoothness.
+class SmoothnessCurve : public QWidget {
+  Q_OBJECT
+
+ public:
+  explicit SmoothnessCurve(QWidget* parent = nullptr);
+
+  /// Ascending by tolerance; empty: not known.
+  void setNodes(std::vector<NodesAt> along);
+  const std::vector<NodesAt>& nodes() const { return along_; }
+  void setTolerance(double px);
+
+  QSize sizeHint() const override { return {240, 64}; }
+  QSize minimumSizeHint() const override { return {160, 64}; }
+
+ signals:
+  void chosen(double tolerancePx);
+
+ protected:
+  void paintEvent(QPaintEvent* event) override;
+  void mousePressEvent(QMouseEvent* event) override;
+
+ private:
+  QRectF chart() const;
+  double xOf(double tolerancePx) const;
+  double yOf(double nodes) const;
+
+  std::vector<NodesAt> along_;
+  double tolerance_ = 0;
+};
+
+}  // namespace rim::app
