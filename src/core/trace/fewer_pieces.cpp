@@ -42,7 +42,7 @@ class Merging {
       for (std::size_t k = 0; k < kPlacesOfSegment; ++k)
         places_.push_back(pointAt(piece, static_cast<double>(k) / static_cast<double>(kPlacesOfSegment)));
     }
-    places_.push_back(path_.start);
+    places_.push_back(path_.segments.back().end);
   }
 
   Path within(double px) {
@@ -60,7 +60,7 @@ class Merging {
         if (run.merged.offPx <= px && keepsCorners) take(i, run.to, run.merged.segment, least, from, how);
       }
     }
-    Path fewer{path_.start, {}, true};
+    Path fewer{path_.start, {}, path_.closed};
     for (std::size_t at = count_; at > 0; at = from[at]) fewer.segments.push_back(*how[at]);
     std::reverse(fewer.segments.begin(), fewer.segments.end());
     return fewer;
@@ -210,11 +210,11 @@ bool isRound(const Path& path) {
 }  // namespace
 
 Path inFewerPieces(const Path& outline, double withinPx) {
-  constexpr std::size_t kFewest = 4;
-  if (outline.segments.size() < kFewest || isRound(outline)) return outline;
-  Path fewer = Merging(begunAtCorner(outline)).within(withinPx);
-  constexpr std::size_t kLeast = 2;
-  return fewer.segments.size() >= kLeast && fewer.segments.size() < outline.segments.size() ? fewer : outline;
+  const std::size_t fewest = outline.closed ? 4 : 2;
+  if (outline.segments.size() < fewest || isRound(outline)) return outline;
+  Path fewer = Merging(outline.closed ? begunAtCorner(outline) : outline).within(withinPx);
+  const std::size_t least = outline.closed ? 2 : 1;
+  return fewer.segments.size() >= least && fewer.segments.size() < outline.segments.size() ? fewer : outline;
 }
 
 }  // namespace rim

@@ -4,8 +4,9 @@
 
 namespace rim {
 
-/// A closed outline in the fewest segments that the method finds whose every place lies within `withinPx` (> 0) of the
-/// outline that was fitted, and the other way round; what is a circle or an ellipse stays.
+/// An outline, or an open border, in the fewest segments that the method finds whose every place lies within `withinPx`
+/// (> 0) of the outline that was fitted, and the other way round; what is a circle, and the ends of an open border,
+/// stay.
 ///
 /// Runs of up to 16 neighbouring segments become one line or one cubic, which keeps the tangents of the run's smooth
 /// ends; of all ways to part the outline into such runs and single segments one with the fewest is taken, found by

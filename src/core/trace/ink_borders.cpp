@@ -1,10 +1,13 @@
 #include "core/trace/ink_borders.h"
 
 #include <algorithm>
+#include <cmath>
 #include <iterator>
+#include <numeric>
 #include <set>
 
 #include "core/colour/reduce.h"
+#include "core/trace/fewer_pieces.h"
 #include "core/trace/fit_outline.h"
 #include "core/trace/for_all.h"
 #include "core/trace/ink_outlines.h"
@@ -52,7 +55,8 @@ std::vector<Point> crossingPlaces(const InkBorders& borders, const std::stop_tok
 
 class Fitter {
  public:
-  Fitter(const Ways& ways, const FitSettings& settings) : ways_(ways), settings_(settings) {
+  Fitter(const Ways& ways, const FitSettings& settings, double withinPx)
+      : ways_(ways), settings_(settings), withinPx_(withinPx) {
     paths_.resize(ways.ways.size());
   }
 
@@ -70,6 +74,7 @@ class Fitter {
     result.borders.resize(ways_.borders.size());
     for (std::size_t w = 0; w < paths_.size(); ++w) cut(w, result.borders);
     std::vector<Point> crossings = leaveCrossingsAsMeasured(result, control);
+    if (crossings.empty() && withinPx_ > settings_.tolerancePx) takeFewerPieces(result, control);
     return {std::move(result), std::move(crossings)};
   }
 
@@ -206,6 +211,25 @@ class Fitter {
     }
   }
 
+  /// Where more is allowed than what is fitted to, each border in the fewest segments within it; less where borders
+  /// would cross by it.
+  void takeFewerPieces(InkBorders& result, const WorkControl& control) const {
+    constexpr int kTries = 4;
+    constexpr double kNearer = 0.4;
+    const std::vector<FittedBorder> fitted = result.borders;
+    std::vector<std::size_t> which(fitted.size());
+    std::iota(which.begin(), which.end(), 0);
+    for (int round = 0; round <= kTries && !which.empty(); ++round) {
+      forAll(which.size(), {control.stop, {}}, [&](std::size_t k) {
+        const Path& path = fitted[which[k]].path;
+        result.borders[which[k]].path =
+            round < kTries ? inFewerPieces(path, withinPx_ * std::pow(kNearer, round)) : path;
+      });
+      const std::vector<Point> places = crossingPlaces(result, control.stop);
+      std::erase_if(which, [&](std::size_t i) { return !passes(result.borders[i].path, places); });
+    }
+  }
+
   static bool passes(const Path& path, const std::vector<Point>& places) {
     constexpr double kOnItPx = 0.05;
     const Box box = grown(boxOf(path), kOnItPx);
@@ -239,6 +263,7 @@ class Fitter {
 
   const Ways& ways_;
   const FitSettings& settings_;
+  double withinPx_;  ///< how far borders may leave what was measured, whatever they are fitted to
   std::vector<Path> paths_;
   std::vector<Point> places_;
 };
@@ -250,7 +275,8 @@ InkBorders fitInkBorders(const Picture& picture, const InkMap& map, const TraceS
   InkMap clean = map;
   clean.labels = std::make_shared<const cv::Mat>(withoutSpecks(*map.labels, settings.minAreaPx2, control.stop));
   FitSettings fit;
-  fit.tolerancePx = settings.tolerancePx;
+  constexpr double kTightPx = 0.35;
+  fit.tolerancePx = std::min(settings.tolerancePx, kTightPx);
   fit.cornerReadiness = settings.cornerReadiness;
   fit.rules = settings.rules;
   const CrackGraph cracks = cracksOf(*clean.labels, control.stop);
@@ -260,7 +286,8 @@ InkBorders fitInkBorders(const Picture& picture, const InkMap& map, const TraceS
   for (int round = 1;; ++round) {
     const Ways ways = waysOf(cracks, *picture.bgr, clean, keptApart, control.stop);
     // Progress is told of the first round; few pictures need another.
-    auto [borders, crossings] = Fitter(ways, fit).fitted(round == 1 ? control : WorkControl{control.stop, {}});
+    auto [borders, crossings] =
+        Fitter(ways, fit, settings.tolerancePx).fitted(round == 1 ? control : WorkControl{control.stop, {}});
     if (crossings.empty() || round == kMostRounds) return std::move(borders);
     keptApart.insert(keptApart.end(), crossings.begin(), crossings.end());
   }

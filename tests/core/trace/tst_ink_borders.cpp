@@ -10,6 +10,7 @@
 #include "core/geometry/crossing.h"
 #include "core/geometry/flatten.h"
 #include "core/geometry/path_place.h"
+#include "core/picture/load.h"
 #include "core/trace/cracks.h"
 #include "core/trace/ink_outlines.h"
 #include "core/trace/ink_trace.h"
@@ -269,6 +270,29 @@ class TestInkBorders : public QObject {
     const Tracing tracing = traceInks(jpeg, map, InkLayout::CutOut, {});
     // Both stripes are one part each round the disc.
     QCOMPARE(int(tracing.outlines.size()), 3);
+  }
+
+  void moreSmoothnessNeverGivesMoreNodes() {
+    const Picture jpeg = loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.jpg"));
+    const InkMap map = reduced(jpeg, std::nullopt);
+    std::size_t usual = 0;
+    std::size_t before = 0;
+    for (const double px : {0.35, 0.8, 3.0, 10.0}) {
+      TraceSettings settings;
+      settings.tolerancePx = px;
+      const InkBorders borders = fitInkBorders(jpeg, map, settings);
+      std::size_t now = 0;
+      for (const FittedBorder& border : borders.borders) now += border.path.segments.size();
+      if (before == 0) usual = before = now;
+      QVERIFY2(now <= before, QByteArray::number(px));
+      before = now;
+      // Borders still end where others do.
+      for (const FittedBorder& border : borders.borders) {
+        if (border.end < 0) continue;
+        QVERIFY(border.path.segments.back().end == borders.junctions[static_cast<std::size_t>(border.end)]);
+      }
+    }
+    QVERIFY2(10 * before < 9 * usual, QByteArray::number(before));
   }
 
   void outlinesOfAnInkCrossNothing_data() {
