@@ -41,23 +41,27 @@ Quad inOrder(Quad corners) {
   return corners;
 }
 
+/// Positive when the corners go round clockwise as seen (y down).
 double areaOf(const Quad& q) {
   double twice = 0;
   for (std::size_t i = 0; i < 4; ++i) twice += cross(q[i], q[(i + 1) % 4]);
-  return std::abs(twice) / 2;
+  return twice / 2;
 }
 
 /// A candidate and what speaks for it.
 struct Candidate {
   Quad corners;
-  std::array<StraightLine, 4> sides;
   double weakest = 0;  ///< side, share of its length
   double worth = 0;
 };
 
 class Search {
  public:
-  explicit Search(const cv::Mat& lab) : lab_(lab) {}
+  explicit Search(const cv::Mat& lab) : lab_(lab), paperness_(lab.size()) {
+    for (int y = 0; y < lab.rows; ++y) {
+      for (int x = 0; x < lab.cols; ++x) paperness_(y, x) = static_cast<float>(paperness(lab.at<cv::Vec3f>(y, x)));
+    }
+  }
 
   std::optional<Candidate> best(const std::stop_token& stop) {
     std::vector<StraightLine> lines = longEdges(lab_, kMostLines);
@@ -80,7 +84,7 @@ class Search {
         const auto [b, d] = opposite[q];
         const auto onRim = [drawn](std::size_t i) { return i >= drawn ? 1 : 0; };
         if (a == b || a == d || c == b || c == d || onRim(a) + onRim(b) + onRim(c) + onRim(d) > 1) continue;
-        auto found = candidate({lines[a], lines[b], lines[c], lines[d]});
+        auto found = candidate({lines[a], lines[b], lines[c], lines[d]}, best ? best->worth : 0);
         if (found && (!best || found->worth > best->worth)) best = std::move(found);
       }
     }
@@ -90,10 +94,11 @@ class Search {
  private:
   static constexpr double kLeastParallel = 0.8;
 
-  std::optional<Candidate> candidate(const std::array<StraightLine, 4>& sides) const {
+  /// Nothing when it is not worth more than `least`.
+  std::optional<Candidate> candidate(const std::array<StraightLine, 4>& sides, double least) const {
     constexpr double kBeyond = 0.25;
     constexpr double kMostAcross = 0.85;  // cosine of a corner's angle
-    Candidate c{{}, sides, 1, 0};
+    Candidate c{{}, 1, 0};
     for (std::size_t i = 0; i < 4; ++i) {
       const StraightLine& before = sides[(i + 3) % 4];
       if (std::abs(dot(before.along, sides[i].along)) > kMostAcross) return std::nullopt;
@@ -105,9 +110,12 @@ class Search {
         return std::nullopt;
       c.corners[i] = *corner;
     }
-    c.corners = inOrder(c.corners);
-    const double share = areaOf(c.corners) / static_cast<double>(lab_.total());
-    if (!isConvex(c.corners) || share < kSmallestShare || share > kLargestShare) return std::nullopt;
+    const double area = areaOf(c.corners);
+    const double share = std::abs(area) / static_cast<double>(lab_.total());
+    if (share < kSmallestShare || share > kLargestShare) return std::nullopt;
+    if (std::pow(share, kWorthOfSize) <= least) return std::nullopt;
+    if (area < 0) std::swap(c.corners[1], c.corners[3]);
+    if (!isConvex(c.corners)) return std::nullopt;
     double sum = 0;
     for (std::size_t i = 0; i < 4; ++i) {
       const double support = supportOf(c.corners[i], c.corners[(i + 1) % 4]);
@@ -144,10 +152,10 @@ class Search {
       if (!within(outside)) {
         parts += kRimSupport;
       } else {
-        const double paper = paperness(at(lab_, inside));
-        const double table = paperness(at(lab_, outside));
-        const bool beyond = !within(far) || paper - paperness(at(lab_, far)) > kLeastStep / 2;
-        const bool before = !within(farInside) || paperness(at(lab_, farInside)) - table > kLeastStep / 2;
+        const double paper = paperAt(inside);
+        const double table = paperAt(outside);
+        const bool beyond = !within(far) || paper - paperAt(far) > kLeastStep / 2;
+        const bool before = !within(farInside) || paperAt(farInside) - table > kLeastStep / 2;
         parts += beyond && before && paper - table > kLeastStep ? 1 : 0;
       }
     }
@@ -156,6 +164,8 @@ class Search {
   }
 
   bool within(Point p) const { return p.x >= 0 && p.y >= 0 && p.x < lab_.cols && p.y < lab_.rows; }
+
+  double paperAt(Point p) const { return paperness_(static_cast<int>(p.y), static_cast<int>(p.x)); }
 
   /// Light and without colour.
   static double paperness(const cv::Vec3f& c) {
@@ -192,6 +202,7 @@ class Search {
   }
 
   const cv::Mat& lab_;
+  cv::Mat1f paperness_;
 };
 
 /// The mean colour along a side, `aside` px to its right.
@@ -297,7 +308,7 @@ std::optional<FoundSheet> findSheet(const Picture& picture, const std::stop_toke
   cv::cvtColor(lab, lab, cv::COLOR_BGR2Lab);
   const auto rough = Search(lab).best(stop);
   if (!rough) return std::nullopt;
-  Quad corners = rough->corners;
+  Quad corners = inOrder(rough->corners);
   for (Point& p : corners) p = p * scale;
   cv::Mat calm;
   cv::GaussianBlur(*picture.bgr, calm, {0, 0}, 1.2);
