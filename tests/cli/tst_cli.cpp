@@ -161,6 +161,20 @@ class TestCli : public QObject {
                 .toInt() > 0);
   }
 
+  void aPhotoIsMadeTraceable() {
+    const QString photo = SOURCE_FOLDER "/demo/window-card-photo.jpg";
+    const QJsonObject whole = report({"trace", photo, "-o", at("p.svg"), "--make-traceable"});
+    QCOMPARE(whole["outlines"].toInt(), 27);
+    // What is asked for beside it comes after it.
+    const QJsonObject cropped =
+        report({"trace", photo, "-o", at("p.svg"), "--make-traceable", "--crop", "0,0,400,300", "--dpi", "25.4"});
+    QVERIFY(cropped["outlines"].toInt() < 27);
+    QVERIFY(cropped["width_mm"].toDouble() <= 400.1);
+    QVERIFY(report({"trace", photo, "-o", at("p.svg"), "--straighten", "--lift-shadows", "150"})["outlines"].toInt() >
+            20);
+    QCOMPARE(cli({"trace", photo, "-o", at("p.svg"), "--lift-shadows", "1"}).code, 2);
+  }
+
   void aBlankPictureIsAResult() {
     const Run run = cli({"trace", picture("all-white.png"), "-o", at("blank.dxf")});
     QCOMPARE(run.code, 0);
@@ -194,7 +208,7 @@ class TestCli : public QObject {
     QTest::newRow("crop outside") << trace(badge(), "x.svg") + QStringList{"--crop", "300,0,50,50"}
                                   << "leaves the picture";
     QTest::newRow("crop of three") << trace(badge(), "x.svg") + QStringList{"--crop", "1,2,3"} << "--crop";
-    QTest::newRow("no sheet") << trace(badge(), "x.svg") + QStringList{"--straighten"} << "no light sheet";
+    QTest::newRow("no sheet") << trace(badge(), "x.svg") + QStringList{"--straighten"} << "no sheet of paper";
     QTest::newRow("enlarged too far") << trace(picture("one-pixel.png"), "x.svg") + QStringList{"--enlarge", "9"}
                                       << "--enlarge";
     QTest::newRow("nothing to thicken") << trace(picture("all-white.png"), "x.svg") + QStringList{"--thicken", "2"}
