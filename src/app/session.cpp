@@ -253,7 +253,7 @@ void Session::reportBusy() {
   if (opening_.running()) {
     emit busyChanged(tr("Opening the file"), -1);
   } else if (planning_.running()) {
-    emit busyChanged(tr("Looking for what the picture needs"), -1);
+    emit busyChanged(tr("Looking at the picture"), -1);
   } else if (tracing_) {
     emit busyChanged(tr("Tracing"), done_);
   } else if (exporting_.running()) {

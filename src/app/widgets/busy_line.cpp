@@ -13,8 +13,12 @@ BusyLine::BusyLine(QWidget* parent)
   constexpr int kDelayMs = 200;
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(8, 2, 8, 2);
+  // Where there is no room the words are cut short: the window must not grow by them.
+  constexpr int kLeastPx = 40;
+  label_->setMinimumWidth(kLeastPx);
   row->addWidget(label_);
-  bar_->setFixedWidth(160);
+  bar_->setMinimumWidth(kLeastPx);
+  bar_->setMaximumWidth(160);
   bar_->setTextVisible(false);
   bar_->setAccessibleName(tr("Progress"));
   row->addWidget(bar_);
@@ -35,6 +39,7 @@ void BusyLine::report(const QString& what, double done) {
     return;
   }
   label_->setText(what);
+  label_->setToolTip(what);
   bar_->setRange(0, done < 0 ? 0 : 100);
   if (done >= 0) bar_->setValue(static_cast<int>(done * 100));
   if (isHidden() && !delay_->isActive()) delay_->start();
