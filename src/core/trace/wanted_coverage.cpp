@@ -118,6 +118,10 @@ std::optional<WantedCoverage> wantedCoverage(const cv::Mat& grey, TwoTone tone) 
   const auto ink = sideOf(grey, tone.lightIsInk ? light : dark, !tone.lightIsInk);
   const auto paper = sideOf(grey, tone.lightIsInk ? dark : light, tone.lightIsInk);
   if (!ink || !paper) return std::nullopt;
+  // Where next to nothing is even there is no level to compare greys with: that is noise.
+  constexpr double kLeastEven = 0.02;
+  const int even = cv::countNonZero(ink->even) + cv::countNonZero(paper->even);
+  if (even < kLeastEven * static_cast<double>(grey.total())) return std::nullopt;
   const double contrast = std::abs(paper->ofAll - ink->ofAll);
   if (contrast < kLeastContrast) return std::nullopt;
   WantedCoverage wanted{cv::Mat1f(grey.size()), 0,

@@ -18,9 +18,9 @@ struct WantedCoverage {
 
 /// Even ink and paper are pixels whose neighbours lie on the same side of the threshold; every pixel is measured
 /// against the nearest of both. Where a side is nowhere near as wide as that, its level is the median of all that is
-/// even, and where nothing is, of its darkest or palest pixels. Nothing when ink and paper hardly differ, a third of
-/// what is even on one side has quite another level than the rest (a photo of many greys), or they waver too much for
-/// greys to say anything. `grey` is CV_8UC1; time grows with the pixels.
+/// even, and where nothing is, of its darkest or palest pixels. Nothing when ink and paper hardly differ, next to
+/// nothing is even (noise), or they waver too much for greys to say anything. `grey` is CV_8UC1; time grows with the
+/// pixels.
 std::optional<WantedCoverage> wantedCoverage(const cv::Mat& grey, TwoTone tone);
 
 }  // namespace rim

@@ -91,6 +91,12 @@ class TestCoverage : public QObject {
   Q_OBJECT
 
  private slots:
+  void noiseHasNoGreysThatSayAnything() {
+    QVERIFY(!wantedCoverage(randomGrey(200, 200, 3), {128, false}));
+    const cv::Mat round = drawn(60, 60, disc(30, 30, 20));
+    QVERIFY(wantedCoverage(round, {128, false}).has_value());
+  }
+
   void sharesAreThoseOfNumericIntegration() {
     std::mt19937 random(11);
     // 40 x 40 samples a pixel are off by up to half a row of them.
