@@ -13,13 +13,10 @@
 namespace rim {
 namespace {
 
-constexpr double kThinPx = 2;
 constexpr double kSmallLettersPx = 10;
 constexpr double kGoodLettersPx = 16;
 constexpr double kFaintLevels = 50;
 constexpr double kSoftPx = 4;
-constexpr double kUnevenShare = 0.8;
-constexpr double kNoisyLevels = 6;
 
 std::string rounded(double value) {
   char text[32];

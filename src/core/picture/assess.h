@@ -10,6 +10,12 @@
 
 namespace rim {
 
+/// What needs work (common practice, no source): light that falls below this share of the brightest, noise above so
+/// many grey levels, strokes of fewer px.
+inline constexpr double kUnevenShare = 0.8;
+inline constexpr double kNoisyLevels = 6;
+inline constexpr double kThinPx = 2;
+
 /// What a picture is worth for tracing.
 struct Assessment {
   double contrast = 0;   ///< between the means of ink and paper, grey levels

@@ -138,7 +138,7 @@ class Search {
     constexpr double kAsidePx = 3;
     constexpr double kFarAsidePx = 14;  // beyond a line that was drawn on the paper, or a light one of the table
     constexpr double kLeastStep = 4;
-    const Point inwards{-(b - a).y / distance(a, b), (b - a).x / distance(a, b)};
+    const Point inwards = leftNormal(unit(b - a));
     double seen = 0;
     double parts = 0;
     for (int k = 0; k < kProbes; ++k) {
@@ -208,7 +208,7 @@ class Search {
 /// The mean colour along a side, `aside` px to its right.
 cv::Vec3d meanAlong(const cv::Mat& bgr, Point a, Point b, double aside) {
   constexpr int kProbes = 80;
-  const Point inwards{-(b - a).y / distance(a, b), (b - a).x / distance(a, b)};
+  const Point inwards = leftNormal(unit(b - a));
   cv::Vec3d sum;
   int count = 0;
   for (int k = 4; k < kProbes - 4; ++k) {
@@ -229,8 +229,7 @@ std::optional<StraightLine> fittedSide(const cv::Mat& bgr, Point a, Point b, dou
   const cv::Vec3d difference = meanAlong(bgr, a, b, 2 * reachPx) - meanAlong(bgr, a, b, -2 * reachPx);
   const double size = cv::norm(difference);
   const cv::Vec3d axis = size > kLeastRise ? difference / size : cv::Vec3d(1, 1, 1) / std::sqrt(3);
-  const Point along = unit(b - a);
-  const Point inwards{-along.y, along.x};
+  const Point inwards = leftNormal(unit(b - a));
   const auto level = [&](Point p) {
     const int x = std::clamp(static_cast<int>(std::floor(p.x)), 0, bgr.cols - 1);
     const int y = std::clamp(static_cast<int>(std::floor(p.y)), 0, bgr.rows - 1);

@@ -17,9 +17,6 @@ namespace rim {
 namespace {
 
 constexpr double kSmallSide = 800;
-constexpr double kUnevenShare = 0.8;
-constexpr double kNoisyLevels = 6;
-constexpr double kThinPx = 2;
 
 /// The range of levels within a few pixels, as a share of the brightest of them: what a border is worth in a shadow as
 /// in the light. CV_32FC1.
@@ -95,7 +92,7 @@ class Judge {
   /// 1 without crumbs of ink or paper; less, the more there are for the length of the border.
   static double calmOf(const cv::Mat& ink, std::size_t borderPx) {
     constexpr int kCrumbPx2 = 12;
-    constexpr double kBorderForOne = 150;
+    constexpr double kBorderForOne = 15;
     int crumbs = 0;
     for (const cv::Mat& side : {ink, cv::Mat(~ink)}) {
       cv::Mat labels;
@@ -104,7 +101,7 @@ class Judge {
       const int parts = cv::connectedComponentsWithStats(side, labels, stats, middles, 8);
       for (int i = 1; i < parts; ++i) crumbs += stats.at<int>(i, cv::CC_STAT_AREA) < kCrumbPx2 ? 1 : 0;
     }
-    return 1 / (1 + kBorderForOne * crumbs / static_cast<double>(borderPx) / 10);
+    return 1 / (1 + kBorderForOne * crumbs / static_cast<double>(borderPx));
   }
 
   cv::Mat contrast_;
@@ -133,8 +130,6 @@ std::vector<Lighting> lightings(const Picture& picture) {
   return ways;
 }
 
-cv::Mat inkOf(const Picture& picture) { return *picture.grey < otsuThreshold(picture.histogram).value_or(0); }
-
 /// The best first; of those that come to the same ink only the better one.
 std::vector<PictureRecipe> fewUnlike(std::vector<PictureRecipe> recipes) {
   constexpr std::size_t kMost = 4;
@@ -142,17 +137,14 @@ std::vector<PictureRecipe> fewUnlike(std::vector<PictureRecipe> recipes) {
   std::stable_sort(recipes.begin(), recipes.end(),
                    [](const PictureRecipe& a, const PictureRecipe& b) { return a.score > b.score; });
   std::vector<PictureRecipe> few;
-  std::vector<cv::Mat> inks;
   for (PictureRecipe& recipe : recipes) {
     if (few.size() == kMost) break;
-    const cv::Mat ink = inkOf(recipe.small);
-    const bool known = std::any_of(inks.begin(), inks.end(), [&ink](const cv::Mat& other) {
-      const int both = cv::countNonZero(ink & other);
-      const int either = cv::countNonZero(ink | other);
+    const bool known = std::any_of(few.begin(), few.end(), [&recipe](const PictureRecipe& other) {
+      const int both = cv::countNonZero(recipe.ink & other.ink);
+      const int either = cv::countNonZero(recipe.ink | other.ink);
       return both >= kAlike * either;
     });
     if (known) continue;
-    inks.push_back(ink);
     few.push_back(std::move(recipe));
   }
   return few;
@@ -177,14 +169,15 @@ std::vector<PictureRecipe> recipesFor(const Picture& picture, const std::stop_to
   std::vector<PictureRecipe> recipes;
   for (const Lighting& way : lightings(flat)) {
     ask();
-    PictureRecipe recipe{first, 0, small};
+    PictureRecipe recipe{first, 0, small, {}};
     if (way.what) {
       recipe.steps.push_back({*way.what});
       recipe.small = prepared(small, scaledStep(*way.what, scale));
     }
     const auto threshold = otsuThreshold(recipe.small.histogram);
     if (!threshold) continue;
-    recipe.score = judge.scoreOf(*recipe.small.grey < *threshold) + way.simple;
+    recipe.ink = *recipe.small.grey < *threshold;
+    recipe.score = judge.scoreOf(recipe.ink) + way.simple;
     recipes.push_back(std::move(recipe));
   }
   recipes = fewUnlike(std::move(recipes));

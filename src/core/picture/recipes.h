@@ -11,7 +11,8 @@ namespace rim {
 struct PictureRecipe {
   std::vector<PreparationStep> steps;
   double score = 0;  ///< 0..1, higher is better
-  Picture small;     ///< what it makes of a small copy of the picture, to be shown
+  Picture small;     ///< what it makes of a small copy of the picture
+  cv::Mat ink;       ///< of the small copy what would be traced, to be shown: CV_8UC1, 255 is ink
 };
 
 /// Whole ways to make a picture traceable, the best first: straightened where a sheet is sure to be found, then as it

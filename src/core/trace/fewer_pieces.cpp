@@ -45,19 +45,18 @@ class Merging {
     places_.push_back(path_.segments.back().end);
   }
 
-  Path within(double px) {
-    if (px > mergedWithin_) findRuns(px);
+  Path within(double px) const {
     std::vector<double> least(count_ + 1, std::numeric_limits<double>::infinity());
     std::vector<std::size_t> from(count_ + 1, 0);
     std::vector<std::optional<Segment>> how(count_ + 1);
     least[0] = 0;
-    std::size_t next = 0;
     for (std::size_t i = 0; i < count_; ++i) {
       take(i, i + 1, path_.segments[i], least, from, how);
-      for (; next < runs_.size() && runs_[next].from == i; ++next) {
-        const Run& run = runs_[next];
-        const bool keepsCorners = run.merged.cornerOffPx <= px / 2 && run.merged.sidePx <= px;
-        if (run.merged.offPx <= px && keepsCorners) take(i, run.to, run.merged.segment, least, from, how);
+      for (std::size_t j = i + 2; j <= std::min(count_, i + kLongestRun); ++j) {
+        const auto merged = mergedRun(i, j);
+        if (!merged || merged->offPx > kFarTimes * px) break;
+        const bool keepsCorners = merged->cornerOffPx <= px / 2 && merged->sidePx <= px;
+        if (merged->offPx <= px && keepsCorners) take(i, j, merged->segment, least, from, how);
       }
     }
     Path fewer{path_.start, {}, path_.closed};
@@ -67,26 +66,6 @@ class Merging {
   }
 
  private:
-  struct Run {
-    std::size_t from = 0;
-    std::size_t to = 0;
-    Merged merged;
-  };
-
-  /// All runs that lie within `px`.
-  void findRuns(double px) {
-    runs_.clear();
-    mergedWithin_ = px;
-    for (std::size_t i = 0; i < count_; ++i) {
-      for (std::size_t j = i + 2; j <= std::min(count_, i + kLongestRun); ++j) {
-        const auto merged = mergedRun(i, j);
-        if (!merged) break;
-        if (merged->offPx <= px) runs_.push_back({i, j, *merged});
-        if (merged->offPx > kFarTimes * px) break;
-      }
-    }
-  }
-
   static void take(std::size_t i, std::size_t j, const Segment& segment, std::vector<double>& least,
                    std::vector<std::size_t>& from, std::vector<std::optional<Segment>>& how) {
     const double cost = least[i] + (segment.kind == SegmentKind::Line ? 1 : kPriceOfCubic);
@@ -106,17 +85,17 @@ class Merging {
     constexpr double kShortestPx = 1e-6;
     if (distance(start, end) < kShortestPx) return std::nullopt;
     const Segment line = Segment::line(end);
+    const std::vector<Point> run = placesOf(i, j);
     Merged best{line, 0, 0, longestSide(i, j)};
-    judge(i, j, best);
+    judge(i, j, run, best);
     if (best.offPx < kStraightPx) return best;
     const Piece first = pieceOf(path_, i);
     const Piece last = pieceOf(path_, j - 1);
     CurveEnds ends{start, tangentAt(first, 0), end, tangentAt(last, 1)};
-    const std::vector<Point> run = placesOf(i, j);
     const std::span<const Point> between(run.data() + 1, run.size() - 2);
     if (const auto fit = fitCubic(ends, between)) {
       Merged curve{Segment::cubic(fit->cubic.p1, fit->cubic.p2, end), 0, 0, best.sidePx};
-      judge(i, j, curve);
+      judge(i, j, run, curve);
       if (curve.offPx < best.offPx) best = curve;
     }
     return best;
@@ -132,8 +111,7 @@ class Merging {
   }
 
   /// How far the run's places lie from the segment, and places along the segment from the run.
-  void judge(std::size_t i, std::size_t j, Merged& merged) const {
-    const std::vector<Point> run = placesOf(i, j);
+  void judge(std::size_t i, std::size_t j, std::span<const Point> run, Merged& merged) const {
     const std::vector<Point> along = placesAlong({nodeAt(i), merged.segment}, run.size());
     const std::size_t placesOfSegment = (run.size() - 1) / (j - i);
     for (std::size_t k = 1; k + 1 < run.size(); ++k) {
@@ -176,8 +154,6 @@ class Merging {
   }
 
   Path path_;
-  std::vector<Run> runs_;  ///< by their first segment
-  double mergedWithin_ = 0;
   std::size_t count_;
   std::vector<double> side_;   ///< the longer one of the node that each segment begins with, where that is sharp
   std::vector<bool> corner_;   ///< of the node that each segment begins with
@@ -215,6 +191,11 @@ Path inFewerPieces(const Path& outline, double withinPx) {
   Path fewer = Merging(outline.closed ? begunAtCorner(outline) : outline).within(withinPx);
   const std::size_t least = outline.closed ? 2 : 1;
   return fewer.segments.size() >= least && fewer.segments.size() < outline.segments.size() ? fewer : outline;
+}
+
+Path inFewerPiecesOnTry(const Path& fitted, double withinPx, int attempt) {
+  constexpr double kNearer = 0.4;
+  return attempt < kFewerPiecesTries ? inFewerPieces(fitted, withinPx * std::pow(kNearer, attempt)) : fitted;
 }
 
 }  // namespace rim

@@ -17,4 +17,14 @@ namespace rim {
 /// end.
 Path inFewerPieces(const Path& outline, double withinPx);
 
+/// What is fitted to by at most, in a clean picture, whatever more is allowed.
+inline constexpr double kTightTolerancePx = 0.35;
+
+/// How often outlines that come to cross by it are tried again, each time nearer to what was fitted; then they are
+/// that.
+inline constexpr int kFewerPiecesTries = 4;
+
+/// `fitted` in fewer pieces, on try 0, 1, ...; from kFewerPiecesTries on it is itself.
+Path inFewerPiecesOnTry(const Path& fitted, double withinPx, int attempt);
+
 }  // namespace rim

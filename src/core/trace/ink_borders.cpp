@@ -1,7 +1,6 @@
 #include "core/trace/ink_borders.h"
 
 #include <algorithm>
-#include <cmath>
 #include <iterator>
 #include <numeric>
 #include <set>
@@ -214,16 +213,12 @@ class Fitter {
   /// Where more is allowed than what is fitted to, each border in the fewest segments within it; less where borders
   /// would cross by it.
   void takeFewerPieces(InkBorders& result, const WorkControl& control) const {
-    constexpr int kTries = 4;
-    constexpr double kNearer = 0.4;
     const std::vector<FittedBorder> fitted = result.borders;
     std::vector<std::size_t> which(fitted.size());
     std::iota(which.begin(), which.end(), 0);
-    for (int round = 0; round <= kTries && !which.empty(); ++round) {
+    for (int round = 0; round <= kFewerPiecesTries && !which.empty(); ++round) {
       forAll(which.size(), {control.stop, {}}, [&](std::size_t k) {
-        const Path& path = fitted[which[k]].path;
-        result.borders[which[k]].path =
-            round < kTries ? inFewerPieces(path, withinPx_ * std::pow(kNearer, round)) : path;
+        result.borders[which[k]].path = inFewerPiecesOnTry(fitted[which[k]].path, withinPx_, round);
       });
       const std::vector<Point> places = crossingPlaces(result, control.stop);
       std::erase_if(which, [&](std::size_t i) { return !passes(result.borders[i].path, places); });
@@ -275,8 +270,7 @@ InkBorders fitInkBorders(const Picture& picture, const InkMap& map, const TraceS
   InkMap clean = map;
   clean.labels = std::make_shared<const cv::Mat>(withoutSpecks(*map.labels, settings.minAreaPx2, control.stop));
   FitSettings fit;
-  constexpr double kTightPx = 0.35;
-  fit.tolerancePx = std::min(settings.tolerancePx, kTightPx);
+  fit.tolerancePx = std::min(settings.tolerancePx, kTightTolerancePx);
   fit.cornerReadiness = settings.cornerReadiness;
   fit.rules = settings.rules;
   const CrackGraph cracks = cracksOf(*clean.labels, control.stop);

@@ -1,6 +1,5 @@
 #include "core/trace/trace.h"
 
-#include <cmath>
 #include <future>
 #include <numeric>
 #include <set>
@@ -41,8 +40,6 @@ void leaveOutSmall(std::vector<Path>& outlines, std::vector<FitTarget>& targets,
 
 /// Where more than what is fitted to is allowed, the fewest segments within it; less where outlines would cross by it.
 void takeFewerPieces(std::vector<Path>& outlines, double withinPx, const WorkControl& control) {
-  constexpr int kTries = 4;
-  constexpr double kNearer = 0.4;
   const std::vector<Path> fitted = outlines;
   std::vector<std::size_t> which(outlines.size());
   std::iota(which.begin(), which.end(), 0);
@@ -50,10 +47,10 @@ void takeFewerPieces(std::vector<Path>& outlines, double withinPx, const WorkCon
   for (int round = 0; !which.empty(); ++round) {
     forAll(which.size(), {control.stop, {}}, [&](std::size_t k) {
       const std::size_t i = which[k];
-      outlines[i] = round < kTries ? inFewerPieces(fitted[i], withinPx * std::pow(kNearer, round)) : fitted[i];
+      outlines[i] = inFewerPiecesOnTry(fitted[i], withinPx, round);
       crossings.changed(i);
     });
-    if (round >= kTries) return;
+    if (round >= kFewerPiecesTries) return;
     std::set<std::size_t> again;
     for (const Crossing& crossing : crossings.find(control.stop)) again.insert(crossing.polyline);
     which.assign(again.begin(), again.end());
@@ -62,11 +59,10 @@ void takeFewerPieces(std::vector<Path>& outlines, double withinPx, const WorkCon
 
 /// What is fitted to by at most, whatever more is allowed: noise may need more than a clean picture.
 double tightTolerance(const Tones& tones, double tolerancePx) {
-  constexpr double kCleanPx = 0.35;
   constexpr double kNoisyPx = 0.8;
   constexpr double kClean = 0.008;
   const bool clean = tones.greys && tones.greys->noise < kClean;
-  return std::min(tolerancePx, clean ? kCleanPx : kNoisyPx);
+  return std::min(tolerancePx, clean ? kTightTolerancePx : kNoisyPx);
 }
 
 /// `borders` at the picture's own fineness, their noise judged.

@@ -8,7 +8,6 @@
 #include <QToolButton>
 
 #include "app/session.h"
-#include "core/picture/tone.h"
 
 namespace rim::app {
 namespace {
@@ -18,7 +17,7 @@ constexpr int kColumns = 2;
 
 /// The ink as it would be traced, black on white.
 QPixmap pictureOf(const PictureRecipe& recipe) {
-  const cv::Mat paper = *recipe.small.grey >= otsuThreshold(recipe.small.histogram).value_or(0);
+  const cv::Mat paper = ~recipe.ink;
   const QImage image(paper.data, paper.cols, paper.rows, static_cast<qsizetype>(paper.step), QImage::Format_Grayscale8);
   return QPixmap::fromImage(image.scaled(kSmall, Qt::KeepAspectRatio, Qt::SmoothTransformation));
 }
@@ -44,8 +43,10 @@ RecipeChooser::RecipeChooser(Session& session, QWidget* parent) : QWidget(parent
   grid_ = new QGridLayout;
   rows->addLayout(grid_);
   buttons_ = new QButtonGroup(this);
-  connect(buttons_, &QButtonGroup::idClicked, this,
-          [this](int id) { session_.useRecipe(session_.recipes().at(static_cast<std::size_t>(id))); });
+  connect(buttons_, &QButtonGroup::idClicked, this, [this](int id) {
+    session_.useRecipe(session_.recipes().at(static_cast<std::size_t>(id)));
+    show();  // the one in use stays marked when it is clicked again
+  });
   hide();
 }
 
