@@ -209,7 +209,7 @@ class TestNothingLost : public QObject {
     QObject::connect(&f.session(), &Session::busyChanged, [&](const QString& what, double) { busy << what; });
     f.window->actions().traceable->trigger();
     QVERIFY(f.session().busy());
-    QVERIFY(busy.last().contains("picture needs"));
+    QVERIFY(busy.last().contains("Looking at the picture"));
     thicken(f, 3);
     QVERIFY(f.settle());
     QCOMPARE(f.job().preparation, (std::vector<PreparationStep>{{Thicken{3}}}));
