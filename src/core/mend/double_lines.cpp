@@ -6,6 +6,7 @@
 
 #include "core/error.h"
 #include "core/geometry/overlap.h"
+#include "core/mend/straight_on.h"
 
 namespace rim {
 namespace {
@@ -53,6 +54,7 @@ std::vector<CoveredStretch> coveredStretches(const Drawing& drawing, const Piece
     };
     return key(a) != key(b) ? key(a) > key(b) : a < b;
   };
+  const StraightOn straight(drawing, index);
   std::vector<CoveredStretch> found;
   index.pairs(
       settings.doubleMm,
@@ -63,6 +65,7 @@ std::vector<CoveredStretch> coveredStretches(const Drawing& drawing, const Piece
         if (a->path == b->path && neighbours(drawing.paths[a->path], a->segment, b->segment)) return;
         if (a->path == b->path ? a->segment < b->segment : keeps(a->path, b->path)) std::swap(a, b);
         for (const Overlap& o : overlapsOf(a->piece, b->piece, settings.doubleMm)) {
+          if (straight.onlyPass(*a, *b, o)) continue;
           const double lengthMm =
               lengthOf(Piece{pointAt(a->piece, o.from), partOf(a->piece.start, a->piece.segment, o.from, o.to)});
           if (found.size() >= kMostStretches) failForStretches();
@@ -76,7 +79,17 @@ std::vector<CoveredStretch> coveredStretches(const Drawing& drawing, const Piece
   return found;
 }
 
-std::vector<CommonTrack> commonTracks(const std::vector<Path>& paths, const std::vector<CoveredStretch>& covered) {
+bool liesOnItself(const Path& path, const CoveredStretch& c, double doubleMm) {
+  constexpr double kShareOfBridges = 0.04;
+  const Piece by = pieceOf(path, c.bySegment);
+  const Piece own = pieceOf(path, c.segment);
+  const double off = std::max(distance(pointAt(by, c.byFrom), pointAt(own, c.from)),
+                              distance(pointAt(by, c.byTo), pointAt(own, c.to)));
+  return off <= kShareOfBridges * doubleMm;
+}
+
+std::vector<CommonTrack> commonTracks(const std::vector<Path>& paths, const std::vector<CoveredStretch>& covered,
+                                      double doubleMm) {
   std::map<std::pair<std::size_t, std::size_t>, CommonTrack> tracks;
   for (const CoveredStretch& c : covered) {
     if (isRetraced(c)) continue;
@@ -84,6 +97,7 @@ std::vector<CommonTrack> commonTracks(const std::vector<Path>& paths, const std:
     track.path = c.path;
     track.byPath = c.byPath;
     track.lengthMm += c.lengthMm;
+    track.onItself = track.onItself || (c.path == c.byPath && liesOnItself(paths[c.path], c, doubleMm));
     if (c.lengthMm > track.longest.lengthMm) track.longest = c;
   }
   std::vector<CommonTrack> found;

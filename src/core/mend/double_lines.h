@@ -29,9 +29,14 @@ inline bool isRetraced(const CoveredStretch& c) { return c.path == c.byPath && c
 /// than a closed one, one of short segments rather than of long ones, the shorter one, the later one. Lines of
 /// different layers are no doubles: what lies on different layers is cut from different sheets. Neighbours along a path
 /// do not count (mend/small_faults.h finds spikes). Two arcs or curves over what approximates them count when they stay
-/// within `doubleMm`. Throws InputError when there are more than 300 000.
+/// within `doubleMm`. Straight lines that only pass each other at a small angle do not (mend/straight_on.h). Throws
+/// InputError when there are more than 300 000.
 std::vector<CoveredStretch> coveredStretches(const Drawing& drawing, const PieceIndex& index,
                                              const MendSettings& settings, const std::stop_token& stop = {});
+
+/// Whether a path that covers a stretch of itself does so within a twenty-fifth of `doubleMm`: it runs there and back
+/// on one line, as to a hole, while two sides that only come near each other bound something.
+bool liesOnItself(const Path& path, const CoveredStretch& c, double doubleMm);
 
 /// What a path has in common with another one, or with itself, along all its stretches.
 struct CommonTrack {
@@ -39,10 +44,12 @@ struct CommonTrack {
   std::size_t byPath = 0;
   double lengthMm = 0;
   CoveredStretch longest;
-  bool whole = false;  ///< the path lies on the other one all along
+  bool whole = false;     ///< the path lies on the other one all along
+  bool onItself = false;  ///< a stretch of it liesOnItself()
 };
 
 /// The covered stretches by pairs of paths, ascending; what is retraced is left out.
-std::vector<CommonTrack> commonTracks(const std::vector<Path>& paths, const std::vector<CoveredStretch>& covered);
+std::vector<CommonTrack> commonTracks(const std::vector<Path>& paths, const std::vector<CoveredStretch>& covered,
+                                      double doubleMm);
 
 }  // namespace rim

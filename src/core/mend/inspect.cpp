@@ -8,6 +8,7 @@
 #include "core/mend/crossings.h"
 #include "core/mend/open_ends.h"
 #include "core/mend/small_faults.h"
+#include "core/mend/straight_on.h"
 #include "core/mend/stroke_pairs.h"
 
 namespace rim {
@@ -70,12 +71,14 @@ class Inspection {
   }
 
   void findDoubles(const std::vector<CoveredStretch>& covered) {
-    for (const CommonTrack& track : commonTracks(paths_, covered)) {
+    for (const CommonTrack& track : commonTracks(paths_, covered, settings_.doubleMm)) {
       const bool itself = track.path == track.byPath;
-      const bool mendable = track.whole || itself || !paths_[track.path].closed;
+      const bool closed = paths_[track.path].closed;
+      const bool mendable = itself && closed ? track.onItself : track.whole || !closed;
       // Outlines that meet at a small angle run side by side for a moment; that is no border.
       if (!mendable && track.lengthMm < kShortestBorderMm) continue;
-      std::string words = itself ? "This outline runs there and back on {} of its own line; it would be cut twice."
+      std::string words = itself && !mendable ? "This outline runs beside itself, too near to cut both, on {}."
+                          : itself ? "This outline runs there and back on {} of its own line; it would be cut twice."
                           : track.whole ? "This line of {} lies on another one; it would be cut twice."
                           : mendable    ? "{} of this line lie on another one and would be cut twice."
                                         : "Two outlines share {} of border; it would be cut twice.";
@@ -135,7 +138,11 @@ class Inspection {
     for (const SegmentFault& f : coincidentNodes(paths_, settings_.coincidentMm)) {
       add(FindingKind::CoincidentNode, f.at, f.path, f.path, f.sizeMm, "Two nodes lie in one place.", {}, "merge");
     }
+    const StraightOn straight(drawing_, index_);
     for (const SegmentFault& f : spikes(paths_, settings_.doubleMm)) {
+      const Path& path = paths_[f.path];
+      const Piece back = pieceOf(path, (f.segment + 1) % path.segments.size());
+      if (straight.isNeedle(pieceOf(path, f.segment), back, f.path)) continue;
       // What is longer than a gap can be seen, and may be meant as a line.
       const bool isLine = f.sizeMm > settings_.gapMm;
       add(FindingKind::Spike, f.at, f.path, f.path, f.sizeMm, "The outline runs out {} and back on the same line.",

@@ -87,9 +87,9 @@ std::vector<Path> leftOf(const Path& path, const BySegment& covered, double leas
 }
 
 /// Which closed paths lie on another closed one all the way round, so that the other is enough.
-std::vector<bool> repeats(const Drawing& drawing, const std::vector<CoveredStretch>& covered) {
+std::vector<bool> repeats(const Drawing& drawing, const std::vector<CoveredStretch>& covered, double doubleMm) {
   std::vector<bool> found(drawing.paths.size(), false);
-  for (const CommonTrack& track : commonTracks(drawing.paths, covered)) {
+  for (const CommonTrack& track : commonTracks(drawing.paths, covered, doubleMm)) {
     const bool another = track.path != track.byPath && drawing.paths[track.path].closed;
     if (another && track.whole && !found[track.byPath]) found[track.path] = true;
   }
@@ -99,20 +99,17 @@ std::vector<bool> repeats(const Drawing& drawing, const std::vector<CoveredStret
 /// What is to be cut out of the paths that stay. A closed path that runs along its own line there and back is bridged:
 /// both ways go, and what is on either side of the bridge closes by itself.
 std::map<std::size_t, BySegment> cutsIn(const Drawing& drawing, const std::vector<CoveredStretch>& covered,
-                                        const std::vector<bool>& dropped, BorderRule borders, double bridgeMm) {
+                                        const std::vector<bool>& dropped, const MendSettings& settings) {
   std::map<std::size_t, BySegment> cuts;
   for (const CoveredStretch& c : covered) {
     if (isRetraced(c) || dropped[c.path] || dropped[c.byPath]) continue;
     const bool closed = drawing.paths[c.path].closed;
     const bool bridge = closed && c.path == c.byPath;
-    if (closed && !bridge && borders == BorderRule::Twice) continue;
+    if (closed && !bridge && settings.borders == BorderRule::Twice) continue;
+    if (bridge && !liesOnItself(drawing.paths[c.path], c, settings.doubleMm)) continue;
     const Piece by = pieceOf(drawing.paths[c.byPath], c.bySegment);
     const Point from = pointAt(by, c.byFrom);
     const Point to = pointAt(by, c.byTo);
-    // A bridge lies on itself; two sides that only come near each other bound something.
-    const Piece own = pieceOf(drawing.paths[c.path], c.segment);
-    const double off = std::max(distance(from, pointAt(own, c.from)), distance(to, pointAt(own, c.to)));
-    if (bridge && off > bridgeMm) continue;
     cuts[c.path][c.segment].push_back({c.from, c.to, from, to});
     if (bridge) cuts[c.path][c.bySegment].push_back({c.byTo, c.byFrom, to, from});
   }
@@ -121,9 +118,8 @@ std::map<std::size_t, BySegment> cutsIn(const Drawing& drawing, const std::vecto
 
 Repaired cutOut(const Drawing& drawing, const std::vector<CoveredStretch>& covered, const MendSettings& settings) {
   if (covered.empty()) return {drawing, 0};
-  const std::vector<bool> dropped = repeats(drawing, covered);
-  constexpr double kShareOfBridges = 0.04;
-  const auto cuts = cutsIn(drawing, covered, dropped, settings.borders, kShareOfBridges * settings.doubleMm);
+  const std::vector<bool> dropped = repeats(drawing, covered, settings.doubleMm);
+  const auto cuts = cutsIn(drawing, covered, dropped, settings);
   Repaired result{emptyLike(drawing), 0};
   for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
     result.count += dropped[p] ? 1 : 0;
