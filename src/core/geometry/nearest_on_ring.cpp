@@ -9,7 +9,10 @@
 namespace rim {
 
 NearestOnRing::NearestOnRing(const std::vector<Point>& ring, double cell) : ring_(ring), cell_(cell) {
-  for (const Point p : ring) box_.include(p);
+  for (std::size_t i = 0; i < ring.size(); ++i) {
+    box_.include(ring[i]);
+    longestEdge_ = std::max(longestEdge_, distance(ring[i], ring[(i + 1) % ring.size()]));
+  }
   constexpr double kCellsPerPoint = 2;
   const double area = box_.width() * box_.height();
   cell_ = std::max(cell, std::sqrt(area / (kCellsPerPoint * static_cast<double>(ring.size()))));
@@ -49,9 +52,25 @@ bool NearestOnRing::comesWithin(Point p, double reach, std::size_t& hint) const 
     hint = distance(ring_[next], p) < distance(ring_[i], p) ? next : i;
     return true;
   }
-  const Nearest found = nearest(p);
-  hint = found.index;
-  return found.off <= reach;
+  const auto within = firstWithin(p, reach);
+  if (within) hint = *within;
+  return within.has_value();
+}
+
+std::optional<std::size_t> NearestOnRing::firstWithin(Point p, double reach) const {
+  // The nearer end of an edge that comes as near as that lies no farther off than half the longest edge more.
+  const auto cells = static_cast<int>(std::ceil((reach + longestEdge_ / 2) / cell_));
+  for (int y = std::max(0, row(p) - cells); y <= std::min(rows_ - 1, row(p) + cells); ++y) {
+    for (int x = std::max(0, column(p) - cells); x <= std::min(columns_ - 1, column(p) + cells); ++x) {
+      const std::size_t cell = cellAt(x, y);
+      for (std::uint32_t k = begin_[cell]; k < begin_[cell + 1]; ++k) {
+        Nearest found{0, std::numeric_limits<double>::infinity()};
+        lookAt(held_[k], p, found);
+        if (found.off <= reach) return held_[k];
+      }
+    }
+  }
+  return {};
 }
 
 int NearestOnRing::column(Point p) const {

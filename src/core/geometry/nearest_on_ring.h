@@ -2,6 +2,7 @@
 
 #include <cstddef>
 #include <cstdint>
+#include <optional>
 #include <vector>
 
 #include "core/geometry/point.h"
@@ -28,6 +29,8 @@ class NearestOnRing {
   bool comesWithin(Point p, double reach, std::size_t& hint) const;
 
  private:
+  /// A point of an edge that comes within `reach` of p.
+  std::optional<std::size_t> firstWithin(Point p, double reach) const;
   int column(Point p) const;
   int row(Point p) const;
   std::size_t cellAt(int x, int y) const;
@@ -36,6 +39,7 @@ class NearestOnRing {
   const std::vector<Point>& ring_;
   Box box_;
   double cell_;
+  double longestEdge_ = 0;
   int columns_ = 1;
   int rows_ = 1;
   std::vector<std::uint32_t> begin_;  ///< where each cell's points begin in `held_`, and the end

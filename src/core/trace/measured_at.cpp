@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <limits>
 
+#include "core/geometry/box_index.h"
 #include "core/geometry/fewer_points.h"
 #include "core/geometry/path_place.h"
 #include "core/geometry/segment.h"
@@ -11,9 +12,13 @@
 namespace rim {
 namespace {
 
-double nearestOf(const std::vector<Point>& places, Point p) {
+/// How far p lies from the nearest of the places; where it is no farther than `enough`, any distance up to that.
+double nearestOf(const std::vector<Point>& places, Point p, double enough) {
   double least = std::numeric_limits<double>::infinity();
-  for (const Point place : places) least = std::min(least, distance(place, p));
+  for (const Point place : places) {
+    least = std::min(least, distance(place, p));
+    if (least <= enough) break;
+  }
   return least;
 }
 
@@ -22,7 +27,7 @@ Path begunFarFrom(Path path, const std::vector<Point>& places) {
   std::size_t best = 0;
   double most = -1;
   for (std::size_t i = 0; i < path.segments.size(); ++i) {
-    const double off = nearestOf(places, segmentStart(path, i));
+    const double off = nearestOf(places, segmentStart(path, i), most);
     if (off <= most) continue;
     most = off;
     best = i;
@@ -103,9 +108,16 @@ void lineTo(Path& path, Point to) {
 /// The runs of border points that lie near a place, first and last index of each; neighbours become one.
 std::vector<std::pair<std::size_t, std::size_t>> runsNear(const Border& border, const MeasuredStretches& measured) {
   constexpr std::size_t kLeastBetween = 4;
+  std::vector<Box> boxes;
+  for (const Point place : measured.places) boxes.push_back({place, place});
+  const BoxIndex index(boxes);
   std::vector<std::pair<std::size_t, std::size_t>> runs;
   for (std::size_t i = 0; i < border.size(); ++i) {
-    if (nearestOf(measured.places, border[i]) > measured.reachPx) continue;
+    const Point p = border[i];
+    bool isNear = false;
+    index.near({p, p}, measured.reachPx,
+               [&](std::size_t k) { isNear = isNear || distance(measured.places[k], p) <= measured.reachPx; });
+    if (!isNear) continue;
     if (!runs.empty() && i - runs.back().second <= kLeastBetween) {
       runs.back().second = i;
     } else {
