@@ -181,10 +181,16 @@ void PicturePanel::show() {
   assessPicture();
 }
 
+void PicturePanel::showEvent(QShowEvent* event) {
+  QWidget::showEvent(event);
+  assessPicture();
+}
+
 void PicturePanel::assessPicture() {
   const Picture picture = session_.job().picture;
-  if (picture.empty() || picture.grey.get() == assessed_) return;
-  assessed_ = picture.grey.get();
+  // What cannot be seen is not measured: it follows when the panel is shown.
+  if (picture.empty() || !isVisible() || picture.grey == assessed_.lock()) return;
+  assessed_ = picture.grey;
   worth_->setText(measuringText());
   const auto measure = [picture](const std::stop_token&) {
     Finding finding{assess(picture), {}};

@@ -41,6 +41,9 @@ class PicturePanel : public QWidget {
   void toolChanged(rim::app::BenchTool* tool);
   void refused(const QString& sentence);
 
+ protected:
+  void showEvent(QShowEvent* event) override;
+
  private:
   struct Finding {
     Assessment assessment;
@@ -69,7 +72,7 @@ class PicturePanel : public QWidget {
   QPushButton* add_;
   StepList* list_;
   ToolPanel* tools_;
-  const void* assessed_ = nullptr;  ///< the pixels that worth_ is about
+  std::weak_ptr<const cv::Mat> assessed_;  ///< the pixels that worth_ is about
   Errand assessing_;
 };
 
