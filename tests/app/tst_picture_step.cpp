@@ -100,6 +100,7 @@ class TestPictureStep : public QObject {
 
   void whatAPictureIsWorthIsSaid() {
     WindowFixture f;
+    f.window->showStep(MainWindow::kPicture);
     QVERIFY(f.open(demoFile("window-card-photo.jpg")));
     QVERIFY(QTest::qWaitFor([&] { return f.find<QLabel>("remark") != nullptr; }, 30'000));
     QStringList said;
@@ -107,6 +108,15 @@ class TestPictureStep : public QObject {
     QVERIFY(said.join(" ").contains("Straighten"));
     QVERIFY(said.join(" ").contains("light"));
     QVERIFY(f.find<QLabel>("worth")->text().contains("strokes"));
+  }
+
+  void whatAPictureIsWorthIsMeasuredWhenItIsShown() {
+    WindowFixture f;
+    f.window->showStep(MainWindow::kTrace);
+    QVERIFY(f.open(demoFile("window-card-photo.jpg")));
+    QVERIFY(f.find<QLabel>("remark") == nullptr);
+    f.window->showStep(MainWindow::kPicture);
+    QVERIFY(QTest::qWaitFor([&] { return f.find<QLabel>("remark") != nullptr; }, 60'000));
   }
 
   void eachStepIsSwitchedAdjustedMovedAndRemoved() {

@@ -171,7 +171,7 @@ class TestTraceStep : public QObject {
     QSignalSpy measured(&f.session(), &Session::deviationMeasured);
     const QImage plain = f.window->bench().grab().toImage();
     QTest::keyClick(f.window.get(), Qt::Key_D);
-    QVERIFY(measured.wait(20'000));
+    QVERIFY(measured.wait(60'000));
     QVERIFY(f.window->bench().grab().toImage() != plain);
     QVERIFY(f.find<QLabel>("farthest")->text().contains("px"));
     const auto deviation = measured.at(0).at(0).value<std::shared_ptr<const Deviation>>();
@@ -182,7 +182,7 @@ class TestTraceStep : public QObject {
     QVERIFY(f.window->bench().viewport().scale > 10);
     // It is measured anew for other outlines.
     f.session().edit("t", {}, [](Job& job) { job.trace.tolerancePx = 2; });
-    QVERIFY(measured.wait(20'000));
+    QVERIFY(measured.wait(60'000));
     f.window->actions().deviation->setChecked(false);
     QVERIFY(!f.find<QLabel>("farthest")->isVisible());
   }

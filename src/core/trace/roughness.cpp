@@ -52,6 +52,14 @@ bool isAslant(std::span<const Point> points) {
   return std::min(std::abs(along.x), std::abs(along.y)) >= kLeastPx;
 }
 
+/// Along a level or upright run a border may lie on a pixel's side with all its greys.
+bool isAslantAt(std::span<const Point> points, std::size_t i) {
+  constexpr std::size_t kReach = 4;
+  constexpr double kLeastPx = 0.5;
+  const Point along = points[std::min(i + kReach, points.size() - 1)] - points[i - std::min(i, kReach)];
+  return std::min(std::abs(along.x), std::abs(along.y)) >= kLeastPx;
+}
+
 /// What lies in the middle of a stretch; nothing when it is too short.
 std::span<const Point> windowOf(const Border& stretch) {
   if (stretch.size() < kWindow) return {};
@@ -73,8 +81,9 @@ Looked lookAt(std::span<const Point> points) {
   const LeftOver left = leftOver(points);
   if (left.crossings < kOften) return looked;
   looked.deviations.push_back(left.deviation);
-  for (const Point p : points) {
-    if (isSampleMiddle(p.x) == isSampleMiddle(p.y)) continue;
+  for (std::size_t i = 0; i < points.size(); ++i) {
+    const Point p = points[i];
+    if (isSampleMiddle(p.x) == isSampleMiddle(p.y) || !isAslantAt(points, i)) continue;
     looked.phases += std::polar(1.0, 2 * std::numbers::pi * (isSampleMiddle(p.x) ? p.y : p.x));
     ++looked.points;
   }
@@ -96,10 +105,14 @@ Roughness roughnessOf(const Looked& looked, double grainPx) {
   // Greys that say it wrongly, as of one thing drawn over another, are better than none.
   constexpr double kJaggedPx = 0.07;
   constexpr double kOnSides = 0.15;
+  // Of a few points many may lie there by chance: so many standard deviations of a sum of cosines. Windows overlap.
+  constexpr double kByChance = 2;
+  constexpr double kOverlap = static_cast<double>(kWindow) / kLeastStride;
   if (looked.deviations.size() < std::max(kLeastCount, looked.aslant / 4)) return {};
   const double middle = medianOf(looked.deviations);
   if (middle <= kClearlyMore * std::min(grainPx, kMostGrainPx)) return {};
-  return {middle, middle > kJaggedPx && looked.phases.real() > kOnSides * looked.points};
+  const double chance = kByChance * std::sqrt(kOverlap * looked.points / 2);
+  return {middle, middle > kJaggedPx && looked.phases.real() > kOnSides * looked.points + chance};
 }
 
 }  // namespace
@@ -113,9 +126,10 @@ std::vector<Stretch> stretchesOf(const std::vector<Border>& borders) {
   for (std::size_t i = 0; i < borders.size(); ++i) {
     const Border& border = borders[i];
     for (; at < border.size(); at += stride) {
-      const std::size_t count = std::min(kStretch, border.size());
-      const auto first = border.begin() + static_cast<std::ptrdiff_t>(std::min(at, border.size() - count));
-      stretches.push_back({i, {first, first + static_cast<std::ptrdiff_t>(count)}});
+      Border points;
+      for (std::size_t k = 0; k < std::min(kStretch, border.size()); ++k)
+        points.push_back(border[(at + k) % border.size()]);
+      stretches.push_back({i, std::move(points)});
     }
     at -= border.size();
   }

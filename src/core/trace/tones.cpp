@@ -35,7 +35,7 @@ double shareOfGreys(const Tones& tones) {
 /// Whether a picture has clean greys at its edges: small print without noise, whose borders turn so often that they
 /// pass for rough.
 bool hasCleanGreys(const Tones& tones, const WantedCoverage& wanted) {
-  constexpr double kClean = 0.002;
+  constexpr double kClean = 0.005;
   constexpr double kLeastGreys = 0.25;
   return wanted.noise < kClean && shareOfGreys(tones) > kLeastGreys;
 }
