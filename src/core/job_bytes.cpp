@@ -33,6 +33,7 @@ void add(const Picture& picture, std::vector<HeldBytes>& held) {
   if (picture.empty()) return;
   constexpr std::size_t kGreyAndColours = 4;
   held.push_back({picture.grey.get(), kGreyAndColours * bytesOf(*picture.grey)});
+  if (picture.packed.size() > 0) held.push_back({picture.packed.shared(), picture.packed.size()});
   if (picture.document) held.push_back({picture.document.get(), picture.document->bytes.size()});
 }
 

@@ -2,6 +2,7 @@
 
 #include <cstring>
 #include <fstream>
+#include <list>
 #include <nlohmann/json.hpp>
 
 #include "core/error.h"
@@ -109,22 +110,26 @@ bool isJobFile(const std::filesystem::path& file) {
 
 void saveJob(const Job& job, const std::filesystem::path& file) {
   if (!hasWork(job)) throw InputError("there is no picture and no drawing in the job yet.");
-  ZipParts parts;
+  std::vector<ZipPart> parts;
+  std::list<std::vector<std::byte>> texts;  // what the parts look at
+  const auto addText = [&](const char* name, const std::string& text) {
+    parts.push_back({name, texts.emplace_back(bytesOf(text)), false});
+  };
   if (job.drawing) {
-    parts[kDrawing] = bytesOf(toJson(*job.drawing).dump(-1, ' ', false, Json::error_handler_t::replace));
+    addText(kDrawing, toJson(*job.drawing).dump(-1, ' ', false, Json::error_handler_t::replace));
   } else {
-    parts[kPicture] = pngOf(job.original);
+    parts.push_back({kPicture, pngOf(job.original), true});
   }
   // Text in a note may come in any encoding; what is no UTF-8 is replaced.
   constexpr int kIndent = 2;
-  parts[kSettings] = bytesOf(settingsOf(job).dump(kIndent, ' ', false, Json::error_handler_t::replace));
+  addText(kSettings, settingsOf(job).dump(kIndent, ' ', false, Json::error_handler_t::replace));
   if (hasOutlines(job))
-    parts[kOutlines] = bytesOf(svgText(job.drawing ? onItsPage(drawingOf(job)) : drawingOf(job), job.origin));
+    addText(kOutlines, svgText(job.drawing ? onItsPage(drawingOf(job)) : drawingOf(job), job.origin));
   writeBeside(file, [&parts](const std::filesystem::path& beside) { writeZip(beside, parts); });
 }
 
 Job loadJob(const std::filesystem::path& file, const std::stop_token& stop) {
-  const ZipParts parts = readZip(file, {kPicture, kDrawing, kDrawingOfVersion1, kSettings}, kMostFileBytes);
+  ZipParts parts = readZip(file, {kPicture, kDrawing, kDrawingOfVersion1, kSettings}, kMostFileBytes);
   if (stop.stop_requested()) throw Cancelled();
   if (!parts.contains(kSettings)) throw InputError("this is not a job of Snug Rim.");
   const Json json = parsed(parts.at(kSettings));
@@ -136,6 +141,7 @@ Job loadJob(const std::filesystem::path& file, const std::stop_token& stop) {
   } else {
     job.original = loadPicture(parts.at(kPicture), textIn(json["picture"], "name"), 1, stop);
     job.original.dotsPerInch = numberIn(json["picture"], "dots-per-inch", 0, 100'000);
+    job.original.packed = PackedPixels(std::move(parts.at(kPicture)));
   }
   job.origin = textIn(json, "origin");
   for (const Json& step : json.value("preparation", Json::array()))

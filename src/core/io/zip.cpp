@@ -57,17 +57,20 @@ ZipParts readZip(const std::filesystem::path& file, const std::vector<std::strin
   return parts;
 }
 
-void writeZip(const std::filesystem::path& file, const ZipParts& parts) {
+void writeZip(const std::filesystem::path& file, const std::vector<ZipPart>& parts) {
   int code = 0;
   Zip zip(zip_open(file.c_str(), ZIP_CREATE | ZIP_TRUNCATE, &code));
   if (!zip) throw WriteError("the file cannot be written: " + reasonOf(code) + ".");
-  for (const auto& [name, bytes] : parts) {
+  for (const ZipPart& part : parts) {
     constexpr int kKeepOwnership = 0;
-    zip_source_t* source = zip_source_buffer(zip.get(), bytes.data(), bytes.size(), kKeepOwnership);
-    if (source == nullptr || zip_file_add(zip.get(), name.c_str(), source, ZIP_FL_ENC_UTF_8) < 0) {
-      if (source != nullptr) zip_source_free(source);
-      throw WriteError("the part \"" + name + "\" cannot be written.");
-    }
+    zip_source_t* source = zip_source_buffer(zip.get(), part.bytes.data(), part.bytes.size(), kKeepOwnership);
+    const zip_int64_t added =
+        source == nullptr ? -1 : zip_file_add(zip.get(), part.name.c_str(), source, ZIP_FL_ENC_UTF_8);
+    if (source != nullptr && added < 0) zip_source_free(source);
+    const bool told =
+        added >= 0 &&
+        (!part.packed || zip_set_file_compression(zip.get(), static_cast<zip_uint64_t>(added), ZIP_CM_STORE, 0) == 0);
+    if (!told) throw WriteError("the part \"" + part.name + "\" cannot be written.");
   }
   if (zip_close(zip.get()) != 0)
     throw WriteError("the file cannot be written: " + std::string(zip_strerror(zip.get())) + ".");

@@ -3,6 +3,7 @@
 #include <cstddef>
 #include <filesystem>
 #include <map>
+#include <span>
 #include <string>
 #include <vector>
 
@@ -16,7 +17,14 @@ using ZipParts = std::map<std::string, std::vector<std::byte>>;
 /// when it is unpacked: that is told before any of it is unpacked.
 ZipParts readZip(const std::filesystem::path& file, const std::vector<std::string>& names, std::size_t mostBytes);
 
+/// A part to be written; its bytes are looked at, not copied.
+struct ZipPart {
+  std::string name;
+  std::span<const std::byte> bytes;
+  bool packed = false;  ///< as it is: nothing would be gained by packing it again
+};
+
 /// Writes a zip with these parts to `file`, over whatever is there. Throws WriteError.
-void writeZip(const std::filesystem::path& file, const ZipParts& parts);
+void writeZip(const std::filesystem::path& file, const std::vector<ZipPart>& parts);
 
 }  // namespace rim

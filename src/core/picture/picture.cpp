@@ -6,7 +6,10 @@
 
 namespace rim {
 
-Colours::Colours(cv::Mat pixels) : held_(std::make_shared<Held>()) { held_->pixels = std::move(pixels); }
+Colours::Colours(cv::Mat pixels) : held_(std::make_shared<Held>()) {
+  held_->greys = pixels.channels() == 1;
+  held_->pixels = std::move(pixels);
+}
 
 const cv::Mat& Colours::operator*() const {
   std::call_once(held_->asked, [this] {
@@ -17,6 +20,22 @@ const cv::Mat& Colours::operator*() const {
   });
   return held_->pixels;
 }
+
+PackedPixels::PackedPixels(Bytes bytes) : PackedPixels() {
+  held_->size = bytes.size();
+  held_->bytes = std::move(bytes);
+}
+
+const PackedPixels::Bytes& PackedPixels::bytes(const std::function<Bytes()>& pack) const {
+  const std::lock_guard lock(held_->packing);
+  if (held_->bytes.empty()) {
+    held_->bytes = pack();
+    held_->size = held_->bytes.size();
+  }
+  return held_->bytes;
+}
+
+std::size_t PackedPixels::size() const { return held_->size; }
 
 Picture makePicture(cv::Mat pixels, double dotsPerInch, std::string name) {
   Picture picture;

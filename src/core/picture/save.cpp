@@ -8,13 +8,22 @@
 
 namespace rim {
 
-std::vector<std::byte> pngOf(const Picture& picture) {
-  startVips();
+namespace {
+
+/// Rows one after the other: grey levels, or red, green and blue.
+cv::Mat samplesOf(const Picture& picture) {
+  if (picture.bgr.areGreys()) return picture.grey->isContinuous() ? *picture.grey : picture.grey->clone();
   cv::Mat rgb;
   cv::cvtColor(*picture.bgr, rgb, cv::COLOR_BGR2RGB);
+  return rgb;
+}
+
+std::vector<std::byte> packed(const Picture& picture) {
+  startVips();
+  const cv::Mat samples = samplesOf(picture);
   try {
-    const auto image = vips::VImage::new_from_memory(rgb.data, rgb.total() * rgb.elemSize(), rgb.cols, rgb.rows,
-                                                     rgb.channels(), VIPS_FORMAT_UCHAR);
+    const auto image = vips::VImage::new_from_memory(samples.data, samples.total() * samples.elemSize(), samples.cols,
+                                                     samples.rows, samples.channels(), VIPS_FORMAT_UCHAR);
     // Quick rather than small: a job is saved often.
     constexpr int kQuickly = 3;
     VipsBlob* blob = image.pngsave_buffer(vips::VImage::option()->set("compression", kQuickly));
@@ -27,6 +36,12 @@ std::vector<std::byte> pngOf(const Picture& picture) {
     vips_error_clear();
     throw WriteError("the picture could not be packed: there may not be enough memory.");
   }
+}
+
+}  // namespace
+
+const std::vector<std::byte>& pngOf(const Picture& picture) {
+  return picture.packed.bytes([&picture] { return packed(picture); });
 }
 
 }  // namespace rim

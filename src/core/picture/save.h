@@ -7,7 +7,8 @@
 
 namespace rim {
 
-/// The picture's pixels as a PNG file, without loss. Throws WriteError when memory does not suffice.
-std::vector<std::byte> pngOf(const Picture& picture);
+/// The picture's pixels as a PNG file, without loss: packed once for all that share them. It lives as long as one of
+/// these. Throws WriteError when memory does not suffice.
+const std::vector<std::byte>& pngOf(const Picture& picture);
 
 }  // namespace rim

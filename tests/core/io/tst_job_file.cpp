@@ -9,8 +9,10 @@
 #include "core/io/job_file.h"
 #include "core/io/zip.h"
 #include "core/picture/load.h"
+#include "core/picture/save.h"
 #include "support/pictures.h"
 #include "support/test_list.h"
+#include "support/zip_parts.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -72,6 +74,25 @@ class TestJobFile : public QObject {
   Q_OBJECT
 
  private slots:
+  void thePictureIsPackedOnce() {
+    QTemporaryDir folder;
+    const auto file = pathOf(folder, "a.snugrim");
+    Job job = sampleJob();
+    const std::vector<std::byte>& packed = pngOf(job.original);
+    job.trace.tolerancePx = 0.7;
+    QCOMPARE(pngOf(Job(job).original).data(), packed.data());
+    saveJob(job, file);
+    QVERIFY(partsOf(file).at("picture.png") == packed);
+    // What was opened is saved as it lay in the file, not packed again; other pixels are packed anew.
+    const Job again = loadJob(file);
+    QCOMPARE(again.original.packed.size(), packed.size());
+    QVERIFY(pngOf(withPixels(again.original, 255 - *again.original.grey)) != packed);
+    // Grey levels stay grey levels: no colours are made of them for the file.
+    constexpr std::size_t kColourType = 25;  // of a PNG (W3C PNG, section 11.2.2): 0 is greyscale, 2 truecolour
+    QCOMPARE(static_cast<int>(packed.at(kColourType)), 2);
+    QCOMPARE(static_cast<int>(pngOf(makePicture(cv::Mat(8, 8, CV_8UC1, cv::Scalar(90)), 0, "")).at(kColourType)), 0);
+  }
+
   void whatIsSavedComesBack() {
     QTemporaryDir folder;
     Job job = sampleJob();
@@ -166,7 +187,7 @@ class TestJobFile : public QObject {
     QByteArray settings = textOf(parts["job.json"]);
     QVERIFY2(settings.contains(from), settings.constData());
     parts["job.json"] = bytesOf(settings.replace(from, to));
-    writeZip(file, parts);
+    writeZip(file, partsToWrite(parts));
     QVERIFY_THROWS_EXCEPTION(InputError, loadJob(file));
   }
 

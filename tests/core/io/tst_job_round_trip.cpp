@@ -11,6 +11,7 @@
 #include "core/io/zip.h"
 #include "support/pictures.h"
 #include "support/test_list.h"
+#include "support/zip_parts.h"
 
 using namespace rim;
 using namespace rim::test;
@@ -233,7 +234,7 @@ class TestJobRoundTrip : public QObject {
     text.replace(from, to);
     const auto all = std::as_bytes(std::span(text.constData(), static_cast<std::size_t>(text.size())));
     parts["drawing.json"].assign(all.begin(), all.end());
-    writeZip(file, parts);
+    writeZip(file, partsToWrite(parts));
     QVERIFY_THROWS_EXCEPTION(InputError, loadJob(file));
   }
 };
