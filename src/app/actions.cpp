@@ -5,104 +5,110 @@
 namespace rim::app {
 namespace {
 
-constexpr const char* kTip = "tip";
-
 QString text(const char* source) { return QCoreApplication::translate("Actions", source); }
-
-QAction* make(QObject* owner, const QString& name, const QString& tip, const QList<QKeySequence>& keys = {}) {
-  auto* action = new QAction(name, owner);
-  action->setShortcuts(keys);
-  QString whole = tip;
-  if (!keys.isEmpty()) whole += " (" + keys.first().toString(QKeySequence::NativeText) + ")";
-  action->setToolTip(whole);
-  action->setStatusTip(tip);
-  action->setProperty(kTip, whole);
-  return action;
-}
 
 QAction* checkable(QAction* action) {
   action->setCheckable(true);
   return action;
 }
 
-}  // namespace
-
-Actions::Actions(QObject* owner) {
-  const auto key = [](const char* keys) { return QList<QKeySequence>{QKeySequence(QString::fromLatin1(keys))}; };
-  open = make(owner, text("&Open…"), text("Open a picture, a drawing or a saved job"), key("Ctrl+O"));
-  save = make(owner, text("&Save job"), text("Keep picture, settings and outlines in a job file"), key("Ctrl+S"));
-  saveAs = make(owner, text("Save job &as…"), text("Keep the job in another file"), key("Ctrl+Shift+S"));
-  paste = make(owner, text("&Paste picture"), text("Take the picture that was copied elsewhere"), key("Ctrl+V"));
-  camera = make(owner, text("From the practice &camera…"), text("Photograph a drawing with a simulated phone"));
-  exportFile = make(owner, text("&Export…"), text("Write the outlines to a file"), key("Ctrl+E"));
-  quit = make(owner, text("&Quit"), text("Close Snug Rim"), key("Ctrl+Q"));
-  undo = make(owner, text("&Undo"), text("Take back the last change"), key("Ctrl+Z"));
-  redo = make(owner, text("&Redo"), text("Do again what was taken back"),
-              {QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")});
-  traceable = make(owner, text("&Make it traceable"),
-                   text("Straighten, even the light, calm noise: what the picture needs"), key("M"));
-  severalInks = checkable(
-      make(owner, text("&Several inks"), text("Part the picture by its colours instead of dark and light"), key("I")));
-  sweep = checkable(make(owner, text("S&weep"),
-                         text("Draw across whatever shall become one ink; Esc puts the sweep away"), key("W")));
-  mergeLikest =
-      make(owner, text("&Merge the two likest inks"), text("Take the suggestion that differs least"), key("J"));
-  automatic =
-      checkable(make(owner, text("&Automatic threshold"), text("Part dark and light by Otsu's method"), key("A")));
-  lightIsInk = checkable(
-      make(owner, text("&Light ink on dark"), text("Take the light part of the picture as the ink"), key("L")));
-  darker = make(owner, text("&Darker threshold"), text("Less is ink, when the ink is dark"), key("["));
-  lighter = make(owner, text("Li&ghter threshold"), text("More is ink, when the ink is dark"), key("]"));
-
-  deviation = checkable(make(owner, text("&Distance from the border"),
-                             text("Draw the outlines by how far they lie from the measured border"), key("D")));
-  worst = make(owner, text("&Go to the largest distance"), text("Look at the place where the outline is farthest off"),
-               key("G"));
-  reference = make(owner, text("&Keep as reference copy"),
-                   text("Freeze these outlines, in grey, to compare others with"), key("R"));
-  dropReference =
-      make(owner, text("D&rop the reference copy"), text("Take the grey outlines off the bench"), key("Shift+R"));
-
-  mendSafe = make(owner, text("&Mend all that is safe"),
-                  text("Repair everything that can be repaired without a visible change"), key("S"));
-  takeProposals = make(owner, text("&Take all proposals"),
-                       text("Do every repair that is proposed; the bench shows it before, while the pointer is here"),
-                       key("Shift+S"));
-  nextFinding = make(owner, text("&Next finding"), text("Look at the next finding"), key("E"));
-  previousFinding = make(owner, text("&Previous finding"), text("Look at the finding before"), key("Shift+E"));
-  repairThis = make(owner, text("&Repair this"), text("Repair the finding that is looked at"), key("Y"));
-  repairAll = make(owner, text("Repair &all like this"), text("Repair all findings of this kind"), key("Shift+Y"));
-  leaveThis = make(owner, text("&Leave this one"), text("It stays as it is and is listed no more"), key("Q"));
-
-  compare = new QActionGroup(owner);
-  compare->addAction(checkable(make(owner, text("Over&lay"), text("Outlines laid over the picture"), key("1"))));
-  compare->addAction(checkable(
-      make(owner, text("&Seam"), text("Picture left, outlines right of a seam that can be dragged"), key("2"))));
-  compare->addAction(
-      checkable(make(owner, text("Out&lines"), text("Outlines alone, filled where they are closed"), key("3"))));
-  nodes =
-      checkable(make(owner, text("&Nodes"), text("Show every node as what it is: corner, smooth, start"), key("N")));
-  weaker = make(owner, text("Picture &weaker"), text("Let the picture show less under the outlines"), key(","));
-  stronger = make(owner, text("Picture s&tronger"), text("Let the picture show more under the outlines"), key("."));
-  fit = make(owner, text("&Fit"), text("Show the whole picture"), key("F"));
-  trueSize = make(owner, text("&True size"), text("As large on the screen as it will be cut"), key("T"));
-  zoomIn = make(owner, text("Zoom &in"), text("Nearer, towards the pointer"), {QKeySequence("+"), QKeySequence("=")});
-  zoomOut = make(owner, text("Zoom &out"), text("Farther away"), key("-"));
-  zoomIn->setIconText("+");
-  zoomOut->setIconText(QStringLiteral("\u2212"));
-  unit = make(owner, text("Change &unit"), text("Change between millimetres and inches"), key("U"));
-
-  appearance = new QActionGroup(owner);
-  appearance->addAction(checkable(make(owner, text("As the &desktop"), text("Light or dark as the desktop is"))));
-  appearance->addAction(checkable(make(owner, text("&Light"), text("Dark letters on light"))));
-  appearance->addAction(checkable(make(owner, text("&Dark"), text("Light letters on dark"))));
-  about = make(owner, text("&About Snug Rim"), text("Version and licence"));
+/// What is held, or moves something on the bench: no action stands for these.
+void noteKeysOfTheBench(ActionBook& book) {
+  book.note(Room::Everywhere, text("P, held"), text("The picture alone"));
+  book.note(Room::Everywhere, text("O, held"), text("The picture as it was opened"));
+  book.note(Room::Everywhere, text("arrow keys"), text("Move the view"));
+  book.note(Room::Everywhere, text("Shift+Left, Shift+Right"), text("Move the seam"));
+  book.note(Room::Everywhere, text("Esc"), text("Put the tool away; stop what is being worked out"));
+  book.note(Room::Picture, text("Space, arrow keys"),
+            text("With frame or corners: choose the next corner, move it by a pixel"));
+  book.note(Room::Picture, text("Ctrl+arrow keys"), text("The same by ten pixels"));
+  book.note(Room::Colours, text("Space, arrow keys"), text("With the sweep: begin and end it, lead the cross"));
+  book.note(Room::Colours, text("M, F2"), text("On the board of inks: merge with the next one chosen, rename"));
 }
 
-void allow(QAction* action, bool allowed, const QString& whyNot) {
-  const QString tip = action->property(kTip).toString();
-  action->setEnabled(allowed);
-  action->setToolTip(allowed ? tip : tip + "\n" + whyNot);
+}  // namespace
+
+Actions::Actions(QObject* owner) : book(owner) {
+  const auto key = [](const char* name) { return QList<QKeySequence>{QKeySequence(QString::fromLatin1(name))}; };
+  open = book.add(Room::Everywhere, text("&Open…"), text("Open a picture, a drawing or a saved job"), key("Ctrl+O"));
+  save = book.add(Room::Everywhere, text("&Save job"), text("Keep picture, settings and outlines in a job file"),
+                  key("Ctrl+S"));
+  saveAs = book.add(Room::Everywhere, text("Save job &as…"), text("Keep the job in another file"), key("Ctrl+Shift+S"));
+  paste = book.add(Room::Everywhere, text("&Paste picture"), text("Take the picture that was copied elsewhere"),
+                   key("Ctrl+V"));
+  camera = book.add(Room::Everywhere, text("From the practice &camera…"),
+                    text("Photograph a drawing with a simulated phone"));
+  exportFile = book.add(Room::Everywhere, text("&Export…"), text("Write the outlines to a file"), key("Ctrl+E"));
+  quit = book.add(Room::Everywhere, text("&Quit"), text("Close Snug Rim"), key("Ctrl+Q"));
+  undo = book.add(Room::Everywhere, text("&Undo"), text("Take back the last change"), key("Ctrl+Z"));
+  redo = book.add(Room::Everywhere, text("&Redo"), text("Do again what was taken back"),
+                  {QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")});
+  traceable = book.add(Room::Picture, text("&Make it traceable"),
+                       text("Straighten, even the light, calm noise: what the picture needs"), key("M"));
+  severalInks = checkable(book.add(Room::Colours, text("&Several inks"),
+                                   text("Part the picture by its colours instead of dark and light"), key("I")));
+  sweep = checkable(book.add(Room::Colours, text("S&weep"),
+                             text("Draw across whatever shall become one ink; Esc puts the sweep away"), key("W")));
+  mergeLikest = book.add(Room::Colours, text("&Merge the two likest inks"),
+                         text("Take the suggestion that differs least"), key("J"));
+  automatic = checkable(
+      book.add(Room::Trace, text("&Automatic threshold"), text("Part dark and light by Otsu's method"), key("A")));
+  lightIsInk = checkable(book.add(Room::Trace, text("&Light ink on dark"),
+                                  text("Take the light part of the picture as the ink"), key("L")));
+  darker = book.add(Room::Trace, text("&Darker threshold"), text("Less is ink, when the ink is dark"), key("["));
+  lighter = book.add(Room::Trace, text("Li&ghter threshold"), text("More is ink, when the ink is dark"), key("]"));
+
+  deviation = checkable(book.add(Room::Trace, text("&Distance from the border"),
+                                 text("Draw the outlines by how far they lie from the measured border"), key("D")));
+  worst = book.add(Room::Trace, text("&Go to the largest distance"),
+                   text("Look at the place where the outline is farthest off"), key("G"));
+  reference = book.add(Room::Trace, text("&Keep as reference copy"),
+                       text("Freeze these outlines, in grey, to compare others with"), key("R"));
+  dropReference = book.add(Room::Trace, text("D&rop the reference copy"), text("Take the grey outlines off the bench"),
+                           key("Shift+R"));
+
+  mendSafe = book.add(Room::Mend, text("&Mend all that is safe"),
+                      text("Repair everything that can be repaired without a visible change"), key("S"));
+  takeProposals = book.add(
+      Room::Mend, text("&Take all proposals"),
+      text("Do every repair that is proposed; the bench shows it before, while the pointer is here"), key("Shift+S"));
+  nextFinding = book.add(Room::Mend, text("&Next finding"), text("Look at the next finding"), key("E"));
+  previousFinding = book.add(Room::Mend, text("&Previous finding"), text("Look at the finding before"), key("Shift+E"));
+  repairThis = book.add(Room::Mend, text("&Repair this"), text("Repair the finding that is looked at"), key("Y"));
+  repairAll =
+      book.add(Room::Mend, text("Repair &all like this"), text("Repair all findings of this kind"), key("Shift+Y"));
+  leaveThis = book.add(Room::Mend, text("&Leave this one"), text("It stays as it is and is listed no more"), key("Q"));
+
+  compare = new QActionGroup(owner);
+  compare->addAction(
+      checkable(book.add(Room::Everywhere, text("Over&lay"), text("Outlines laid over the picture"), key("1"))));
+  compare->addAction(checkable(book.add(Room::Everywhere, text("&Seam"),
+                                        text("Picture left, outlines right of a seam that can be dragged"), key("2"))));
+  compare->addAction(checkable(
+      book.add(Room::Everywhere, text("Out&lines"), text("Outlines alone, filled where they are closed"), key("3"))));
+  nodes = checkable(book.add(Room::Everywhere, text("&Nodes"),
+                             text("Show every node as what it is: corner, smooth, start"), key("N")));
+  weaker = book.add(Room::Everywhere, text("Picture &weaker"), text("Let the picture show less under the outlines"),
+                    key(","));
+  stronger = book.add(Room::Everywhere, text("Picture s&tronger"), text("Let the picture show more under the outlines"),
+                      key("."));
+  fit = book.add(Room::Everywhere, text("&Fit"), text("Show the whole picture"), key("F"));
+  trueSize = book.add(Room::Everywhere, text("&True size"), text("As large on the screen as it will be cut"), key("T"));
+  zoomIn = book.add(Room::Everywhere, text("Zoom &in"), text("Nearer, towards the pointer"),
+                    {QKeySequence("+"), QKeySequence("=")});
+  zoomOut = book.add(Room::Everywhere, text("Zoom &out"), text("Farther away"), key("-"));
+  zoomIn->setIconText("+");
+  zoomOut->setIconText(QStringLiteral("\u2212"));
+  unit = book.add(Room::Everywhere, text("Change &unit"), text("Change between millimetres and inches"), key("U"));
+
+  appearance = new QActionGroup(owner);
+  appearance->addAction(
+      checkable(book.add(Room::Everywhere, text("As the &desktop"), text("Light or dark as the desktop is"))));
+  appearance->addAction(checkable(book.add(Room::Everywhere, text("&Light"), text("Dark letters on light"))));
+  appearance->addAction(checkable(book.add(Room::Everywhere, text("&Dark"), text("Light letters on dark"))));
+  keys = book.add(Room::Everywhere, text("&Keys"), text("All keys on one page, those of this step first"), key("F1"));
+  about = book.add(Room::Everywhere, text("&About Snug Rim"), text("Version and licence"));
+  noteKeysOfTheBench(book);
 }
 
 }  // namespace rim::app

@@ -1,8 +1,8 @@
 #pragma once
 
-#include <QAction>
 #include <QActionGroup>
-#include <QList>
+
+#include "app/action_book.h"
 
 namespace rim::app {
 
@@ -10,6 +10,8 @@ namespace rim::app {
 /// trigger these. What they do is connected by the window.
 struct Actions {
   explicit Actions(QObject* owner);
+
+  ActionBook book;
 
   QAction* open;
   QAction* save;
@@ -49,10 +51,8 @@ struct Actions {
   QAction* zoomOut;
   QAction* unit;
   QActionGroup* appearance;  ///< in the order of enum Appearance
+  QAction* keys;
   QAction* about;
 };
-
-/// Enables the action, or disables it and lets its tooltip say why.
-void allow(QAction* action, bool allowed, const QString& whyNot);
 
 }  // namespace rim::app

@@ -10,6 +10,7 @@
 
 #include "app/bench/bench.h"
 #include "app/look.h"
+#include "app/keys_page.h"
 #include "app/main_window.h"
 #include "app/steps/picture/picture_panel.h"
 #include "app/steps/picture/practice_camera_dialog.h"
@@ -47,10 +48,12 @@ int trouble(const QString& sentence) {
   return kTrouble;
 }
 
+/// The window, or the page that lies over it.
 bool savePicture(QWidget& window, const QString& file) {
   // Panels that grow are laid out in several rounds of events.
   for (int round = 0; round < 4; ++round) QApplication::processEvents();
-  return window.grab().save(file);
+  QWidget* page = window.findChild<KeysPage*>();
+  return (page != nullptr ? *page : window).grab().save(file);
 }
 
 const QHash<QString, std::function<void(MainWindow&)>>& views() {
@@ -72,6 +75,11 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          w.showStep(MainWindow::kPicture);
          waitForQuiet(w);
          w.findChild<QToolButton*>("tool:Corners")->click();
+       }},
+      {"keys",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kMend);
+         w.actions().keys->trigger();
        }},
       {"colours", [](MainWindow& w) { w.showStep(MainWindow::kColours); }},
       {"colours-lit",

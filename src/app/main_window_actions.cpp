@@ -15,6 +15,7 @@
 #include <utility>
 
 #include "app/bench/bench.h"
+#include "app/keys_page.h"
 #include "app/look.h"
 #include "app/main_window.h"
 #include "app/start/start_page.h"
@@ -82,7 +83,7 @@ void MainWindow::buildMenus() {
   look->addAction(actions_.unit);
   look->addMenu(tr("&Appearance"))->addActions(actions_.appearance->actions());
 
-  menuBar()->addMenu(tr("&Help"))->addAction(actions_.about);
+  menuBar()->addMenu(tr("&Help"))->addActions({actions_.keys, actions_.about});
   for (QMenu* menu : findChildren<QMenu*>()) menu->setToolTipsVisible(true);
 }
 
@@ -121,11 +122,15 @@ void MainWindow::connectActions() {
   connect(&session_, &Session::deviationMeasured, this, &MainWindow::showDeviation);
   connectColours();
   connectMending();
+  connect(actions_.keys, &QAction::triggered, this, [this] { (new KeysPage(actions_.book, this))->show(); });
   connect(actions_.about, &QAction::triggered, this, &MainWindow::showAbout);
 }
 
 void MainWindow::connectView() {
   connect(card_, &JobCard::chosen, panels_, &QStackedWidget::setCurrentIndex);
+  // Rooms are the steps in their order, after the one for all of them.
+  connect(card_, &JobCard::chosen, this, [this](int step) { actions_.book.enter(static_cast<Room>(step + 1)); });
+  actions_.book.enter(static_cast<Room>(card_->chosenStep() + 1));
   for (const auto compare : {Compare::Overlay, Compare::Seam, Compare::Outlines}) {
     connect(actions_.compare->actions()[static_cast<int>(compare)], &QAction::triggered, bench_,
             [this, compare] { bench_->setCompare(compare); });
