@@ -37,6 +37,47 @@ class TestLooking : public QObject {
   Q_OBJECT
 
  private slots:
+  /// The bench keeps what it painted while only the pointer moves; nothing that is set may stay unseen for that.
+  void whatIsSetShowsAtOnce() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    Bench& bench = f.window->bench();
+    QTest::mouseMove(&bench, {300, 300});
+    QImage shown = bench.grab().toImage();
+    const auto shows = [&] {
+      const int changed = differenceOf(bench, shown);
+      shown = bench.grab().toImage();
+      return changed > 20;
+    };
+    QVERIFY(!shows());
+    bench.setStrength(0.2);
+    QVERIFY(shows());
+    bench.setNodes(true);
+    QVERIFY(shows());
+    bench.setCompare(Compare::Seam);
+    QVERIFY(shows());
+    QTest::keyClick(&bench, Qt::Key_Left, Qt::ShiftModifier);
+    QVERIFY(shows());
+    bench.setPeek(true);
+    QVERIFY(shows());
+    bench.setPeek(false);
+    QVERIFY(shows());
+    bench.zoom(1.5);
+    QVERIFY(shows());
+    f.session().keepReference();
+    QVERIFY(shows());
+    bench.setOutlines(nullptr);
+    QVERIFY(shows());
+    f.window->actions().appearance->actions()[static_cast<int>(Appearance::Dark)]->trigger();
+    QVERIFY(shows());
+    f.window->resize(f.window->size() + QSize(40, 30));
+    QCOMPARE(bench.grab().toImage().size(), bench.size() * bench.devicePixelRatioF());
+    // The pointer's place is told wherever it goes.
+    shown = bench.grab().toImage();
+    QTest::mouseMove(&bench, {417, 123});
+    QVERIFY(shows());
+  }
+
   void theWheelZoomsToThePointer() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));

@@ -40,7 +40,7 @@ void Bench::takePicture(const Picture& picture, double scale) {
   outlines_ = {};
   known_ = false;
   if (sameSize) {
-    update();
+    sceneChanged();
     return;
   }
   seam_ = 0.5;
@@ -74,42 +74,42 @@ void Bench::colourInks() {
     }
     inkLayer_.setInks(inks_->labels, colours);
   }
-  update();
+  sceneChanged();
 }
 
 void Bench::setPeekOriginal(bool on) {
   peekOriginal_ = on;
-  update();
+  sceneChanged();
 }
 
 void Bench::setOutlines(const std::shared_ptr<const Tracing>& tracing) {
   outlines_ = tracing ? OutlineLayer(tracing->outlines) : OutlineLayer();
   known_ = tracing != nullptr;
-  update();
+  sceneChanged();
 }
 
 void Bench::setBorders(const std::vector<Border>& borders) {
   constexpr double kToleranceOnScreen = 0.3;
   outlines_ = OutlineLayer(borders, kToleranceOnScreen / viewport_.scale);
   known_ = true;
-  update();
+  sceneChanged();
 }
 
 void Bench::setReference(const std::shared_ptr<const Tracing>& reference) {
   reference_ = reference ? OutlineLayer(reference->outlines) : OutlineLayer();
-  update();
+  sceneChanged();
 }
 
 void Bench::setDeviation(std::shared_ptr<const Deviation> deviation, double tolerancePx) {
   deviation_.set(std::move(deviation), tolerancePx);
-  update();
+  sceneChanged();
 }
 
 void Bench::setMeasure(double mmPerPixel, Unit unit) {
   if (mmPerPixel == mmPerPixel_ && unit == unit_) return;
   mmPerPixel_ = mmPerPixel;
   unit_ = unit;
-  update();
+  sceneChanged();
 }
 
 void Bench::setPage(const Box& page) {
@@ -117,28 +117,28 @@ void Bench::setPage(const Box& page) {
   page_ = page;
   if (!page_.empty()) picture_ = {};
   if (other && !page_.empty()) fit();
-  update();
+  sceneChanged();
 }
 
 void Bench::setFindings(std::shared_ptr<const std::vector<Finding>> findings, std::vector<std::size_t> shown) {
   findings_.set(std::move(findings), std::move(shown));
-  update();
+  sceneChanged();
 }
 
 void Bench::setSpecks(std::vector<Speck> specks) {
   specks_.set(std::move(specks));
-  update();
+  sceneChanged();
 }
 
 void Bench::setCurrentFinding(std::optional<std::size_t> current) {
   findings_.setCurrent(current);
   findings_.setPreview({});
-  update();
+  sceneChanged();
 }
 
 void Bench::setRepairPreview(RepairPreview preview) {
   findings_.setPreview(std::move(preview));
-  update();
+  sceneChanged();
 }
 
 void Bench::setTool(BenchTool* tool) {
@@ -150,7 +150,7 @@ void Bench::setTool(BenchTool* tool) {
   }
   drag_ = Drag::None;
   setCursor(Qt::ArrowCursor);
-  update();
+  sceneChanged();
 }
 
 ToolView Bench::toolView() const { return {viewport_, picture_.size().height()}; }
@@ -159,22 +159,22 @@ void Bench::setCompare(Compare compare) {
   if (compare == compare_) return;
   compare_ = compare;
   emit compareChanged(compare);
-  update();
+  sceneChanged();
 }
 
 void Bench::setStrength(double strength) {
   strength_ = strength;
-  update();
+  sceneChanged();
 }
 
 void Bench::setNodes(bool shown) {
   nodes_ = shown;
-  update();
+  sceneChanged();
 }
 
 void Bench::setPeek(bool on) {
   peek_ = on;
-  update();
+  sceneChanged();
 }
 
 Viewport Bench::fitting() const {
@@ -211,7 +211,7 @@ void Bench::setViewport(const Viewport& viewport) {
   viewport_ = viewport;
   fitted_ = false;
   emit zoomChanged(viewport.scale * 100);
-  update();
+  sceneChanged();
 }
 
 Box Bench::pictureBox() const {
@@ -235,8 +235,31 @@ bool Bench::overSeam(QPointF place) const {
   return compare_ == Compare::Seam && !bare() && std::abs(place.x() - seamX()) < kReach;
 }
 
+void Bench::sceneChanged() {
+  scene_ = {};
+  update();
+}
+
 void Bench::paintEvent(QPaintEvent*) {
+  // What the pointer does not move is painted once.
+  const QSize pixels = (QSizeF(size()) * devicePixelRatioF()).toSize();
+  if (scene_.size() != pixels || sceneColour_ != look().bench) {
+    scene_ = QPixmap(pixels);
+    scene_.setDevicePixelRatio(devicePixelRatioF());
+    sceneColour_ = look().bench;
+    QPainter painter(&scene_);
+    paintScene(painter);
+  }
   QPainter painter(this);
+  painter.drawPixmap(0, 0, scene_);
+  if (bare() || showsOriginal()) return;
+  painter.setRenderHint(QPainter::Antialiasing);
+  if (tool_ != nullptr) tool_->paint(painter, toolView());
+  painter.setRenderHint(QPainter::Antialiasing, false);
+  paintFurniture(painter);
+}
+
+void Bench::paintScene(QPainter& painter) {
   painter.fillRect(rect(), look().bench);
   if (bare()) {
     paintSentence(painter, rect(), tr("The bench is empty"),
@@ -244,7 +267,7 @@ void Bench::paintEvent(QPaintEvent*) {
                      "WebP and PDF can be read, and drawings in SVG and DXF."));
     return;
   }
-  if (peekOriginal_ && !original_.empty()) {
+  if (showsOriginal()) {
     Box whole;
     whole.include(Point{0, 0});
     whole.include(Point{original_.size().width(), original_.size().height()});
@@ -256,8 +279,6 @@ void Bench::paintEvent(QPaintEvent*) {
   painter.fillRect(sheet(), look().sheet);
   if (peek_ || tool_ != nullptr) {
     paintPicture(painter, 1);
-    painter.setRenderHint(QPainter::Antialiasing);
-    if (tool_ != nullptr) tool_->paint(painter, toolView());
   } else if (compare_ == Compare::Seam) {
     paintSeam(painter);
   } else {
@@ -267,7 +288,6 @@ void Bench::paintEvent(QPaintEvent*) {
   painter.setPen(QPen(look().sheetEdge, 1));
   painter.setBrush(Qt::NoBrush);
   painter.drawRect(sheet());
-  paintFurniture(painter);
 }
 
 void Bench::paintPicture(QPainter& painter, double strength) {

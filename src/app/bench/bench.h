@@ -1,5 +1,6 @@
 #pragma once
 
+#include <QPixmap>
 #include <QWidget>
 #include <memory>
 
@@ -117,12 +118,18 @@ class Bench : public QWidget {
   bool overSeam(QPointF place) const;
   void setViewport(const Viewport& viewport);
   void colourInks();
+  /// Something other than the pointer moved: all is painted anew.
+  void sceneChanged();
+  bool showsOriginal() const { return peekOriginal_ && !original_.empty(); }
+  void paintScene(QPainter& painter);
   void paintPicture(QPainter& painter, double strength);
   void paintOutlines(QPainter& painter);
   void paintSeam(QPainter& painter);
   void paintFurniture(QPainter& painter);
   QString pointerText() const;
 
+  QPixmap scene_;  ///< picture and outlines as they are seen now; of no size: to be painted anew
+  QColor sceneColour_;
   PictureLayer picture_;
   PictureLayer original_;
   PictureLayer inkLayer_;

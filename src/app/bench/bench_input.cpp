@@ -57,6 +57,7 @@ void Bench::mouseMoveEvent(QMouseEvent* event) {
     setViewport(viewport_.movedBy(pointer_ - before));
   } else if (drag_ == Drag::Seam && sheet().width() > 0) {
     seam_ = std::clamp((pointer_.x() - sheet().left()) / sheet().width(), 0.0, 1.0);
+    sceneChanged();
   } else if (tool_ != nullptr) {
     tool_->move(toolView().toPicture(pointer_), toolView());
   } else {
@@ -113,7 +114,7 @@ void Bench::keyPressEvent(QKeyEvent* event) {
       const double direction = event->key() == Qt::Key_Left ? -1 : 1;
       if (moveSeam) {
         seam_ = std::clamp(seam_ + direction * kSeamStep, 0.0, 1.0);
-        update();
+        sceneChanged();
       } else {
         setViewport(viewport_.movedBy({-direction * kStepPx, 0}));
       }
