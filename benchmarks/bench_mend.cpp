@@ -7,8 +7,8 @@
 #include <numbers>
 #include <random>
 
-#include "core/mend/inspect.h"
-#include "core/mend/mend.h"
+#include "core/mend/find/inspect.h"
+#include "core/mend/repair/mend.h"
 
 namespace {
 

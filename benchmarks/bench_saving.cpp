@@ -5,7 +5,7 @@
 #include <filesystem>
 #include <opencv2/core.hpp>
 
-#include "core/io/job_file.h"
+#include "core/io/job/job_file.h"
 #include "core/picture/save.h"
 #include "support/pictures.h"
 

@@ -9,8 +9,8 @@
 #include <functional>
 
 #include "app/bench/bench.h"
-#include "app/look.h"
 #include "app/keys_page.h"
+#include "app/look.h"
 #include "app/main_window.h"
 #include "app/steps/picture/picture_panel.h"
 #include "app/steps/picture/practice_camera_dialog.h"

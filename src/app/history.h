@@ -3,15 +3,15 @@
 #include <QString>
 #include <deque>
 
-#include "core/job_bytes.h"
+#include "core/job/job_bytes.h"
 
 namespace rim::app {
 
 /// Undo as a list of Jobs. Entry 0 is the beginning; every entry knows what made it of the one before.
 class History {
  public:
-  /// The most steps that are kept, and the most bytes that all steps together hold (core/job_bytes.h); past either the
-  /// oldest steps are forgotten.
+  /// The most steps that are kept, and the most bytes that all steps together hold (core/job/job_bytes.h); past either
+  /// the oldest steps are forgotten.
   static constexpr std::size_t kMostSteps = 300;
   static constexpr std::size_t kMostBytes = 1'500'000'000;
 

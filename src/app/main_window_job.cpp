@@ -8,7 +8,7 @@
 #include <QStandardPaths>
 
 #include "app/main_window.h"
-#include "core/io/job_file.h"
+#include "core/io/job/job_file.h"
 
 namespace rim::app {
 

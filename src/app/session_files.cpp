@@ -6,7 +6,7 @@
 #include "app/session.h"
 #include "core/colour/reduce.h"
 #include "core/error.h"
-#include "core/io/job_file.h"
+#include "core/io/job/job_file.h"
 #include "core/picture/load.h"
 
 namespace rim::app {

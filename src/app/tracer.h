@@ -5,7 +5,7 @@
 #include <vector>
 
 #include "app/newest_worker.h"
-#include "core/job.h"
+#include "core/job/job.h"
 #include "core/picture/preparation_cache.h"
 #include "core/picture/preview.h"
 

@@ -4,7 +4,7 @@
 #include <vector>
 
 #include "cli/options.h"
-#include "core/job.h"
+#include "core/job/job.h"
 
 namespace rim::cli {
 

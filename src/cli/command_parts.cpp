@@ -5,7 +5,7 @@
 #include <fstream>
 #include <map>
 
-#include "core/io/safe_file.h"
+#include "core/io/common/safe_file.h"
 
 namespace rim::cli {
 

@@ -4,6 +4,7 @@
 
 #include "cli/command_parts.h"
 #include "core/io/read_drawing.h"
+#include "core/trace/outline/rules.h"
 
 namespace rim::cli {
 namespace {

@@ -3,7 +3,7 @@
 #include <ostream>
 #include <vector>
 
-#include "core/mend/finding.h"
+#include "core/mend/find/finding.h"
 
 namespace rim::cli {
 

@@ -7,7 +7,7 @@
 #include "cli/drawing_input.h"
 #include "cli/finding_table.h"
 #include "core/io/report.h"
-#include "core/mend/inspect.h"
+#include "core/mend/find/inspect.h"
 
 namespace rim::cli {
 namespace {

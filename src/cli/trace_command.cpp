@@ -12,6 +12,7 @@
 #include "core/picture/load.h"
 #include "core/picture/recipes.h"
 #include "core/picture/vips_library.h"
+#include "core/trace/outline/rules.h"
 
 namespace rim::cli {
 namespace {

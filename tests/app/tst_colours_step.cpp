@@ -8,7 +8,7 @@
 #include <QToolButton>
 
 #include "app/steps/colours/ink_board.h"
-#include "core/io/job_file.h"
+#include "core/io/job/job_file.h"
 #include "support/test_list.h"
 #include "window_fixture.h"
 

@@ -6,7 +6,7 @@
 #include <QSpinBox>
 #include <QTimer>
 
-#include "core/io/job_file.h"
+#include "core/io/job/job_file.h"
 #include "support/test_list.h"
 #include "window_fixture.h"
 

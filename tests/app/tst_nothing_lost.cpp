@@ -10,7 +10,7 @@
 
 #include "app/bench/picture_tools.h"
 #include "app/bench/sweep_tool.h"
-#include "core/io/job_file.h"
+#include "core/io/job/job_file.h"
 #include "support/test_list.h"
 #include "window_fixture.h"
 

@@ -10,6 +10,7 @@
 
 #include "app/steps/trace/smoothness_curve.h"
 #include "app/widgets/notice.h"
+#include "core/trace/outline/rules.h"
 #include "support/test_list.h"
 #include "window_fixture.h"
 
@@ -189,4 +190,5 @@ class TestTraceStep : public QObject {
 };
 
 RIM_TEST(TestTraceStep)
+
 #include "tst_trace_step.moc"

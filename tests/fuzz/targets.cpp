@@ -5,11 +5,11 @@
 #include <string_view>
 
 #include "core/error.h"
-#include "core/io/read_dxf.h"
-#include "core/io/read_svg.h"
+#include "core/io/dxf/read_dxf.h"
+#include "core/io/svg/read_svg.h"
 #include "core/mend/decide.h"
-#include "core/mend/inspect.h"
-#include "core/mend/mend.h"
+#include "core/mend/find/inspect.h"
+#include "core/mend/repair/mend.h"
 
 namespace rim::test {
 namespace {

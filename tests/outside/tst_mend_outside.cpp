@@ -8,7 +8,7 @@
 #include <QTest>
 
 #include "core/io/export.h"
-#include "core/mend/mend.h"
+#include "core/mend/repair/mend.h"
 #include "support/spoil.h"
 #include "support/test_list.h"
 

@@ -5,7 +5,7 @@
 
 #include "core/geometry/crossing.h"
 #include "core/geometry/flatten.h"
-#include "core/trace/ink_outlines.h"
+#include "core/trace/inks/ink_outlines.h"
 
 namespace rim::test {
 

@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/io/zip.h"
+#include "core/io/common/zip.h"
 
 namespace rim::test {
 

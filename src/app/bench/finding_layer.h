@@ -7,7 +7,7 @@
 #include "app/bench/viewport.h"
 #include "app/preferences.h"
 #include "app/repair_preview.h"
-#include "core/mend/finding.h"
+#include "core/mend/find/finding.h"
 
 class QPainter;
 

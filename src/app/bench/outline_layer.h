@@ -5,7 +5,7 @@
 
 #include "app/bench/viewport.h"
 #include "core/geometry/path.h"
-#include "core/trace/border.h"
+#include "core/trace/contour/border.h"
 
 class QPainter;
 

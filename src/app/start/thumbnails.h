@@ -3,7 +3,7 @@
 #include <QImage>
 #include <QString>
 
-#include "core/job.h"
+#include "core/job/job.h"
 
 namespace rim::app {
 

@@ -3,7 +3,7 @@
 #include <QKeyEvent>
 
 #include "app/widgets/length_text.h"
-#include "core/job.h"
+#include "core/job/job.h"
 
 namespace rim::app {
 

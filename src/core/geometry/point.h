@@ -15,7 +15,7 @@ namespace rim {
 ///    picture 300 pixels high, the pixel in column 0 of the topmost row covers the square from
 ///    (0, 299) to (1, 300).
 /// A picture's own rows count downwards; that frame is left behind when a border is followed
-/// (trace/border.h) and is never stored in a Point.
+/// (trace/contour/border.h) and is never stored in a Point.
 struct Point {
   double x = 0;
   double y = 0;

@@ -6,7 +6,7 @@
 #include "core/error.h"
 #include "core/geometry/outermost.h"
 #include "core/io/read_drawing.h"
-#include "core/io/write_svg.h"
+#include "core/io/svg/write_svg.h"
 
 namespace rim {
 

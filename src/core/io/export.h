@@ -4,8 +4,8 @@
 #include <optional>
 
 #include "core/geometry/curve_form.h"
-#include "core/io/write_dxf.h"
-#include "core/job.h"
+#include "core/io/dxf/write_dxf.h"
+#include "core/job/job.h"
 
 namespace rim {
 

@@ -5,10 +5,10 @@
 #include <fstream>
 
 #include "core/error.h"
+#include "core/io/common/line_fault.h"
+#include "core/io/dxf/read_dxf.h"
 #include "core/io/export.h"
-#include "core/io/line_fault.h"
-#include "core/io/read_dxf.h"
-#include "core/io/read_svg.h"
+#include "core/io/svg/read_svg.h"
 
 namespace rim {
 namespace {

@@ -3,8 +3,8 @@
 #include <string>
 
 #include "core/geometry/drawing.h"
-#include "core/mend/finding.h"
-#include "core/mend/mend.h"
+#include "core/mend/find/finding.h"
+#include "core/mend/repair/mend.h"
 
 namespace rim {
 

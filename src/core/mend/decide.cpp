@@ -4,15 +4,15 @@
 #include <map>
 #include <optional>
 
-#include "core/mend/far_join.h"
-#include "core/mend/inspect.h"
-#include "core/mend/mend.h"
-#include "core/mend/one_line.h"
-#include "core/mend/piece_index.h"
-#include "core/mend/small_faults.h"
-#include "core/mend/strokes.h"
-#include "core/mend/tidy.h"
-#include "core/mend/untangle.h"
+#include "core/mend/find/inspect.h"
+#include "core/mend/find/piece_index.h"
+#include "core/mend/find/small_faults.h"
+#include "core/mend/repair/far_join.h"
+#include "core/mend/repair/mend.h"
+#include "core/mend/repair/one_line.h"
+#include "core/mend/repair/strokes.h"
+#include "core/mend/repair/tidy.h"
+#include "core/mend/repair/untangle.h"
 
 namespace rim {
 namespace {

@@ -4,8 +4,8 @@
 #include <string>
 #include <vector>
 
-#include "core/mend/finding.h"
-#include "core/mend/settings.h"
+#include "core/mend/find/finding.h"
+#include "core/mend/find/settings.h"
 
 namespace rim {
 

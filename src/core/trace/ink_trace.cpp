@@ -1,8 +1,8 @@
 #include "core/trace/ink_trace.h"
 
 #include "core/colour/decisions.h"
-#include "core/trace/ink_outlines.h"
-#include "core/trace/within_picture.h"
+#include "core/trace/inks/ink_outlines.h"
+#include "core/trace/outline/within_picture.h"
 
 namespace rim {
 namespace {

@@ -1,6 +1,7 @@
 #pragma once
 
-#include "core/trace/ink_borders.h"
+#include "core/trace/inks/ink_borders.h"
+#include "core/trace/trace.h"
 
 namespace rim {
 

@@ -4,16 +4,17 @@
 #include <numeric>
 #include <set>
 
+#include "core/for_all.h"
 #include "core/picture/tone.h"
-#include "core/trace/by_greys.h"
-#include "core/trace/fewer_pieces.h"
-#include "core/trace/for_all.h"
-#include "core/trace/grain.h"
-#include "core/trace/guard.h"
-#include "core/trace/keep_apart.h"
-#include "core/trace/outline_crossings.h"
-#include "core/trace/tones.h"
-#include "core/trace/within_picture.h"
+#include "core/trace/contour/grain.h"
+#include "core/trace/contour/tones.h"
+#include "core/trace/outline/by_greys.h"
+#include "core/trace/outline/fewer_pieces.h"
+#include "core/trace/outline/fit_settings.h"
+#include "core/trace/outline/guard.h"
+#include "core/trace/outline/keep_apart.h"
+#include "core/trace/outline/outline_crossings.h"
+#include "core/trace/outline/within_picture.h"
 
 namespace rim {
 namespace {
@@ -100,13 +101,6 @@ Tracing fitted(Tones tones, std::vector<Border> borders, const TraceSettings& wi
 }
 
 }  // namespace
-
-int thresholdFor(const Picture& picture, const TraceSettings& settings) {
-  if (settings.threshold) return *settings.threshold;
-  constexpr int kNoInk = 0;
-  constexpr int kNoLightInk = 256;
-  return otsuThreshold(picture.histogram).value_or(settings.lightIsInk ? kNoLightInk : kNoInk);
-}
 
 std::vector<Border> traceBorders(const Picture& picture, const TraceSettings& settings, std::stop_token stop) {
   const Tones tones = tonesFor(picture, settings);

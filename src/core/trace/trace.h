@@ -1,28 +1,17 @@
 #pragma once
 
-#include <functional>
-#include <optional>
 #include <stop_token>
 #include <vector>
 
 #include "core/geometry/drawing.h"
 #include "core/geometry/path.h"
 #include "core/picture/picture.h"
-#include "core/trace/border.h"
-#include "core/trace/rules.h"
+#include "core/trace/contour/border.h"
+#include "core/trace/contour/threshold.h"
+#include "core/trace/settings.h"
+#include "core/work_control.h"
 
 namespace rim {
-
-struct TraceSettings {
-  std::optional<int> threshold;  ///< 0..255, darker is ink; none: Otsu's
-  bool lightIsInk = false;       ///< the light part is the ink
-  double tolerancePx = 0.35;     ///< how far an outline may leave the measured border, 0.05..10
-  double minAreaPx2 = 4;         ///< smaller islands and holes are left out, >= 0
-  double cornerReadiness = 50;   ///< 0..100
-  Rules rules;                   ///< what is made exact where the border allows it
-
-  friend bool operator==(const TraceSettings&, const TraceSettings&) = default;
-};
 
 /// Outlines of a picture in upright pixels. All are closed (save shared borders between inks); none crosses itself or
 /// another; islands run counter-clockwise and their holes clockwise.
@@ -32,17 +21,6 @@ struct Tracing {
   std::vector<Layer> layers;         ///< of several inks (trace/ink_trace.h); else empty
   std::vector<std::size_t> layerOf;  ///< of each outline, when there are layers
 };
-
-/// Ways to follow and to stop long work. `progress`, when given, is called with 0..1, from the
-/// thread that called the work.
-struct WorkControl {
-  std::stop_token stop;
-  std::function<void(double)> progress;
-};
-
-/// The threshold that the settings mean for this picture. A picture of one tone has no ink:
-/// automatic gives 0 then (and 256 for light ink), below which nothing lies.
-int thresholdFor(const Picture& picture, const TraceSettings& settings);
 
 /// The measured borders before anything is fitted: what can be shown at once while a setting moves.
 /// Throws what followBorders() throws.

@@ -6,7 +6,7 @@
 #include "core/geometry/coming_near.h"
 #include "core/geometry/crossing.h"
 #include "core/geometry/flatten.h"
-#include "core/trace/outline_crossings.h"
+#include "core/trace/outline/outline_crossings.h"
 #include "support/test_list.h"
 
 using namespace rim;

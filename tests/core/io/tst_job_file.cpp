@@ -6,8 +6,8 @@
 #include <QTest>
 
 #include "core/error.h"
-#include "core/io/job_file.h"
-#include "core/io/zip.h"
+#include "core/io/common/zip.h"
+#include "core/io/job/job_file.h"
 #include "core/picture/load.h"
 #include "core/picture/save.h"
 #include "support/pictures.h"

@@ -5,10 +5,10 @@
 #include <random>
 
 #include "core/error.h"
-#include "core/io/job_file.h"
+#include "core/io/common/zip.h"
+#include "core/io/job/job_file.h"
 #include "core/io/read_drawing.h"
-#include "core/io/write_svg.h"
-#include "core/io/zip.h"
+#include "core/io/svg/write_svg.h"
 #include "support/pictures.h"
 #include "support/test_list.h"
 #include "support/zip_parts.h"

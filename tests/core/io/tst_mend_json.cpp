@@ -5,8 +5,8 @@
 #include <nlohmann/json.hpp>
 
 #include "core/error.h"
-#include "core/io/job_file.h"
-#include "core/io/mend_json.h"
+#include "core/io/job/job_file.h"
+#include "core/io/job/mend_json.h"
 #include "support/spoil.h"
 #include "support/test_list.h"
 

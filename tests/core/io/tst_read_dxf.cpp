@@ -2,7 +2,8 @@
 #include <QTest>
 
 #include "core/error.h"
-#include "core/io/read_dxf.h"
+#include "core/io/dxf/read_dxf.h"
+#include "core/io/read_drawing.h"
 #include "support/test_list.h"
 
 using namespace rim;

@@ -2,8 +2,8 @@
 #include <QTest>
 
 #include "core/error.h"
-#include "core/io/read_svg.h"
-#include "core/io/write_svg.h"
+#include "core/io/svg/read_svg.h"
+#include "core/io/svg/write_svg.h"
 #include "support/test_list.h"
 
 using namespace rim;

@@ -5,7 +5,7 @@
 #include <fstream>
 
 #include "core/error.h"
-#include "core/io/safe_file.h"
+#include "core/io/common/safe_file.h"
 #include "support/test_list.h"
 
 using namespace rim;

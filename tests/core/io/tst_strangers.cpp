@@ -8,7 +8,7 @@
 #include <QTest>
 
 #include "core/error.h"
-#include "core/io/dxf_text.h"
+#include "core/io/dxf/dxf_text.h"
 #include "core/io/read_drawing.h"
 #include "support/test_list.h"
 

@@ -6,7 +6,7 @@
 #include "core/error.h"
 #include "core/io/export.h"
 #include "core/io/report.h"
-#include "core/io/write_svg.h"
+#include "core/io/svg/write_svg.h"
 #include "support/test_list.h"
 
 using namespace rim;

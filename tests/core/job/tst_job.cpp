@@ -1,6 +1,6 @@
 #include <QTest>
 
-#include "core/job.h"
+#include "core/job/job.h"
 #include "support/pictures.h"
 #include "support/test_list.h"
 

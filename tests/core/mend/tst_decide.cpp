@@ -5,8 +5,8 @@
 #include <set>
 
 #include "core/mend/decide.h"
-#include "core/mend/inspect.h"
-#include "core/mend/join.h"
+#include "core/mend/find/inspect.h"
+#include "core/mend/repair/join.h"
 #include "support/spoil.h"
 #include "support/test_list.h"
 

@@ -2,9 +2,9 @@
 
 #include <QTest>
 
-#include "core/job.h"
-#include "core/mend/inspect.h"
-#include "core/mend/join.h"
+#include "core/job/job.h"
+#include "core/mend/find/inspect.h"
+#include "core/mend/repair/join.h"
 #include "support/artwork.h"
 #include "support/spoil.h"
 #include "support/test_list.h"

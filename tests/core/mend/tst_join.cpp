@@ -3,10 +3,10 @@
 #include <QTest>
 
 #include "core/geometry/arc.h"
-#include "core/mend/join.h"
-#include "core/mend/meet.h"
-#include "core/mend/simplify.h"
-#include "core/mend/strokes.h"
+#include "core/mend/repair/join.h"
+#include "core/mend/repair/meet.h"
+#include "core/mend/repair/simplify.h"
+#include "core/mend/repair/strokes.h"
 #include "support/spoil.h"
 #include "support/test_list.h"
 

@@ -5,8 +5,8 @@
 #include <opencv2/imgproc.hpp>
 
 #include "core/geometry/path_place.h"
-#include "core/trace/fit_outline.h"
-#include "core/trace/sharpen.h"
+#include "core/trace/contour/sharpen.h"
+#include "core/trace/outline/fit_outline.h"
 #include "core/trace/trace.h"
 #include "support/artwork.h"
 #include "support/measure.h"

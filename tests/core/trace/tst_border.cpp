@@ -4,7 +4,7 @@
 
 #include "core/error.h"
 #include "core/geometry/crossing.h"
-#include "core/trace/border.h"
+#include "core/trace/contour/border.h"
 #include "support/measure.h"
 #include "support/pictures.h"
 #include "support/test_list.h"

@@ -5,10 +5,10 @@
 #include <random>
 
 #include "core/geometry/flatten.h"
-#include "core/trace/coverage.h"
-#include "core/trace/polygon_by_greys.h"
-#include "core/trace/rendering.h"
-#include "core/trace/wanted_coverage.h"
+#include "core/trace/contour/coverage.h"
+#include "core/trace/contour/rendering.h"
+#include "core/trace/contour/wanted_coverage.h"
+#include "core/trace/outline/polygon_by_greys.h"
 #include "support/measure.h"
 #include "support/pictures.h"
 #include "support/spoil.h"

@@ -4,10 +4,10 @@
 #include <random>
 
 #include "core/error.h"
-#include "core/trace/corner.h"
-#include "core/trace/curve_fit.h"
 #include "core/trace/deviation.h"
-#include "core/trace/polish.h"
+#include "core/trace/fit/curve_fit.h"
+#include "core/trace/fit/polish.h"
+#include "core/trace/outline/corner.h"
 #include "core/trace/starting_point.h"
 #include "support/pictures.h"
 #include "support/test_list.h"

@@ -5,8 +5,8 @@
 #include <random>
 
 #include "core/geometry/drawing.h"
-#include "core/trace/ellipse.h"
-#include "core/trace/grain.h"
+#include "core/trace/contour/grain.h"
+#include "core/trace/fit/ellipse.h"
 #include "core/trace/trace.h"
 #include "support/measure.h"
 #include "support/pictures.h"

@@ -7,11 +7,11 @@
 #include <thread>
 
 #include "core/error.h"
+#include "core/for_all.h"
 #include "core/geometry/fewer_points.h"
 #include "core/trace/deviation.h"
-#include "core/trace/for_all.h"
-#include "core/trace/measured_at.h"
-#include "core/trace/room_beside.h"
+#include "core/trace/outline/measured_at.h"
+#include "core/trace/outline/room_beside.h"
 #include "core/trace/trace.h"
 #include "support/measure.h"
 #include "support/pictures.h"

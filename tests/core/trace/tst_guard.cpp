@@ -3,9 +3,9 @@
 #include <QTest>
 #include <opencv2/imgproc.hpp>
 
-#include "core/trace/fit_outline.h"
-#include "core/trace/guard.h"
-#include "core/trace/noise.h"
+#include "core/trace/contour/noise.h"
+#include "core/trace/outline/fit_outline.h"
+#include "core/trace/outline/guard.h"
 #include "core/trace/trace.h"
 #include "support/pictures.h"
 #include "support/test_list.h"

@@ -3,7 +3,7 @@
 #include <QTest>
 #include <numbers>
 
-#include "core/trace/junction.h"
+#include "core/trace/inks/junction.h"
 #include "support/test_list.h"
 
 using namespace rim;

@@ -7,6 +7,7 @@
 
 #include "core/error.h"
 #include "core/geometry/arc.h"
+#include "core/trace/outline/rules.h"
 #include "core/trace/trace.h"
 #include "support/pictures.h"
 #include "support/test_list.h"

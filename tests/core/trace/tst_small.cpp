@@ -4,11 +4,11 @@
 #include <random>
 
 #include "core/error.h"
-#include "core/trace/coverage.h"
-#include "core/trace/fine_borders.h"
-#include "core/trace/sharpen.h"
+#include "core/trace/contour/coverage.h"
+#include "core/trace/contour/fine_borders.h"
+#include "core/trace/contour/sharpen.h"
+#include "core/trace/outline/within_picture.h"
 #include "core/trace/trace.h"
-#include "core/trace/within_picture.h"
 #include "support/measure.h"
 #include "support/pictures.h"
 #include "support/test_list.h"

@@ -5,8 +5,8 @@
 #include <random>
 
 #include "core/error.h"
-#include "core/trace/likely_breaks.h"
-#include "core/trace/split.h"
+#include "core/trace/split/likely_breaks.h"
+#include "core/trace/split/split.h"
 #include "support/pictures.h"
 #include "support/test_list.h"
 

@@ -4,7 +4,7 @@
 #include <vector>
 
 #include "app/bench/sweep_tool.h"
-#include "core/job.h"
+#include "core/job/job.h"
 
 class QAction;
 class QCheckBox;

@@ -7,7 +7,7 @@
 
 #include "app/preferences.h"
 #include "core/geometry/drawing.h"
-#include "core/mend/finding.h"
+#include "core/mend/find/finding.h"
 
 namespace rim::app {
 

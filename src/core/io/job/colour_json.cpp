@@ -1,0 +1,102 @@
+#include "core/io/job/colour_json.h"
+
+#include <nlohmann/json.hpp>
+
+#include "core/error.h"
+#include "core/io/common/json_number.h"
+#include "core/overloaded.h"
+
+namespace rim {
+namespace {
+
+using Json = nlohmann::json;
+
+constexpr const char* kLayouts[] = {"silhouette", "cut-out", "shared"};
+constexpr const char* kRoles[] = {"keep", "background", "dissolve"};
+constexpr int kFarthestPx = 1'000'000;
+
+Json decisionJson(const InkDecision& what) {
+  return std::visit(
+      Overloaded{[](const MergeInks& d) -> Json {
+                   return {{"do", "merge"}, {"from", d.from}, {"into", d.into}};
+                 },
+                 [](const SweepInks& d) -> Json {
+                   Json way = Json::array();
+                   for (const auto& p : d.way) way.push_back({{"x", p.x}, {"y", p.y}});
+                   return {{"do", "sweep"}, {"way", way}, {"radius", d.radiusPx}, {"connected", d.connected}};
+                 },
+                 [](const SplitInk& d) -> Json {
+                   return {{"do", "split"}, {"ink", d.ink}};
+                 },
+                 [](const SetInkRole& d) -> Json {
+                   return {{"do", "role"}, {"ink", d.ink}, {"role", kRoles[static_cast<int>(d.role)]}};
+                 },
+                 [](const RecolourInk& d) -> Json {
+                   return {{"do", "recolour"}, {"ink", d.ink}, {"colour", hexOf(d.colour)}};
+                 },
+                 [](const RenameInk& d) -> Json {
+                   return {{"do", "rename"}, {"ink", d.ink}, {"name", d.name}};
+                 }},
+      what);
+}
+
+std::size_t inkIn(const Json& json, const char* key) {
+  return static_cast<std::size_t>(wholeIn(json, key, 0, kMostInks - 1));
+}
+
+template <std::size_t N>
+int oneOf(const char* const (&names)[N], const std::string& name) {
+  for (std::size_t i = 0; i < N; ++i) {
+    if (name == names[i]) return static_cast<int>(i);
+  }
+  throw InputError("\"" + name + "\" is unknown in the colours of the job.");
+}
+
+SweepInks sweepFrom(const Json& json) {
+  SweepInks sweep;
+  sweep.radiusPx = wholeIn(json, "radius", 0, kFarthestPx);
+  sweep.connected = flagIn(json, "connected", false);
+  for (const Json& p : json.value("way", Json::array()))
+    sweep.way.push_back({wholeIn(p, "x", -kFarthestPx, kFarthestPx), wholeIn(p, "y", -kFarthestPx, kFarthestPx)});
+  return sweep;
+}
+
+InkDecision decisionFrom(const Json& json) {
+  const std::string what = textIn(json, "do");
+  if (what == "merge") return MergeInks{inkIn(json, "from"), inkIn(json, "into")};
+  if (what == "sweep") return sweepFrom(json);
+  if (what == "split") return SplitInk{inkIn(json, "ink")};
+  if (what == "role") return SetInkRole{inkIn(json, "ink"), static_cast<InkRole>(oneOf(kRoles, textIn(json, "role")))};
+  if (what == "recolour") return RecolourInk{inkIn(json, "ink"), colourFromHex(textIn(json, "colour"))};
+  if (what == "rename") return RenameInk{inkIn(json, "ink"), textIn(json, "name")};
+  throw InputError("a decision about the inks is damaged.");
+}
+
+}  // namespace
+
+Json toJson(const ColourSettings& settings) {
+  Json steps = Json::array();
+  for (const InkStep& step : settings.steps) {
+    Json json = decisionJson(step.what);
+    json["on"] = step.on;
+    steps.push_back(json);
+  }
+  Json json{{"on", settings.on}, {"layout", kLayouts[static_cast<int>(settings.layout)]}, {"steps", steps}};
+  if (settings.count) json["count"] = *settings.count;
+  return json;
+}
+
+ColourSettings colourSettingsFrom(const Json& json) {
+  if (!json.is_object()) throw InputError("the colours of the job are damaged.");
+  ColourSettings settings;
+  settings.on = flagIn(json, "on", false);
+  settings.layout = static_cast<InkLayout>(oneOf(kLayouts, textIn(json, "layout")));
+  if (json.contains("count")) settings.count = wholeIn(json, "count", 2, kMostInks);
+  for (const Json& step : json.value("steps", Json::array())) {
+    settings.steps.push_back(stepFor(decisionFrom(step)));
+    settings.steps.back().on = flagIn(step, "on", true);
+  }
+  return settings;
+}
+
+}  // namespace rim

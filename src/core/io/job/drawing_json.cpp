@@ -1,0 +1,143 @@
+#include "core/io/job/drawing_json.h"
+
+#include <array>
+#include <charconv>
+#include <nlohmann/json.hpp>
+#include <string_view>
+
+#include "core/colour/inks.h"
+#include "core/error.h"
+#include "core/io/common/json_number.h"
+#include "core/io/common/reading.h"
+
+namespace rim {
+namespace {
+
+using Json = nlohmann::json;
+
+constexpr double kMostBulge = 1000;
+
+void add(std::string& text, double value) {
+  std::array<char, 32> digits{};
+  if (!text.empty()) text += ' ';
+  text.append(digits.data(), std::to_chars(digits.data(), digits.data() + digits.size(), value).ptr);
+}
+
+void add(std::string& text, Point p) {
+  add(text, p.x);
+  add(text, p.y);
+}
+
+std::string textOf(const Path& path) {
+  std::string text;
+  add(text, path.start);
+  for (const Segment& s : path.segments) {
+    text += s.kind == SegmentKind::Line ? " L" : s.kind == SegmentKind::Arc ? " A" : " C";
+    if (s.kind == SegmentKind::Cubic) {
+      add(text, s.handle1);
+      add(text, s.handle2);
+    }
+    add(text, s.end);
+    if (s.kind == SegmentKind::Arc) add(text, s.bulge);
+  }
+  return text;
+}
+
+[[noreturn]] void fail() { throw InputError("the outlines of the drawing in the job are damaged."); }
+
+/// Takes an outline's text apart.
+class Reader {
+ public:
+  explicit Reader(std::string_view text) : text_(text) {}
+
+  Path path(bool closed) {
+    Path path{place(), {}, closed};
+    while (!text_.empty()) path.segments.push_back(segment());
+    if (closed && (path.segments.empty() || !(path.segments.back().end == path.start))) fail();
+    return path;
+  }
+
+ private:
+  Segment segment() {
+    const std::string_view kind = word();
+    if (kind == "L") return Segment::line(place());
+    if (kind == "A") {
+      const Point end = place();
+      return Segment::arc(end, number(kMostBulge));
+    }
+    if (kind != "C") fail();
+    const Point handle1 = place();
+    const Point handle2 = place();
+    return Segment::cubic(handle1, handle2, place());
+  }
+
+  Point place() {
+    const double x = number(kFarthestMm);
+    return {x, number(kFarthestMm)};
+  }
+
+  double number(double most) {
+    const std::string_view digits = word();
+    double value = 0;
+    const auto [end, error] = std::from_chars(digits.data(), digits.data() + digits.size(), value);
+    if (error != std::errc() || end != digits.data() + digits.size() || !(std::abs(value) <= most)) fail();
+    return value;
+  }
+
+  std::string_view word() {
+    const auto end = text_.find(' ');
+    const std::string_view own = text_.substr(0, end);
+    text_ = end == std::string_view::npos ? std::string_view() : text_.substr(end + 1);
+    return own;
+  }
+
+  std::string_view text_;
+};
+
+Layer layerFrom(const Json& json) {
+  const Rgb colour = colourFromHex(textIn(json, "colour"));
+  return {textIn(json, "name"), colour.r, colour.g, colour.b};
+}
+
+double sideIn(const Json& page, std::size_t i) {
+  if (!page.is_array() || page.size() != 2 || !page[i].is_number()) fail();
+  const auto side = page[i].get<double>();
+  if (!(side >= 0 && side <= kFarthestMm)) fail();
+  return side;
+}
+
+}  // namespace
+
+Json toJson(const Drawing& drawing) {
+  Json layers = Json::array();
+  for (const Layer& layer : drawing.layers)
+    layers.push_back({{"name", layer.name}, {"colour", hexOf({layer.red, layer.green, layer.blue})}});
+  Json paths = Json::array();
+  for (std::size_t i = 0; i < drawing.paths.size(); ++i) {
+    Json path{{"closed", drawing.paths[i].closed}, {"d", textOf(drawing.paths[i])}};
+    if (!drawing.layers.empty()) path["layer"] = drawing.layerOf[i];
+    paths.push_back(std::move(path));
+  }
+  return {{"page", {drawing.pageWidth, drawing.pageHeight}}, {"layers", layers}, {"paths", std::move(paths)}};
+}
+
+Drawing drawingFrom(const Json& json) {
+  if (!json.is_object() || !json.contains("page") || !json.contains("paths") || !json["paths"].is_array()) fail();
+  Drawing drawing;
+  drawing.pageWidth = sideIn(json["page"], 0);
+  drawing.pageHeight = sideIn(json["page"], 1);
+  for (const Json& layer : json.value("layers", Json::array())) drawing.layers.push_back(layerFrom(layer));
+  std::size_t segments = 0;
+  for (const Json& path : json["paths"]) {
+    if (!path.is_object() || !path.contains("d") || !path["d"].is_string()) fail();
+    drawing.paths.push_back(Reader(path["d"].get_ref<const std::string&>()).path(flagIn(path, "closed", false)));
+    segments += drawing.paths.back().segments.size();
+    if (segments > kMostSegments) fail();
+    if (drawing.layers.empty()) continue;
+    const int last = static_cast<int>(drawing.layers.size()) - 1;
+    drawing.layerOf.push_back(static_cast<std::size_t>(wholeIn(path, "layer", 0, last)));
+  }
+  return drawing;
+}
+
+}  // namespace rim

@@ -1,0 +1,27 @@
+#pragma once
+
+#include <filesystem>
+#include <stop_token>
+
+#include "core/job/job.h"
+
+namespace rim {
+
+/// The ending of job files.
+inline constexpr const char* kJobEnding = ".snugrim";
+
+/// Whether a file looks like a job by its first bytes (a zip). False when it cannot be read.
+bool isJobFile(const std::filesystem::path& file);
+
+/// Writes a job as a zip of open formats: `picture.png` as it was opened, or `drawing.json` with a drawing that was
+/// read (io/job/drawing_json.h, without loss), `job.json` with preparation, settings, size and note of origin, and,
+/// when they are there, `outlines.svg` in mm for other programs. Written beside and renamed. Throws WriteError;
+/// InputError when the job has no picture.
+void saveJob(const Job& job, const std::filesystem::path& file);
+
+/// The job that was saved, its picture not yet prepared and its outlines not yet traced: both
+/// follow from what is stored. Throws InputError with one sentence when the file is no job, is
+/// damaged, or was written by a newer version; Cancelled when a stop is requested.
+Job loadJob(const std::filesystem::path& file, const std::stop_token& stop = {});
+
+}  // namespace rim

@@ -1,0 +1,62 @@
+#include "core/io/job/mend_json.h"
+
+#include <nlohmann/json.hpp>
+
+#include "core/error.h"
+#include "core/io/common/json_number.h"
+
+namespace rim {
+namespace {
+
+using Json = nlohmann::json;
+
+constexpr const char* kWhats[] = {"one", "kind", "safe", "leave", "proposals"};
+constexpr double kFarthest = 1e9;
+constexpr double kLargestMm = 1000;
+
+MendStep stepFrom(const Json& json) {
+  MendStep step;
+  const std::string what = textIn(json, "what");
+  bool known = false;
+  for (int i = 0; i < static_cast<int>(std::size(kWhats)); ++i) {
+    if (what != kWhats[i]) continue;
+    step.what = static_cast<MendStep::What>(i);
+    known = true;
+  }
+  if (!known) throw InputError("a decision of the Mend step is damaged.");
+  const std::string kind = textIn(json, "kind");
+  known = false;
+  for (std::size_t i = 0; i < kFindingKinds; ++i) {
+    if (kind != nameOf(static_cast<FindingKind>(i))) continue;
+    step.kind = static_cast<FindingKind>(i);
+    known = true;
+  }
+  if (!known) throw InputError("a decision of the Mend step names a kind that does not exist.");
+  step.at = {numberIn(json, "x", -kFarthest, kFarthest), numberIn(json, "y", -kFarthest, kFarthest)};
+  step.repair = textIn(json, "repair");
+  return step;
+}
+
+}  // namespace
+
+Json toJson(const MendWork& work) {
+  Json steps = Json::array();
+  for (const MendStep& s : work.steps) {
+    steps.push_back({{"what", kWhats[static_cast<int>(s.what)]},
+                     {"kind", nameOf(s.kind)},
+                     {"x", s.at.x},
+                     {"y", s.at.y},
+                     {"repair", s.repair}});
+  }
+  return {{"gap-mm", work.settings.gapMm}, {"speck-mm", work.settings.speckMm}, {"steps", steps}};
+}
+
+MendWork mendWorkFrom(const Json& json) {
+  MendWork work;
+  work.settings.gapMm = numberIn(json, "gap-mm", 0, kLargestMm);
+  work.settings.speckMm = numberIn(json, "speck-mm", 0, kLargestMm);
+  for (const Json& step : json.value("steps", Json::array())) work.steps.push_back(stepFrom(step));
+  return work;
+}
+
+}  // namespace rim

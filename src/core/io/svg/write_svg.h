@@ -1,0 +1,21 @@
+#pragma once
+
+#include <filesystem>
+#include <string>
+
+#include "core/geometry/drawing.h"
+
+namespace rim {
+
+/// Writes the drawing as SVG 1.1: width and height in the drawing's unit, a viewBox in the same, y
+/// turned downwards, nothing but paths. All outlines share one path element, so that holes stay
+/// open when it is filled (even-odd). Arcs are written as A (in two halves when
+/// they turn by 155 degrees or more), cubics as C; coordinates to 1e-6 mm.
+/// A note, when there is one, becomes the document's <desc>.
+/// The file is written beside and renamed (io/common/safe_file.h). Throws WriteError.
+void writeSvg(const Drawing& drawing, const std::filesystem::path& file, const std::string& note = {});
+
+/// The same as a text. Throws WriteError when memory does not suffice.
+std::string svgText(const Drawing& drawing, const std::string& note = {});
+
+}  // namespace rim

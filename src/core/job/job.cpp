@@ -1,0 +1,169 @@
+#include "core/job/job.h"
+
+#include "core/colour/reduce.h"
+#include "core/mend/find/inspect.h"
+#include "core/picture/tone.h"
+
+namespace rim {
+namespace {
+
+double ownResolution(const Picture& picture) {
+  return picture.dotsPerInch > 0 ? picture.dotsPerInch : kDefaultDotsPerInch;
+}
+
+/// How many pixels the picture has for one of the original.
+double enlargementOf(const Job& job) {
+  double factor = 1;
+  for (const PreparationStep& step : job.preparation) {
+    const auto* enlarge = std::get_if<Enlarge>(&step.what);
+    if (enlarge != nullptr && step.on) factor *= enlarge->factor;
+  }
+  return factor;
+}
+
+/// The outlines in mm, a pixel or a unit of the drawing being `k` mm, on the job's page.
+Drawing drawingAt(const Job& job, const Tracing& outlines, double k) {
+  Drawing drawing;
+  drawing.pageWidth = (job.drawing ? job.drawing->pageWidth : job.picture.width()) * k;
+  drawing.pageHeight = (job.drawing ? job.drawing->pageHeight : job.picture.height()) * k;
+  drawing.layers = outlines.layers;
+  drawing.layerOf = outlines.layerOf;
+  drawing.paths.reserve(outlines.outlines.size());
+  for (const Path& outline : outlines.outlines) drawing.paths.push_back(scaled(outline, k));
+  return drawing;
+}
+
+}  // namespace
+
+Job jobOn(Picture picture) {
+  Job job;
+  job.picture = picture;
+  job.original = std::move(picture);
+  return job;
+}
+
+Job jobOn(Drawing drawing, const std::string& name) {
+  Job job;
+  job.original.name = name;
+  job.tracing = std::make_shared<const Tracing>(Tracing{drawing.paths, 0, drawing.layers, drawing.layerOf});
+  job.drawing = std::make_shared<const Drawing>(std::move(drawing));
+  return job;
+}
+
+bool hasWork(const Job& job) { return job.drawing != nullptr || !job.original.empty(); }
+
+bool hasOutlines(const Job& job) { return job.tracing && (job.mend.steps.empty() || job.mended); }
+
+std::shared_ptr<const Tracing> outlinesOf(const Job& job) { return job.mended ? job.mended : job.tracing; }
+
+bool sameWork(const Job& a, const Job& b) {
+  return a.original.grey == b.original.grey && a.origin == b.origin && a.preparation == b.preparation &&
+         a.colours == b.colours && a.trace == b.trace && a.size == b.size && a.drawing == b.drawing && a.mend == b.mend;
+}
+
+Job withPreparedPicture(Job job, std::stop_token stop) {
+  job.picture = prepared(job.original, job.preparation, std::move(stop));
+  return job;
+}
+
+Job withInks(Job job, const std::stop_token& stop) {
+  job.inks.reset();
+  if (!job.colours.on || job.picture.empty()) return job;
+  const bool known = job.found && job.found->in == job.picture.grey && job.found->count == job.colours.count;
+  if (!known) {
+    job.found = std::make_shared<const FoundInks>(
+        FoundInks{job.picture.grey, job.colours.count, reduced(job.picture, job.colours.count, stop)});
+  }
+  job.inks = std::make_shared<const InkMap>(decided(job.found->map, job.picture, job.colours.steps, stop));
+  job.inkShares.reset();
+  return job;
+}
+
+Job withInkShares(Job job) {
+  if (job.inks) job.inkShares = std::make_shared<const std::vector<InkShare>>(sharesOf(*job.inks));
+  return job;
+}
+
+Job traced(Job job, const WorkControl& control) {
+  if (job.drawing) return job;
+  job = withInks(std::move(job), control.stop);
+  if (job.inks) {
+    job.tracing =
+        std::make_shared<const Tracing>(traceInks(job.picture, *job.inks, job.colours.layout, job.trace, control));
+    return job;
+  }
+  job.tracing = std::make_shared<const Tracing>(trace(job.picture, job.trace, control));
+  return job;
+}
+
+Job withMending(Job job, const std::stop_token& stop) {
+  job.mended.reset();
+  if (job.mend.steps.empty() || !job.tracing) return job;
+  double k = mmPerPixel(job);
+  // A wish for the size of the outlines means what is left of them, which is known once they are mended.
+  constexpr int kMostRounds = 4;
+  for (int round = 0; round < kMostRounds; ++round) {
+    const Drawing mm = decided(drawingAt(job, *job.tracing, k), job.mend, k, stop);
+    Tracing mended{{}, job.tracing->threshold, mm.layers, mm.layerOf};
+    for (const Path& path : mm.paths) mended.outlines.push_back(scaled(path, 1 / k));
+    job.mended = std::make_shared<const Tracing>(std::move(mended));
+    const double now = mmPerPixel(job);
+    constexpr double kSame = 1e-9;
+    if (std::abs(now - k) <= kSame * k) break;
+    k = now;
+  }
+  return job;
+}
+
+std::vector<Finding> findingsOf(const Job& job, const std::stop_token& stop) {
+  return withoutLeft(inspect(drawingOf(job), job.mend.settings, stop), job.mend.steps, mmPerPixel(job));
+}
+
+double mmPerPixel(const Job& job) {
+  const double byResolution = job.drawing ? 1 : kMmPerInch / ownResolution(job.picture);
+  const auto share = [byResolution](double mm, double px) { return px > 0 ? mm / px : byResolution; };
+  const auto outlines = outlinesOf(job);
+  const Box box = outlines ? boxOf(outlines->outlines) : Box{};
+  switch (job.size.of) {
+    case SizeWish::Of::PictureWidth:
+      return share(job.size.value, job.picture.width());
+    case SizeWish::Of::PictureHeight:
+      return share(job.size.value, job.picture.height());
+    case SizeWish::Of::OutlinesWidth:
+      return share(job.size.value, box.width());
+    case SizeWish::Of::OutlinesHeight:
+      return share(job.size.value, box.height());
+    case SizeWish::Of::Resolution:
+      break;
+  }
+  if (job.size.value <= 0 || job.drawing) return byResolution;
+  return kMmPerInch / (job.size.value * enlargementOf(job));
+}
+
+Drawing drawingOf(const Job& job) {
+  const auto outlines = outlinesOf(job);
+  return drawingAt(job, outlines ? *outlines : Tracing{}, mmPerPixel(job));
+}
+
+bool looksLightOnDark(const Picture& picture) {
+  const auto threshold = otsuThreshold(picture.histogram);
+  if (!threshold) return false;
+  const cv::Mat& grey = *picture.grey;
+  int dark = 0;
+  int all = 0;
+  const auto count = [&](int x, int y) {
+    dark += grey.at<std::uint8_t>(y, x) < *threshold ? 1 : 0;
+    ++all;
+  };
+  for (int x = 0; x < grey.cols; ++x) {
+    count(x, 0);
+    count(x, grey.rows - 1);
+  }
+  for (int y = 0; y < grey.rows; ++y) {
+    count(0, y);
+    count(grey.cols - 1, y);
+  }
+  return dark > 0.9 * all;
+}
+
+}  // namespace rim

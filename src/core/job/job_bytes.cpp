@@ -1,0 +1,61 @@
+#include "core/job/job_bytes.h"
+
+namespace rim {
+namespace {
+
+std::size_t bytesOf(const cv::Mat& pixels) { return pixels.total() * pixels.elemSize(); }
+
+std::size_t bytesOf(const std::vector<Path>& paths) {
+  std::size_t bytes = paths.size() * sizeof(Path);
+  for (const Path& path : paths) bytes += path.segments.size() * sizeof(Segment);
+  return bytes;
+}
+
+std::size_t bytesOf(const std::vector<PreparationStep>& steps) {
+  std::size_t bytes = steps.size() * sizeof(PreparationStep);
+  for (const PreparationStep& step : steps) {
+    const auto* touchUp = std::get_if<TouchUp>(&step.what);
+    if (touchUp == nullptr) continue;
+    for (const BrushStroke& stroke : touchUp->strokes) bytes += sizeof stroke + stroke.places.size() * sizeof(Point);
+  }
+  return bytes;
+}
+
+std::size_t bytesOf(const std::vector<InkStep>& steps) {
+  std::size_t bytes = steps.size() * sizeof(InkStep);
+  for (const InkStep& step : steps) {
+    if (const auto* sweep = std::get_if<SweepInks>(&step.what)) bytes += sweep->way.size() * sizeof(SweepInks::Place);
+  }
+  return bytes;
+}
+
+void add(const Picture& picture, std::vector<HeldBytes>& held) {
+  if (picture.empty()) return;
+  constexpr std::size_t kGreyAndColours = 4;
+  held.push_back({picture.grey.get(), kGreyAndColours * bytesOf(*picture.grey)});
+  if (picture.packed.size() > 0) held.push_back({picture.packed.shared(), picture.packed.size()});
+  if (picture.document) held.push_back({picture.document.get(), picture.document->bytes.size()});
+}
+
+void add(const InkMap& map, std::vector<HeldBytes>& held) {
+  if (map.labels) held.push_back({map.labels.get(), bytesOf(*map.labels)});
+}
+
+}  // namespace
+
+std::vector<HeldBytes> heldBy(const Job& job) {
+  std::vector<HeldBytes> held;
+  held.push_back({nullptr, sizeof job + bytesOf(job.preparation) + bytesOf(job.colours.steps) +
+                               job.mend.steps.size() * sizeof(MendStep)});
+  add(job.original, held);
+  add(job.picture, held);
+  if (job.drawing) held.push_back({job.drawing.get(), bytesOf(job.drawing->paths)});
+  for (const Tracing* tracing : {job.tracing.get(), job.mended.get()}) {
+    if (tracing != nullptr) held.push_back({tracing, bytesOf(tracing->outlines)});
+  }
+  if (job.found) add(job.found->map, held);
+  if (job.inks) add(*job.inks, held);
+  return held;
+}
+
+}  // namespace rim

@@ -1,0 +1,15 @@
+#pragma once
+
+#include <stop_token>
+#include <vector>
+
+#include "core/mend/find/finding.h"
+#include "core/mend/find/settings.h"
+
+namespace rim {
+
+/// Every fault of a drawing, by kind and then by path. n log n for lines spread out. Throws Cancelled when a stop is
+/// requested.
+std::vector<Finding> inspect(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop = {});
+
+}  // namespace rim

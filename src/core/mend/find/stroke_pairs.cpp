@@ -1,0 +1,114 @@
+#include "core/mend/find/stroke_pairs.h"
+
+#include <algorithm>
+#include <set>
+
+#include "core/geometry/nesting.h"
+#include "core/median.h"
+#include "core/mend/find/piece_index.h"
+
+namespace rim {
+namespace {
+
+constexpr double kTurnsOfWidth = 8;
+constexpr double kLikeShare = 0.7;        // of either edge
+constexpr double kLikeShareOfBoth = 0.8;  // on average
+
+/// Places evenly along the path, `stepMm` apart, however many segments it is made of.
+std::vector<Point> placesAlong(const Path& path, double stepMm) {
+  std::vector<Point> places;
+  double next = stepMm / 2;  // to the next place, from the start of the segment
+  for (std::size_t i = 0; i < path.segments.size(); ++i) {
+    const Piece piece = pieceOf(path, i);
+    const double size = lengthOf(piece);
+    for (; next < size; next += stepMm) places.push_back(pointAt(piece, next / size));
+    next -= size;
+  }
+  if (places.empty()) places.push_back(path.start);
+  return places;
+}
+
+/// The distance to the path, or `beyond` when it is more than that.
+double distanceTo(const PieceIndex& index, Point p, double beyond) {
+  double least = beyond;
+  index.near({p, p}, beyond, [&](std::size_t i) {
+    const Piece& piece = index.pieces()[i].piece;
+    least = std::min(least, distanceTo(piece, p));
+  });
+  return least;
+}
+
+std::vector<double> distancesTo(const Path& path, const std::vector<Point>& places, double beyond) {
+  const PieceIndex index({path});
+  std::vector<double> found;
+  found.reserve(places.size());
+  for (const Point p : places) found.push_back(distanceTo(index, p, beyond));
+  return found;
+}
+
+/// Whether two outlines could be the edges of one stroke: one is not much longer than the other, and at least two sides
+/// of their boxes lie near each other. Whiskers make the other sides differ.
+bool couldBeOne(const Path& outer, const Path& inner, double widestMm) {
+  constexpr double kMuchLonger = 1.6;
+  constexpr double kPointed = 4;  // a sharp corner's outer edge reaches farther out than the stroke is wide
+  const Box a = boxOf(outer);
+  const Box b = boxOf(inner);
+  int near = 0;
+  for (const double off : {b.low.x - a.low.x, b.low.y - a.low.y, a.high.x - b.high.x, a.high.y - b.high.y}) {
+    near += off <= kPointed * widestMm ? 1 : 0;
+  }
+  return near >= 2 && pathLength(outer) <= kMuchLonger * pathLength(inner);
+}
+
+std::optional<StrokePair> pairOf(const std::vector<Path>& paths, std::size_t outer, std::size_t inner,
+                                 double widestMm) {
+  const Path& a = paths[outer];
+  const Path& b = paths[inner];
+  constexpr double kPlaces = 1000;
+  const double stepMm = std::max(widestMm / 4, pathLength(a) / kPlaces);
+  const std::vector<Point> onOuter = placesAlong(a, stepMm);
+  const std::vector<Point> onInner = placesAlong(b, stepMm);
+  constexpr double kBeyond = 3;
+  const std::vector<double> outwards = distancesTo(b, onOuter, kBeyond * widestMm);
+  const std::vector<double> inwards = distancesTo(a, onInner, kBeyond * widestMm);
+  const double width = medianOf(inwards);
+  if (!(width > 0) || width > widestMm || pathLength(b) < kTurnsOfWidth * width) return {};
+  const auto like = [width](double d) { return std::abs(d - width) <= width / 4; };
+  const auto share = [&like](const std::vector<double>& d) {
+    return static_cast<double>(std::count_if(d.begin(), d.end(), like)) / static_cast<double>(d.size());
+  };
+  const double shareIn = share(inwards);
+  const double shareOut = share(outwards);
+  if (std::min(shareIn, shareOut) < kLikeShare || (shareIn + shareOut) / 2 < kLikeShareOfBoth) return {};
+  StrokePair pair{outer, inner, width, {}};
+  for (std::size_t i = 0; i < onOuter.size(); ++i) {
+    constexpr double kMuchFarther = 2;
+    if (outwards[i] <= kMuchFarther * width) continue;
+    const bool near = !pair.unlike.empty() && distance(pair.unlike.back(), onOuter[i]) < kBeyond * widestMm;
+    if (!near) pair.unlike.push_back(onOuter[i]);
+  }
+  return pair;
+}
+
+}  // namespace
+
+std::vector<StrokePair> strokePairs(const Drawing& drawing, double widestMm) {
+  const std::vector<Path>& paths = drawing.paths;
+  const Nesting nesting = nestingOf(paths);
+  std::vector<StrokePair> found;
+  std::set<std::size_t> taken;
+  for (std::size_t inner = 0; inner < paths.size(); ++inner) {
+    const auto outer = nesting.parent[inner];
+    if (!outer || taken.count(*outer) != 0 || taken.count(inner) != 0) continue;
+    if (!onOneLayer(drawing, *outer, inner)) continue;
+    if (!couldBeOne(paths[*outer], paths[inner], widestMm)) continue;
+    const auto pair = pairOf(paths, *outer, inner, widestMm);
+    if (!pair) continue;
+    found.push_back(*pair);
+    taken.insert(*outer);
+    taken.insert(inner);
+  }
+  return found;
+}
+
+}  // namespace rim

@@ -1,0 +1,186 @@
+#include "core/mend/repair/simplify.h"
+
+#include <algorithm>
+#include <numbers>
+#include <optional>
+#include <set>
+
+#include "core/geometry/arc.h"
+#include "core/geometry/flatten.h"
+#include "core/geometry/segment.h"
+#include "core/mend/find/crossings.h"
+#include "core/mend/repair/meet.h"
+
+namespace rim {
+namespace {
+
+class Simplifying {
+ public:
+  Simplifying(std::vector<Point> points, bool closed, double toleranceMm)
+      : points_(std::move(points)), closed_(closed), tolerance_(toleranceMm) {}
+
+  Path run() {
+    if (closed_) {
+      if (auto circle = asCircle()) return *circle;
+      beginAtCorner();
+      points_.push_back(points_.front());
+    }
+    Path path{points_.front(), {}, closed_};
+    for (std::size_t i = 0; i + 1 < points_.size();) {
+      const std::size_t j = farthestFrom(i);
+      path.segments.push_back(*pieceBetween(i, j));
+      i = j;
+    }
+    return path;
+  }
+
+ private:
+  std::optional<Path> asCircle() const {
+    constexpr std::size_t kFewest = 8;
+    if (points_.size() < kFewest) return {};
+    Box box;
+    for (const Point p : points_) box.include(p);
+    const Point centre = lerp(box.low, box.high, 0.5);
+    double sum = 0;
+    for (const Point p : points_) sum += distance(p, centre);
+    const double radius = sum / static_cast<double>(points_.size());
+    double turning = 0;
+    for (std::size_t i = 0; i < points_.size(); ++i) {
+      const Point a = points_[i];
+      const Point b = points_[(i + 1) % points_.size()];
+      turning += angleBetween(a - centre, b - centre);
+      if (std::abs(distance(a, centre) - radius) > tolerance_) return {};
+      if (std::abs(distance(lerp(a, b, 0.5), centre) - radius) > tolerance_) return {};
+    }
+    if (std::abs(std::abs(turning) - 2 * std::numbers::pi) > 0.01) return {};
+    const Point right = centre + Point{radius, 0};
+    const double bulge = turning > 0 ? 1 : -1;
+    return Path{right, {Segment::arc(centre - Point{radius, 0}, bulge), Segment::arc(right, bulge)}, true};
+  }
+
+  void beginAtCorner() {
+    std::size_t sharpest = 0;
+    double most = 0;
+    const std::size_t n = points_.size();
+    for (std::size_t i = 0; i < n; ++i) {
+      const double turn =
+          std::abs(angleBetween(points_[i] - points_[(i + n - 1) % n], points_[(i + 1) % n] - points_[i]));
+      if (turn <= most) continue;
+      most = turn;
+      sharpest = i;
+    }
+    std::rotate(points_.begin(), points_.begin() + static_cast<std::ptrdiff_t>(sharpest), points_.end());
+  }
+
+  /// The last point that one piece from point i can reach: the reach is doubled, then halved.
+  std::size_t farthestFrom(std::size_t i) const {
+    const std::size_t last = points_.size() - 1;
+    std::size_t good = i + 1;
+    std::size_t bad = last + 1;
+    for (std::size_t step = 2; i + step <= last; step *= 2) {
+      if (!pieceBetween(i, i + step)) {
+        bad = i + step;
+        break;
+      }
+      good = i + step;
+    }
+    if (bad > last && good < last && pieceBetween(i, last)) return last;
+    bad = std::min(bad, last + 1);
+    while (bad - good > 1) {
+      const std::size_t middle = good + (bad - good) / 2;
+      (pieceBetween(i, middle) ? good : bad) = middle;
+    }
+    return good;
+  }
+
+  std::optional<Segment> pieceBetween(std::size_t i, std::size_t j) const {
+    const Point a = points_[i];
+    const Point b = points_[j];
+    if (j == i + 1) return Segment::line(b);
+    if (a == b) return {};
+    if (holds({a, Segment::line(b)}, i, j)) return Segment::line(b);
+    constexpr std::size_t kFewestForArc = 3;
+    if (j - i < kFewestForArc) return {};
+    double sum = 0;
+    double weight = 0;
+    for (std::size_t k = i + 1; k < j; ++k) {
+      const double off = std::abs(cross(b - a, points_[k] - a));
+      sum += off * bulgeThrough(a, points_[k], b);
+      weight += off;
+    }
+    const double bulge = weight > 0 ? sum / weight : 0;
+    constexpr double kMostBulge = 1.2;  // 200 degrees
+    if (bulge == 0 || !(std::abs(bulge) < kMostBulge)) return {};
+    const Segment arc = Segment::arc(b, bulge);
+    return holds({a, arc}, i, j) ? std::optional(arc) : std::nullopt;
+  }
+
+  /// Whether all that lies between points i and j keeps to the piece, in order.
+  bool holds(const Piece& piece, std::size_t i, std::size_t j) const {
+    double before = 0;
+    for (std::size_t k = i; k < j; ++k) {
+      for (const Point p : {lerp(points_[k], points_[k + 1], 0.5), points_[k + 1]}) {
+        const double t = nearestOn(piece, p);
+        if (distance(pointAt(piece, t), p) > tolerance_ || t < before - 0.05) return false;
+        before = std::max(before, t);
+      }
+    }
+    return true;
+  }
+
+  std::vector<Point> points_;
+  bool closed_;
+  double tolerance_;
+};
+
+}  // namespace
+
+Path simplified(const Path& path, double toleranceMm) {
+  constexpr double kShareOfChords = 1.0 / 8;
+  std::vector<Point> points = flatten(path, toleranceMm * kShareOfChords);
+  if (points.size() < 3) return path;
+  return Simplifying(std::move(points), path.closed, toleranceMm * (1 - kShareOfChords)).run();
+}
+
+namespace {
+
+using Pairs = std::set<std::pair<std::size_t, std::size_t>>;
+
+/// The paths that cross each other, or themselves.
+Pairs crossingPairs(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
+  const PieceIndex index(drawing.paths);
+  Pairs pairs;
+  for (const TrueCrossing& c :
+       trueCrossings(drawing, index, coveredStretches(drawing, index, settings, stop), settings, stop))
+    pairs.insert({std::min(c.a.path, c.b.path), std::max(c.a.path, c.b.path)});
+  return pairs;
+}
+
+}  // namespace
+
+Repaired withFewestNodes(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
+  Repaired result{drawing, 0};
+  std::vector<double> within(drawing.paths.size(), settings.simplifyMm);
+  std::set<std::size_t> again;
+  for (std::size_t p = 0; p < drawing.paths.size(); ++p) again.insert(p);
+  const Pairs before = crossingPairs(drawing, settings, stop);
+  constexpr int kHalvings = 6;
+  for (int round = 0; round <= kHalvings && !again.empty(); ++round) {
+    for (const std::size_t p : again) {
+      Path fewer = round < kHalvings ? simplified(drawing.paths[p], within[p]) : drawing.paths[p];
+      result.drawing.paths[p] =
+          fewer.segments.size() < drawing.paths[p].segments.size() ? std::move(fewer) : drawing.paths[p];
+      within[p] /= 2;
+    }
+    // Where lines come to cross by it, both keep nearer to what they were; at last they stay as they were.
+    again.clear();
+    for (const auto& [one, other] : crossingPairs(result.drawing, settings, stop)) {
+      if (before.count({one, other}) == 0) again.insert({one, other});
+    }
+  }
+  for (std::size_t p = 0; p < drawing.paths.size(); ++p)
+    result.count += drawing.paths[p].segments.size() - result.drawing.paths[p].segments.size();
+  return result;
+}
+
+}  // namespace rim

@@ -1,0 +1,20 @@
+#pragma once
+
+#include "core/mend/repair/join.h"
+
+namespace rim {
+
+/// Of each stroke that closes on itself and is at most `strokeWidthMm` wide (mend/find/stroke_pairs.h) the outer edge,
+/// the inner edge or the line between stays, as the settings say. The line between is the edge with fewer segments
+/// moved by half the stroke's width: lines and arcs stay lines and arcs, and sharp corners stay sharp.
+Repaired strokesToLines(const Drawing& drawing, const MendSettings& settings);
+
+/// The same for one stroke alone, whose edges are these two paths.
+Drawing strokeToLine(const Drawing& drawing, std::size_t outer, std::size_t inner, const MendSettings& settings);
+
+/// The closed path moved to its left by `mm` (to its right when negative): lines in parallel, arcs about their centres,
+/// cubics as arcs within `toleranceMm` of them. Neighbours meet again where they cross; arcs that would shrink to
+/// nothing go, and their neighbours meet instead. For moves that are small against what the path is made of.
+Path movedSideways(const Path& closed, double mm, double toleranceMm);
+
+}  // namespace rim

@@ -1,0 +1,12 @@
+#pragma once
+
+#include "core/picture/picture.h"
+#include "core/trace/settings.h"
+
+namespace rim {
+
+/// The threshold that the settings mean for this picture. A picture of one tone has no ink:
+/// automatic gives 0 then (and 256 for light ink), below which nothing lies.
+int thresholdFor(const Picture& picture, const TraceSettings& settings);
+
+}  // namespace rim

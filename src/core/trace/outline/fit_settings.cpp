@@ -1,0 +1,17 @@
+#include "core/trace/outline/fit_settings.h"
+
+#include <algorithm>
+
+namespace rim {
+
+FitSettings fitSettingsFor(const Tones& tones, std::size_t i, const TraceSettings& settings) {
+  FitSettings fit;
+  fit.tolerancePx = settings.tolerancePx;
+  fit.cornerReadiness = settings.cornerReadiness;
+  fit.rules = settings.rules;
+  fit.mostNoisePx = std::max(tones.mostNoisePx, tones.rough[i].px);
+  fit.jagged = tones.rough[i].jagged;
+  return fit;
+}
+
+}  // namespace rim

@@ -1,0 +1,11 @@
+#pragma once
+
+#include "core/trace/contour/tones.h"
+#include "core/trace/outline/fit_outline.h"
+
+namespace rim {
+
+/// What outline i is fitted with.
+FitSettings fitSettingsFor(const Tones& tones, std::size_t i, const TraceSettings& settings);
+
+}  // namespace rim

@@ -1,0 +1,16 @@
+#pragma once
+
+#include <vector>
+
+#include "core/trace/contour/tones.h"
+#include "core/trace/outline/by_greys.h"
+
+namespace rim {
+
+/// Fits outlines that cross or touch themselves or another again, closer there each time, until none does: in the last
+/// resort they keep their border's points near where they cross, as few as there is room for. `targets` are what they
+/// were fitted to, `borders` as they were followed; both one each. Throws Cancelled.
+void keepApart(std::vector<Path>& outlines, const std::vector<FitTarget>& targets, const Tones& tones,
+               const std::vector<Border>& borders, const TraceSettings& settings, const WorkControl& control);
+
+}  // namespace rim
