@@ -7,13 +7,19 @@
 
 namespace rim::app {
 
+/// What undo may hold (core/job/job_bytes.h). Past `results` the steps farthest from the current one keep their recipes
+/// alone, and what came of them is worked out again when they are gone back to; past the others the oldest steps are
+/// forgotten.
+struct HistoryLimits {
+  std::size_t steps = 300;
+  std::size_t results = 400'000'000;  ///< bytes of what can be worked out again
+  std::size_t bytes = 1'500'000'000;  ///< of pictures as they were opened, drawings and decisions
+};
+
 /// Undo as a list of Jobs. Entry 0 is the beginning; every entry knows what made it of the one before.
 class History {
  public:
-  /// The most steps that are kept, and the most bytes that all steps together hold (core/job/job_bytes.h); past either
-  /// the oldest steps are forgotten.
-  static constexpr std::size_t kMostSteps = 300;
-  static constexpr std::size_t kMostBytes = 1'500'000'000;
+  explicit History(HistoryLimits limits = {}) : limits_(limits) {}
 
   const Job& job() const { return steps_[at_].job; }
 
@@ -36,6 +42,8 @@ class History {
   QString redoName() const { return canRedo() ? steps_[at_ + 1].name : QString(); }
   void undo();
   void redo();
+  /// Goes to the step with outlines that is nearest, looked for backwards first; to the beginning when there is none.
+  void goToOutlines();
 
  private:
   struct Step {
@@ -43,8 +51,10 @@ class History {
     QString name;
     std::vector<HeldBytes> held;
   };
+  void dropFarResults();
   void forgetOldest();
 
+  HistoryLimits limits_;
   std::deque<Step> steps_{Step{}};
   std::size_t at_ = 0;
   QString mergeKey_;

@@ -3,7 +3,7 @@
 #include "core/error.h"
 
 namespace rim::app {
-Session::Session(QObject* parent) : QObject(parent) { connectTracer(); }
+Session::Session(QObject* parent, HistoryLimits limits) : QObject(parent), history_(limits) { connectTracer(); }
 
 Session::~Session() = default;
 
@@ -154,7 +154,7 @@ void Session::cancel() {
 }
 
 void Session::fallBack() {
-  while (!upToDate() && history_.canUndo()) history_.undo();
+  history_.goToOutlines();
   emit pictureChanged();
   follow();
 }

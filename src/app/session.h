@@ -21,7 +21,7 @@ class Session : public QObject {
   Q_OBJECT
 
  public:
-  explicit Session(QObject* parent = nullptr);
+  explicit Session(QObject* parent = nullptr, HistoryLimits limits = {});
   ~Session() override;
 
   /// The job with the settings of this moment; its outlines may still be on their way.

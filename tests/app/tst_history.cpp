@@ -6,6 +6,7 @@
 
 using namespace rim;
 using rim::app::History;
+using rim::app::HistoryLimits;
 
 namespace {
 
@@ -99,11 +100,41 @@ class TestHistory : public QObject {
     for (int i = 0; i < 1000; ++i) h.edit(jobWith(i), "a");
     int steps = 0;
     for (; h.canUndo(); h.undo()) ++steps;
-    QCOMPARE(steps, int(History::kMostSteps) - 1);
+    QCOMPARE(steps, int(HistoryLimits{}.steps) - 1);
+  }
+
+  void picturesThatWereOpenedBoundTheSteps() {
+    History h({300, 1000, 10'000'000});
+    for (int i = 0; i < 20; ++i) h.edit(jobOn(test::pictureOf(cv::Mat(500, 500, CV_8UC1, cv::Scalar(i)))), "open");
+    int steps = 0;
+    for (; h.canUndo(); h.undo()) ++steps;
+    QVERIFY2(steps >= 8 && steps <= 10, qPrintable(QString::number(steps)));
+  }
+
+  void theNearestOutlinesAreFound() {
+    const auto traced = [](int number) {
+      Job job = jobWith(number);
+      job.tracing = std::make_shared<const Tracing>();
+      return job;
+    };
+    History h;
+    h.edit(traced(1), "one");
+    h.edit(jobWith(2), "two");
+    h.edit(traced(3), "three");
+    h.undo();
+    h.goToOutlines();
+    QCOMPARE(thresholdOf(h), 1);  // backwards first
+    h.undo();
+    h.goToOutlines();
+    QCOMPARE(thresholdOf(h), 1);  // else forwards
+    History none;
+    none.edit(jobWith(1), "one");
+    none.goToOutlines();
+    QVERIFY(!none.canUndo());
   }
 
   void outlinesAndLabelsCountAsWellAsPictures() {
-    // Outlines of 120 MB a step: no more than a dozen of them are kept.
+    // Outlines of 120 MB a step: all steps stay, a few with their outlines.
     const auto heavy = [](int number) {
       Job job = jobWith(number);
       Tracing tracing;
@@ -113,9 +144,15 @@ class TestHistory : public QObject {
     };
     History h;
     for (int i = 0; i < 20; ++i) h.edit(heavy(i), "a");
+    QVERIFY(h.job().tracing && h.before()->tracing);
     int steps = 0;
-    for (; h.canUndo(); h.undo()) ++steps;
-    QVERIFY2(steps >= 10 && steps <= 13, qPrintable(QString::number(steps)));
+    int outlines = 0;
+    for (; h.canUndo(); h.undo(), ++steps) {
+      QCOMPARE(thresholdOf(h), 19 - steps);
+      outlines += h.job().tracing ? 1 : 0;
+    }
+    QCOMPARE(steps, 20);
+    QVERIFY2(outlines >= 2 && outlines <= 4, qPrintable(QString::number(outlines)));
     // What steps share counts once.
     History shared;
     Job job = heavy(0);
@@ -123,7 +160,7 @@ class TestHistory : public QObject {
       job.trace.threshold = i;
       shared.edit(job, "a");
     }
-    for (steps = 0; shared.canUndo(); shared.undo()) ++steps;
+    for (steps = 0; shared.canUndo(); shared.undo(), ++steps) QVERIFY(shared.job().tracing);
     QCOMPARE(steps, 50);
     // Label maps and brush strokes are held, too.
     Job inks;

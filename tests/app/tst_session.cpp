@@ -40,6 +40,46 @@ class TestSession : public QObject {
     QCOMPARE(f.session().shown().tracing, f.job().tracing);
   }
 
+  /// What came of far steps is let go; going back to them works it out again.
+  void stepsWithoutResultsAreWorkedOutAgain() {
+    Session session(nullptr, {300, 1000, 1'000'000'000});
+    session.setOpensInInks(false);
+    const auto settled = [&] { return QTest::qWaitFor([&] { return !session.busy(); }, 60'000); };
+    const QTemporaryDir folder;
+    QImage image(80, 80, QImage::Format_Grayscale8);
+    image.fill(Qt::white);
+    for (int y = 20; y < 60; ++y) std::fill_n(image.scanLine(y) + 20, 40, uchar{0});
+    QVERIFY(image.save(folder.filePath("square.png")));
+    session.open(folder.filePath("square.png"));
+    QVERIFY(settled());
+    session.edit("thicker", {}, [](Job& job) { job.preparation.push_back({Thicken{1}}); });
+    QVERIFY(settled());
+    const std::size_t outlines = session.job().tracing->outlines.size();
+    for (int level = 60; level < 66; ++level) {
+      session.edit("t", {}, [level](Job& job) { job.trace.threshold = level; });
+      QVERIFY(settled());
+    }
+    for (int level = 64; level >= 60; --level) {
+      session.undo();
+      QVERIFY(settled());
+      QCOMPARE(session.job().tracing->threshold, level);
+      QVERIFY(!session.job().picture.empty());
+    }
+    session.undo();
+    QVERIFY(session.busy());
+    QVERIFY(settled());
+    QVERIFY(!session.job().trace.threshold);
+    QCOMPARE(session.job().tracing->outlines.size(), outlines);
+    // Cancelled on the way, it goes to the nearest step that is known.
+    session.redo();
+    QVERIFY(settled());
+    session.redo();
+    session.redo();
+    session.redo();
+    session.cancel();
+    QVERIFY(session.upToDate() && session.job().trace.threshold.has_value());
+  }
+
   void cancellingKeepsWhatWasThere() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));

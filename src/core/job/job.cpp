@@ -56,9 +56,19 @@ bool hasOutlines(const Job& job) { return job.tracing && (job.mend.steps.empty()
 
 std::shared_ptr<const Tracing> outlinesOf(const Job& job) { return job.mended ? job.mended : job.tracing; }
 
-bool sameWork(const Job& a, const Job& b) {
+bool sameWork(const Recipe& a, const Recipe& b) {
   return a.original.grey == b.original.grey && a.origin == b.origin && a.preparation == b.preparation &&
          a.colours == b.colours && a.trace == b.trace && a.size == b.size && a.drawing == b.drawing && a.mend == b.mend;
+}
+
+Job withoutResults(Job job) {
+  job.picture = job.preparation.empty() ? job.original : Picture{};
+  job.found.reset();
+  job.inks.reset();
+  job.inkShares.reset();
+  job.mended.reset();
+  if (!job.drawing) job.tracing.reset();
+  return job;
 }
 
 Job withPreparedPicture(Job job, std::stop_token stop) {

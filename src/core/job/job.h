@@ -49,20 +49,24 @@ struct FoundInks {
   InkMap map;
 };
 
-/// All that belongs to one piece of work, as a value: copied freely (pixels and outlines are
-/// shared and never changed), kept in the undo list, given to a worker and given back by it.
-struct Job {
+/// All that the person decided, as a small value: what undo keeps and a job file holds. Pixels and drawings are shared
+/// and never changed.
+struct Recipe {
   Picture original;    ///< as it was opened
   std::string origin;  ///< where it came from and under what permission, in the user's words (UTF-8)
   std::vector<PreparationStep> preparation;
-  /// The original after its preparation; empty as long as that is not worked out.
-  Picture picture;
   ColourSettings colours;
   TraceSettings trace;
   SizeWish size;
-  /// A drawing that was read instead of a picture, mm; the picture then is empty and only has a name.
+  /// A drawing that was read instead of a picture, mm; the original then is empty and only has a name.
   std::shared_ptr<const Drawing> drawing;
   MendWork mend;
+};
+
+/// A recipe and what is worked out of it so far, as a value: copied freely, given to a worker and given back by it.
+struct Job : Recipe {
+  /// The original after its preparation; empty as long as that is not worked out.
+  Picture picture;
   std::shared_ptr<const FoundInks> found;                  ///< null as long as nothing was looked for
   std::shared_ptr<const InkMap> inks;                      ///< what was found after all decisions; null with two tones
   std::shared_ptr<const std::vector<InkShare>> inkShares;  ///< of inks; null as long as they are not counted
@@ -87,9 +91,11 @@ bool hasOutlines(const Job& job);
 /// The outlines as they are now: mended when something was decided, else as traced or read; null: not there yet.
 std::shared_ptr<const Tracing> outlinesOf(const Job& job);
 
-/// Whether two jobs say the same: the same pixels (shared), steps, settings, size and note. What is
-/// worked out from them does not count.
-bool sameWork(const Job& a, const Job& b);
+/// Whether two recipes say the same: the same pixels (shared), steps, settings, size and note.
+bool sameWork(const Recipe& a, const Recipe& b);
+
+/// The same job without what can be worked out again: its recipe, and a drawing that was read.
+Job withoutResults(Job job);
 
 /// The same job with its picture worked out anew from original and preparation.
 /// Throws InputError as prepared() does, and Cancelled.

@@ -29,16 +29,16 @@ std::size_t bytesOf(const std::vector<InkStep>& steps) {
   return bytes;
 }
 
-void add(const Picture& picture, std::vector<HeldBytes>& held) {
+void add(const Picture& picture, bool result, std::vector<HeldBytes>& held) {
   if (picture.empty()) return;
   constexpr std::size_t kGreyAndColours = 4;
-  held.push_back({picture.grey.get(), kGreyAndColours * bytesOf(*picture.grey)});
-  if (picture.packed.size() > 0) held.push_back({picture.packed.shared(), picture.packed.size()});
-  if (picture.document) held.push_back({picture.document.get(), picture.document->bytes.size()});
+  held.push_back({picture.grey.get(), kGreyAndColours * bytesOf(*picture.grey), result});
+  if (picture.packed.size() > 0) held.push_back({picture.packed.shared(), picture.packed.size(), result});
+  if (picture.document) held.push_back({picture.document.get(), picture.document->bytes.size(), result});
 }
 
 void add(const InkMap& map, std::vector<HeldBytes>& held) {
-  if (map.labels) held.push_back({map.labels.get(), bytesOf(*map.labels)});
+  if (map.labels) held.push_back({map.labels.get(), bytesOf(*map.labels), true});
 }
 
 }  // namespace
@@ -47,12 +47,11 @@ std::vector<HeldBytes> heldBy(const Job& job) {
   std::vector<HeldBytes> held;
   held.push_back({nullptr, sizeof job + bytesOf(job.preparation) + bytesOf(job.colours.steps) +
                                job.mend.steps.size() * sizeof(MendStep)});
-  add(job.original, held);
-  add(job.picture, held);
-  if (job.drawing) held.push_back({job.drawing.get(), bytesOf(job.drawing->paths)});
-  for (const Tracing* tracing : {job.tracing.get(), job.mended.get()}) {
-    if (tracing != nullptr) held.push_back({tracing, bytesOf(tracing->outlines)});
-  }
+  add(job.original, false, held);
+  if (job.picture.grey != job.original.grey) add(job.picture, true, held);
+  if (job.drawing) held.push_back({job.drawing.get(), bytesOf(job.drawing->paths), false});
+  if (job.tracing) held.push_back({job.tracing.get(), bytesOf(job.tracing->outlines), job.drawing == nullptr});
+  if (job.mended) held.push_back({job.mended.get(), bytesOf(job.mended->outlines), true});
   if (job.found) add(job.found->map, held);
   if (job.inks) add(*job.inks, held);
   return held;

@@ -11,6 +11,7 @@ namespace rim {
 struct HeldBytes {
   const void* shared = nullptr;  ///< null: the job's alone
   std::size_t bytes = 0;
+  bool result = false;  ///< worked out, and to be had again (withoutResults() lets it go)
 };
 
 /// What a job holds: pixels and greys, the document that a picture is a page of, label maps, outlines, brush strokes,
