@@ -1,6 +1,7 @@
 #include "app/session.h"
 
 #include "core/error.h"
+#include "core/job/stages.h"
 
 namespace rim::app {
 Session::Session(QObject* parent, HistoryLimits limits) : QObject(parent), history_(limits) { connectTracer(); }
@@ -51,13 +52,8 @@ void Session::connectTracer() {
 void Session::edit(const QString& name, const QString& mergeKey, const std::function<void(Job&)>& change) {
   Job next = job();
   change(next);
-  const bool samePicture = next.original.grey == job().original.grey && next.preparation == job().preparation;
-  const bool sameOutlines = samePicture && next.colours == job().colours && next.trace == job().trace;
-  const bool sameMending = sameOutlines && next.size == job().size && next.mend == job().mend;
-  if (sameMending && next.origin == job().origin) return;
-  if (!samePicture) next.picture = {};
-  if (!sameOutlines && !next.drawing) next.tracing.reset();
-  if (!sameMending) next.mended.reset();
+  if (sameWork(next, job())) return;
+  dropStale(next, job());
   history_.edit(std::move(next), name, mergeKey);
   follow();
 }

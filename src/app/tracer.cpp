@@ -6,6 +6,7 @@
 #include <new>
 
 #include "core/error.h"
+#include "core/job/stages.h"
 
 namespace rim::app {
 
@@ -53,31 +54,23 @@ void Tracer::preview(quint64 number, const Job& job, const std::stop_token& clos
 }
 
 void Tracer::trace(quint64 number, Job job, const std::stop_token& overtaken, const std::stop_token& closing) {
+  StageWatch watch;
+  watch.control = {overtaken, [this, number](double done) { emit progressed(number, done); }};
+  watch.closing = closing;
+  watch.prepare = [this](const Recipe& recipe, const std::stop_token& stop) {
+    if (PreviewMaker::isWorthWhile(recipe.original)) waitForCalm(stop);
+    return preparations_.prepared(recipe.original, recipe.preparation, stop);
+  };
+  // In a long drag every turn shows something.
+  watch.borders = [this, number](std::vector<Border> borders, int threshold) {
+    emit bordersFollowed(number, std::make_shared<const Borders>(std::move(borders)), threshold);
+  };
+  watch.done = [this, number](StageKind stage, const Job& so) {
+    if (stage == StageKind::Prepare) emit prepared(number, std::make_shared<const Job>(so));
+    if (stage == StageKind::Inks && so.inks) emit inksFound(number, std::make_shared<const Job>(so));
+  };
   try {
-    if (job.tracing) {
-      emit traced(number, std::make_shared<const Job>(withMending(std::move(job), overtaken)));
-      return;
-    }
-    if (job.picture.empty()) {
-      if (PreviewMaker::isWorthWhile(job.original)) waitForCalm(overtaken);
-      job.picture = preparations_.prepared(job.original, job.preparation, overtaken);
-      emit prepared(number, std::make_shared<const Job>(job));
-    }
-    const WorkControl control{overtaken, [this, number](double done) { emit progressed(number, done); }};
-    if (job.colours.on) {
-      job = withInkShares(withInks(std::move(job), overtaken));
-      emit inksFound(number, std::make_shared<const Job>(job));
-      job.tracing =
-          std::make_shared<const Tracing>(traceInks(job.picture, *job.inks, job.colours.layout, job.trace, control));
-      emit traced(number, std::make_shared<const Job>(withMending(std::move(job), overtaken)));
-      return;
-    }
-    job.inks.reset();
-    // Following is quick and not stopped by a newer request: in a long drag every turn shows something.
-    const auto borders = std::make_shared<const Borders>(traceBorders(job.picture, job.trace, closing));
-    emit bordersFollowed(number, borders, thresholdFor(job.picture, job.trace));
-    job.tracing = std::make_shared<const Tracing>(fitBorders(job.picture, *borders, job.trace, control));
-    emit traced(number, std::make_shared<const Job>(withMending(std::move(job), overtaken)));
+    emit traced(number, std::make_shared<const Job>(workedOut(std::move(job), watch)));
   } catch (const Cancelled&) {
     return;
   } catch (const InputError& error) {

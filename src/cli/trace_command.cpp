@@ -9,6 +9,7 @@
 #include "core/error.h"
 #include "core/io/export.h"
 #include "core/io/report.h"
+#include "core/job/stages.h"
 #include "core/picture/load.h"
 #include "core/picture/recipes.h"
 #include "core/picture/vips_library.h"
@@ -114,7 +115,7 @@ void run(TraceOptions& o) {
   job = about(o.picture, [&] { return withColours(std::move(job), o.colours); });
   job.trace = o.trace;
   job.size = about(o.picture, [&] { return sizeWish(o, job.picture); });
-  job = about(o.picture, [&] { return traced(std::move(job), progressOnTerminal("tracing", o.quiet)); });
+  job = about(o.picture, [&] { return workedOut(std::move(job), {progressOnTerminal("tracing", o.quiet)}); });
   if (job.tracing->outlines.empty() && !o.quiet) {
     std::cerr << "snugrim-cli: " << o.picture
               << (job.inks ? ": no ink is kept; the drawing has no outlines.\n"

@@ -9,6 +9,7 @@
 #include <QTest>
 
 #include "core/io/export.h"
+#include "core/job/stages.h"
 #include "core/picture/load.h"
 #include "support/pictures.h"
 #include "support/test_list.h"
@@ -27,7 +28,7 @@ QJsonObject readBack(const QStringList& files) {
 }
 
 Job badgeJob() {
-  Job job = traced(jobOn(loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.jpg"))));
+  Job job = workedOut(jobOn(loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.jpg"))));
   job.size = {SizeWish::Of::OutlinesWidth, 123.456};
   return job;
 }
@@ -102,7 +103,7 @@ class TestReadBack : public QObject {
 
   void anSvgViewerFillsTheInkAndLeavesTheHolesOpen() {
     const cv::Mat grey = test::drawn(200, 200, test::ring(100, 100, 80, 40));
-    const Job ring = traced(jobOn(test::pictureOf(grey)));
+    const Job ring = workedOut(jobOn(test::pictureOf(grey)));
     exportJob(ring, folder_.filePath("ring.svg").toStdString(), {});
     QProcess rsvg;
     rsvg.start("rsvg-convert", {"-w", "200", "-h", "200", "-b", "white", folder_.filePath("ring.svg"), "-o",
@@ -119,7 +120,7 @@ class TestReadBack : public QObject {
   }
 
   void aDrawingWithoutOutlinesIsAValidFile() {
-    const Job blank = traced(jobOn(test::pictureOf(cv::Mat(10, 10, CV_8UC1, cv::Scalar(255)))));
+    const Job blank = workedOut(jobOn(test::pictureOf(cv::Mat(10, 10, CV_8UC1, cv::Scalar(255)))));
     for (const char* name : {"blank.svg", "blank.dxf"}) {
       exportJob(blank, folder_.filePath(name).toStdString(), {});
       QCOMPARE(readBack({folder_.filePath(name)})["outlines"].toInt(-1), 0);

@@ -94,18 +94,6 @@ Job withInkShares(Job job) {
   return job;
 }
 
-Job traced(Job job, const WorkControl& control) {
-  if (job.drawing) return job;
-  job = withInks(std::move(job), control.stop);
-  if (job.inks) {
-    job.tracing =
-        std::make_shared<const Tracing>(traceInks(job.picture, *job.inks, job.colours.layout, job.trace, control));
-    return job;
-  }
-  job.tracing = std::make_shared<const Tracing>(trace(job.picture, job.trace, control));
-  return job;
-}
-
 Job withMending(Job job, const std::stop_token& stop) {
   job.mended.reset();
   if (job.mend.steps.empty() || !job.tracing) return job;

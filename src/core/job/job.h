@@ -108,10 +108,6 @@ Job withInks(Job job, const std::stop_token& stop = {});
 /// The same job with the shares of its inks counted, when it has inks.
 Job withInkShares(Job job);
 
-/// The same job with its inks and outlines traced; needs the prepared picture. Throws Cancelled when a stop is
-/// requested.
-Job traced(Job job, const WorkControl& control = {});
-
 /// The same job with all decisions about findings made anew; needs outlines. Throws Cancelled.
 Job withMending(Job job, const std::stop_token& stop = {});
 

@@ -8,6 +8,7 @@
 #include "core/error.h"
 #include "core/io/common/zip.h"
 #include "core/io/job/job_file.h"
+#include "core/job/stages.h"
 #include "core/picture/load.h"
 #include "core/picture/save.h"
 #include "support/pictures.h"
@@ -118,7 +119,7 @@ class TestJobFile : public QObject {
     job.trace = {};
     saveJob(job, pathOf(folder, "plain.snugrim"));
     QVERIFY(!partsOf(pathOf(folder, "plain.snugrim")).contains("outlines.svg"));
-    saveJob(traced(job), pathOf(folder, "traced.snugrim"));
+    saveJob(workedOut(job), pathOf(folder, "traced.snugrim"));
     const ZipParts parts = partsOf(pathOf(folder, "traced.snugrim"));
     QVERIFY(textOf(parts.at("outlines.svg")).contains("no rights reserved"));
     QCOMPARE(textOf(parts.at("outlines.svg")).count(" Z"), 2);

@@ -1,6 +1,6 @@
 #include <QTest>
 
-#include "core/job/job.h"
+#include "core/job/stages.h"
 #include "support/pictures.h"
 #include "support/test_list.h"
 
@@ -9,7 +9,9 @@ using namespace rim::test;
 
 namespace {
 
-Job squareJob() { return traced(jobOn(pictureOf(drawn(100, 80, polygon({{20, 10}, {70, 10}, {70, 50}, {20, 50}}))))); }
+Job squareJob() {
+  return workedOut(jobOn(pictureOf(drawn(100, 80, polygon({{20, 10}, {70, 10}, {70, 50}, {20, 50}})))));
+}
 
 }  // namespace
 

@@ -2,7 +2,7 @@
 
 #include <QTest>
 
-#include "core/job/job.h"
+#include "core/job/stages.h"
 #include "core/mend/find/inspect.h"
 #include "core/mend/repair/join.h"
 #include "support/artwork.h"
@@ -152,7 +152,7 @@ class TestFindings : public QObject {
     Job job = jobOn(picture);
     job.colours.on = true;
     job.colours.layout = InkLayout::Shared;
-    job = traced(std::move(job));
+    job = workedOut(std::move(job));
     QVERIFY(countsOf(job.tracing->outlines).open >= 3);
     QCOMPARE(listOf(findingsOf(job)), QString());
   }

@@ -1,0 +1,46 @@
+#pragma once
+
+#include <array>
+#include <functional>
+#include <stop_token>
+#include <vector>
+
+#include "core/job/job.h"
+#include "core/trace/contour/border.h"
+
+namespace rim {
+
+enum class StageKind { Prepare, Inks, Trace, Mend };
+
+/// What is asked of the stages while they work, and what they tell.
+struct StageWatch {
+  WorkControl control;
+  /// Following borders is quick: it is not given up for control.stop, only for this.
+  std::stop_token closing{};
+  /// Works out a prepared picture in place of prepared(), as one that remembers does; none: prepared().
+  std::function<Picture(const Recipe&, const std::stop_token&)> prepare{};
+  /// The borders of two tones, and the threshold that they were followed at, before outlines are fitted to them.
+  std::function<void(std::vector<Border>, int)> borders{};
+  /// A stage has worked, and gave this; not called for those that had nothing to do.
+  std::function<void(StageKind, const Job&)> done{};
+};
+
+/// One step of the work from a recipe to outlines. A new one is a new entry in stages().
+struct Stage {
+  StageKind kind;
+  bool (*sameFor)(const Recipe& a, const Recipe& b);  ///< whether both decide the same about this stage alone
+  bool (*isThere)(const Job& job);                    ///< whether its result is there, or the job needs none
+  Job (*work)(Job job, const StageWatch& watch);      ///< throws InputError, and Cancelled
+  void (*drop)(Job& job);                             ///< its result goes
+};
+
+/// All stages in their order; each needs the results of those before it.
+const std::array<Stage, 4>& stages();
+
+/// The job with all results that it lacks. Throws what the stages throw.
+Job workedOut(Job job, const StageWatch& watch = {});
+
+/// Drops from a job that was changed what came of anything that was decided otherwise before.
+void dropStale(Job& job, const Recipe& before);
+
+}  // namespace rim

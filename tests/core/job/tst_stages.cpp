@@ -1,0 +1,103 @@
+// The stages of work: what is there stays, what was decided otherwise goes with all that came of it.
+
+#include <QTest>
+
+#include "core/error.h"
+#include "core/job/stages.h"
+#include "support/pictures.h"
+#include "support/spoil.h"
+#include "support/test_list.h"
+
+using namespace rim;
+using namespace rim::test;
+
+namespace {
+
+Picture square() { return pictureOf(drawn(100, 80, polygon({{20, 10}, {70, 10}, {70, 50}, {20, 50}}))); }
+
+/// A job whose every stage has worked.
+Job fullJob() {
+  Job job = jobOn(square());
+  job.preparation = {{Thicken{1}}};
+  job.mend.steps = {{MendStep::What::Safe, {}, {}, {}}};
+  job.picture = {};
+  return workedOut(std::move(job));
+}
+
+std::vector<StageKind> stagesThatWork(const Job& job) {
+  std::vector<StageKind> kinds;
+  StageWatch watch;
+  watch.done = [&kinds](StageKind kind, const Job&) { kinds.push_back(kind); };
+  workedOut(job, watch);
+  return kinds;
+}
+
+/// What works again when this is decided otherwise.
+std::vector<StageKind> redone(const std::function<void(Job&)>& change) {
+  const Job before = fullJob();
+  Job after = before;
+  change(after);
+  dropStale(after, before);
+  return stagesThatWork(after);
+}
+
+}  // namespace
+
+class TestStages : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void whatIsThereIsNotDoneAgain() {
+    const Job job = fullJob();
+    QVERIFY(!job.picture.empty() && job.tracing && job.mended);
+    QVERIFY(stagesThatWork(job).empty());
+    QVERIFY(workedOut(job).tracing == job.tracing);
+  }
+
+  void onlyWhatFollowsAChangeIsDoneAgain() {
+    using enum StageKind;
+    QCOMPARE(redone([](Job& job) { job.origin = "by hand"; }), std::vector<StageKind>{});
+    QCOMPARE(redone([](Job& job) { job.mend.settings.gapMm = 1; }), std::vector{Mend});
+    QCOMPARE(redone([](Job& job) { job.size.value = 300; }), std::vector{Mend});
+    QCOMPARE(redone([](Job& job) { job.trace.tolerancePx = 1; }), (std::vector{Inks, Trace, Mend}));
+    QCOMPARE(redone([](Job& job) { job.colours.on = true; }), (std::vector{Inks, Trace, Mend}));
+    QCOMPARE(redone([](Job& job) { job.preparation.clear(); }), (std::vector{Prepare, Inks, Trace, Mend}));
+    QCOMPARE(redone([](Job& job) { job.original = square(); }), (std::vector{Prepare, Inks, Trace, Mend}));
+  }
+
+  void aDrawingThatWasReadIsOnlyMended() {
+    Drawing drawing;
+    drawing.paths = {polygonPath({{0, 0}, {10, 0}, {10, 10}})};
+    Job job = jobOn(drawing, "a.svg");
+    QVERIFY(stagesThatWork(job).empty());
+    job.mend.steps = {{MendStep::What::Safe, {}, {}, {}}};
+    QCOMPARE(stagesThatWork(job), std::vector{StageKind::Mend});
+    Job other = job;
+    other.trace.tolerancePx = 3;
+    dropStale(other, job);
+    QVERIFY(other.tracing == job.tracing);
+  }
+
+  void eachStageTellsAndIsAskedToStop() {
+    Job job = jobOn(square());
+    job.picture = {};
+    int borders = 0;
+    StageWatch watch;
+    watch.prepare = [](const Recipe& recipe, const std::stop_token&) { return recipe.original; };
+    watch.borders = [&borders](const std::vector<Border>& found, int threshold) {
+      borders = static_cast<int>(found.size());
+      QVERIFY(threshold > 0);
+    };
+    const Job done = workedOut(job, watch);
+    QCOMPARE(borders, 1);
+    QVERIFY(done.picture.grey == job.original.grey);
+    QVERIFY(done.tracing->outlines == workedOut(job).tracing->outlines);
+    std::stop_source stop;
+    stop.request_stop();
+    watch.control.stop = stop.get_token();
+    QVERIFY_THROWS_EXCEPTION(Cancelled, workedOut(job, watch));
+  }
+};
+
+RIM_TEST(TestStages)
+#include "tst_stages.moc"
