@@ -61,17 +61,19 @@ QAction* ActionBook::add(Room room, const QString& name, const QString& tip, con
   action->setStatusTip(tip);
   action->setProperty(kTip, whole);
   entries_.append({room, action, keys, tip});
-  enter(entered_);
+  wake(entries_.last());
   return action;
 }
 
 void ActionBook::enter(Room room) {
   entered_ = room;
-  for (const Entry& entry : entries_) {
-    QList<QKeySequence> awake = entry.keys;
-    if (!meet(entry.room, room) || (room == Room::Everywhere && entry.room != room)) awake.removeIf(isSingle);
-    if (entry.action->shortcuts() != awake) entry.action->setShortcuts(awake);
-  }
+  for (const Entry& entry : entries_) wake(entry);
+}
+
+void ActionBook::wake(const Entry& entry) const {
+  QList<QKeySequence> awake = entry.keys;
+  if (entry.room != Room::Everywhere && entry.room != entered_) awake.removeIf(isSingle);
+  if (entry.action->shortcuts() != awake) entry.action->setShortcuts(awake);
 }
 
 QStringList ActionBook::clashes() const {

@@ -16,6 +16,7 @@ class ActionBook {
   /// Actions belong to `owner`, which must outlive the book.
   explicit ActionBook(QObject* owner) : owner_(owner) {}
 
+  /// An action with a tooltip that names its first key; `keys` work in that step.
   QAction* add(Room room, const QString& name, const QString& tip, const QList<QKeySequence>& keys = {});
 
   /// Notes keys that no action stands for: what is held, or moves something on the bench.
@@ -42,6 +43,8 @@ class ActionBook {
     QString keys;
     QString does;
   };
+  /// Gives an action the keys that work in the step that is entered.
+  void wake(const Entry& entry) const;
   QString rowsOf(Room room) const;
 
   QObject* owner_;

@@ -129,8 +129,9 @@ void MainWindow::connectActions() {
 void MainWindow::connectView() {
   connect(card_, &JobCard::chosen, panels_, &QStackedWidget::setCurrentIndex);
   // Rooms are the steps in their order, after the one for all of them.
-  connect(card_, &JobCard::chosen, this, [this](int step) { actions_.book.enter(static_cast<Room>(step + 1)); });
-  actions_.book.enter(static_cast<Room>(card_->chosenStep() + 1));
+  const auto enter = [this](int step) { actions_.book.enter(static_cast<Room>(step + 1)); };
+  connect(card_, &JobCard::chosen, this, enter);
+  enter(card_->chosenStep());
   for (const auto compare : {Compare::Overlay, Compare::Seam, Compare::Outlines}) {
     connect(actions_.compare->actions()[static_cast<int>(compare)], &QAction::triggered, bench_,
             [this, compare] { bench_->setCompare(compare); });

@@ -7,6 +7,7 @@
 
 #include "core/colour/reduce.h"
 #include "core/geometry/outermost.h"
+#include "core/geometry/segment.h"
 #include "core/picture/load.h"
 #include "core/trace/contour/grain.h"
 #include "core/trace/contour/roughness.h"
@@ -14,6 +15,7 @@
 #include "core/trace/contour/without_jags.h"
 #include "core/trace/ink_trace.h"
 #include "core/trace/trace.h"
+#include "support/artwork.h"
 #include "support/measure.h"
 #include "support/pictures.h"
 #include "support/test_list.h"
@@ -76,6 +78,34 @@ class TestJagged : public QObject {
   Q_OBJECT
 
  private slots:
+  /// A logo as web pages have them: its level edges lie on the pixels' sides, and only its round corners have greys.
+  void aLogoOnThePixelGridKeepsItsRoundCorners() {
+    constexpr int kSide = 272;
+    constexpr double kRadius = 21.33;
+    const auto box = [](double x, double y) {
+      const double dx = std::max({40 + kRadius - x, x - (232 - kRadius), 0.0});
+      const double dy = std::max({40 + kRadius - y, y - (232 - kRadius), 0.0});
+      const bool hole = x > 61.33 && x < 210.67 && y > 61.33 && y < 210.67;
+      return std::hypot(dx, dy) <= kRadius && !hole;
+    };
+    const Picture logo = asJpeg(pictureOf(noisy(drawn(kSide, kSide, box), 1.5)), 45);
+    const Tracing tracing = trace(logo, {});
+    QCOMPARE(tracing.outlines.size(), 2U);
+    double most = 0;
+    for (const Path& path : tracing.outlines) {
+      for (std::size_t i = 0; i < path.segments.size(); ++i) {
+        for (const double t : {0.0, 0.25, 0.5, 0.75}) {
+          const Point p = pointAt(pieceOf(path, i), t);
+          const Point off{std::max({40 + kRadius - p.x, p.x - (232 - kRadius), 0.0}),
+                          std::max({40 + kRadius - p.y, p.y - (232 - kRadius), 0.0})};
+          if (off.x > 0 && off.y > 0 && length(off) > kRadius / 2)
+            most = std::max(most, std::abs(length(off) - kRadius));
+        }
+      }
+    }
+    QVERIFY2(most < 0.4, qPrintable(QString::number(most)));
+  }
+
   void edgesWithoutGreysAreJaggedOthersAreNot_data() {
     QTest::addColumn<bool>("greys");
     QTest::addColumn<double>("noise");

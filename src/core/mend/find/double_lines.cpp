@@ -54,7 +54,7 @@ std::vector<CoveredStretch> coveredStretches(const Drawing& drawing, const Piece
     };
     return key(a) != key(b) ? key(a) > key(b) : a < b;
   };
-  const StraightOn straight(drawing, index);
+  const StraightOn straight(drawing, index, settings.coincidentMm);
   std::vector<CoveredStretch> found;
   index.pairs(
       settings.doubleMm,

@@ -138,7 +138,7 @@ class Inspection {
     for (const SegmentFault& f : coincidentNodes(paths_, settings_.coincidentMm)) {
       add(FindingKind::CoincidentNode, f.at, f.path, f.path, f.sizeMm, "Two nodes lie in one place.", {}, "merge");
     }
-    const StraightOn straight(drawing_, index_);
+    const StraightOn straight(drawing_, index_, settings_.coincidentMm);
     for (const SegmentFault& f : spikes(paths_, settings_.doubleMm)) {
       const Path& path = paths_[f.path];
       const Piece back = pieceOf(path, (f.segment + 1) % path.segments.size());

@@ -6,7 +6,6 @@
 namespace rim {
 namespace {
 
-constexpr double kSamePlaceMm = 0.002;
 constexpr double kAtEnd = 1e-6;
 constexpr double kLeastOpening = 0.003;  // radians
 
@@ -28,11 +27,11 @@ bool staysOn(Point origin, Point way, const Piece& piece) {
 
 bool StraightOn::from(Point place, Point way, std::size_t path) const {
   bool found = false;
-  index_.near({place, place}, kSamePlaceMm, [&](std::size_t i) {
+  index_.near({place, place}, coincidentMm_, [&](std::size_t i) {
     const IndexedPiece& other = index_.pieces()[i];
     if (found || !isStraight(other.piece.segment) || !onOneLayer(drawing_, path, other.path)) return;
-    const bool begins = distance(other.piece.start, place) <= kSamePlaceMm;
-    const bool ends = distance(other.piece.segment.end, place) <= kSamePlaceMm;
+    const bool begins = distance(other.piece.start, place) <= coincidentMm_;
+    const bool ends = distance(other.piece.segment.end, place) <= coincidentMm_;
     found = (begins && staysOn(place, way, other.piece)) || (ends && staysOn(place, way, reversed(other.piece)));
   });
   return found;
@@ -55,7 +54,7 @@ bool StraightOn::onlyPass(const IndexedPiece& a, const IndexedPiece& b, const Ov
   if (opening < kLeastOpening * distance(fromA, toA)) return false;
   const double inward = stretch.otherTo - stretch.otherFrom;
   const auto passes = [&](double t, double u, double sign) {
-    if (distance(pointAt(a.piece, t), pointAt(b.piece, u)) <= kSamePlaceMm) return true;
+    if (distance(pointAt(a.piece, t), pointAt(b.piece, u)) <= coincidentMm_) return true;
     return goesOn(a, t, sign) && goesOn(b, u, sign * inward);
   };
   return passes(stretch.from, stretch.otherFrom, 1) && passes(stretch.to, stretch.otherTo, -1);

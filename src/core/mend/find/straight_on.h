@@ -10,8 +10,9 @@ namespace rim {
 /// were parted: two such lines that pass each other at a small angle, or meet in a needle, are no line drawn twice.
 class StraightOn {
  public:
-  /// Both are kept by reference.
-  StraightOn(const Drawing& drawing, const PieceIndex& index) : drawing_(drawing), index_(index) {}
+  /// Both are kept by reference. Places nearer than `coincidentMm` are one.
+  StraightOn(const Drawing& drawing, const PieceIndex& index, double coincidentMm)
+      : drawing_(drawing), index_(index), coincidentMm_(coincidentMm) {}
 
   /// Whether another segment of a path on the layer of `path` leads from `place` straight on along `way` (length 1).
   bool from(Point place, Point way, std::size_t path) const;
@@ -25,10 +26,12 @@ class StraightOn {
   bool isNeedle(const Piece& out, const Piece& back, std::size_t path) const;
 
  private:
+  /// Whether the line of a piece goes on beyond place t of it; `inward` > 0: the stretch lies at larger t.
   bool goesOn(const IndexedPiece& piece, double t, double inward) const;
 
   const Drawing& drawing_;
   const PieceIndex& index_;
+  double coincidentMm_;
 };
 
 }  // namespace rim

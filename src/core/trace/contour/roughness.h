@@ -30,8 +30,9 @@ std::vector<Stretch> stretchesOf(const std::vector<Border>& borders);
 /// often, as bends that are no circles are crossed a few times only, and the median of what is left over is taken. A
 /// border is jagged when it is rough by 0.07 px or more (what is rounded to whole pixels: 1 / sqrt(12) = 0.29) and the
 /// places of its points between pixels' sides, averaged on a circle (mean resultant length; K. V. Mardia and P. E.
-/// Jupp, "Directional Statistics" (2000), 2.2), gather at these sides. A border with few stretches is as rough as all
-/// of them together.
+/// Jupp, "Directional Statistics" (2000), 2.2), gather at these sides by more than chance: runs that are level or
+/// upright there say nothing, as such an edge may lie on a side with all its greys. A border with few stretches is as
+/// rough as all of them together.
 std::vector<Roughness> roughnessOf(const std::vector<Stretch>& stretches, std::size_t count, double grainPx);
 
 }  // namespace rim
