@@ -11,16 +11,18 @@
 
 namespace {
 
-std::shared_ptr<const rim::Tracing> manyOutlines() {
-  rim::Tracing tracing;
+std::shared_ptr<const rim::Drawing> manyOutlines() {
+  std::vector<rim::Path> paths;
   for (int i = 0; i < 5000; ++i) {
     const rim::Point at{20.0 * (i % 100), 20.0 * (i / 100)};
     rim::Path path{at, {}, true};
     for (const rim::Point corner : {rim::Point{14, 1}, rim::Point{15, 12}, rim::Point{2, 14}, rim::Point{0, 0}})
       path.segments.push_back(rim::Segment::arc(at + corner, 0.3));
-    tracing.outlines.push_back(std::move(path));
+    paths.push_back(std::move(path));
   }
-  return std::make_shared<const rim::Tracing>(std::move(tracing));
+  rim::Drawing drawing = rim::makeDrawing(std::move(paths));
+  drawing.frame = rim::Frame::Pixels;
+  return std::make_shared<const rim::Drawing>(std::move(drawing));
 }
 
 void setUp(rim::app::Bench& bench) {

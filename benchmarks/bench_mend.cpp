@@ -34,10 +34,10 @@ Drawing soup(std::int64_t lines) {
     };
     for (int k = 0; k < kLinesInACircle; ++k) {
       const rim::Path line{corner(k), {Segment::line(corner(k + 1))}, false};
-      drawing.paths.push_back(random() % 2 == 0 ? line : reversed(line));
+      add(drawing, random() % 2 == 0 ? line : reversed(line));
     }
   }
-  std::shuffle(drawing.paths.begin(), drawing.paths.end(), random);
+  std::shuffle(drawing.outlines.begin(), drawing.outlines.end(), random);
   return drawing;
 }
 

@@ -143,6 +143,11 @@ void MainWindow::build() {
   foot->addWidget(gauge_, 1);
   rows->addLayout(foot);
   static_cast<QHBoxLayout*>(gauge_->layout())->insertWidget(gauge_->layout()->count() - 6, busy_);
+  // As high as with work going on: the picture must not jump when that begins.
+  busy_->show();
+  gauge_->ensurePolished();
+  gauge_->setMinimumHeight(gauge_->sizeHint().height());
+  busy_->hide();
   setCentralWidget(centre);
 }
 
@@ -196,7 +201,7 @@ void MainWindow::showMeasures() {
   std::optional<Measures> measures;
   if (session_.hasWork() && shown.tracing) {
     const Drawing drawing = drawingOf(shown);
-    measures = Measures{countsOf(drawing.paths), boxOf(drawing.paths), false, {}};
+    measures = Measures{countsOf(pathsOf(drawing)), boxOf(pathsOf(drawing)), false, {}};
     if (const auto& findings = session_.findings()) {
       measures->doubles = static_cast<std::size_t>(std::count_if(
           findings->begin(), findings->end(), [](const Finding& f) { return f.kind == FindingKind::DoubleLine; }));

@@ -127,7 +127,7 @@ class MainWindow : public QMainWindow {
   ExportPanel* exportPanel_ = nullptr;
   Gauge* gauge_ = nullptr;
   std::shared_ptr<const Deviation> deviation_;  ///< of the outlines deviationOf_
-  std::shared_ptr<const Tracing> deviationOf_;  ///< that are measured, or being measured
+  std::shared_ptr<const Drawing> deviationOf_;  ///< that are measured, or being measured
   bool lookAtWorst_ = false;                    ///< as soon as it is known
   QString drawingFile_;                         ///< the drawing that was opened last
   QString thumbnailFor_;                        ///< the file whose thumbnail is kept as soon as its outlines are there

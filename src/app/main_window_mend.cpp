@@ -22,7 +22,7 @@ bool takesAway(const std::string& repair) {
 }  // namespace
 
 Box pageOf(const Drawing& drawing) {
-  Box page = boxOf(drawing.paths);
+  Box page = boxOf(pathsOf(drawing));
   constexpr double kRoom = 0.04;
   const double room = kRoom * std::max(page.width(), page.height());
   page.include(page.low - Point{room, room});
@@ -62,10 +62,11 @@ std::vector<Speck> MainWindow::specks() const {
   if (!session_.findings()) return specks;
   const double k = mmPerPixel(session_.shown());
   for (const Finding& f : *session_.findings()) {
-    if (f.kind == FindingKind::Speck) specks.push_back({f.at, f.sizeMm, false});
+    if (f.kind == FindingKind::Speck) specks.push_back({f.at, f.sizeMm, false, f.outline});
   }
   for (const MendStep& step : session_.job().mend.steps) {
-    if (step.what == MendStep::What::Leave && step.kind == FindingKind::Speck) specks.push_back({step.at * k, 0, true});
+    if (step.what == MendStep::What::Leave && step.kind == FindingKind::Speck)
+      specks.push_back({step.at * k, 0, true, step.outline});
   }
   return specks;
 }
@@ -117,7 +118,7 @@ bool MainWindow::askForUnit() {
                                     {tr("points (72 an inch)"), kMmPerInch / 72}};
   const bool svg = QFileInfo(drawingFile_).suffix().toLower() == "svg";
   const double taken = svg ? kMmPerCssPx : 1;
-  const Box box = boxOf(session_.job().drawing->paths);
+  const Box box = boxOf(pathsOf(*session_.job().drawing));
   QStringList names;
   int now = 0;
   for (const Choice& choice : choices) {

@@ -160,9 +160,12 @@ bool Session::keepPicture() {
   if (job().picture.empty() || job().colours.on || before == nullptr) return false;
   if (hasOutlines(*before) && before->picture.grey == job().picture.grey) return false;
   Job kept = job();
-  Tracing none;
-  none.threshold = thresholdFor(kept.picture, kept.trace);
-  kept.tracing = std::make_shared<const Tracing>(std::move(none));
+  Drawing none;
+  none.frame = Frame::Pixels;
+  none.pageWidth = kept.picture.width();
+  none.pageHeight = kept.picture.height();
+  kept.tracing = std::make_shared<const Drawing>(std::move(none));
+  kept.threshold = thresholdFor(kept.picture, kept.trace);
   history_.complete(std::move(kept));
   emit pictureChanged();
   follow();
@@ -224,21 +227,28 @@ void Session::previewRepair(const Finding& finding, const std::string& repair, b
 
 void Session::previewProposals() {
   preview([work = shown_.mend, k = mmPerPixel(shown_)](const Drawing& before, const std::stop_token& stop) {
-    return repairedAsProposed(before, work.settings, work.steps, k, stop);
+    return repairedAsProposed(before, work, k, stop);
   });
 }
+
+namespace {
+
+/// The paths of outlines that `before` does not have like this, in upright pixels.
+std::vector<Path> changedPaths(const Drawing& before, const Drawing& after, double pxPerMm) {
+  std::vector<Path> paths;
+  for (const Outline& outline : changedOutlines(before, after)) paths.push_back(scaled(outline.path(), pxPerMm));
+  return paths;
+}
+
+}  // namespace
 
 void Session::preview(const std::function<Drawing(const Drawing&, const std::stop_token&)>& repair) {
   previewing_.request([this, repair, job = shown_](const std::stop_token& overtaken, const auto&) {
     const auto got = outcomeOf([&] {
       const Drawing before = drawingOf(job);
       const Drawing after = repair(before, overtaken);
-      RepairPreview preview{newPaths(before, after), newPaths(after, before)};
       const double pxPerMm = 1 / mmPerPixel(job);
-      for (std::vector<Path>* paths : {&preview.comes, &preview.goes}) {
-        for (Path& path : *paths) path = scaled(path, pxPerMm);
-      }
-      return preview;
+      return RepairPreview{changedPaths(before, after, pxPerMm), changedPaths(after, before, pxPerMm)};
     });
     if (overtaken.stop_requested()) return;
     QMetaObject::invokeMethod(this, [this, got] { emit repairPreviewed(got.result); });

@@ -58,7 +58,7 @@ class Session : public QObject {
   void saveTo(const QString& file);
 
   /// A frozen copy of the outlines to compare with; null: none. It is no part of the job.
-  const std::shared_ptr<const Tracing>& reference() const { return reference_; }
+  const std::shared_ptr<const Drawing>& reference() const { return reference_; }
   void keepReference();
   void dropReference();
   /// Whether that is being measured.
@@ -151,12 +151,12 @@ class Session : public QObject {
   Job requested_;                ///< what the last request was about
   bool opensInInks_ = true;
   bool tracing_ = false;
-  std::shared_ptr<const Tracing> reference_;
+  std::shared_ptr<const Drawing> reference_;
   Job saved_;
   QString jobFile_;
   double done_ = -1;
   std::shared_ptr<const std::vector<Finding>> findings_;
-  std::shared_ptr<const Tracing> inspectedOf_;
+  std::shared_ptr<const Drawing> inspectedOf_;
   double inspectedAt_ = 0;  ///< mm a pixel
   MendWork inspectedWith_;
   NewestWorker inspecting_;

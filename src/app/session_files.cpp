@@ -64,7 +64,7 @@ void Session::loadDrawing(const QString& name, const QString& file, const Read& 
       name,
       [got, name, read](const std::stop_token& stop) {
         *got = read(stop);
-        if (got->drawing.paths.empty()) throw InputError("there are no outlines in this drawing.");
+        if (got->drawing.outlines.empty()) throw InputError("there are no outlines in this drawing.");
         return jobOn(got->drawing, name.toStdString());
       },
       [this, got, file](Job job) {
@@ -161,7 +161,7 @@ void Session::exportTo(const QString& file, const ExportSettings& settings) {
   const auto write = [job = job(), path = std::filesystem::path(file.toStdString()), settings](const std::stop_token&) {
     exportJob(job, path, settings);
     const Drawing drawing = drawingFor(job, fileKindOf(path), settings);
-    return Written{countsOf(drawing.paths), boxOf(drawing.paths)};
+    return Written{countsOf(pathsOf(drawing)), boxOf(pathsOf(drawing))};
   };
   exporting_.begin(this, write, [this, file](const Outcome<Written>& got) {
     reportBusy();

@@ -46,7 +46,7 @@ ReadResult readInput(const DrawingInput& in, bool quiet) {
       say(unitChoices(read) + (mm ? " Millimetres were taken" : " 96 px an inch were taken") +
           "; --in-units says otherwise.");
     }
-    if (read.drawing.paths.empty()) say("there are no outlines in this drawing.");
+    if (read.drawing.outlines.empty()) say("there are no outlines in this drawing.");
   }
   return read;
 }

@@ -17,7 +17,7 @@ std::string row(const Finding& f) {
 
 }  // namespace
 
-std::string cleanText(const std::vector<Path>& paths) {
+std::string cleanText(const Paths& paths) {
   if (paths.empty()) return "There are no outlines in this drawing.";
   const std::size_t open = countsOf(paths).open;
   if (open > 0) {
@@ -28,7 +28,7 @@ std::string cleanText(const std::vector<Path>& paths) {
                            : std::to_string(paths.size()) + " outlines, all closed, nothing drawn twice.";
 }
 
-void printTable(std::ostream& out, const std::vector<Finding>& findings, const std::vector<Path>& paths) {
+void printTable(std::ostream& out, const std::vector<Finding>& findings, const Paths& paths) {
   if (findings.empty()) {
     out << cleanText(paths) << '\n';
     return;

@@ -8,9 +8,9 @@
 namespace rim::cli {
 
 /// One line a finding: kind, place, size and what it is; at the end how many there are. Of each kind the first 20.
-void printTable(std::ostream& out, const std::vector<Finding>& findings, const std::vector<Path>& paths);
+void printTable(std::ostream& out, const std::vector<Finding>& findings, const Paths& paths);
 
 /// "12 outlines, all closed, nothing drawn twice."
-std::string cleanText(const std::vector<Path>& paths);
+std::string cleanText(const Paths& paths);
 
 }  // namespace rim::cli

@@ -67,13 +67,13 @@ class TestColoursStep : public QObject {
     WindowFixture f;
     QVERIFY(f.open(demoFile("weather-vane.png")));
     f.window->showStep(MainWindow::kColours);
-    const PartsAndHoles dark = partsAndHoles(f.job().tracing->outlines);
+    const PartsAndHoles dark = partsAndHoles(pathsOf(*f.job().tracing));
     QVERIFY(dark.parts > 1);
     QVERIFY(f.find<QLabel>("twoTones")->text().contains(QStringLiteral("%1 parts with").arg(dark.parts)));
     f.find<QPushButton>("openings")->click();
     QVERIFY(f.settle());
     // Every dark part is an opening now, in the sheet that is the paper.
-    QCOMPARE(partsAndHoles(f.job().tracing->outlines).holes, dark.parts);
+    QCOMPARE(partsAndHoles(pathsOf(*f.job().tracing)).holes, dark.parts);
     QVERIFY(f.find<QLabel>("twoTones")->text().contains(QStringLiteral("%1 openings").arg(dark.parts)));
   }
 
@@ -203,18 +203,18 @@ class TestColoursStep : public QObject {
     QVERIFY(f.open(demoFile("badge.jpg")));
     f.window->showStep(MainWindow::kColours);
     auto* layout = f.find<QComboBox>("layout");
-    const double cutOut = totalLength(f.job().tracing->outlines);
+    const double cutOut = totalLength(pathsOf(*f.job().tracing));
     layout->setCurrentIndex(0);
     emit layout->activated(0);
     QVERIFY(f.settle());
     QCOMPARE(int(f.job().tracing->outlines.size()), 1);
     QVERIFY(f.find<QLabel>("made")->text().startsWith("1 part with 0 holes"));
     QVERIFY(f.find<QLabel>("made")->text().contains("1 opening in one sheet"));
-    const double silhouette = totalLength(f.job().tracing->outlines);
+    const double silhouette = totalLength(pathsOf(*f.job().tracing));
     emit layout->activated(2);
     QVERIFY(f.settle());
     // Cut out, every inner border is drawn twice.
-    QVERIFY(std::abs(totalLength(f.job().tracing->outlines) - (cutOut + silhouette) / 2) < 1e-6 * cutOut);
+    QVERIFY(std::abs(totalLength(pathsOf(*f.job().tracing)) - (cutOut + silhouette) / 2) < 1e-6 * cutOut);
     QVERIFY(f.find<QLabel>("made")->text().contains("each drawn once"));
   }
 

@@ -86,7 +86,7 @@ class TestHistory : public QObject {
     History h;
     h.edit(jobWith(1), "a");
     Job done = h.job();
-    done.tracing = std::make_shared<const Tracing>();
+    done.tracing = std::make_shared<const Drawing>();
     h.complete(done);
     QVERIFY(h.job().tracing);
     h.undo();
@@ -114,7 +114,7 @@ class TestHistory : public QObject {
   void theNearestOutlinesAreFound() {
     const auto traced = [](int number) {
       Job job = jobWith(number);
-      job.tracing = std::make_shared<const Tracing>();
+      job.tracing = std::make_shared<const Drawing>();
       return job;
     };
     History h;
@@ -137,9 +137,8 @@ class TestHistory : public QObject {
     // Outlines of 120 MB a step: all steps stay, a few with their outlines.
     const auto heavy = [](int number) {
       Job job = jobWith(number);
-      Tracing tracing;
-      tracing.outlines.assign(1, Path{{}, std::vector<Segment>(120'000'000 / sizeof(Segment)), true});
-      job.tracing = std::make_shared<const Tracing>(std::move(tracing));
+      job.tracing = std::make_shared<const Drawing>(
+          makeDrawing({Path{{}, std::vector<Segment>(120'000'000 / sizeof(Segment)), true}}));
       return job;
     };
     History h;

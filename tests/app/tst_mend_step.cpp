@@ -9,6 +9,7 @@
 #include "app/steps/mend/finding_list.h"
 #include "app/widgets/length_field.h"
 #include "core/io/read_drawing.h"
+#include "support/drawings.h"
 #include "support/test_list.h"
 #include "window_fixture.h"
 
@@ -132,7 +133,7 @@ class TestMendStep : public QObject {
     QCOMPARE(f.session().history().undoName(), QString("Mend all: open ends"));
     QVERIFY(f.settle() && inspected(f));
     QCOMPARE(countOf(f, FindingKind::OpenEnd), 0U);
-    QCOMPARE(countsOf(outlinesOf(f.job())->outlines).open, 0U);
+    QCOMPARE(countsOf(pathsOf(*outlinesOf(f.job()))).open, 0U);
     QVERIFY(f.find<QLabel>("before")->text().contains("2 open"));
     f.window->actions().undo->trigger();
     f.window->actions().undo->trigger();
@@ -233,7 +234,7 @@ class TestMendStep : public QObject {
     QTest::keyClick(&f.window->bench(), Qt::Key_Y, Qt::ShiftModifier);
     QVERIFY(f.settle() && inspected(f));
     QCOMPARE(outlinesOf(f.job())->outlines.size(), 3U);
-    const double area = std::abs(signedArea(outlinesOf(f.job())->outlines[0]));
+    const double area = std::abs(signedArea(outlinesOf(f.job())->path(0)));
     QVERIFY(std::abs(area - M_PI * 8.3 * 8.3) < 0.1);
   }
 
@@ -247,14 +248,14 @@ class TestMendStep : public QObject {
     f.window->actions().repairThis->trigger();
     QVERIFY(f.settle() && inspected(f));
     QCOMPARE(countOf(f, FindingKind::DoubleLine), 1U);
-    QCOMPARE(countsOf(outlinesOf(f.job())->outlines).closed, 3U);
+    QCOMPARE(countsOf(pathsOf(*outlinesOf(f.job()))).closed, 3U);
     f.window->actions().undo->trigger();
     QVERIFY(f.settle() && inspected(f));
     f.find<FindingList>("findings")->choose(0);
     repair->setCurrentIndex(repair->findData("once"));
     f.window->actions().repairAll->trigger();
     QVERIFY(f.settle() && inspected(f));
-    QVERIFY(std::abs(totalLength(outlinesOf(f.job())->outlines) - 100) < 1e-6);
+    QVERIFY(std::abs(totalLength(pathsOf(*outlinesOf(f.job()))) - 100) < 1e-6);
     QCOMPARE(f.find<QLabel>("totals")->text(),
              QString("3 outlines, 2 of them borders between others; nothing drawn twice."));
   }
@@ -277,7 +278,7 @@ class TestMendStep : public QObject {
     FindingList list;
     std::vector<Finding> many(6000);
     Drawing drawing;
-    drawing.paths = {Path{{0, 0}, {Segment::line({1, 0})}, false}};
+    setPaths(drawing, {Path{{0, 0}, {Segment::line({1, 0})}, false}});
     list.show(std::make_shared<const std::vector<Finding>>(many), drawing, false, Unit::Millimetre);
     const auto* group = list.topLevelItem(0);
     QCOMPARE(group->childCount(), 5001);
@@ -305,7 +306,7 @@ class TestMendStep : public QObject {
     const QString out = f.folder.filePath("plate.dxf");
     f.session().exportTo(out, {});
     QVERIFY(f.settle());
-    QCOMPARE(countsOf(readDrawing(out.toStdString()).drawing.paths).closed, 11U);
+    QCOMPARE(countsOf(pathsOf(readDrawing(out.toStdString()).drawing)).closed, 11U);
   }
 
   void theJobFileKeepsDrawingAndDecisions() {
@@ -350,7 +351,7 @@ class TestMendStep : public QObject {
     });
     poll.start(50);
     QVERIFY(openDrawing(f, file));
-    QVERIFY(QTest::qWaitFor([&f] { return boxOf(drawingOf(f.job()).paths).width() > 90; }, 30'000));
+    QVERIFY(QTest::qWaitFor([&f] { return boxOf(pathsOf(drawingOf(f.job()))).width() > 90; }, 30'000));
     QCOMPARE(items.filter("25.4").size(), 1);
   }
 

@@ -36,7 +36,7 @@ class TestSession : public QObject {
       f.session().edit("t", "t", [level](Job& job) { job.trace.threshold = level; });
     }
     QVERIFY(f.settle());
-    QCOMPARE(f.job().tracing->threshold, 159);
+    QCOMPARE(f.job().threshold, 159);
     QCOMPARE(f.session().shown().tracing, f.job().tracing);
   }
 
@@ -62,7 +62,7 @@ class TestSession : public QObject {
     for (int level = 64; level >= 60; --level) {
       session.undo();
       QVERIFY(settled());
-      QCOMPARE(session.job().tracing->threshold, level);
+      QCOMPARE(session.job().threshold, level);
       QVERIFY(!session.job().picture.empty());
     }
     session.undo();
@@ -116,7 +116,7 @@ class TestSession : public QObject {
     QCOMPARE(f.job().picture.width(), 4000);
     QCOMPARE(f.window->bench().viewport().scale, before.scale);
     // Thickened by 20 px, the block is 2020 px wide.
-    QVERIFY(qAbs(boxOf(f.job().tracing->outlines).width() - 2020) < 0.5);
+    QVERIFY(qAbs(boxOf(pathsOf(*f.job().tracing)).width() - 2020) < 0.5);
   }
 
   void theNewestPictureWins() {
@@ -152,7 +152,7 @@ class TestSession : public QObject {
     QCOMPARE(f.job().tracing, tracing);
     f.session().redo();
     QVERIFY(f.settle());
-    QCOMPARE(f.job().tracing->threshold, 90);
+    QCOMPARE(f.job().threshold, 90);
   }
 
   void aChangeThatChangesNothingIsNoStep() {

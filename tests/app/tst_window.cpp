@@ -59,7 +59,7 @@ class TestWindow : public QObject {
   void aPictureIsTracedAndMeasured() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.jpg")));
-    const Counts counts = countsOf(f.job().tracing->outlines);
+    const Counts counts = countsOf(pathsOf(*f.job().tracing));
     QVERIFY(counts.outlines > 20);
     QCOMPARE(f.find<QLabel>("outlines")->text(), QString::number(counts.outlines));
     QCOMPARE(f.find<QLabel>("closed")->text(), QString::number(counts.outlines));
@@ -101,7 +101,7 @@ class TestWindow : public QObject {
     QVERIFY(borders.size() >= 5);
     QVERIFY(f.settle());
     QVERIFY(f.job().trace.threshold.has_value());
-    QCOMPARE(f.job().tracing->threshold, *f.job().trace.threshold);
+    QCOMPARE(f.job().threshold, *f.job().trace.threshold);
     QCOMPARE(f.find<QSpinBox>("level")->value(), *f.job().trace.threshold);
     f.window->actions().undo->trigger();
     QVERIFY(f.job().trace == before);
@@ -113,7 +113,7 @@ class TestWindow : public QObject {
     QVERIFY(f.open(demoFile("badge.png")));
     QWidget* bench = &f.window->bench();
     bench->setFocus();
-    const int automatic = f.job().tracing->threshold;
+    const int automatic = f.job().threshold;
     QTest::keyClick(bench, ']');
     QCOMPARE(f.job().trace.threshold.value_or(-1), automatic + 1);
     QTest::keyClick(bench, Qt::Key_A);
@@ -163,17 +163,17 @@ class TestWindow : public QObject {
     QFETCH(double, mm);
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.jpg")));
-    const Box was = boxOf(drawingOf(f.job()).paths);
+    const Box was = boxOf(pathsOf(drawingOf(f.job())));
     type(f.find<QLineEdit>(qPrintable(field)), typed);
     for (const FileKind kind : {FileKind::Dxf, FileKind::Svg}) {
-      const Box box = boxOf(drawingFor(f.job(), kind, {}).paths);
+      const Box box = boxOf(pathsOf(drawingFor(f.job(), kind, {})));
       QVERIFY(qAbs((field == "width" ? box.width() : box.height()) - mm) < 1e-3);
       QVERIFY(qAbs(box.width() / box.height() - was.width() / was.height()) < 1e-6);
       QVERIFY(qAbs(f.find<QLineEdit>("width")->text().toDouble() - box.width()) < 1e-3);
       QVERIFY(qAbs(f.find<QLineEdit>("height")->text().toDouble() - box.height()) < 1e-3);
     }
     f.window->actions().undo->trigger();
-    QVERIFY(qAbs(boxOf(drawingOf(f.job()).paths).width() - was.width()) < 1e-9);
+    QVERIFY(qAbs(boxOf(pathsOf(drawingOf(f.job()))).width() - was.width()) < 1e-9);
   }
 
   void theSizeStaysWhenTheThresholdMoves() {
@@ -182,7 +182,7 @@ class TestWindow : public QObject {
     type(f.find<QLineEdit>("width"), "50");
     f.find<QSpinBox>("level")->setValue(70);
     QVERIFY(f.settle());
-    QVERIFY(qAbs(boxOf(drawingOf(f.job()).paths).width() - 50) < 1e-9);
+    QVERIFY(qAbs(boxOf(pathsOf(drawingOf(f.job()))).width() - 50) < 1e-9);
   }
 
   void aSizeThatIsNoneIsRefused() {

@@ -15,7 +15,7 @@ namespace rim::test {
 namespace {
 
 void keepsItsPromise(const Drawing& drawing) {
-  for (const Path& path : drawing.paths) {
+  for (const Path& path : pathsOf(drawing)) {
     bool finite = std::isfinite(path.start.x) && std::isfinite(path.start.y);
     for (const Segment& s : path.segments) {
       finite = finite && std::isfinite(s.end.x) && std::isfinite(s.end.y) && std::isfinite(s.bulge) &&
@@ -30,7 +30,7 @@ void keepsItsPromise(const Drawing& drawing) {
 /// Large drawings are read, but mending them would make every run slow.
 void inspectSmall(const Drawing& drawing) {
   constexpr std::size_t kMostNodes = 300;
-  if (countsOf(drawing.paths).nodes <= kMostNodes) inspect(drawing, {});
+  if (countsOf(pathsOf(drawing)).nodes <= kMostNodes) inspect(drawing, {});
 }
 
 template <typename Read>
@@ -81,7 +81,7 @@ void fuzzMend(const std::uint8_t* data, std::size_t size) {
       }
     }
     if (path.closed && !(path.segments.back().end == path.start)) path.segments.push_back(Segment::line(path.start));
-    drawing.paths.push_back(std::move(path));
+    add(drawing, std::move(path));
   }
   MendSettings settings;
   settings.doubles = static_cast<DoubleRule>(size % 5);

@@ -54,7 +54,7 @@ class TestMendOutside : public QObject {
       return file;
     };
     QStringList arguments{SOURCE_FOLDER "/tests/outside/mend_outside.py", write(drawing, "mended.dxf")};
-    if (!soup.paths.empty()) arguments << write(soup, "soup.dxf");
+    if (!soup.outlines.empty()) arguments << write(soup, "soup.dxf");
     QProcess python;
     python.start("/usr/bin/python3", arguments);
     python.waitForFinished(120'000);

@@ -72,7 +72,7 @@ class TestReadBack : public QObject {
     for (const auto& kind : facts["kinds"].toArray())
       QVERIFY2(kinds.contains(kind.toString()), qPrintable(kind.toString()));
     // The gauge shows the box of drawingOf().
-    const Box gauge = boxOf(drawingOf(job_).paths);
+    const Box gauge = boxOf(pathsOf(drawingOf(job_)));
     const QJsonArray box = facts["box"].toArray();
     QVERIFY(qAbs(box[2].toDouble() - box[0].toDouble() - gauge.width()) < 1e-3);
     QVERIFY(qAbs(box[3].toDouble() - box[1].toDouble() - gauge.height()) < 1e-3);

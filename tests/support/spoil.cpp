@@ -4,6 +4,7 @@
 #include <numbers>
 
 #include "core/geometry/segment.h"
+#include "support/drawings.h"
 
 namespace rim::test {
 namespace {
@@ -45,10 +46,9 @@ Path part(const Piece& piece, double a, double b) {
 
 template <typename Change>
 Drawing changed(const Drawing& drawing, Change change) {
-  Drawing out = drawing;
-  out.paths.clear();
-  for (const Path& path : drawing.paths) {
-    for (const Path& made : change(path)) out.paths.push_back(made);
+  Drawing out = emptyLike(drawing);
+  for (const Path& path : pathsOf(drawing)) {
+    for (const Path& made : change(path)) add(out, made);
   }
   return out;
 }
@@ -72,14 +72,14 @@ Drawing plate(std::mt19937& random) {
   drawing.pageWidth = 120;
   drawing.pageHeight = 80;
   const double bulge = 1;
-  drawing.paths = {roundedRectangle({0, 0}, 120, 80, 8),
-                   circlePath({20, 20}, 8),
-                   circlePath({20, 60}, 5),
-                   star({60, 40}, 18, 8, between(random, 0, 1)),
-                   {{95, 13}, {Segment::arc({95, 37}, bulge), Segment::line({95, 13})}, true},
-                   polygonPath({{85, 50}, {105, 52}, {100, 70}, {90, 68}}),
-                   roundedRectangle({40, 8}, 30, 8, 3),
-                   circlePath({60, 40}, 3)};
+  setPaths(drawing, {roundedRectangle({0, 0}, 120, 80, 8),
+                     circlePath({20, 20}, 8),
+                     circlePath({20, 60}, 5),
+                     star({60, 40}, 18, 8, between(random, 0, 1)),
+                     {{95, 13}, {Segment::arc({95, 37}, bulge), Segment::line({95, 13})}, true},
+                     polygonPath({{85, 50}, {105, 52}, {100, 70}, {90, 68}}),
+                     roundedRectangle({40, 8}, 30, 8, 3),
+                     circlePath({60, 40}, 3)});
   return drawing;
 }
 
@@ -92,7 +92,7 @@ Drawing takenApart(const Drawing& drawing, std::mt19937& random) {
     }
     return made;
   });
-  std::shuffle(out.paths.begin(), out.paths.end(), random);
+  std::shuffle(out.outlines.begin(), out.outlines.end(), random);
   return out;
 }
 
@@ -116,15 +116,14 @@ Drawing withGaps(const Drawing& drawing, double gapMm, std::mt19937& random) {
 }
 
 Drawing withOvershoots(const Drawing& drawing, double overMm, std::mt19937& random) {
-  Drawing out = drawing;
-  out.paths.clear();
-  for (const Path& path : drawing.paths) {
+  Drawing out = emptyLike(drawing);
+  for (const Path& path : pathsOf(drawing)) {
     const bool onlyLines = std::none_of(path.segments.begin(), path.segments.end(), isArc);
     for (std::size_t i = 0; i < path.segments.size(); ++i) {
       const double size = lengthOf(pieceOf(path, i));
       const double a = onlyLines ? between(random, 0, overMm) / size : 0;
       const double b = onlyLines ? between(random, 0, overMm) / size : 0;
-      out.paths.push_back(part(pieceOf(path, i), -a, 1 + b));
+      add(out, part(pieceOf(path, i), -a, 1 + b));
     }
   }
   return out;
@@ -145,9 +144,9 @@ Drawing withDirt(const Drawing& drawing, std::mt19937& random) {
     const Point p{between(random, 0, 120), between(random, 0, 80)};
     constexpr double kLengths[] = {0, 1e-9, 0.05, 0.2};
     const Point q = around(p, kLengths[random() % 4], between(random, 0, 6));
-    out.paths.push_back({p, {Segment::line(q)}, false});
+    add(out, {p, {Segment::line(q)}, false});
   }
-  std::shuffle(out.paths.begin(), out.paths.end(), random);
+  std::shuffle(out.outlines.begin(), out.outlines.end(), random);
   return out;
 }
 

@@ -2,7 +2,7 @@
 
 #include <random>
 
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 
 namespace rim::test {
 

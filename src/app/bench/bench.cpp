@@ -82,8 +82,8 @@ void Bench::setPeekOriginal(bool on) {
   sceneChanged();
 }
 
-void Bench::setOutlines(const std::shared_ptr<const Tracing>& tracing) {
-  outlines_ = tracing ? OutlineLayer(tracing->outlines) : OutlineLayer();
+void Bench::setOutlines(const std::shared_ptr<const Drawing>& tracing) {
+  outlines_ = tracing ? OutlineLayer(pathsOf(*tracing)) : OutlineLayer();
   known_ = tracing != nullptr;
   sceneChanged();
 }
@@ -95,8 +95,8 @@ void Bench::setBorders(const std::vector<Border>& borders) {
   sceneChanged();
 }
 
-void Bench::setReference(const std::shared_ptr<const Tracing>& reference) {
-  reference_ = reference ? OutlineLayer(reference->outlines) : OutlineLayer();
+void Bench::setReference(const std::shared_ptr<const Drawing>& reference) {
+  reference_ = reference ? OutlineLayer(pathsOf(*reference)) : OutlineLayer();
   sceneChanged();
 }
 

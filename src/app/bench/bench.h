@@ -46,11 +46,11 @@ class Bench : public QWidget {
   void setInks(std::shared_ptr<const InkMap> inks);
   void lightInk(int ink);
   void setPeekOriginal(bool on);
-  void setOutlines(const std::shared_ptr<const Tracing>& tracing);
+  void setOutlines(const std::shared_ptr<const Drawing>& tracing);
   /// Borders that show until setOutlines() comes.
   void setBorders(const std::vector<Border>& borders);
   /// Outlines that are frozen to compare with, drawn grey under the others; null: none.
-  void setReference(const std::shared_ptr<const Tracing>& reference);
+  void setReference(const std::shared_ptr<const Drawing>& reference);
   /// Draws outlines by their distance from the measured border; null: as outlines.
   void setDeviation(std::shared_ptr<const Deviation> deviation, double tolerancePx);
   void setMeasure(double mmPerPixel, Unit unit);

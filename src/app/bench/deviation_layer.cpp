@@ -37,7 +37,7 @@ void DeviationLayer::paint(QPainter& painter, const Viewport& viewport, const QR
   if (!deviation_) return;
   QPainterPath paths[kClasses];
   const QRectF near = visible.adjusted(-20, -20, 20, 20);
-  for (const auto& samples : deviation_->outlines) {
+  for (const auto& [id, samples] : deviation_->outlines) {
     for (std::size_t i = 0; i < samples.size(); ++i) {
       const DeviationSample& from = samples[i];
       const DeviationSample& to = samples[(i + 1) % samples.size()];

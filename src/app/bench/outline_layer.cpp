@@ -38,7 +38,7 @@ QPen borderPen() { return pen(look().border, 2.0, {}); }
 QPen holePen() { return pen(look().hole, 2.0, {5, 2}); }
 QPen openPen() { return pen(look().open, 2.4, {1, 1.5}); }
 
-OutlineLayer::OutlineLayer(const std::vector<Path>& outlines) {
+OutlineLayer::OutlineLayer(const Paths& outlines) {
   for (const Path& path : outlines) {
     if (path.segments.empty()) continue;
     add(path);

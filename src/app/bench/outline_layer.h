@@ -4,7 +4,7 @@
 #include <vector>
 
 #include "app/bench/viewport.h"
-#include "core/geometry/path.h"
+#include "core/geometry/paths.h"
 #include "core/trace/contour/border.h"
 
 class QPainter;
@@ -17,7 +17,7 @@ class OutlineLayer {
  public:
   OutlineLayer() = default;
   /// Fitted outlines.
-  explicit OutlineLayer(const std::vector<Path>& outlines);
+  explicit OutlineLayer(const Paths& outlines);
   /// Borders that are not fitted yet, with as few points as lie within `tolerancePx` picture pixels of all of them.
   OutlineLayer(const std::vector<Border>& borders, double tolerancePx);
 

@@ -4,7 +4,7 @@
 #include <vector>
 
 #include "app/bench/viewport.h"
-#include "core/geometry/point.h"
+#include "core/drawing/outline.h"
 
 class QPainter;
 
@@ -15,6 +15,7 @@ struct Speck {
   Point at;           ///< a place on it, mm
   double sizeMm = 0;  ///< its larger side
   bool kept = false;
+  OutlineId outline = OutlineId::None;
 
   friend bool operator==(const Speck&, const Speck&) = default;
 };

@@ -20,9 +20,9 @@ QString placeFor(const QString& file) {
   return folder + QCryptographicHash::hash(file.toUtf8(), QCryptographicHash::Sha1).toHex() + ".png";
 }
 
-std::vector<Path> withoutStrays(const std::vector<Path>& paths) {
+Paths withoutStrays(const Paths& paths) {
   const std::vector<std::size_t> aside = strays(paths);
-  std::vector<Path> rest;
+  Paths rest;
   for (std::size_t p = 0; p < paths.size(); ++p) {
     if (!std::binary_search(aside.begin(), aside.end(), p)) rest.push_back(paths[p]);
   }
@@ -41,7 +41,7 @@ QImage thumbnailOf(const Job& job) {
   Box box;
   if (job.drawing) {
     // A leftover far outside would make all else too small to be known again.
-    if (outlines) box = boxOf(withoutStrays(outlines->outlines));
+    if (outlines) box = boxOf(withoutStrays(pathsOf(*outlines)));
   } else if (!job.original.empty()) {
     box.include(Point{0, 0});
     box.include(Point{static_cast<double>(job.original.width()), static_cast<double>(job.original.height())});
@@ -49,7 +49,7 @@ QImage thumbnailOf(const Job& job) {
   if (box.empty()) return image;
   const Viewport viewport = Viewport::fitting(box, area);
   if (job.drawing) {
-    OutlineLayer(outlines->outlines).paint(painter, viewport, image.rect(), true);
+    OutlineLayer(pathsOf(*outlines)).paint(painter, viewport, image.rect(), true);
   } else {
     PictureLayer picture;
     picture.setPicture(job.original);

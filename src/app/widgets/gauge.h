@@ -4,7 +4,7 @@
 #include <optional>
 
 #include "app/preferences.h"
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 
 class QHBoxLayout;
 class QLabel;

@@ -7,7 +7,7 @@
 #include "core/geometry/segment.h"
 
 namespace rim {
-Nesting nestingOf(const std::vector<Path>& paths) {
+Nesting nestingOf(const Paths& paths) {
   std::vector<Box> boxes;
   std::vector<std::size_t> closed;
   for (std::size_t i = 0; i < paths.size(); ++i) {

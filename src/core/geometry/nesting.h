@@ -3,7 +3,7 @@
 #include <optional>
 #include <vector>
 
-#include "core/geometry/path.h"
+#include "core/geometry/paths.h"
 
 namespace rim {
 
@@ -15,6 +15,6 @@ struct Nesting {
 
 /// The nesting of paths that do not cross; open paths have no parent and hold nothing. A path lies in another when a
 /// place halfway along its first segment does, or, where that lies on the other's border, most of three such places.
-Nesting nestingOf(const std::vector<Path>& paths);
+Nesting nestingOf(const Paths& paths);
 
 }  // namespace rim

@@ -20,23 +20,14 @@ std::optional<FileKind> kindByEnding(const std::filesystem::path& file) {
   return {};
 }
 
-void scale(Drawing& drawing, double factor, Point offset) {
-  for (Path& path : drawing.paths) path = scaled(path, factor, offset);
-}
-
-Drawing inInches(Drawing drawing) {
-  constexpr double kInchesPerMm = 1 / kMmPerInch;
-  scale(drawing, kInchesPerMm, {});
-  drawing.pageWidth *= kInchesPerMm;
-  drawing.pageHeight *= kInchesPerMm;
-  drawing.unit = Unit::Inch;
-  return drawing;
+void move(Drawing& drawing, Point away) {
+  for (Outline& outline : drawing.outlines) outline = outline.with(scaled(outline.path(), 1, away));
 }
 
 void writeAsItIs(Drawing drawing, const std::filesystem::path& file, const ExportSettings& settings,
                  const std::string& note) {
   const FileKind kind = fileKindOf(file);
-  if (settings.unit == Unit::Inch) drawing = inInches(std::move(drawing));
+  if (settings.unit == Unit::Inch) drawing = inFrame(drawing, Frame::Inches, 1 / kMmPerInch);
   if (kind == FileKind::Svg) {
     writeSvg(drawing, file, note);
   } else {
@@ -47,7 +38,7 @@ void writeAsItIs(Drawing drawing, const std::filesystem::path& file, const Expor
 }  // namespace
 
 Drawing onItsPage(Drawing drawing) {
-  const Box box = boxOf(drawing.paths);
+  const Box box = boxOf(pathsOf(drawing));
   if (box.empty()) return drawing;
   constexpr double kRounded = 1e-6;
   const double size = std::max(box.width(), box.height());
@@ -56,7 +47,7 @@ Drawing onItsPage(Drawing drawing) {
   const bool faraway = !onPage && std::max(box.low.x, box.low.y) > size;
   const bool unreadable = std::max(box.high.x, box.high.y) > kLargestCoordinate;
   const Point away = outside || faraway || unreadable ? -box.low : Point{};
-  if (!(away == Point{})) scale(drawing, 1, away);
+  if (!(away == Point{})) move(drawing, away);
   if (!(away == Point{}) || !onPage) {
     drawing.pageWidth = box.high.x + away.x;
     drawing.pageHeight = box.high.y + away.y;
@@ -81,8 +72,9 @@ Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings
 
 Drawing inFormFor(Drawing drawing, FileKind kind, const ExportSettings& settings, double toleranceMm) {
   const CurveForm form = settings.curves.value_or(kind == FileKind::Svg ? CurveForm::Beziers : CurveForm::Arcs);
-  const Box box = boxOf(drawing.paths);
-  for (Path& path : drawing.paths) path = inForm(withOutermostNodes(path, box, toleranceMm, form), form, toleranceMm);
+  const Box box = boxOf(pathsOf(drawing));
+  for (Outline& outline : drawing.outlines)
+    outline = outline.with(inForm(withOutermostNodes(outline.path(), box, toleranceMm, form), form, toleranceMm));
   return drawing;
 }
 

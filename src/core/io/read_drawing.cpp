@@ -71,7 +71,7 @@ std::vector<Finding> unjoined(const ReadResult& read) {
 }
 
 std::string unitChoices(const ReadResult& read) {
-  const Box box = boxOf(read.drawing.paths);
+  const Box box = boxOf(pathsOf(read.drawing));
   struct Choice {
     const char* name;
     double mm;

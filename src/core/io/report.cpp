@@ -6,8 +6,8 @@ namespace rim {
 
 std::string reportJson(const Drawing& drawing, const std::string& source, double seconds,
                        const std::vector<Finding>& findings, const std::vector<RepairCount>& repairs) {
-  const Counts counts = countsOf(drawing.paths);
-  const Box box = boxOf(drawing.paths);
+  const Counts counts = countsOf(pathsOf(drawing));
+  const Box box = boxOf(pathsOf(drawing));
   nlohmann::ordered_json report;
   report["source"] = source;
   report["outlines"] = counts.outlines;
@@ -19,13 +19,15 @@ std::string reportJson(const Drawing& drawing, const std::string& source, double
   report["curves"] = counts.curves;
   report["width_mm"] = box.width();
   report["height_mm"] = box.height();
-  report["length_mm"] = totalLength(drawing.paths);
+  report["length_mm"] = totalLength(pathsOf(drawing));
   report["seconds"] = seconds;
   report["findings"] = nlohmann::json::array();
+  const OutlinePlaces places = placesOf(drawing);
   for (const Finding& f : findings) {
+    const auto place = places.find(f.outline);
     report["findings"].push_back({{"kind", nameOf(f.kind)},
                                   {"at", {f.at.x, f.at.y}},
-                                  {"outline", f.outline},
+                                  {"outline", place == places.end() ? 0 : place->second},
                                   {"size_mm", f.sizeMm},
                                   {"text", sentenceOf(f)},
                                   {"repair", f.repair}});

@@ -2,7 +2,7 @@
 
 #include <string>
 
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 #include "core/mend/find/finding.h"
 #include "core/mend/repair/mend.h"
 

@@ -21,16 +21,19 @@ double enlargementOf(const Job& job) {
   return factor;
 }
 
-/// The outlines in mm, a pixel or a unit of the drawing being `k` mm, on the job's page.
-Drawing drawingAt(const Job& job, const Tracing& outlines, double k) {
-  Drawing drawing;
-  drawing.pageWidth = (job.drawing ? job.drawing->pageWidth : job.picture.width()) * k;
-  drawing.pageHeight = (job.drawing ? job.drawing->pageHeight : job.picture.height()) * k;
-  drawing.layers = outlines.layers;
-  drawing.layerOf = outlines.layerOf;
-  drawing.paths.reserve(outlines.outlines.size());
-  for (const Path& outline : outlines.outlines) drawing.paths.push_back(scaled(outline, k));
-  return drawing;
+/// The mended outlines back in the frame of those that they were made of, which were `k` times as large in mm. What
+/// was not mended is what it was before.
+Drawing mendedIn(const Drawing& before, const Drawing& beforeMm, const Drawing& mendedMm, double k) {
+  Drawing after = inFrame(mendedMm, before.frame, 1 / k);
+  after.pageWidth = before.pageWidth;
+  after.pageHeight = before.pageHeight;
+  const OutlinePlaces places = placesOf(before);
+  for (std::size_t i = 0; i < after.outlines.size(); ++i) {
+    const auto then = places.find(after.outlines[i].id);
+    const bool same = then != places.end() && beforeMm.outlines[then->second] == mendedMm.outlines[i];
+    if (same) after.outlines[i] = before.outlines[then->second];
+  }
+  return after;
 }
 
 }  // namespace
@@ -45,8 +48,9 @@ Job jobOn(Picture picture) {
 Job jobOn(Drawing drawing, const std::string& name) {
   Job job;
   job.original.name = name;
-  job.tracing = std::make_shared<const Tracing>(Tracing{drawing.paths, 0, drawing.layers, drawing.layerOf});
+  mintIds(drawing);
   job.drawing = std::make_shared<const Drawing>(std::move(drawing));
+  job.tracing = job.drawing;
   return job;
 }
 
@@ -54,7 +58,7 @@ bool hasWork(const Job& job) { return job.drawing != nullptr || !job.original.em
 
 bool hasOutlines(const Job& job) { return job.tracing && (job.mend.steps.empty() || job.mended); }
 
-std::shared_ptr<const Tracing> outlinesOf(const Job& job) { return job.mended ? job.mended : job.tracing; }
+std::shared_ptr<const Drawing> outlinesOf(const Job& job) { return job.mended ? job.mended : job.tracing; }
 
 bool sameWork(const Recipe& a, const Recipe& b) {
   return a.original.grey == b.original.grey && a.origin == b.origin && a.preparation == b.preparation &&
@@ -67,6 +71,7 @@ Job withoutResults(Job job) {
   job.inks.reset();
   job.inkShares.reset();
   job.mended.reset();
+  job.lost.clear();
   if (!job.drawing) job.tracing.reset();
   return job;
 }
@@ -96,15 +101,16 @@ Job withInkShares(Job job) {
 
 Job withMending(Job job, const std::stop_token& stop) {
   job.mended.reset();
+  job.lost.clear();
   if (job.mend.steps.empty() || !job.tracing) return job;
   double k = mmPerPixel(job);
   // A wish for the size of the outlines means what is left of them, which is known once they are mended.
   constexpr int kMostRounds = 4;
   for (int round = 0; round < kMostRounds; ++round) {
-    const Drawing mm = decided(drawingAt(job, *job.tracing, k), job.mend, k, stop);
-    Tracing mended{{}, job.tracing->threshold, mm.layers, mm.layerOf};
-    for (const Path& path : mm.paths) mended.outlines.push_back(scaled(path, 1 / k));
-    job.mended = std::make_shared<const Tracing>(std::move(mended));
+    const Drawing mm = inFrame(*job.tracing, Frame::Millimetres, k);
+    Decided all = decided(mm, job.mend, k, stop);
+    job.mended = std::make_shared<const Drawing>(mendedIn(*job.tracing, mm, all.drawing, k));
+    job.lost = std::move(all.lost);
     const double now = mmPerPixel(job);
     constexpr double kSame = 1e-9;
     if (std::abs(now - k) <= kSame * k) break;
@@ -114,14 +120,18 @@ Job withMending(Job job, const std::stop_token& stop) {
 }
 
 std::vector<Finding> findingsOf(const Job& job, const std::stop_token& stop) {
-  return withoutLeft(inspect(drawingOf(job), job.mend.settings, stop), job.mend.steps, mmPerPixel(job));
+  const Drawing drawing = drawingOf(job);
+  const double k = mmPerPixel(job);
+  std::vector<Finding> findings = withoutLeft(inspect(drawing, job.mend.settings, stop), drawing, job.mend, k);
+  for (Finding& lost : lostDecisions(drawing, job.mend, job.lost, k)) findings.push_back(std::move(lost));
+  return findings;
 }
 
 double mmPerPixel(const Job& job) {
   const double byResolution = job.drawing ? 1 : kMmPerInch / ownResolution(job.picture);
   const auto share = [byResolution](double mm, double px) { return px > 0 ? mm / px : byResolution; };
   const auto outlines = outlinesOf(job);
-  const Box box = outlines ? boxOf(outlines->outlines) : Box{};
+  const Box box = outlines ? boxOf(pathsOf(*outlines)) : Box{};
   switch (job.size.of) {
     case SizeWish::Of::PictureWidth:
       return share(job.size.value, job.picture.width());
@@ -140,7 +150,12 @@ double mmPerPixel(const Job& job) {
 
 Drawing drawingOf(const Job& job) {
   const auto outlines = outlinesOf(job);
-  return drawingAt(job, outlines ? *outlines : Tracing{}, mmPerPixel(job));
+  const double k = mmPerPixel(job);
+  if (outlines) return inFrame(*outlines, Frame::Millimetres, k);
+  Drawing none;
+  none.pageWidth = job.picture.width() * k;
+  none.pageHeight = job.picture.height() * k;
+  return none;
 }
 
 bool looksLightOnDark(const Picture& picture) {

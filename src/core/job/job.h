@@ -4,7 +4,7 @@
 #include <string>
 
 #include "core/colour/decisions.h"
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 #include "core/mend/decide.h"
 #include "core/picture/picture.h"
 #include "core/picture/preparation.h"
@@ -70,10 +70,15 @@ struct Job : Recipe {
   std::shared_ptr<const FoundInks> found;                  ///< null as long as nothing was looked for
   std::shared_ptr<const InkMap> inks;                      ///< what was found after all decisions; null with two tones
   std::shared_ptr<const std::vector<InkShare>> inkShares;  ///< of inks; null as long as they are not counted
-  /// What tracing gave; null as long as it is not traced with these settings.
-  std::shared_ptr<const Tracing> tracing;
-  /// The outlines after all decisions about findings; null as long as that is not worked out, or nothing was decided.
-  std::shared_ptr<const Tracing> mended;
+  /// What tracing gave, in upright px, or the drawing that was read; null as long as it is not traced with these
+  /// settings.
+  std::shared_ptr<const Drawing> tracing;
+  int threshold = 0;  ///< that two tones were traced at
+  /// The same after all decisions about findings, in the same frame; null as long as that is not worked out, or nothing
+  /// was decided.
+  std::shared_ptr<const Drawing> mended;
+  /// Decisions about findings (indices into mend.steps) that found nothing.
+  std::vector<std::size_t> lost;
 };
 
 /// A fresh job on a picture.
@@ -89,7 +94,7 @@ bool hasWork(const Job& job);
 bool hasOutlines(const Job& job);
 
 /// The outlines as they are now: mended when something was decided, else as traced or read; null: not there yet.
-std::shared_ptr<const Tracing> outlinesOf(const Job& job);
+std::shared_ptr<const Drawing> outlinesOf(const Job& job);
 
 /// Whether two recipes say the same: the same pixels (shared), steps, settings, size and note.
 bool sameWork(const Recipe& a, const Recipe& b);

@@ -5,12 +5,6 @@ namespace {
 
 std::size_t bytesOf(const cv::Mat& pixels) { return pixels.total() * pixels.elemSize(); }
 
-std::size_t bytesOf(const std::vector<Path>& paths) {
-  std::size_t bytes = paths.size() * sizeof(Path);
-  for (const Path& path : paths) bytes += path.segments.size() * sizeof(Segment);
-  return bytes;
-}
-
 std::size_t bytesOf(const std::vector<PreparationStep>& steps) {
   std::size_t bytes = steps.size() * sizeof(PreparationStep);
   for (const PreparationStep& step : steps) {
@@ -25,6 +19,18 @@ std::size_t bytesOf(const std::vector<InkStep>& steps) {
   std::size_t bytes = steps.size() * sizeof(InkStep);
   for (const InkStep& step : steps) {
     if (const auto* sweep = std::get_if<SweepInks>(&step.what)) bytes += sweep->way.size() * sizeof(SweepInks::Place);
+  }
+  return bytes;
+}
+
+/// The list of outlines and those paths that are not the other drawing's, too.
+std::size_t bytesOf(const Drawing& drawing, const Drawing* other) {
+  std::size_t bytes = drawing.outlines.size() * sizeof(Outline);
+  const OutlinePlaces places = other == nullptr ? OutlinePlaces{} : placesOf(*other);
+  for (const Outline& outline : drawing.outlines) {
+    const auto place = places.find(outline.id);
+    if (place != places.end() && other->outlines[place->second].sharesPath(outline)) continue;
+    bytes += sizeof(Path) + outline.path().segments.size() * sizeof(Segment);
   }
   return bytes;
 }
@@ -49,9 +55,10 @@ std::vector<HeldBytes> heldBy(const Job& job) {
                                job.mend.steps.size() * sizeof(MendStep)});
   add(job.original, false, held);
   if (job.picture.grey != job.original.grey) add(job.picture, true, held);
-  if (job.drawing) held.push_back({job.drawing.get(), bytesOf(job.drawing->paths), false});
-  if (job.tracing) held.push_back({job.tracing.get(), bytesOf(job.tracing->outlines), job.drawing == nullptr});
-  if (job.mended) held.push_back({job.mended.get(), bytesOf(job.mended->outlines), true});
+  if (job.drawing) held.push_back({job.drawing.get(), bytesOf(*job.drawing, nullptr), false});
+  if (job.tracing && job.tracing != job.drawing)
+    held.push_back({job.tracing.get(), bytesOf(*job.tracing, nullptr), true});
+  if (job.mended) held.push_back({job.mended.get(), bytesOf(*job.mended, job.tracing.get()), true});
   if (job.found) add(job.found->map, held);
   if (job.inks) add(*job.inks, held);
   return held;

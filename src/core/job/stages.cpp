@@ -13,19 +13,28 @@ Job preparedJob(Job job, const StageWatch& watch) {
   return job;
 }
 
+/// Takes what was traced as a drawing on a page as large as the picture.
+void take(Job& job, Tracing tracing) {
+  job.threshold = tracing.threshold;
+  Drawing drawing = makeDrawing(std::move(tracing.outlines), std::move(tracing.layers), tracing.layerOf);
+  drawing.frame = Frame::Pixels;
+  drawing.pageWidth = job.picture.width();
+  drawing.pageHeight = job.picture.height();
+  job.tracing = std::make_shared<const Drawing>(std::move(drawing));
+}
+
 Job tracedJob(Job job, const StageWatch& watch) {
   if (job.inks) {
-    job.tracing = std::make_shared<const Tracing>(
-        traceInks(job.picture, *job.inks, job.colours.layout, job.trace, watch.control));
+    take(job, traceInks(job.picture, *job.inks, job.colours.layout, job.trace, watch.control));
     return job;
   }
   if (!watch.borders) {
-    job.tracing = std::make_shared<const Tracing>(trace(job.picture, job.trace, watch.control));
+    take(job, trace(job.picture, job.trace, watch.control));
     return job;
   }
   const std::vector<Border> borders = traceBorders(job.picture, job.trace, watch.closing);
   watch.borders(borders, thresholdFor(job.picture, job.trace));
-  job.tracing = std::make_shared<const Tracing>(fitBorders(job.picture, borders, job.trace, watch.control));
+  take(job, fitBorders(job.picture, borders, job.trace, watch.control));
   return job;
 }
 
@@ -47,7 +56,10 @@ constexpr std::array<Stage, 4> kStages{{
     {StageKind::Mend, [](const Recipe& a, const Recipe& b) { return a.size == b.size && a.mend == b.mend; },
      [](const Job& job) { return job.mended || job.mend.steps.empty(); },
      [](Job job, const StageWatch& watch) { return withMending(std::move(job), watch.control.stop); },
-     [](Job& job) { job.mended.reset(); }},
+     [](Job& job) {
+       job.mended.reset();
+       job.lost.clear();
+     }},
 }};
 
 }  // namespace

@@ -1,8 +1,8 @@
 #include "core/mend/decide.h"
 
 #include <algorithm>
-#include <map>
 #include <optional>
+#include <set>
 
 #include "core/mend/find/inspect.h"
 #include "core/mend/find/piece_index.h"
@@ -17,8 +17,6 @@
 namespace rim {
 namespace {
 
-constexpr double kSamePlaceMm = 1;
-
 DoubleRule strokeRule(const std::string& repair) {
   return repair == "inner" ? DoubleRule::Inner : repair == "centre" ? DoubleRule::Centre : DoubleRule::Outer;
 }
@@ -32,54 +30,63 @@ BowTieRule bowTieRule(const std::string& repair) {
   return repair == "untangle" ? BowTieRule::Untangle : BowTieRule::Split;
 }
 
-Drawing withJoined(const Drawing& drawing, const Finding& finding, MendSettings settings) {
-  for (const EndPair& p : pairEnds(drawing, settings).pairs) {
-    const bool same = p.a.path == finding.outline && p.b.path == finding.other;
-    if (!same || !(lerp(p.a.place, p.b.place, 0.5) == finding.at)) continue;
-    settings.gapMm = std::max(settings.gapMm, p.gapMm);
-    return joinPair(drawing, p, settings);
+/// What a finding of a drawing is about: where its outlines stand in the list.
+struct Spot {
+  Point at;
+  std::size_t path = 0;
+  std::size_t other = 0;
+};
+
+Drawing withJoined(const Drawing& drawing, const Spot& spot, MendSettings settings) {
+  const std::vector<EndPair> pairs = pairEnds(drawing, settings).pairs;
+  const EndPair* nearest = nullptr;
+  const auto off = [&spot](const EndPair& p) { return distance(lerp(p.a.place, p.b.place, 0.5), spot.at); };
+  for (const EndPair& p : pairs) {
+    const bool same = p.a.path == spot.path && p.b.path == spot.other;
+    if (same && (nearest == nullptr || off(p) < off(*nearest))) nearest = &p;
   }
-  return drawing;
+  if (nearest == nullptr) return drawing;
+  settings.gapMm = std::max(settings.gapMm, nearest->gapMm);
+  return joinPair(drawing, *nearest, settings);
 }
 
-/// The segment at fault at the finding's place.
-std::optional<std::size_t> segmentAt(const std::vector<SegmentFault>& faults, const Finding& finding) {
-  const auto found = std::find_if(faults.begin(), faults.end(), [&finding](const SegmentFault& f) {
-    return f.path == finding.outline && f.at == finding.at;
+/// The segment at fault that is nearest to a place of the path.
+std::optional<std::size_t> segmentAt(const std::vector<SegmentFault>& faults, Point at) {
+  const auto found = std::min_element(faults.begin(), faults.end(), [at](const SegmentFault& a, const SegmentFault& b) {
+    return distance(a.at, at) < distance(b.at, at);
   });
   return found == faults.end() ? std::nullopt : std::optional(found->segment);
 }
 
-Drawing withPath(Drawing drawing, std::size_t path, Path changed) {
-  drawing.paths[path] = std::move(changed);
-  return drawing;
-}
-
 /// What runs out and back there is cut off, or ("one") becomes a line that is drawn once.
-Drawing withoutSpikeAt(const Drawing& drawing, const Finding& finding, const std::string& repair,
+Drawing withoutSpikeAt(const Drawing& drawing, const Spot& spot, const std::string& repair,
                        const MendSettings& settings) {
-  const Path& path = drawing.paths[finding.outline];
-  Finding alone = finding;
-  alone.outline = 0;
-  const auto segment = segmentAt(spikes({path}, settings.doubleMm), alone);
+  const Path& path = drawing.path(spot.path);
+  const auto segment = segmentAt(spikes(Paths(path), settings.doubleMm), spot.at);
   if (!segment) return drawing;
   const Piece out = pieceOf(path, *segment);
   const Piece back = pieceOf(path, (*segment + 1) % path.segments.size());
-  Drawing changed = withPath(drawing, finding.outline, withoutSpike(path, *segment));
-  if (repair == "one") addLike(changed, lineOfSpike(out, back), drawing, finding.outline);
+  Drawing changed = drawing;
+  changed.setPath(spot.path, withoutSpike(path, *segment));
+  if (repair != "one") return changed;
+  Outline line = changed.outlines[spot.path].offspring(lineOfSpike(out, back));
+  changed.outlines.push_back(std::move(line));
   return changed;
 }
 
-std::optional<Finding> nearest(const std::vector<Finding>& findings, FindingKind kind, Point at) {
-  std::optional<Finding> best;
-  double least = kSamePlaceMm;
-  for (const Finding& f : findings) {
-    const double off = distance(f.at, at);
-    if (f.kind != kind || off > least) continue;
-    least = off;
-    best = f;
-  }
-  return best;
+Drawing withOneNodeAt(const Drawing& drawing, const Spot& spot, const MendSettings& settings) {
+  const Path& path = drawing.path(spot.path);
+  const auto segment = segmentAt(coincidentNodes(Paths(path), settings.coincidentMm), spot.at);
+  if (!segment) return drawing;
+  Drawing changed = drawing;
+  changed.setPath(spot.path, withoutSegment(path, *segment));
+  return changed;
+}
+
+Drawing withoutStrokeAt(const Drawing& drawing, const Spot& spot, const std::string& repair, MendSettings settings) {
+  settings.doubles = strokeRule(repair);
+  settings.strokeWidthMm = settings.strokeMm;
+  return strokeToLine(drawing, spot.path, spot.other, settings);
 }
 
 }  // namespace
@@ -104,6 +111,8 @@ std::vector<std::string> repairsFor(const Finding& finding) {
       return {"merge"};
     case FindingKind::Crossing:
       return {};
+    case FindingKind::LostDecision:
+      return {"forget"};
     case FindingKind::ZeroLength:
     case FindingKind::Speck:
     case FindingKind::Stray:
@@ -115,29 +124,20 @@ std::vector<std::string> repairsFor(const Finding& finding) {
 
 Drawing repaired(const Drawing& drawing, const Finding& finding, const std::string& repair,
                  const MendSettings& settings, const std::stop_token& stop) {
-  const std::size_t path = finding.outline;
-  if (path >= drawing.paths.size()) return drawing;
-  if (repair == "drop") return withoutPaths(drawing, {path});
-  if (repair == "join") return withJoined(drawing, finding, settings);
-  if (repair == "nearest") return joinedFar(drawing, finding, settings, stop);
-  if (finding.kind == FindingKind::Spike) return withoutSpikeAt(drawing, finding, repair, settings);
-  if (repair == "one" || repair == "once") {
-    return oneLineFromTwo(drawing, path, finding.other, withBorders(settings, repair)).drawing;
-  }
-  if (finding.kind == FindingKind::StrokePair) {
-    MendSettings one = settings;
-    one.doubles = strokeRule(repair);
-    one.strokeWidthMm = settings.strokeMm;
-    return strokeToLine(drawing, path, finding.other, one);
-  }
-  if (finding.kind == FindingKind::SelfCrossing || finding.kind == FindingKind::Loop) {
-    return untangledAt(drawing, path, finding.at, settings, bowTieRule(repair));
-  }
-  if (finding.kind == FindingKind::CoincidentNode) {
-    const auto segment = segmentAt(coincidentNodes(drawing.paths, settings.coincidentMm), finding);
-    if (segment) return withPath(drawing, path, withoutSegment(drawing.paths[path], *segment));
-  }
-  return drawing;
+  const auto path = placeOf(drawing, finding.outline);
+  const auto other = placeOf(drawing, finding.other);
+  if (!path || !other) return drawing;
+  const Spot spot{finding.at, *path, *other};
+  if (repair == "drop") return withoutPaths(drawing, {*path});
+  if (repair == "join") return withJoined(drawing, spot, settings);
+  if (repair == "nearest") return joinedFar(drawing, {*path, finding.at}, settings, stop);
+  if (finding.kind == FindingKind::Spike) return withoutSpikeAt(drawing, spot, repair, settings);
+  if (repair == "one" || repair == "once")
+    return oneLineFromTwo(drawing, *path, *other, withBorders(settings, repair)).drawing;
+  if (finding.kind == FindingKind::StrokePair) return withoutStrokeAt(drawing, spot, repair, settings);
+  if (finding.kind == FindingKind::SelfCrossing || finding.kind == FindingKind::Loop)
+    return untangledAt(drawing, *path, finding.at, settings, bowTieRule(repair));
+  return finding.kind == FindingKind::CoincidentNode ? withOneNodeAt(drawing, spot, settings) : drawing;
 }
 
 Drawing repairedAll(const Drawing& drawing, FindingKind kind, const std::string& repair, const MendSettings& settings,
@@ -168,12 +168,12 @@ Drawing repairedAll(const Drawing& drawing, FindingKind kind, const std::string&
       break;
   }
   if (repair != "drop") return drawing;
-  std::vector<std::size_t> gone;
+  std::set<OutlineId> gone;
   for (const Finding& f : inspect(drawing, settings, stop)) {
     const bool same = f.kind == kind && (kind != FindingKind::OpenEnd || f.repair.empty());
-    if (same) gone.push_back(f.outline);
+    if (same) gone.insert(f.outline);
   }
-  return withoutPaths(drawing, gone);
+  return withoutOutlines(drawing, gone);
 }
 
 Drawing repairedSafely(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
@@ -183,49 +183,66 @@ Drawing repairedSafely(const Drawing& drawing, const MendSettings& settings, con
   safe.doubles = DoubleRule::One;
   safe.borders = BorderRule::Twice;
   const Drawing out = mendedInRounds(drawing, safe, settings.invisibleMm, stop).drawing;
-  std::vector<std::size_t> gone = closedBelow(out.paths, settings.invisibleMm);
-  for (const std::size_t scrap : scraps(out.paths, pairEnds(out, safe), safe, PieceIndex(out.paths)))
+  std::vector<std::size_t> gone = closedBelow(pathsOf(out), settings.invisibleMm);
+  for (const std::size_t scrap : scraps(pathsOf(out), pairEnds(out, safe), safe, PieceIndex(pathsOf(out))))
     gone.push_back(scrap);
   return withoutPaths(out, gone);
 }
 
-Drawing repairedAsProposed(const Drawing& drawing, const MendSettings& settings, const std::vector<MendStep>& steps,
-                           double mmPerUnit, const std::stop_token& stop) {
-  const Drawing out = mended(drawing, settings, stop).drawing;
-  std::vector<std::size_t> gone;
-  for (const Finding& f : withoutLeft(inspect(out, settings, stop), steps, mmPerUnit)) {
-    if (f.repair == "drop") gone.push_back(f.outline);
+Drawing repairedAsProposed(const Drawing& drawing, const MendWork& work, double mmPerUnit,
+                           const std::stop_token& stop) {
+  const Drawing out = mended(drawing, work.settings, stop).drawing;
+  std::set<OutlineId> gone;
+  for (const Finding& f : withoutLeft(inspect(out, work.settings, stop), out, work, mmPerUnit)) {
+    if (f.repair == "drop") gone.insert(f.outline);
   }
-  return withoutPaths(out, gone);
+  return withoutOutlines(out, gone);
 }
 
-Drawing decided(const Drawing& drawing, const MendWork& work, double mmPerUnit, const std::stop_token& stop) {
-  Drawing out = drawing;
-  for (const MendStep& step : work.steps) {
+Decided decided(const Drawing& drawing, const MendWork& work, double mmPerUnit, const std::stop_token& stop) {
+  Decided result{drawing, {}};
+  Drawing& out = result.drawing;
+  for (std::size_t i = 0; i < work.steps.size(); ++i) {
+    const MendStep& step = work.steps[i];
     if (step.what == MendStep::What::Safe) out = repairedSafely(out, work.settings, stop);
     if (step.what == MendStep::What::Kind) out = repairedAll(out, step.kind, step.repair, work.settings, stop);
-    if (step.what == MendStep::What::Proposals)
-      out = repairedAsProposed(out, work.settings, work.steps, mmPerUnit, stop);
+    if (step.what == MendStep::What::Proposals) out = repairedAsProposed(out, work, mmPerUnit, stop);
     if (step.what != MendStep::What::One) continue;
-    const auto finding = nearest(inspect(out, work.settings, stop), step.kind, step.at * mmPerUnit);
-    if (finding) out = repaired(out, *finding, step.repair, work.settings, stop);
+    const std::vector<Finding> findings = inspect(out, work.settings, stop);
+    const auto which = foundAgain(step, out, findings, work.settings, mmPerUnit);
+    if (which) out = repaired(out, findings[*which], step.repair, work.settings, stop);
+    if (!which) result.lost.push_back(i);
   }
-  return oriented(out);
+  out = oriented(out);
+  return result;
 }
 
-std::vector<Finding> withoutLeft(std::vector<Finding> findings, const std::vector<MendStep>& steps, double mmPerUnit) {
-  for (const MendStep& step : steps) {
+std::vector<Finding> withoutLeft(std::vector<Finding> findings, const Drawing& drawing, const MendWork& work,
+                                 double mmPerUnit) {
+  for (const MendStep& step : work.steps) {
     const bool borders = step.kind == FindingKind::DoubleLine && step.repair == "twice";
     if (borders && step.what == MendStep::What::Kind) {
       std::erase_if(findings, [](const Finding& f) { return f.kind == FindingKind::DoubleLine && f.repair.empty(); });
     }
     if (step.what != MendStep::What::Leave && !(borders && step.what == MendStep::What::One)) continue;
-    const auto left = nearest(findings, step.kind, step.at * mmPerUnit);
-    if (!left) continue;
-    const auto at = std::find_if(findings.begin(), findings.end(), [&left](const Finding& f) {
-      return f.kind == left->kind && f.at == left->at && f.outline == left->outline;
-    });
-    findings.erase(at);
+    const auto left = foundAgain(step, drawing, findings, work.settings, mmPerUnit);
+    if (left) findings.erase(findings.begin() + static_cast<std::ptrdiff_t>(*left));
+  }
+  return findings;
+}
+
+std::vector<Finding> lostDecisions(const Drawing& drawing, const MendWork& work, const std::vector<std::size_t>& lost,
+                                   double mmPerUnit) {
+  std::vector<Finding> findings;
+  for (const std::size_t i : lost) {
+    Finding finding;
+    finding.kind = FindingKind::LostDecision;
+    finding.at = work.steps[i].at * mmPerUnit;
+    finding.outline = finding.other = placeOf(drawing, work.steps[i].outline) ? work.steps[i].outline : OutlineId::None;
+    finding.words = "A repair that was decided here finds nothing to repair any more (" + nameOf(work.steps[i].kind) +
+                    ", " + work.steps[i].repair + "): what lies before it was changed.";
+    finding.repair = "forget";
+    findings.push_back(std::move(finding));
   }
   return findings;
 }

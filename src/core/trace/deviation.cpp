@@ -29,14 +29,14 @@ std::vector<DeviationSample> sampled(const Path& path, const Border& border) {
 
 }  // namespace
 
-Deviation deviationOf(const Picture& picture, const TraceSettings& settings, const Tracing& tracing,
+Deviation deviationOf(const Picture& picture, const TraceSettings& settings, const Drawing& tracing,
                       std::stop_token stop) {
   const std::vector<Border> borders = measuredBorders(picture, settings, stop);
   Deviation deviation;
   for (std::size_t i = 0; i < std::min(borders.size(), tracing.outlines.size()); ++i) {
     if (stop.stop_requested()) throw Cancelled();
-    deviation.outlines.push_back(sampled(tracing.outlines[i], borders[i]));
-    for (const DeviationSample& sample : deviation.outlines.back()) {
+    deviation.outlines.push_back({tracing.outlines[i].id, sampled(tracing.path(i), borders[i])});
+    for (const DeviationSample& sample : deviation.outlines.back().samples) {
       if (sample.off <= deviation.largest) continue;
       deviation.largest = sample.off;
       deviation.worst = sample.place;

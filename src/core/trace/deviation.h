@@ -3,6 +3,7 @@
 #include <stop_token>
 #include <vector>
 
+#include "core/drawing/drawing.h"
 #include "core/trace/trace.h"
 
 namespace rim {
@@ -15,15 +16,19 @@ struct DeviationSample {
 
 /// How far outlines lie from the borders that were measured in the picture.
 struct Deviation {
-  std::vector<std::vector<DeviationSample>> outlines;  ///< about one sample a px, in running order; closed
-  Point worst;                                         ///< upright px
-  double largest = 0;                                  ///< px
+  struct OfOutline {
+    OutlineId id = OutlineId::None;
+    std::vector<DeviationSample> samples;  ///< about one a px, in running order; closed
+  };
+  std::vector<OfOutline> outlines;
+  Point worst;         ///< upright px
+  double largest = 0;  ///< px
 };
 
-/// Measures the outlines of a tracing against the sharpened borders that they were fitted to.
-/// At corners the outline leaves the border on purpose: what pixels round off shows there.
-/// Throws Cancelled when `stop` is requested.
-Deviation deviationOf(const Picture& picture, const TraceSettings& settings, const Tracing& tracing,
+/// Measures the outlines of a tracing (px, in the order of their borders) against the sharpened borders that they were
+/// fitted to. At corners the outline leaves the border on purpose: what pixels round off shows there. Throws Cancelled
+/// when `stop` is requested.
+Deviation deviationOf(const Picture& picture, const TraceSettings& settings, const Drawing& tracing,
                       std::stop_token stop = {});
 
 }  // namespace rim

@@ -42,7 +42,7 @@ Tracing traceInks(const Picture& picture, const InkMap& map, InkLayout layout, c
   return tracing;
 }
 
-PartsAndHoles partsAndHoles(const std::vector<Path>& outlines) {
+PartsAndHoles partsAndHoles(const Paths& outlines) {
   PartsAndHoles count;
   for (const Path& outline : outlines) {
     if (!outline.closed) continue;

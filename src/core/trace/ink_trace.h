@@ -22,6 +22,6 @@ struct PartsAndHoles {
   std::size_t parts = 0;
   std::size_t holes = 0;
 };
-PartsAndHoles partsAndHoles(const std::vector<Path>& outlines);
+PartsAndHoles partsAndHoles(const Paths& outlines);
 
 }  // namespace rim

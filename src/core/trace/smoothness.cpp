@@ -1,6 +1,6 @@
 #include "core/trace/smoothness.h"
 
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 
 namespace rim {
 

@@ -3,7 +3,7 @@
 #include <stop_token>
 #include <vector>
 
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 #include "core/geometry/path.h"
 #include "core/picture/picture.h"
 #include "core/trace/contour/border.h"

@@ -1,10 +1,10 @@
 #include <QTest>
 #include <random>
 
+#include "core/drawing/drawing.h"
 #include "core/geometry/arc.h"
 #include "core/geometry/cubic.h"
 #include "core/geometry/curve_form.h"
-#include "core/geometry/drawing.h"
 #include "core/geometry/flatten.h"
 #include "core/geometry/outermost.h"
 #include "support/measure.h"
@@ -64,7 +64,7 @@ class TestCurveForm : public QObject {
     const Path arcs = inForm(randomPath(3), CurveForm::Arcs, 0.05);
     const Path cubic{{0, 0}, {Segment::cubic({30, 60}, {60, -40}, {90, 10})}, false};
     const Path smooth = inForm(cubic, CurveForm::Arcs, 0.01);
-    QVERIFY(countsOf({arcs}).curves == 0);
+    QVERIFY(countsOf(Paths(arcs)).curves == 0);
     for (std::size_t i = 1; i < smooth.segments.size(); ++i) {
       const Point in = endTangent(segmentStart(smooth, i - 1), smooth.segments[i - 1]);
       const Point out = startTangent(segmentStart(smooth, i), smooth.segments[i]);
@@ -75,13 +75,13 @@ class TestCurveForm : public QObject {
   }
 
   void bezierFormHoldsNoArc() {
-    const Counts counts = countsOf({inForm(randomPath(4), CurveForm::Beziers, 0.05)});
+    const Counts counts = countsOf(std::vector{inForm(randomPath(4), CurveForm::Beziers, 0.05)});
     QCOMPARE(counts.arcs, 0U);
     QVERIFY(counts.curves >= 3);
   }
 
   void lineFormHoldsLinesOnly() {
-    const Counts counts = countsOf({inForm(randomPath(5), CurveForm::Lines, 0.05)});
+    const Counts counts = countsOf(std::vector{inForm(randomPath(5), CurveForm::Lines, 0.05)});
     QCOMPARE(counts.arcs + counts.curves, 0U);
   }
 

@@ -1,9 +1,9 @@
 #include <QTest>
 #include <numbers>
 
+#include "core/drawing/drawing.h"
 #include "core/geometry/arc.h"
 #include "core/geometry/cubic.h"
-#include "core/geometry/drawing.h"
 #include "core/geometry/flatten.h"
 #include "core/geometry/path.h"
 #include "support/test_list.h"
@@ -123,7 +123,7 @@ class TestPath : public QObject {
 
   void countsTellSegmentsApart() {
     const Path open{{0, 0}, {Segment::line({1, 0}), Segment::arc({2, 0}, 0.5)}, false};
-    const Counts counts = countsOf({circle({0, 0}, 1), drop(), open});
+    const Counts counts = countsOf(std::vector{circle({0, 0}, 1), drop(), open});
     QCOMPARE(counts.outlines, 3U);
     QCOMPARE(counts.closed, 2U);
     QCOMPARE(counts.open, 1U);

@@ -9,6 +9,7 @@
 #include "core/io/job/job_file.h"
 #include "core/io/read_drawing.h"
 #include "core/io/svg/write_svg.h"
+#include "support/drawings.h"
 #include "support/pictures.h"
 #include "support/test_list.h"
 #include "support/zip_parts.h"
@@ -52,11 +53,16 @@ Drawing randomDrawing(Numbers& n) {
   for (int k = n.whole(0, 3); k > 0; --k)
     drawing.layers.push_back({"Lage \"" + std::to_string(k) + "\" <ö>", n.whole(0, 255), n.whole(0, 255), 7});
   for (int k = n.whole(1, 9); k > 0; --k) {
-    drawing.paths.push_back(randomPath(n, size, offset));
+    add(drawing, randomPath(n, size, offset));
+    Outline& outline = drawing.outlines.back();
     if (!drawing.layers.empty())
-      drawing.layerOf.push_back(static_cast<std::size_t>(n.whole(0, static_cast<int>(drawing.layers.size()) - 1)));
+      outline.layer = static_cast<std::size_t>(n.whole(0, static_cast<int>(drawing.layers.size()) - 1));
+    if (n.flag()) outline.group = static_cast<std::uint32_t>(n.whole(0, 5));
+    if (n.flag()) outline.role = static_cast<OutlineRole>(n.whole(0, 4));
+    if (n.flag()) outline.strokeWidth = n.real(0, 9);
+    if (n.flag()) outline.setMinted(static_cast<std::uint32_t>(n.whole(0, 99)));
   }
-  const Box box = boxOf(drawing.paths);
+  const Box box = boxOf(pathsOf(drawing));
   drawing.pageWidth = std::max(0.0, box.high.x);
   drawing.pageHeight = std::max(0.0, box.high.y);
   return drawing;
@@ -70,7 +76,8 @@ void decide(Job& job, Numbers& n) {
   for (int k = n.whole(0, 4); k > 0; --k) {
     job.mend.steps.push_back({static_cast<MendStep::What>(n.whole(0, 4)),
                               static_cast<FindingKind>(n.whole(0, static_cast<int>(kFindingKinds) - 1)),
-                              n.place(1e5, {}), n.flag() ? "join" : "drop"});
+                              n.place(1e5, {}), n.flag() ? "join" : "drop", static_cast<OutlineId>(n.whole(0, 9)),
+                              static_cast<OutlineId>(n.whole(0, 9)), n.flag() ? n.real(0, 1e6) : 0});
   }
 }
 
@@ -99,7 +106,7 @@ Job randomJob(unsigned seed) {
 
 Drawing drawingWith(std::vector<Path> paths, double width, double height) {
   Drawing drawing;
-  drawing.paths = std::move(paths);
+  setPaths(drawing, std::move(paths));
   drawing.pageWidth = width;
   drawing.pageHeight = height;
   return drawing;
@@ -122,9 +129,8 @@ class TestJobRoundTrip : public QObject {
       const QByteArray where = "RIM_SEED=" + QByteArray::number(seed);
       QVERIFY2((back.drawing != nullptr) == (job.drawing != nullptr), where.constData());
       if (job.drawing) {
-        QVERIFY2(back.drawing->paths == job.drawing->paths, where.constData());
-        QVERIFY2(back.drawing->layers == job.drawing->layers && back.drawing->layerOf == job.drawing->layerOf,
-                 where.constData());
+        QVERIFY2(back.drawing->outlines == job.drawing->outlines, where.constData());
+        QVERIFY2(back.drawing->layers == job.drawing->layers, where.constData());
         QVERIFY2(
             back.drawing->pageWidth == job.drawing->pageWidth && back.drawing->pageHeight == job.drawing->pageHeight,
             where.constData());
@@ -158,35 +164,40 @@ class TestJobRoundTrip : public QObject {
       square.segments.push_back(Segment::line(low + corner * size));
     const Drawing drawing = drawingWith({square}, std::max(0.0, low.x + size), std::max(0.0, low.y + size));
     saveJob(jobOn(drawing, "a.dxf"), file);
-    QVERIFY(loadJob(file).drawing->paths == drawing.paths);
+    const Job loaded = loadJob(file);
+    QVERIFY(loaded.drawing->outlines == drawing.outlines);
     // The outlines for other programs can be read, too, and have their size.
     const ZipParts parts = readZip(file, {"outlines.svg"}, 1'000'000);
     const std::vector<std::byte>& bytes = parts.at("outlines.svg");
     const ReadResult read = readDrawing({reinterpret_cast<const char*>(bytes.data()), bytes.size()}, "outlines.svg");
-    QVERIFY(std::abs(boxOf(read.drawing.paths).width() / size - 1) < 1e-3);
+    QVERIFY(std::abs(boxOf(pathsOf(read.drawing)).width() / size - 1) < 1e-3);
   }
 
   void manyOutlinesOnOneLayerAreOpenedAgain() {
     // More than the 10 MB of text that an XML reader takes for one attribute unless it is told otherwise.
     Drawing drawing = drawingWith({}, 1000, 1000);
     Numbers n(4);
-    for (int i = 0; i < 30'000; ++i) drawing.paths.push_back(randomPath(n, 500, {500, 500}));
+    std::vector<Path> paths;
+    for (int i = 0; i < 30'000; ++i) paths.push_back(randomPath(n, 500, {500, 500}));
+    setPaths(drawing, std::move(paths));
     QTemporaryDir folder;
     const std::filesystem::path file = folder.filePath("a.snugrim").toStdString();
     saveJob(jobOn(drawing, "a.dxf"), file);
-    QVERIFY(loadJob(file).drawing->paths == drawing.paths);
+    const Job loaded = loadJob(file);
+    QVERIFY(loaded.drawing->outlines == drawing.outlines);
     // Its outlines for other programs, read without the arcs that are rounded most.
-    Drawing lines = drawingWith({}, 1000, 1000);
-    for (Path path : drawing.paths) {
+    Drawing lines = drawing;
+    for (Outline& outline : lines.outlines) {
+      Path path = outline.path();
       for (Segment& s : path.segments) s = Segment::line(s.end);
-      lines.paths.push_back(std::move(path));
+      outline = outline.with(std::move(path));
     }
     std::string svg = svgText(lines);
     while (svg.size() < 11'000'000) {
-      lines.paths.insert(lines.paths.end(), lines.paths.begin(), lines.paths.begin() + 10'000);
+      for (std::size_t i = 0; i < 10'000; ++i) lines.outlines.push_back(lines.outlines[i]);
       svg = svgText(lines);
     }
-    QVERIFY(!readDrawing(svg, "a.svg").drawing.paths.empty());
+    QVERIFY(!readDrawing(svg, "a.svg").drawing.outlines.empty());
   }
 
   /// A job of version 1 kept its drawing as SVG.
@@ -205,7 +216,7 @@ class TestJobRoundTrip : public QObject {
         R"(<svg xmlns="http://www.w3.org/2000/svg" width="30mm" height="20mm" viewBox="0 0 30 20"><path d="M0,0 L10,0 L10,5 Z"/></svg>)";
     writeZip(file, {{"job.json", bytes(settings)}, {"drawing.svg", bytes(svg)}});
     const Job job = loadJob(file);
-    QCOMPARE(job.drawing->paths.size(), 1U);
+    QCOMPARE(job.drawing->outlines.size(), 1U);
     QCOMPARE(job.mend.settings.speckMm, 0.3);
   }
 

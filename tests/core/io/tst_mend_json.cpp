@@ -7,6 +7,7 @@
 #include "core/error.h"
 #include "core/io/job/job_file.h"
 #include "core/io/job/mend_json.h"
+#include "support/drawings.h"
 #include "support/spoil.h"
 #include "support/test_list.h"
 
@@ -69,7 +70,7 @@ class TestMendJson : public QObject {
     QVERIFY(!hasOutlines(loaded));
     loaded = withMending(std::move(loaded));
     QCOMPARE(outlinesOf(loaded)->outlines.size(), 8U);
-    QVERIFY(std::abs(totalLength(drawingOf(loaded).paths) - totalLength(drawingOf(job).paths)) < 0.01);
+    QVERIFY(std::abs(totalLength(pathsOf(drawingOf(loaded))) - totalLength(pathsOf(drawingOf(job)))) < 0.01);
     QVERIFY(findingsOf(loaded).empty());
   }
 
@@ -78,20 +79,20 @@ class TestMendJson : public QObject {
     Job job = jobOn(plate(random), "plate.dxf");
     QCOMPARE(mmPerPixel(job), 1.0);
     job.size = {SizeWish::Of::OutlinesWidth, 60};
-    QVERIFY(std::abs(boxOf(drawingOf(job).paths).width() - 60) < 1e-9);
-    QVERIFY(std::abs(boxOf(drawingOf(job).paths).height() - 40) < 1e-9);
+    QVERIFY(std::abs(boxOf(pathsOf(drawingOf(job))).width() - 60) < 1e-9);
+    QVERIFY(std::abs(boxOf(pathsOf(drawingOf(job))).height() - 40) < 1e-9);
   }
 
   void decisionsHoldInMillimetresOfTheWishedSize() {
     Drawing drawing;
-    drawing.paths = {{{0, 0}, {Segment::line({40, 0})}, false},
-                     {{40.3, 0}, {Segment::line({40.3, 30}), Segment::line({0, 0})}, false}};
+    setPaths(drawing, {{{0, 0}, {Segment::line({40, 0})}, false},
+                       {{40.3, 0}, {Segment::line({40.3, 30}), Segment::line({0, 0})}, false}});
     Job job = jobOn(drawing, "gap.svg");
     job.mend.steps = {{MendStep::What::Kind, FindingKind::OpenEnd, {}, "join"}};
-    QCOMPARE(countsOf(outlinesOf(withMending(job))->outlines).open, 0U);
+    QCOMPARE(countsOf(pathsOf(*outlinesOf(withMending(job)))).open, 0U);
     // Four times as large the gap is 1.2 mm wide and stays.
     job.size = {SizeWish::Of::OutlinesWidth, 161.2};
-    QCOMPARE(countsOf(outlinesOf(withMending(job))->outlines).open, 1U);
+    QCOMPARE(countsOf(pathsOf(*outlinesOf(withMending(job)))).open, 1U);
   }
 };
 

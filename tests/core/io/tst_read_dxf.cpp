@@ -47,12 +47,12 @@ class TestReadDxf : public QObject {
   void linesArcsAndCircles() {
     const ReadResult read = readDxf(drawing(kLine + QStringList{"0 ARC", "8 a", "10 0", "20 0", "40 2", "50 350",
                                                                 "51 10", "0 CIRCLE", "8 a", "10 5", "20 5", "40 3"}));
-    QCOMPARE(read.drawing.paths.size(), 3U);
+    QCOMPARE(read.drawing.outlines.size(), 3U);
     QVERIFY(read.unitKnown);
-    QCOMPARE(pathLength(read.drawing.paths[0]), 5.0);
-    QVERIFY(std::abs(pathLength(read.drawing.paths[1]) - 2 * M_PI / 9) < 1e-9);
-    QVERIFY(read.drawing.paths[2].closed);
-    QVERIFY(std::abs(std::abs(signedArea(read.drawing.paths[2])) - 9 * M_PI) < 1e-9);
+    QCOMPARE(pathLength(read.drawing.path(0)), 5.0);
+    QVERIFY(std::abs(pathLength(read.drawing.path(1)) - 2 * M_PI / 9) < 1e-9);
+    QVERIFY(read.drawing.path(2).closed);
+    QVERIFY(std::abs(std::abs(signedArea(read.drawing.path(2))) - 9 * M_PI) < 1e-9);
   }
 
   /// DXF reference, group code 42: the bulge is the tangent of a fourth of the included angle.
@@ -61,12 +61,12 @@ class TestReadDxf : public QObject {
         {"0 LWPOLYLINE", "8 a", "90 77", "70 1", "10 0",     "20 0", "42 1", "10 10", "20 0",  // the count is wrong
          "0 POLYLINE",   "8 a", "66 1",  "70 0", "0 VERTEX", "8 a",  "10 0", "20 0",  "42 0.5",
          "0 VERTEX",     "8 a", "10 4",  "20 0", "0 VERTEX", "8 a",  "10 4", "20 4",  "0 SEQEND"}));
-    QCOMPARE(read.drawing.paths.size(), 2U);
-    QVERIFY(read.drawing.paths[0].closed);
-    QVERIFY(std::abs(pathLength(read.drawing.paths[0]) - (10 + 5 * M_PI)) < 1e-9);
-    QVERIFY(!read.drawing.paths[1].closed);
-    QCOMPARE(read.drawing.paths[1].segments.size(), 2U);
-    QCOMPARE(read.drawing.paths[1].segments[0].bulge, 0.5);
+    QCOMPARE(read.drawing.outlines.size(), 2U);
+    QVERIFY(read.drawing.path(0).closed);
+    QVERIFY(std::abs(pathLength(read.drawing.path(0)) - (10 + 5 * M_PI)) < 1e-9);
+    QVERIFY(!read.drawing.path(1).closed);
+    QCOMPARE(read.drawing.path(1).segments.size(), 2U);
+    QCOMPARE(read.drawing.path(1).segments[0].bulge, 0.5);
   }
 
   void ellipsesAndSplines() {
@@ -75,10 +75,10 @@ class TestReadDxf : public QObject {
                          "0 SPLINE",  "8 a",  "70 8", "71 3", "72 8", "73 4", "40 0",   "40 0", "40 0",
                          "40 0",      "40 1", "40 1", "40 1", "40 1", "10 0", "20 0",   "10 1", "20 2",
                          "10 3",      "20 2", "10 4", "20 0"}));
-    QCOMPARE(read.drawing.paths.size(), 2U);
-    QVERIFY(read.drawing.paths[0].closed);
-    QVERIFY(std::abs(std::abs(signedArea(read.drawing.paths[0])) - M_PI * 18) < 0.01);
-    const Segment& s = read.drawing.paths[1].segments[0];
+    QCOMPARE(read.drawing.outlines.size(), 2U);
+    QVERIFY(read.drawing.path(0).closed);
+    QVERIFY(std::abs(std::abs(signedArea(read.drawing.path(0))) - M_PI * 18) < 0.01);
+    const Segment& s = read.drawing.path(1).segments[0];
     QVERIFY(distance(s.handle1, {1, 2}) < 1e-9 && distance(s.handle2, {3, 2}) < 1e-9);
   }
 
@@ -88,18 +88,18 @@ class TestReadDxf : public QObject {
     const ReadResult read =
         readDxf(drawing({"0 INSERT", "8 red", "2 B", "10 10", "20 0", "41 2", "42 2", "50 90", "70 3", "44 5"},
                         {"9 $INSUNITS", "70 4"}, block));
-    QCOMPARE(read.drawing.paths.size(), 3U);
-    QVERIFY(distance(read.drawing.paths[0].start, {10, 0}) < 1e-9);
-    QVERIFY(distance(read.drawing.paths[0].segments[0].end, {10, 2}) < 1e-9);
-    QVERIFY(distance(read.drawing.paths[2].start, {10, 10}) < 1e-9);  // columns run along the turned x
-    QCOMPARE(read.drawing.layers[read.drawing.layerOf[0]].name, std::string("red"));
+    QCOMPARE(read.drawing.outlines.size(), 3U);
+    QVERIFY(distance(read.drawing.path(0).start, {10, 0}) < 1e-9);
+    QVERIFY(distance(read.drawing.path(0).segments[0].end, {10, 2}) < 1e-9);
+    QVERIFY(distance(read.drawing.path(2).start, {10, 10}) < 1e-9);  // columns run along the turned x
+    QCOMPARE(read.drawing.layers[read.drawing.outlines[0].layer].name, std::string("red"));
   }
 
   void mirroredArcsOfAnExtrusion() {
     const ReadResult read =
         readDxf(drawing({"0 ARC", "8 a", "10 10", "20 0", "40 2", "50 0", "51 90", "210 0", "220 0", "230 -1"}));
-    QVERIFY(distance(read.drawing.paths[0].start, {-12, 0}) < 1e-9);
-    QVERIFY(distance(read.drawing.paths[0].segments.back().end, {-10, 2}) < 1e-9);
+    QVERIFY(distance(read.drawing.path(0).start, {-12, 0}) < 1e-9);
+    QVERIFY(distance(read.drawing.path(0).segments.back().end, {-10, 2}) < 1e-9);
   }
 
   void unitsAreThoseOfTheFile_data() {
@@ -115,14 +115,14 @@ class TestReadDxf : public QObject {
     QFETCH(int, code);
     QFETCH(double, mm);
     const ReadResult read = readDxf(drawing(kLine, {"9 $INSUNITS", "70 " + QString::number(code)}));
-    QVERIFY(std::abs(pathLength(read.drawing.paths[0]) - 5 * mm) < 1e-9);
+    QVERIFY(std::abs(pathLength(read.drawing.path(0)) - 5 * mm) < 1e-9);
   }
 
   void missingUnitsAreTold() {
     const ReadResult read = readDxf(drawing(kLine, {}));
     QVERIFY(!read.unitKnown);
     QVERIFY(QString::fromStdString(unitChoices(read)).contains("inches 76.2 x 101.6 mm"));
-    QVERIFY(std::abs(pathLength(readDxf(drawing(kLine, {}), {10.0}).drawing.paths[0]) - 50) < 1e-9);
+    QVERIFY(std::abs(pathLength(readDxf(drawing(kLine, {}), {10.0}).drawing.path(0)) - 50) < 1e-9);
   }
 
   void hiddenLayersTextAndPaperAreLeftOut() {
@@ -133,7 +133,7 @@ class TestReadDxf : public QObject {
                                     "20 0",   "11 1",  "21 1", "0 TEXT", "8 a",  "10 0", "20 0",   "40 2",   "1 hello",
                                     "0 LINE", "67 1",  "8 a",  "10 0",   "20 0", "11 1", "21 1"},
                 {"9 $INSUNITS", "70 4"}, {}, layers));
-    QCOMPARE(read.drawing.paths.size(), 1U);
+    QCOMPARE(read.drawing.outlines.size(), 1U);
     QCOMPARE(read.notes.size(), 3U);
     QVERIFY(QString::fromStdString(read.notes[0]).contains("1 TEXT"));
     QCOMPARE(read.drawing.layers[0].red, 255);

@@ -4,6 +4,7 @@
 #include "core/error.h"
 #include "core/io/svg/read_svg.h"
 #include "core/io/svg/write_svg.h"
+#include "support/drawings.h"
 #include "support/test_list.h"
 
 using namespace rim;
@@ -20,7 +21,7 @@ std::string document(const char* content) {
 
 Path only(const char* content) {
   const ReadResult read = readSvg(document(content));
-  return read.drawing.paths.size() == 1 ? read.drawing.paths[0] : Path{};
+  return read.drawing.outlines.size() == 1 ? read.drawing.path(0) : Path{};
 }
 
 QString troubleOf(const std::string& text) {
@@ -81,9 +82,9 @@ class TestReadSvg : public QObject {
         document("<defs><rect id='r' width='4' height='2'/><symbol id='s' viewBox='0 0 1 1'><circle cx='.5' cy='.5' "
                  "r='.5'/></symbol></defs><use xlink:href='#r' x='10' y='10'/><use href='#r' x='30' y='10'/><use "
                  "xlink:href='#s' x='50' y='10' width='20' height='20'/>"));
-    QCOMPARE(read.drawing.paths.size(), 3U);
-    QVERIFY(std::abs(boxOf(read.drawing.paths[1]).low.x - 30) < 1e-9);
-    QVERIFY(std::abs(std::abs(signedArea(read.drawing.paths[2])) - 100 * M_PI) < 1e-3);
+    QCOMPARE(read.drawing.outlines.size(), 3U);
+    QVERIFY(std::abs(boxOf(read.drawing.path(1)).low.x - 30) < 1e-9);
+    QVERIFY(std::abs(std::abs(signedArea(read.drawing.path(2))) - 100 * M_PI) < 1e-3);
   }
 
   void hiddenThingsAreLeftOutAndTextIsNamed() {
@@ -91,7 +92,7 @@ class TestReadSvg : public QObject {
         "<style>.gone { fill: red; display: none }</style><rect class='a gone' width='1' height='1'/><rect "
         "style='display:none' width='1' height='1'/><g visibility='hidden'><rect width='1' height='1'/></g><rect "
         "width='2' height='2'/><text>hi</text><image href='http://x.invalid/y.png'/>"));
-    QCOMPARE(read.drawing.paths.size(), 1U);
+    QCOMPARE(read.drawing.outlines.size(), 1U);
     QCOMPARE(read.notes.size(), 2U);
     QVERIFY(QString::fromStdString(read.notes[0]).contains("1 texts"));
     QVERIFY(QString::fromStdString(read.notes[1]).contains("other files"));
@@ -131,7 +132,7 @@ class TestReadSvg : public QObject {
     QFETCH(int, outlines);
     QFETCH(int, hidden);
     const ReadResult read = readSvg(document(content.toUtf8().constData()));
-    QCOMPARE(static_cast<int>(read.drawing.paths.size()), outlines);
+    QCOMPARE(static_cast<int>(read.drawing.outlines.size()), outlines);
     QCOMPARE(read.notes.empty(), hidden == 0);
     if (hidden == 0) return;
     const QString note = QString::fromStdString(read.notes[0]);
@@ -142,7 +143,7 @@ class TestReadSvg : public QObject {
     const auto left = [](const char* sheet) {
       const std::string content = std::string("<style>") + sheet +
                                   "</style><g class='a b'><rect class='c' width='1' height='1'/></g><circle r='3'/>";
-      return readSvg(document(content.c_str())).drawing.paths.size();
+      return readSvg(document(content.c_str())).drawing.outlines.size();
     };
     QCOMPARE(left(".a{display:none}"), std::size_t{1});
     QCOMPARE(left(".b .c{visibility:hidden}"), std::size_t{1});
@@ -168,8 +169,8 @@ class TestReadSvg : public QObject {
     const ReadResult read = readSvg(
         ("<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 100 100' " + size + "><path d='M0 0L10 0'/></svg>")
             .toStdString());
-    QVERIFY2(std::abs(pathLength(read.drawing.paths[0]) - mm) < 1e-9,
-             qPrintable(QString::number(pathLength(read.drawing.paths[0]))));
+    QVERIFY2(std::abs(pathLength(read.drawing.path(0)) - mm) < 1e-9,
+             qPrintable(QString::number(pathLength(read.drawing.path(0)))));
     QCOMPARE(read.unitKnown, known);
   }
 
@@ -216,7 +217,7 @@ class TestReadSvg : public QObject {
     int count = 0;
     for (; d.size() < 5'000'000; ++count) d += count % 2 == 0 ? " L1.234 5.678" : " L8.765 4.321";
     const ReadResult read = readSvg(document(("<path d='" + d + "'/>").c_str()));
-    QCOMPARE(read.drawing.paths[0].segments.size(), static_cast<std::size_t>(count));
+    QCOMPARE(read.drawing.path(0).segments.size(), static_cast<std::size_t>(count));
   }
 
   void filesOutsideAreNeverFollowed() {
@@ -228,7 +229,7 @@ class TestReadSvg : public QObject {
     const QByteArray text = "<!DOCTYPE svg [<!ENTITY x SYSTEM 'file://" + folder.filePath("secret").toUtf8() +
                             "'>]><svg xmlns='http://www.w3.org/2000/svg'><path d='&x;'/></svg>";
     try {
-      QVERIFY(readSvg(text.toStdString()).drawing.paths.empty());
+      QVERIFY(readSvg(text.toStdString()).drawing.outlines.empty());
     } catch (const InputError&) {
       QVERIFY(true);  // refused is as good
     }
@@ -239,15 +240,15 @@ class TestReadSvg : public QObject {
     drawing.pageWidth = 60;
     drawing.pageHeight = 50;
     drawing.layers = {{"navy", 23, 41, 84}, {"red", 194, 35, 40}};
-    drawing.paths = {{{30, 20}, {Segment::arc({10, 20}, 1), Segment::arc({30, 20}, 1)}, true},
-                     {{5, 5}, {Segment::line({9, 5}), Segment::cubic({9, 8}, {7, 9}, {5, 9})}, false}};
-    drawing.layerOf = {1, 0};
+    setPaths(drawing, {{{30, 20}, {Segment::arc({10, 20}, 1), Segment::arc({30, 20}, 1)}, true},
+                       {{5, 5}, {Segment::line({9, 5}), Segment::cubic({9, 8}, {7, 9}, {5, 9})}, false}});
+    setLayers(drawing, {1, 0});
     const ReadResult read = readSvg(svgText(drawing));
     QCOMPARE(read.drawing.layers, drawing.layers);
-    QCOMPARE(read.drawing.paths.size(), 2U);
-    QVERIFY(std::abs(pathLength(read.drawing.paths[0]) - pathLength(drawing.paths[1])) < 1e-5);
-    QVERIFY(std::abs(signedArea(read.drawing.paths[1]) - signedArea(drawing.paths[0])) < 1e-3);
-    QVERIFY(read.drawing.paths[1].closed && !read.drawing.paths[0].closed);
+    QCOMPARE(read.drawing.outlines.size(), 2U);
+    QVERIFY(std::abs(pathLength(read.drawing.path(0)) - pathLength(drawing.path(1))) < 1e-5);
+    QVERIFY(std::abs(signedArea(read.drawing.path(1)) - signedArea(drawing.path(0))) < 1e-3);
+    QVERIFY(read.drawing.path(1).closed && !read.drawing.path(0).closed);
   }
 };
 

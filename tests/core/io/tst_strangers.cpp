@@ -75,7 +75,7 @@ class TestStrangers : public QObject {
         "<!ENTITY ns_svg \"http://www.w3.org/2000/svg\"><!ENTITY ns_xlink \"http://www.w3.org/1999/xlink\">]>"
         "<svg xmlns=\"&ns_svg;\" xmlns:xlink=\"&ns_xlink;\" width=\"10mm\" height=\"10mm\" viewBox=\"0 0 10 10\">"
         "<defs><path id=\"a\" d=\"M0,0L5,0L5,5Z\"/></defs><use xlink:href=\"#a\"/></svg>";
-    QCOMPARE(readDrawing(text, "a.svg").drawing.paths.size(), 1U);
+    QCOMPARE(readDrawing(text, "a.svg").drawing.outlines.size(), 1U);
   }
 
   void nothingIsFetchedFromOtherFiles() {
@@ -86,7 +86,7 @@ class TestStrangers : public QObject {
     secret.close();
     const std::string text = svg("<path d='&other;'/><path d='M1,1L2,1L2,2Z'/>",
                                  "<!DOCTYPE svg [<!ENTITY other SYSTEM '" + secret.fileName().toStdString() + "'>]>");
-    QCOMPARE(readDrawing(text, "a.svg").drawing.paths.size(), 1U);
+    QCOMPARE(readDrawing(text, "a.svg").drawing.outlines.size(), 1U);
   }
 
   void hostileXmlIsRefusedSoon_data() {
@@ -126,7 +126,7 @@ class TestStrangers : public QObject {
           .append(std::to_string(i / 300))
           .append("h.5v.5h-.5zM-10.25,-11.75 ");
     QVERIFY(d.size() > 2'000'000);
-    QCOMPARE(readDrawing(svg("<path d='" + repeated(d, 6) + "'/>"), "a.svg").drawing.paths.size() > 1000, true);
+    QCOMPARE(readDrawing(svg("<path d='" + repeated(d, 6) + "'/>"), "a.svg").drawing.outlines.size() > 1000, true);
   }
 
   void layersThatAreOffAreOffWhateverTheirCase() {
@@ -134,7 +134,7 @@ class TestStrangers : public QObject {
     const std::string layers =
         "0\nTABLE\n2\nLAYER\n70\n1\n0\nLAYER\n2\nHidden\n70\n0\n62\n-3\n6\nCONTINUOUS\n0\nENDTAB\n";
     const ReadResult read = readDrawing(dxf(line("HIDDEN") + line("hidden") + line("Seen"), {}, {}, layers), "a.dxf");
-    QCOMPARE(read.drawing.paths.size(), 1U);
+    QCOMPARE(read.drawing.outlines.size(), 1U);
     QCOMPARE(read.drawing.layers.size(), 1U);
     const ReadResult same = readDrawing(dxf(line("Cut") + "0\nCIRCLE\n8\nCUT\n10\n9\n20\n9\n40\n2\n"), "a.dxf");
     QCOMPARE(same.drawing.layers.size(), 1U);
@@ -184,7 +184,7 @@ class TestStrangers : public QObject {
   }
 
   void blocksWithinBlocksHaveALimit() {
-    QCOMPARE(readDrawing(dxf(insert(0), chain(100)), "a.dxf").drawing.paths.size(), 1U);
+    QCOMPARE(readDrawing(dxf(insert(0), chain(100)), "a.dxf").drawing.outlines.size(), 1U);
     const QString trouble = troubleOf(dxf(insert(0), chain(20'000)), "a.dxf");
     QVERIFY2(trouble.contains("500 deep"), qPrintable(trouble));
   }
@@ -218,8 +218,8 @@ class TestStrangers : public QObject {
     QVERIFY2(python.exitCode() == 0, python.readAllStandardError().constData());
     const ReadResult binary = readDrawing(folder.filePath("binary.dxf").toStdString());
     const ReadResult text = readDrawing(folder.filePath("text.dxf").toStdString());
-    QCOMPARE(binary.drawing.paths.size(), 3U);
-    QVERIFY(binary.drawing.paths == text.drawing.paths && binary.drawing.layers == text.drawing.layers);
+    QCOMPARE(binary.drawing.outlines.size(), 3U);
+    QVERIFY(pathsOf(binary.drawing) == pathsOf(text.drawing) && binary.drawing.layers == text.drawing.layers);
     QCOMPARE(binary.mmPerUnit, text.mmPerUnit);
     // Cut anywhere it is told, not trusted.
     QFile whole(folder.filePath("binary.dxf"));
@@ -244,8 +244,8 @@ class TestStrangers : public QObject {
     const std::string pieces =
         svg("<path d='M1,1L5,1'/><path d='M5,5L5,1'/><path d='M5,5L1,1'/><path d='M8,8h1v1h-1z'/>");
     const ReadResult read = readDrawing(pieces, "a.svg");
-    QCOMPARE(read.drawing.paths.size(), 2U);
-    QVERIFY(read.drawing.paths[0].closed);
+    QCOMPARE(read.drawing.outlines.size(), 2U);
+    QVERIFY(read.drawing.path(0).closed);
     const std::vector<Finding> findings = unjoined(read);
     QCOMPARE(findings.size(), 1U);
     QCOMPARE(nameOf(findings[0].kind), std::string("unjoined"));

@@ -7,6 +7,7 @@
 #include "core/io/export.h"
 #include "core/io/report.h"
 #include "core/io/svg/write_svg.h"
+#include "support/drawings.h"
 #include "support/test_list.h"
 
 using namespace rim;
@@ -17,7 +18,7 @@ Drawing halfDisc() {
   Drawing drawing;
   drawing.pageWidth = 20;
   drawing.pageHeight = 10;
-  drawing.paths = {{{5, 2}, {Segment::line({15, 2}), Segment::arc({5, 2}, 1)}, true}};
+  setPaths(drawing, {{{5, 2}, {Segment::line({15, 2}), Segment::arc({5, 2}, 1)}, true}});
   return drawing;
 }
 
@@ -57,8 +58,8 @@ class TestWrite : public QObject {
     QFETCH(double, number);
     QFETCH(QString, written);
     Drawing drawing;
-    drawing.paths = {
-        Path{{number, 0}, {Segment::line({7, 0}), Segment::line({7, -7}), Segment::line({number, 0})}, true}};
+    setPaths(drawing,
+             {Path{{number, 0}, {Segment::line({7, 0}), Segment::line({7, -7}), Segment::line({number, 0})}, true}});
     const QString text = QString::fromStdString(svgText(drawing, {}));
     QVERIFY2(text.contains(" d=\"M" + written + ",0 L7,0"), qPrintable(text));
   }
@@ -80,7 +81,9 @@ class TestWrite : public QObject {
 
   void r12RefusesCurves() {
     Drawing drawing = halfDisc();
-    drawing.paths[0].segments[0] = Segment::cubic({7, 3}, {12, 3}, {15, 2});
+    Path curved = drawing.path(0);
+    curved.segments[0] = Segment::cubic({7, 3}, {12, 3}, {15, 2});
+    drawing.setPath(0, curved);
     QVERIFY_THROWS_EXCEPTION(InputError, writeDxf(drawing, at("r12.dxf"), DxfVersion::R12));
     QVERIFY(!std::filesystem::exists(at("r12.dxf")));
   }

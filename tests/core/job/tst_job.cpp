@@ -42,7 +42,7 @@ class TestJob : public QObject {
     Job job = squareJob();
     job.size = {static_cast<SizeWish::Of>(of), value};
     QVERIFY2(qAbs(rim::mmPerPixel(job) / mmPerPixel - 1) < 2e-3, qPrintable(QString::number(rim::mmPerPixel(job))));
-    const Box box = boxOf(drawingOf(job).paths);
+    const Box box = boxOf(pathsOf(drawingOf(job)));
     if (job.size.of == SizeWish::Of::OutlinesWidth) QVERIFY(qAbs(box.width() - value) < 1e-9);
     if (job.size.of == SizeWish::Of::OutlinesHeight) QVERIFY(qAbs(box.height() - value) < 1e-9);
   }
@@ -50,7 +50,7 @@ class TestJob : public QObject {
   void theOriginIsThePicturesLowerLeftCorner() {
     Job job = squareJob();
     job.size = {SizeWish::Of::Resolution, 25.4};
-    const Box box = boxOf(drawingOf(job).paths);
+    const Box box = boxOf(pathsOf(drawingOf(job)));
     QVERIFY(qAbs(box.low.x - 20) < 0.05 && qAbs(box.low.y - 30) < 0.05);
     QCOMPARE(drawingOf(job).pageHeight, 80.0);
   }
@@ -59,7 +59,7 @@ class TestJob : public QObject {
     Job job = jobOn(pictureOf(drawn(20, 20, disc(10, 10, 5))));
     job.size = {SizeWish::Of::OutlinesWidth, 50};
     QVERIFY(qAbs(mmPerPixel(job) - 25.4 / 96) < 1e-12);
-    QVERIFY(drawingOf(job).paths.empty());
+    QVERIFY(drawingOf(job).outlines.empty());
   }
 
   void lightInkIsRecognisedByADarkEdge() {

@@ -4,6 +4,7 @@
 
 #include "core/error.h"
 #include "core/job/stages.h"
+#include "support/drawings.h"
 #include "support/pictures.h"
 #include "support/spoil.h"
 #include "support/test_list.h"
@@ -67,7 +68,7 @@ class TestStages : public QObject {
 
   void aDrawingThatWasReadIsOnlyMended() {
     Drawing drawing;
-    drawing.paths = {polygonPath({{0, 0}, {10, 0}, {10, 10}})};
+    setPaths(drawing, {polygonPath({{0, 0}, {10, 0}, {10, 10}})});
     Job job = jobOn(drawing, "a.svg");
     QVERIFY(stagesThatWork(job).empty());
     job.mend.steps = {{MendStep::What::Safe, {}, {}, {}}};

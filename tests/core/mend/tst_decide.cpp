@@ -7,6 +7,7 @@
 #include "core/mend/decide.h"
 #include "core/mend/find/inspect.h"
 #include "core/mend/repair/join.h"
+#include "support/drawings.h"
 #include "support/spoil.h"
 #include "support/test_list.h"
 
@@ -28,25 +29,25 @@ Drawing broken(unsigned seed) {
   std::mt19937 random(seed);
   Drawing d = withDirt(withDoubles(withGaps(takenApart(plate(random), random), 0.4, random), random), random);
   const Drawing whole = plate(random);
-  d.paths.push_back(polygonPath({{150, 0}, {170, 0}, {160, 18}, {172, 12}, {147, 11}}));  // bow-tie
-  d.paths.push_back(polygonPath({{150, 30},
-                                 {170, 30},
-                                 {170, 35.2},
-                                 {170.4, 35.2},
-                                 {170.4, 34.9},
-                                 {169.8, 34.9},
-                                 {170, 40},
-                                 {162, 40},
-                                 {162, 44},
-                                 {162, 40},
-                                 {150, 40}}));                                                  // loop, spike
-  d.paths.push_back(polygonPath({{150, 50}, {170, 50}, {170, 50.001}, {170, 60}, {150, 60}}));  // node
-  d.paths.push_back(circlePath({160, 70}, 4.13));                                               // stroke
-  d.paths.push_back(circlePath({160, 70}, 3.9));
-  d.paths.push_back(polygonPath({{180, 30}, {190, 30}, {190, 40}, {180, 40}}));  // a common border
-  d.paths.push_back(polygonPath({{190, 32}, {196, 32}, {196, 50}, {190, 50}}));
-  d.paths.push_back(circlePath({180, 70}, 0.1));  // speck
-  d.paths.push_back(circlePath({900, 70}, 2));    // stray
+  add(d, polygonPath({{150, 0}, {170, 0}, {160, 18}, {172, 12}, {147, 11}}));  // bow-tie
+  add(d, polygonPath({{150, 30},
+                      {170, 30},
+                      {170, 35.2},
+                      {170.4, 35.2},
+                      {170.4, 34.9},
+                      {169.8, 34.9},
+                      {170, 40},
+                      {162, 40},
+                      {162, 44},
+                      {162, 40},
+                      {150, 40}}));                                                  // loop, spike
+  add(d, polygonPath({{150, 50}, {170, 50}, {170, 50.001}, {170, 60}, {150, 60}}));  // node
+  add(d, circlePath({160, 70}, 4.13));                                               // stroke
+  add(d, circlePath({160, 70}, 3.9));
+  add(d, polygonPath({{180, 30}, {190, 30}, {190, 40}, {180, 40}}));  // a common border
+  add(d, polygonPath({{190, 32}, {196, 32}, {196, 50}, {190, 50}}));
+  add(d, circlePath({180, 70}, 0.1));  // speck
+  add(d, circlePath({900, 70}, 2));    // stray
   return d;
 }
 
@@ -75,9 +76,9 @@ class TestDecide : public QObject {
         for (const std::string& repair : repairsFor(f)) {
           const Drawing changed = repaired(drawing, f, repair, {});
           // No end may be within reach of a line that crosses nothing; then nothing is done.
-          if (repair == "nearest" && changed.paths == drawing.paths) continue;
-          const MendStep step{MendStep::What::One, f.kind, f.at, repair};
-          const auto after = withoutLeft(inspect(changed, {}), {step});
+          if (repair == "nearest" && pathsOf(changed) == pathsOf(drawing)) continue;
+          const MendStep step = stepFor(drawing, f, MendStep::What::One, repair);
+          const auto after = withoutLeft(inspect(changed, {}), changed, {{}, {step}});
           const QString where = QString("seed %1: %2 by %3 at %4, %5")
                                     .arg(seed)
                                     .arg(nameOf(f.kind).c_str(), repair.c_str())
@@ -107,7 +108,8 @@ class TestDecide : public QObject {
       for (const std::string& repair : repairsFor(f)) {
         if (repair == "nearest" || f.kind == FindingKind::OpenEnd) continue;
         const MendStep step{MendStep::What::Kind, f.kind, f.at, repair};
-        for (const Finding& g : withoutLeft(inspect(repairedAll(drawing, f.kind, repair, {}), {}), {step})) {
+        const Drawing changed = repairedAll(drawing, f.kind, repair, {});
+        for (const Finding& g : withoutLeft(inspect(changed, {}), changed, {{}, {step}})) {
           const auto offered = repairsFor(g);
           const bool again = std::find(offered.begin(), offered.end(), repair) != offered.end();
           QVERIFY2(g.kind != f.kind || !again, (nameOf(f.kind) + " by " + repair).c_str());
@@ -125,7 +127,7 @@ class TestDecide : public QObject {
     for (const FindingKind kind :
          {FindingKind::Loop, FindingKind::Spike, FindingKind::Stray, FindingKind::SelfCrossing})
       QVERIFY2(kinds.count(kind) == 1, nameOf(kind).c_str());
-    QVERIFY(boxOf(safe.paths).width() == boxOf(drawing.paths).width());
+    QVERIFY(boxOf(pathsOf(safe)).width() == boxOf(pathsOf(drawing)).width());
   }
 
   void gapsThatCanBeSeenAreNotClosedSafely() {
@@ -143,41 +145,76 @@ class TestDecide : public QObject {
 
   void decisionsAreMadeAnewInOrder() {
     Drawing drawing;
-    drawing.paths = {linePath({0, 0}, {10, 0}), linePath({10.3, 0}, {10.3, 10}), linePath({10.3, 10}, {0, 10}),
-                     linePath({0, 10}, {0, 0})};
+    setPaths(drawing, {linePath({0, 0}, {10, 0}), linePath({10.3, 0}, {10.3, 10}), linePath({10.3, 10}, {0, 10}),
+                       linePath({0, 10}, {0, 0})});
     MendWork work;
     work.steps = {{MendStep::What::Safe, {}, {}, {}},
                   {MendStep::What::One, FindingKind::OpenEnd, {10.2, 0}, "join"},
-                  {MendStep::What::One, FindingKind::OpenEnd, {500, 500}, "join"}};  // nothing is there: passed over
-    const Drawing got = decided(drawing, work);
-    QCOMPARE(got.paths.size(), 1U);
-    QVERIFY(got.paths[0].closed);
-    QVERIFY(std::abs(signedArea(got.paths[0]) - 103) < 0.01);
-    QVERIFY(decided(drawing, {}).paths == drawing.paths);
+                  {MendStep::What::One, FindingKind::OpenEnd, {500, 500}, "join"}};  // nothing is there
+    const Decided result = decided(drawing, work);
+    QVERIFY2(result.lost == std::vector<std::size_t>{2}, "what finds nothing is told");
+    const auto told = lostDecisions(result.drawing, work, result.lost);
+    QVERIFY(told.size() == 1 && told[0].at == (Point{500, 500}));
+    const Drawing& got = result.drawing;
+    QCOMPARE(got.outlines.size(), 1U);
+    QVERIFY(got.path(0).closed);
+    QVERIFY(std::abs(signedArea(got.path(0)) - 103) < 0.01);
+    const Drawing undecided = decided(drawing, {}).drawing;
+    QVERIFY(pathsOf(undecided) == pathsOf(drawing));
+  }
+
+  /// Two parts beside each other, each open by a gap; the gap of the right one is to be joined.
+  void aDecisionStaysWithItsOutline() {
+    const auto open = [](double x, double side, double gap) {
+      Path path = polygonPath({{x, 0}, {x + side, 0}, {x + side, side}, {x, side}});
+      path.closed = false;
+      path.segments.back().end = {x, gap};
+      return path;
+    };
+    const Drawing drawing = makeDrawing({open(0, 10, 0.3), open(10.6, 20, 0.3)});
+    const auto findings = inspect(drawing, {});
+    QCOMPARE(findings.size(), 2U);
+    MendWork work;
+    work.steps = {stepFor(drawing, findings[1], MendStep::What::One, "join")};
+    const auto openOnes = [&work](const Drawing& d) {
+      const Decided got = decided(d, work);
+      QString text = got.lost.empty() ? "" : "lost ";
+      for (std::size_t i = 0; i < got.drawing.outlines.size(); ++i)
+        if (!got.drawing.path(i).closed) text += QString::number(i);
+      return text;
+    };
+    QCOMPARE(openOnes(drawing), QString("0"));
+    // The same outlines in another order, and on a drawing that is as many units large as it likes.
+    QCOMPARE(openOnes(makeDrawing({drawing.path(1), drawing.path(0)})), QString("1"));
+    // What lies above changed: both outlines are others by a little; the place and the area tell which is meant.
+    QCOMPARE(openOnes(makeDrawing({open(0.02, 10, 0.25), open(10.62, 20.05, 0.25)})), QString("0"));
+    // It is gone, and its neighbour is far smaller: nothing is repaired in its stead, and that is told.
+    QCOMPARE(openOnes(makeDrawing({open(10.2, 10, 0.3)})), QString("lost 0"));
+    QCOMPARE(openOnes(makeDrawing({open(60, 20, 0.3)})), QString("lost 0"));
   }
 
   void whatWasLeftIsListedNoMore() {
     Drawing drawing;
-    drawing.paths = {circlePath({28, 0}, 0.1), circlePath({52, 0}, 0.1), circlePath({40, 0}, 5)};
+    setPaths(drawing, {circlePath({28, 0}, 0.1), circlePath({52, 0}, 0.1), circlePath({40, 0}, 5)});
     const auto all = inspect(drawing, {});
     QCOMPARE(all.size(), 2U);
-    const auto rest = withoutLeft(all, {{MendStep::What::Leave, FindingKind::Speck, {52, 0}, {}}});
+    const auto rest = withoutLeft(all, drawing, {{}, {{MendStep::What::Leave, FindingKind::Speck, {52, 0}, {}}}});
     QCOMPARE(rest.size(), 1U);
     QVERIFY(rest[0].at.x < 29);
   }
 
   void lonelyEndsAreJoinedHoweverFar() {
     Drawing drawing;
-    drawing.paths = {linePath({0, 0}, {10, 0}), linePath({10, 3}, {0, 3})};
+    setPaths(drawing, {linePath({0, 0}, {10, 0}), linePath({10, 3}, {0, 3})});
     const auto findings = inspect(drawing, {});
     QCOMPARE(findings.size(), 4U);
     QVERIFY(QString::fromStdString(sentenceOf(findings[0])).contains("3.00 mm away"));
-    QCOMPARE(repaired(drawing, findings[0], "nearest", {}).paths.size(), 1U);
+    QCOMPARE(repaired(drawing, findings[0], "nearest", {}).outlines.size(), 1U);
   }
 
   void aFarJoinCrossesNothing() {
     Drawing drawing;
-    drawing.paths = {linePath({0, 0}, {10, 0}), linePath({20, 2}, {30, 2}), linePath({12, 6}, {30, 6})};
+    setPaths(drawing, {linePath({0, 0}, {10, 0}), linePath({20, 2}, {30, 2}), linePath({12, 6}, {30, 6})});
     const auto nearest = [&drawing] {
       const auto findings = inspect(drawing, {});
       const auto at = std::find_if(findings.begin(), findings.end(), [](const Finding& f) {
@@ -186,13 +223,14 @@ class TestDecide : public QObject {
       return repaired(drawing, *at, "nearest", {});
     };
     // Between the end and its nearest partner stands an outline: the next one is taken.
-    QCOMPARE(nearest().paths[0].segments.back().end, (Point{30, 6}));
-    drawing.paths.push_back(polygonPath({{10.5, 3}, {15, 3}, {15, 4}, {10.5, 4}}));
-    const Point end = nearest().paths[0].segments.back().end;
+    QCOMPARE(nearest().path(0).segments.back().end, (Point{30, 6}));
+    add(drawing, polygonPath({{10.5, 3}, {15, 3}, {15, 4}, {10.5, 4}}));
+    const Point end = nearest().path(0).segments.back().end;
     QVERIFY2(end == (Point{30, 2}), qPrintable(QString("%1 %2").arg(end.x).arg(end.y)));
     // All round it: there is no way.
-    drawing.paths.push_back(circlePath({5, 0}, 6));
-    QVERIFY(nearest().paths == drawing.paths);
+    add(drawing, circlePath({5, 0}, 6));
+    const Drawing same = nearest();
+    QVERIFY(pathsOf(same) == pathsOf(drawing));
   }
 
   void aCommonBorderIsDrawnOnceOrTwice() {
@@ -201,26 +239,27 @@ class TestDecide : public QObject {
       for (int j = 0; j < 2; ++j) {
         const double x = 10 * i;
         const double y = 8 * j;
-        drawing.paths.push_back(polygonPath({{x, y}, {x + 10, y}, {x + 10, y + 8}, {x, y + 8}}));
+        add(drawing, polygonPath({{x, y}, {x + 10, y}, {x + 10, y + 8}, {x, y + 8}}));
       }
     }
     const auto findings = inspect(drawing, {});
     QCOMPARE(findings.size(), 7U);
     QVERIFY(repairsFor(findings[0]) == (std::vector<std::string>{"once", "twice"}));
-    QCOMPARE(totalLength(drawing.paths), 216.0);
+    QCOMPARE(totalLength(pathsOf(drawing)), 216.0);
     // Three rows of 30 mm and four columns of 16 mm.
     const Drawing once = repairedAll(drawing, FindingKind::DoubleLine, "once", {});
-    QCOMPARE(totalLength(once.paths), 154.0);
+    QCOMPARE(totalLength(pathsOf(once)), 154.0);
     QVERIFY(inspect(joinEnds(once, {}).drawing, {}).empty());
     const Drawing one = repaired(drawing, findings[0], "once", {});
-    QCOMPARE(totalLength(one.paths), 216 - findings[0].sizeMm);
+    QCOMPARE(totalLength(pathsOf(one)), 216 - findings[0].sizeMm);
     QCOMPARE(inspect(one, {}).size(), 6U);
     const auto twice = [&](MendStep::What what) {
-      return withoutLeft(findings, {{what, FindingKind::DoubleLine, findings[0].at, "twice"}}).size();
+      return withoutLeft(findings, drawing, {{}, {stepFor(drawing, findings[0], what, "twice")}}).size();
     };
     QCOMPARE(twice(MendStep::What::One), 6U);
     QCOMPARE(twice(MendStep::What::Kind), 0U);
-    QVERIFY(repairedAll(drawing, FindingKind::DoubleLine, "twice", {}).paths == drawing.paths);
+    const Drawing kept = repairedAll(drawing, FindingKind::DoubleLine, "twice", {});
+    QVERIFY(pathsOf(kept) == pathsOf(drawing));
   }
 };
 

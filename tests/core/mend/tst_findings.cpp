@@ -6,6 +6,7 @@
 #include "core/mend/find/inspect.h"
 #include "core/mend/repair/join.h"
 #include "support/artwork.h"
+#include "support/drawings.h"
 #include "support/spoil.h"
 #include "support/test_list.h"
 
@@ -14,13 +15,13 @@ using namespace rim::test;
 
 namespace {
 
-using Paths = std::vector<Path>;
+using PathList = std::vector<Path>;
 
 Path linePath(Point a, Point b) { return {a, {Segment::line(b)}, false}; }
 
-Paths square(double side) { return {polygonPath({{0, 0}, {side, 0}, {side, side}, {0, side}})}; }
+PathList square(double side) { return {polygonPath({{0, 0}, {side, 0}, {side, side}, {0, side}})}; }
 
-Paths with(Paths paths, const Paths& more) {
+PathList with(PathList paths, const PathList& more) {
   paths.insert(paths.end(), more.begin(), more.end());
   return paths;
 }
@@ -32,16 +33,16 @@ QString listOf(const std::vector<Finding>& findings) {
 }
 
 }  // namespace
-Q_DECLARE_METATYPE(Paths)
+Q_DECLARE_METATYPE(PathList)
 
 class TestFindings : public QObject {
   Q_OBJECT
 
  private slots:
   void faultsAreFoundAsWhatTheyAre_data() {
-    QTest::addColumn<Paths>("paths");
+    QTest::addColumn<PathList>("paths");
     QTest::addColumn<QString>("found");
-    const auto row = [](const char* name, const Paths& paths, const char* found) {
+    const auto row = [](const char* name, const PathList& paths, const char* found) {
       QTest::newRow(name) << paths << QString(found);
     };
     row("a clean square", square(20), "");
@@ -87,7 +88,7 @@ class TestFindings : public QObject {
     row("a stray with more line", with(square(60), {circlePath({200, 5}, 1.7)}), "stray");
     row("a small part aside", with(square(60), {circlePath({200, 5}, 3)}), "");
     row("two parts far apart", with(square(20), {polygonPath({{500, 0}, {520, 0}, {520, 20}, {500, 20}})}), "");
-    Paths washers;
+    PathList washers;
     for (int i = 0; i < 12; ++i) washers.push_back(circlePath({100.0 * (i % 4), 100.0 * (i / 4)}, 2));
     row("small parts all over a sheet", washers, "");
     row("a frame round parts with holes",
@@ -98,26 +99,27 @@ class TestFindings : public QObject {
         {polygonPath({{-5, -5}, {45, -5}, {45, 25}, {-5, 25}}), circlePath({10, 10}, 8), circlePath({30, 10}, 8)}, "");
   }
   void faultsAreFoundAsWhatTheyAre() {
-    QFETCH(Paths, paths);
+    QFETCH(PathList, paths);
     QFETCH(QString, found);
     Drawing drawing;
-    drawing.paths = paths;
+    setPaths(drawing, paths);
     QCOMPARE(listOf(inspect(drawing, {})), found);
     // Turned, mirrored in order and begun elsewhere it is the same.
-    std::reverse(drawing.paths.begin(), drawing.paths.end());
-    for (Path& path : drawing.paths) path = scaled(reversed(path), 1, {31.7, -12.3});
+    std::reverse(drawing.outlines.begin(), drawing.outlines.end());
+    for (Outline& outline : drawing.outlines)
+      outline = outline.with(scaled(reversed(outline.path()), 1, {31.7, -12.3}));
     QCOMPARE(listOf(inspect(drawing, {})), found);
   }
 
   void sentencesSayWhereAndHowLarge() {
     Drawing gap;
-    gap.paths = {linePath({0, 0}, {9, 0}), linePath({9.3, 0}, {20, 0})};
+    setPaths(gap, {linePath({0, 0}, {9, 0}), linePath({9.3, 0}, {20, 0})});
     const Finding first = inspect(gap, {})[0];
     QCOMPARE(QString::fromStdString(sentenceOf(first)), QString("Two ends are 0.30 mm apart; the outline is open."));
     QVERIFY(distance(first.at, {9.15, 0}) < 1e-9);
     QCOMPARE(first.repair, std::string("join"));
     Drawing stray;
-    stray.paths = with(square(20), {circlePath({90, 5}, 0.3)});
+    setPaths(stray, with(square(20), {circlePath({90, 5}, 0.3)}));
     QVERIFY(QString::fromStdString(sentenceOf(inspect(stray, {})[0]))
                 .contains("90.30 mm by 20.00 mm instead of 20.00 mm by 20.00 mm"));
   }
@@ -125,20 +127,21 @@ class TestFindings : public QObject {
   /// A square of 20 with a hub in its middle, three lines leading there; and one with a cross.
   void bordersBetweenAreasMayMeetAndCross() {
     Drawing hub;
-    hub.paths =
-        with(square(20), {linePath({0, 3}, {10, 10}), linePath({10, 10}, {20, 3}), linePath({10, 10}, {10, 20})});
+    setPaths(hub,
+             with(square(20), {linePath({0, 3}, {10, 10}), linePath({10, 10}, {20, 3}), linePath({10, 10}, {10, 20})}));
     QCOMPARE(listOf(inspect(hub, {})), QString());
-    QVERIFY2(joinEnds(hub, {}).drawing.paths == hub.paths, "what has no fault stays as it is");
+    const Drawing same = joinEnds(hub, {}).drawing;
+    QVERIFY2(same.outlines == hub.outlines, "what has no fault stays as it is");
     Drawing cross;
-    cross.paths = with(square(20), {linePath({0, 9}, {20, 11}), linePath({9, 0}, {11, 20})});
+    setPaths(cross, with(square(20), {linePath({0, 9}, {20, 11}), linePath({9, 0}, {11, 20})}));
     QCOMPARE(listOf(inspect(cross, {})), QString());
     // A line that parts nothing crosses all the same, and ends of two lines that meet are open.
-    cross.paths.back() = linePath({9, 4}, {11, 16});
+    cross.setPath(cross.outlines.size() - 1, linePath({9, 4}, {11, 16}));
     QCOMPARE(listOf(inspect(cross, {})), QString("open-end open-end crossing"));
-    hub.paths.pop_back();
+    hub.outlines.pop_back();
     QCOMPARE(listOf(inspect(hub, {})), QString("open-end"));
     // One of the lines there is drawn a second time for a part of its way: no third area.
-    hub.paths.push_back(linePath({10, 10}, {5, 6.5}));
+    add(hub, linePath({10, 10}, {5, 6.5}));
     QVERIFY(listOf(inspect(hub, {})).contains("open-end"));
   }
 
@@ -153,17 +156,17 @@ class TestFindings : public QObject {
     job.colours.on = true;
     job.colours.layout = InkLayout::Shared;
     job = workedOut(std::move(job));
-    QVERIFY(countsOf(job.tracing->outlines).open >= 3);
+    QVERIFY(countsOf(pathsOf(*job.tracing)).open >= 3);
     QCOMPARE(listOf(findingsOf(job)), QString());
   }
 
   void layersAreSheetsOfTheirOwn() {
     Drawing drawing;
-    drawing.paths = with(square(20), square(20));
+    setPaths(drawing, with(square(20), square(20)));
     drawing.layers = {{"a", 0, 0, 0}, {"b", 255, 0, 0}};
-    drawing.layerOf = {0, 1};
+    setLayers(drawing, {0, 1});
     QVERIFY(inspect(drawing, {}).empty());
-    drawing.layerOf = {1, 1};
+    setLayers(drawing, {1, 1});
     QCOMPARE(inspect(drawing, {}).size(), 1U);
   }
 
@@ -173,7 +176,7 @@ class TestFindings : public QObject {
     QCOMPARE(sizeText(3e-7), std::string("0 mm"));
     QCOMPARE(sizeText(560.4), std::string("560 mm"));
     QCOMPARE(sizeText(0.314, Unit::Inch), std::string("0.0124 in"));
-    const Finding finding{FindingKind::Spike, {}, 0, 0, 25.4, "{} and {}; {}", {25.4, 0.3}, {}};
+    const Finding finding{FindingKind::Spike, {}, {}, {}, 25.4, "{} and {}; {}", {25.4, 0.3}, {}};
     QCOMPARE(sentenceOf(finding), std::string("25.40 mm and 0.30 mm; {}"));
     QCOMPARE(sentenceOf(finding, Unit::Inch), std::string("1.0000 in and 0.0118 in; {}"));
   }

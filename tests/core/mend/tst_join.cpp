@@ -7,6 +7,7 @@
 #include "core/mend/repair/meet.h"
 #include "core/mend/repair/simplify.h"
 #include "core/mend/repair/strokes.h"
+#include "support/drawings.h"
 #include "support/spoil.h"
 #include "support/test_list.h"
 
@@ -80,23 +81,23 @@ class TestJoin : public QObject {
 
   void looseLinesInAnyOrderBecomeOneOutlineWithoutNeedlessNodes() {
     Drawing drawing;
-    drawing.paths = {linePath({10, 10}, {0, 10}), linePath({10, 0}, {5, 0}), linePath({0, 10}, {0, 0}),
-                     linePath({0, 0}, {5, 0}), linePath({10, 0}, {10, 10})};
+    setPaths(drawing, {linePath({10, 10}, {0, 10}), linePath({10, 0}, {5, 0}), linePath({0, 10}, {0, 0}),
+                       linePath({0, 0}, {5, 0}), linePath({10, 0}, {10, 10})});
     const Repaired joined = joinEnds(drawing, {});
-    QCOMPARE(joined.drawing.paths.size(), 1U);
-    QVERIFY(joined.drawing.paths[0].closed);
-    QCOMPARE(joined.drawing.paths[0].segments.size(), 4U);
+    QCOMPARE(joined.drawing.outlines.size(), 1U);
+    QVERIFY(joined.drawing.path(0).closed);
+    QCOMPARE(joined.drawing.path(0).segments.size(), 4U);
     QCOMPARE(joined.count, 5U);
   }
 
   void endsOfOneLayerFindEachOtherFirst() {
     Drawing drawing;
     drawing.layers = {{"a", 0, 0, 0}, {"b", 0, 0, 0}};
-    drawing.paths = {linePath({0, 0}, {10, 0}), linePath({10.2, 0}, {20, 0}), linePath({10.1, 0}, {10.1, 9})};
-    drawing.layerOf = {0, 0, 1};
+    setPaths(drawing, {linePath({0, 0}, {10, 0}), linePath({10.2, 0}, {20, 0}), linePath({10.1, 0}, {10.1, 9})});
+    setLayers(drawing, {0, 0, 1});
     const Repaired joined = joinEnds(drawing, {});
-    QCOMPARE(joined.drawing.paths.size(), 2U);
-    QVERIFY(std::abs(boxOf(joined.drawing.paths[0]).width() - 20) < 1e-9);
+    QCOMPARE(joined.drawing.outlines.size(), 2U);
+    QVERIFY(std::abs(boxOf(joined.drawing.path(0)).width() - 20) < 1e-9);
   }
 
   void movedSidewaysAPathKeepsItsDistance_data() {

@@ -15,6 +15,7 @@
 #include "core/mend/repair/mend.h"
 #include "core/mend/repair/smoothing.h"
 #include "core/mend/repair/tidy.h"
+#include "support/drawings.h"
 #include "support/spoil.h"
 #include "support/test_list.h"
 
@@ -25,14 +26,14 @@ namespace {
 
 Drawing of(std::vector<Path> paths) {
   Drawing drawing;
-  drawing.paths = std::move(paths);
+  setPaths(drawing, std::move(paths));
   return drawing;
 }
 
 /// By chords, so that nothing of the mender judges itself.
 std::vector<std::pair<Point, Point>> chordsOf(const Drawing& drawing) {
   std::vector<std::pair<Point, Point>> chords;
-  for (const Path& path : drawing.paths) {
+  for (const Path& path : pathsOf(drawing)) {
     const std::vector<Point> points = flatten(path, 1e-5);
     for (std::size_t i = 0; i + 1 < points.size(); ++i) chords.emplace_back(points[i], points[i + 1]);
     if (path.closed) chords.emplace_back(points.back(), points.front());
@@ -50,7 +51,7 @@ double distanceTo(const std::vector<std::pair<Point, Point>>& chords, Point p) {
 double farthest(const Drawing& from, const Drawing& to, double step = 0.2) {
   const auto chords = chordsOf(to);
   double most = 0;
-  for (const Path& path : from.paths) {
+  for (const Path& path : pathsOf(from)) {
     for (std::size_t i = 0; i < path.segments.size(); ++i) {
       const Piece piece = pieceOf(path, i);
       const int steps = 1 + static_cast<int>(lengthOf(piece) / step);
@@ -88,13 +89,13 @@ class TestLosingNothing : public QObject {
   void theLobesOfABowTieBothStay() {
     const Drawing bowTie = of({polygonPath({{0, 0}, {40, 30}, {40, 0}, {0, 30}})});
     const Mended result = mended(bowTie, {});
-    QCOMPARE(result.drawing.paths.size(), 2U);
+    QCOMPARE(result.drawing.outlines.size(), 2U);
     QVERIFY(inspect(result.drawing, {}).empty());
     QVERIFY(farthest(bowTie, result.drawing) < 1e-9 && farthest(result.drawing, bowTie) < 1e-9);
     // Asked for, its nodes are put in order instead, which moves lines far.
     MendSettings settings;
     settings.bowTies = BowTieRule::Untangle;
-    QCOMPARE(mended(bowTie, settings).drawing.paths.size(), 1U);
+    QCOMPARE(mended(bowTie, settings).drawing.outlines.size(), 1U);
   }
 
   void aCurveThatCrossesItselfIsFoundAndParted() {
@@ -105,7 +106,7 @@ class TestLosingNothing : public QObject {
     QCOMPARE(countOf(inspect(looped, {}), FindingKind::SelfCrossing), 1U);
     const Mended result = mended(looped, {});
     QVERIFY(inspect(result.drawing, {}).empty());
-    QCOMPARE(result.drawing.paths.size(), 2U);
+    QCOMPARE(result.drawing.outlines.size(), 2U);
     QVERIFY2(farthest(looped, result.drawing) < 1e-4, qPrintable(QString::number(farthest(looped, result.drawing))));
   }
 
@@ -131,7 +132,7 @@ class TestLosingNothing : public QObject {
       // What nearly coincides over a length is told, not guessed at.
       QVERIFY2(left.size() <= 2 + static_cast<std::size_t>(lines) / 20, qPrintable(QString::number(left.size())));
       for (const Finding& f : left) {
-        if (!f.repair.empty()) QVERIFY(!(repaired(result, f, f.repair, {}).paths == result.paths));
+        if (!f.repair.empty()) QVERIFY(!(pathsOf(repaired(result, f, f.repair, {})) == pathsOf(result)));
       }
     }
   }
@@ -153,7 +154,7 @@ class TestLosingNothing : public QObject {
                                              {-20, -30},
                                              {-20, 5}})});
     const Drawing parted = mended(crossed, {}).drawing;
-    QVERIFY(parted.paths.size() > 3);
+    QVERIFY(parted.outlines.size() > 3);
     QCOMPARE(inspect(parted, {}).size(), 0U);
     // A careless copy of a line opens as much, but ends where the line ends.
     Path line{{0, 0}, {Segment::line({5, 0})}, false};
@@ -168,14 +169,14 @@ class TestLosingNothing : public QObject {
     const auto found = inspect(slot, {});
     QCOMPARE(countOf(found, FindingKind::DoubleLine), 1U);
     for (const Finding& f : found) {
-      if (!f.repair.empty()) QVERIFY(!(repaired(slot, f, f.repair, {}).paths == slot.paths));
+      if (!f.repair.empty()) QVERIFY(!(pathsOf(repaired(slot, f, f.repair, {})) == pathsOf(slot)));
     }
   }
 
   void smoothingKeepsEveryStretchOnce() {
     const Path path = scribble(7, 30, true);
     const Drawing drawing = of({path});
-    const PieceIndex index(drawing.paths);
+    const PieceIndex index(pathsOf(drawing));
     const auto crossings = trueCrossings(drawing, index, {}, {});
     QVERIFY(crossings.size() > 50);
     const std::vector<Path> parts = smoothed(path, crossings);
@@ -190,7 +191,7 @@ class TestLosingNothing : public QObject {
     // Of a part of them those that hang together are enough for parts that do not cross each other.
     const auto some = interlacedWith(crossings, 3);
     const Drawing partly = of(smoothed(path, some));
-    const PieceIndex partlyIndex(partly.paths);
+    const PieceIndex partlyIndex(pathsOf(partly));
     for (const TrueCrossing& c : trueCrossings(partly, partlyIndex, {}, {})) QCOMPARE(c.a.path, c.b.path);
   }
 
@@ -198,8 +199,8 @@ class TestLosingNothing : public QObject {
     const Drawing drawing = of({polygonPath({{0, 0}, {20, 0}, {20, 10}, {12, 10}, {12, 32}, {12, 10}, {0, 10}})});
     const Drawing result = mended(drawing, {}).drawing;
     QVERIFY(farthest(drawing, result) < 1e-6);
-    QCOMPARE(countsOf(result.paths).open, 1U);
-    QVERIFY(std::abs(totalLength(result.paths) - (60 + 22)) < 1e-6);
+    QCOMPARE(countsOf(pathsOf(result)).open, 1U);
+    QVERIFY(std::abs(totalLength(pathsOf(result)) - (60 + 22)) < 1e-6);
   }
 
   void smallLoopsAndSpikesLeaveNothing_data() {
@@ -214,10 +215,10 @@ class TestLosingNothing : public QObject {
     for (const Drawing& drawing : {spiked, looped}) {
       QVERIFY(!inspect(drawing, {}).empty());
       const Drawing result = mended(drawing, {}).drawing;
-      QCOMPARE(result.paths.size(), 1U);
+      QCOMPARE(result.outlines.size(), 1U);
       QVERIFY(inspect(result, {}).empty());
-      QVERIFY(boxOf(result.paths).high.y <= 8 + size / 2 + 1e-9);
-      QVERIFY(std::abs(signedArea(result.paths[0]) - 160) < size * size);
+      QVERIFY(boxOf(pathsOf(result)).high.y <= 8 + size / 2 + 1e-9);
+      QVERIFY(std::abs(signedArea(result.path(0)) - 160) < size * size);
     }
   }
 
@@ -232,13 +233,13 @@ class TestLosingNothing : public QObject {
       return corners;
     }());
     const MendSettings settings;
-    const Path merged = withoutCoincidentNodes(of({circle}), settings).drawing.paths[0];
+    const Path merged = withoutCoincidentNodes(of({circle}), settings).drawing.path(0);
     QVERIFY(merged.segments.size() < 1500 && merged.segments.size() > 300);
     QVERIFY(std::abs(signedArea(merged) / signedArea(circle) - 1) < 0.01);
     QVERIFY(farthest(of({circle}), of({merged}), 0.001) <= settings.coincidentMm);
     const Drawing safe = repairedSafely(of({circle}), settings);
-    QCOMPARE(safe.paths.size(), 1U);
-    QVERIFY(std::abs(std::abs(signedArea(safe.paths[0])) / signedArea(circle) - 1) < 0.01);
+    QCOMPARE(safe.outlines.size(), 1U);
+    QVERIFY(std::abs(std::abs(signedArea(safe.path(0))) / signedArea(circle) - 1) < 0.01);
     QVERIFY(inspect(safe, settings).empty());
   }
 
@@ -260,7 +261,7 @@ class TestLosingNothing : public QObject {
     settings.doubles = DoubleRule::Leave;
     const Drawing result = mended(drawing, settings).drawing;
     QCOMPARE(countOf(inspect(result, settings), FindingKind::Crossing), 0U);
-    QVERIFY(countsOf(result.paths).nodes < countsOf(drawing.paths).nodes);
+    QVERIFY(countsOf(pathsOf(result)).nodes < countsOf(pathsOf(drawing)).nodes);
     QVERIFY(farthest(drawing, result) <= settings.simplifyMm);
   }
 
@@ -269,15 +270,15 @@ class TestLosingNothing : public QObject {
     const Drawing whole = plate(random);
     const Drawing pieces = takenApart(whole, random);
     const PutTogether together = putTogether(pieces);
-    QCOMPARE(together.drawing.paths.size(), whole.paths.size());
-    QCOMPARE(countsOf(together.drawing.paths).open, 0U);
+    QCOMPARE(together.drawing.outlines.size(), whole.outlines.size());
+    QCOMPARE(countsOf(pathsOf(together.drawing)).open, 0U);
     QVERIFY(inspect(together.drawing, {}).empty());
     std::size_t count = 0;
     for (const JoinedOutline& outline : together.joined) count += outline.pieces;
-    QCOMPARE(count + whole.paths.size() - together.joined.size(), pieces.paths.size());
+    QCOMPARE(count + whole.outlines.size() - together.joined.size(), pieces.outlines.size());
     // Nothing becomes one that was two, and what is whole stays as it is.
-    QCOMPARE(countsOf(together.drawing.paths).lines, countsOf(pieces.paths).lines);
-    QVERIFY(putTogether(whole).joined.empty() && putTogether(whole).drawing.paths == whole.paths);
+    QCOMPARE(countsOf(pathsOf(together.drawing)).lines, countsOf(pathsOf(pieces)).lines);
+    QVERIFY(putTogether(whole).joined.empty() && pathsOf(putTogether(whole).drawing) == pathsOf(whole));
   }
 
   void tooMuchIsRefusedWithASentence() {
@@ -286,7 +287,7 @@ class TestLosingNothing : public QObject {
     QVERIFY_THROWS_EXCEPTION(InputError, inspect(of({back}), {}));
     // Mending takes it for what it is: a line.
     const Drawing result = mended(of({back}), {}).drawing;
-    QVERIFY(result.paths.size() <= 2 && farthest(of({back}), result) < 0.05);
+    QVERIFY(result.outlines.size() <= 2 && farthest(of({back}), result) < 0.05);
   }
 };
 

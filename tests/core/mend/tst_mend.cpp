@@ -10,6 +10,7 @@
 #include "core/mend/find/inspect.h"
 #include "core/mend/repair/mend.h"
 #include "core/mend/repair/strokes.h"
+#include "support/drawings.h"
 #include "support/measure.h"
 #include "support/spoil.h"
 #include "support/test_list.h"
@@ -23,25 +24,25 @@ using Spoil = Drawing (*)(const Drawing&, std::mt19937&);
 
 std::vector<double> areasOf(const Drawing& drawing) {
   std::vector<double> areas;
-  for (const Path& path : drawing.paths) areas.push_back(std::abs(signedArea(path)));
+  for (const Path& path : pathsOf(drawing)) areas.push_back(std::abs(signedArea(path)));
   std::sort(areas.begin(), areas.end());
   return areas;
 }
 
 QString comparedWith(const Drawing& truth, const Drawing& got) {
-  const Counts counts = countsOf(got.paths);
+  const Counts counts = countsOf(pathsOf(got));
   if (counts.open > 0) return QString("%1 open").arg(counts.open);
-  if (got.paths.size() != truth.paths.size())
-    return QString("%1 outlines instead of %2").arg(got.paths.size()).arg(truth.paths.size());
+  if (got.outlines.size() != truth.outlines.size())
+    return QString("%1 outlines instead of %2").arg(got.outlines.size()).arg(truth.outlines.size());
   const auto a = areasOf(truth);
   const auto b = areasOf(got);
   for (std::size_t i = 0; i < a.size(); ++i) {
     if (std::abs(a[i] - b[i]) > 0.003 * a[i]) return QString("area %1 instead of %2").arg(b[i]).arg(a[i]);
   }
-  const double length = totalLength(truth.paths);
-  if (std::abs(totalLength(got.paths) - length) > 0.005 * length) return "length";
-  const Box p = boxOf(truth.paths);
-  const Box q = boxOf(got.paths);
+  const double length = totalLength(pathsOf(truth));
+  if (std::abs(totalLength(pathsOf(got)) - length) > 0.005 * length) return "length";
+  const Box p = boxOf(pathsOf(truth));
+  const Box q = boxOf(pathsOf(got));
   const double off = std::max(distance(p.low, q.low), distance(p.high, q.high));
   return off > 0.05 ? QString("box %1 mm off").arg(off) : QString();
 }
@@ -71,8 +72,9 @@ class TestMend : public QObject {
     row("dirt", [](const Drawing& d, std::mt19937& r) { return withDirt(takenApart(d, r), r); });
     row("gaps over doubles", [](const Drawing& d, std::mt19937& r) {
       Drawing both = withGaps(takenApart(d, r), 0.45, r);
-      for (const Path& p : takenApart(d, r).paths) {
-        if (r() % 3 == 0) both.paths.push_back(p);
+      const Drawing again = takenApart(d, r);
+      for (const Path& p : pathsOf(again)) {
+        if (r() % 3 == 0) add(both, p);
       }
       return both;
     });
@@ -98,37 +100,37 @@ class TestMend : public QObject {
     QVERIFY2(inspect(truth, {}).empty(), qPrintable(firstOf(inspect(truth, {}))));
     const Mended result = mended(truth, {});
     QVERIFY(result.repairs.empty());
-    for (std::size_t i = 0; i < truth.paths.size(); ++i) {
-      const Path& got = result.drawing.paths[i];
-      QVERIFY(got == truth.paths[i] || got == reversed(truth.paths[i]));
+    for (std::size_t i = 0; i < truth.outlines.size(); ++i) {
+      const Path& got = result.drawing.path(i);
+      QVERIFY(got == truth.path(i) || got == reversed(truth.path(i)));
     }
-    QVERIFY(mended(result.drawing, {}).drawing.paths == result.drawing.paths);
+    QVERIFY(pathsOf(mended(result.drawing, {}).drawing) == pathsOf(result.drawing));
   }
 
   void outerBordersRunOneWayAndHolesTheOther() {
     std::mt19937 random(3);
     const Drawing got = mended(takenApart(plate(random), random), {}).drawing;
-    const Nesting nesting = nestingOf(got.paths);
-    for (std::size_t i = 0; i < got.paths.size(); ++i)
-      QCOMPARE(signedArea(got.paths[i]) > 0, nesting.depth[i] % 2 == 0);
+    const Nesting nesting = nestingOf(pathsOf(got));
+    for (std::size_t i = 0; i < got.outlines.size(); ++i)
+      QCOMPARE(signedArea(got.path(i)) > 0, nesting.depth[i] % 2 == 0);
   }
 
   void loopsAndSpikesAreCutOff() {
     std::mt19937 random(5);
     Drawing truth;
-    truth.paths = {polygonPath({{0, 0}, {20, 0}, {20, 10}, {0, 10}})};
+    setPaths(truth, {polygonPath({{0, 0}, {20, 0}, {20, 10}, {0, 10}})});
     Drawing spoiled;
-    spoiled.paths = {polygonPath({{0, 0},
-                                  {20, 0},
-                                  {20, 5.2},
-                                  {20.4, 5.2},
-                                  {20.4, 4.9},
-                                  {19.8, 4.9},
-                                  {20, 10},
-                                  {12, 10},
-                                  {12, 10.4},
-                                  {12, 10},
-                                  {0, 10}})};
+    setPaths(spoiled, {polygonPath({{0, 0},
+                                    {20, 0},
+                                    {20, 5.2},
+                                    {20.4, 5.2},
+                                    {20.4, 4.9},
+                                    {19.8, 4.9},
+                                    {20, 10},
+                                    {12, 10},
+                                    {12, 10.4},
+                                    {12, 10},
+                                    {0, 10}})});
     const Mended result = mended(spoiled, {});
     QVERIFY2(comparedWith(truth, result.drawing).isEmpty(), qPrintable(comparedWith(truth, result.drawing)));
     QVERIFY(inspect(result.drawing, {}).empty());
@@ -136,19 +138,19 @@ class TestMend : public QObject {
 
   void aSpikeOverTheStartOfAnOutlineIsCutOff() {
     Drawing truth;
-    truth.paths = {polygonPath({{0, 0}, {20, 0}, {20, 10}, {0, 10}})};
+    setPaths(truth, {polygonPath({{0, 0}, {20, 0}, {20, 10}, {0, 10}})});
     Drawing spoiled;
-    spoiled.paths = {polygonPath({{0, -0.3}, {0, 0}, {20, 0}, {20, 10}, {0, 10}})};
+    setPaths(spoiled, {polygonPath({{0, -0.3}, {0, 0}, {20, 0}, {20, 10}, {0, 10}})});
     const Mended result = mended(spoiled, {});
     QVERIFY2(comparedWith(truth, result.drawing).isEmpty(), qPrintable(comparedWith(truth, result.drawing)));
-    QCOMPARE(result.drawing.paths[0].segments.size(), 4U);
+    QCOMPARE(result.drawing.path(0).segments.size(), 4U);
   }
 
   void swappedNodesArePutRight() {
     Drawing truth;
-    truth.paths = {polygonPath({{0, 0}, {20, 0}, {22, 12}, {10, 18}, {-3, 11}})};
+    setPaths(truth, {polygonPath({{0, 0}, {20, 0}, {22, 12}, {10, 18}, {-3, 11}})});
     Drawing spoiled;
-    spoiled.paths = {polygonPath({{0, 0}, {20, 0}, {10, 18}, {22, 12}, {-3, 11}})};
+    setPaths(spoiled, {polygonPath({{0, 0}, {20, 0}, {10, 18}, {22, 12}, {-3, 11}})});
     QCOMPARE(inspect(spoiled, {}).at(0).kind, FindingKind::SelfCrossing);
     MendSettings settings;
     settings.bowTies = BowTieRule::Untangle;
@@ -169,22 +171,24 @@ class TestMend : public QObject {
     std::vector<Point> points;
     for (const QPointF& c : corners) points.push_back({c.x(), c.y()});
     Drawing spoiled;
-    spoiled.paths = {polygonPath(points)};
+    setPaths(spoiled, {polygonPath(points)});
     QVERIFY(!inspect(spoiled, {}).empty());
     const Mended result = mended(spoiled, {});
     const auto left = inspect(result.drawing, {});
     QVERIFY2(left.empty(), qPrintable(firstOf(left)));
-    QCOMPARE(countsOf(result.drawing.paths).open, 0U);
+    QCOMPARE(countsOf(pathsOf(result.drawing)).open, 0U);
   }
 
   void aPathThatGoesOnOverItsStartIsClosed() {
     Drawing spoiled;
-    spoiled.paths = {polygonPath({{0, 0}, {20, 0}, {20, 20}, {0, 20}})};
-    spoiled.paths[0].segments.push_back(Segment::line({20, 0}));
-    spoiled.paths[0].closed = false;
+    setPaths(spoiled, {polygonPath({{0, 0}, {20, 0}, {20, 20}, {0, 20}})});
+    Path over = spoiled.path(0);
+    over.segments.push_back(Segment::line({20, 0}));
+    over.closed = false;
+    spoiled.setPath(0, over);
     const Mended result = mended(spoiled, {});
-    QCOMPARE(result.drawing.paths.size(), 1U);
-    QVERIFY(result.drawing.paths[0].closed);
+    QCOMPARE(result.drawing.outlines.size(), 1U);
+    QVERIFY(result.drawing.path(0).closed);
     for (const RepairCount& r : result.repairs) QVERIFY2(r.count < 5, r.kind.c_str());
   }
 
@@ -193,20 +197,20 @@ class TestMend : public QObject {
     Drawing spoiled;
     for (const auto& [a, b] : std::vector<std::pair<Point, Point>>{
              {{0, 0}, {10, 0}}, {{10, 0}, {10, 10}}, {{10, 10}, {0, 10}}, {{0, 10}, {0, 0}}, {{10, 0}, {25, 0}}}) {
-      spoiled.paths.push_back({a, {Segment::line(b)}, false});
+      add(spoiled, {a, {Segment::line(b)}, false});
     }
     const Drawing got = mended(spoiled, {}).drawing;
-    QCOMPARE(got.paths.size(), 2U);
-    QCOMPARE(countsOf(got.paths).closed, 1U);
+    QCOMPARE(got.outlines.size(), 2U);
+    QCOMPARE(countsOf(pathsOf(got)).closed, 1U);
   }
 
   void anEndIsNotTakenFromABetterPartner() {
     // The middle two ends lie 0.1 mm apart; their outer neighbours are 0.3 mm away.
     Drawing spoiled;
-    spoiled.paths = {{{-10, 0}, {Segment::line({-0.35, 0})}, false},
-                     {{-0.05, 0}, {Segment::line({-0.05, 8})}, false},
-                     {{0.05, 0}, {Segment::line({0.05, -8})}, false},
-                     {{0.35, 0}, {Segment::line({10, 0})}, false}};
+    setPaths(spoiled, {{{-10, 0}, {Segment::line({-0.35, 0})}, false},
+                       {{-0.05, 0}, {Segment::line({-0.05, 8})}, false},
+                       {{0.05, 0}, {Segment::line({0.05, -8})}, false},
+                       {{0.35, 0}, {Segment::line({10, 0})}, false}});
     const auto ends = pairEnds(spoiled, {});
     QCOMPARE(ends.pairs.front().a.path + ends.pairs.front().b.path, 3U);
     const auto best = std::min_element(ends.pairs.begin(), ends.pairs.end(),
@@ -228,13 +232,13 @@ class TestMend : public QObject {
     // A square frame line and a circle, both drawn with a pen 0.8 mm wide.
     const auto square = [](double o) { return polygonPath({{-o, -o}, {30 + o, -o}, {30 + o, 20 + o}, {-o, 20 + o}}); };
     Drawing drawn;
-    drawn.paths = {square(0.4), square(-0.4), circlePath({60, 10}, 8.4), circlePath({60, 10}, 7.6)};
+    setPaths(drawn, {square(0.4), square(-0.4), circlePath({60, 10}, 8.4), circlePath({60, 10}, 7.6)});
     QCOMPARE(inspect(drawn, {}).size(), 2U);
     MendSettings settings;
     settings.doubles = static_cast<DoubleRule>(rule);
     settings.strokeWidthMm = 1;
     const Drawing got = mended(drawn, settings).drawing;
-    QCOMPARE(got.paths.size(), 2U);
+    QCOMPARE(got.outlines.size(), 2U);
     const double sides[] = {(30 + 2 * offset) * (20 + 2 * offset), M_PI * (8 + offset) * (8 + offset)};
     const auto areas = areasOf(got);
     QVERIFY2(std::abs(areas[0] - sides[1]) < 1e-3 * sides[1], qPrintable(QString::number(areas[0])));
@@ -244,18 +248,19 @@ class TestMend : public QObject {
   void aThinRingAmongOtherPartsIsAPart() {
     std::mt19937 random(2);
     Drawing drawing = plate(random);
-    drawing.paths.push_back(circlePath({150, 40}, 8));
-    drawing.paths.push_back(circlePath({150, 40}, 7.2));
+    add(drawing, circlePath({150, 40}, 8));
+    add(drawing, circlePath({150, 40}, 7.2));
     QVERIFY(inspect(drawing, {}).empty());
-    drawing.paths.back() = circlePath({150, 40}, 7.75);
+    drawing.setPath(drawing.outlines.size() - 1, circlePath({150, 40}, 7.75));
     QCOMPARE(inspect(drawing, {}).size(), 1U);
   }
 
   void whatOnlyOneEdgeShowsIsNamed() {
     Drawing drawn;
-    drawn.paths = {
-        polygonPath({{-0.4, -0.4}, {30.4, -0.4}, {30.4, 10}, {36, 10.2}, {30.4, 10.4}, {30.4, 20.4}, {-0.4, 20.4}}),
-        polygonPath({{0.4, 0.4}, {29.6, 0.4}, {29.6, 19.6}, {0.4, 19.6}})};
+    setPaths(
+        drawn,
+        {polygonPath({{-0.4, -0.4}, {30.4, -0.4}, {30.4, 10}, {36, 10.2}, {30.4, 10.4}, {30.4, 20.4}, {-0.4, 20.4}}),
+         polygonPath({{0.4, 0.4}, {29.6, 0.4}, {29.6, 19.6}, {0.4, 19.6}})});
     const auto findings = inspect(drawn, {});
     const auto stroke = std::find_if(findings.begin(), findings.end(),
                                      [](const Finding& f) { return f.kind == FindingKind::StrokePair; });
@@ -275,10 +280,10 @@ class TestMend : public QObject {
     for (std::size_t turn = 0; turn < tiles.size(); ++turn) {
       std::rotate(tiles.begin(), tiles.begin() + 1, tiles.end());
       Drawing drawing;
-      drawing.paths = tiles;
+      setPaths(drawing, tiles);
       const Drawing out = mended(drawing, settings).drawing;
       // The edge 40 mm, the wall 10, and two upright borders of 5.
-      QVERIFY2(std::abs(totalLength(out.paths) - 60) < 1e-6, qPrintable(QString::number(totalLength(out.paths))));
+      QVERIFY2(std::abs(totalLength(pathsOf(out)) - 60) < 1e-6, qPrintable(QString::number(totalLength(pathsOf(out)))));
       QVERIFY(inspect(out, {}).empty());
     }
   }
@@ -286,32 +291,32 @@ class TestMend : public QObject {
   void aBridgeToAHoleGoes() {
     // Two holes behind each other, bridged to the outline from the middle of its side.
     Drawing drawing;
-    drawing.paths = {polygonPath({{20, 0},  {40, 0},  {40, 40}, {0, 40},  {0, 0},   {20, 0},  {20, 10},
-                                  {10, 10}, {10, 15}, {20, 15}, {20, 25}, {15, 25}, {15, 30}, {25, 30},
-                                  {25, 25}, {20, 25}, {20, 15}, {30, 15}, {30, 10}, {20, 10}})};
-    const double area = signedArea(drawing.paths[0]);
+    setPaths(drawing, {polygonPath({{20, 0},  {40, 0},  {40, 40}, {0, 40},  {0, 0},   {20, 0},  {20, 10},
+                                    {10, 10}, {10, 15}, {20, 15}, {20, 25}, {15, 25}, {15, 30}, {25, 30},
+                                    {25, 25}, {20, 25}, {20, 15}, {30, 15}, {30, 10}, {20, 10}})});
+    const double area = signedArea(drawing.path(0));
     const Drawing out = mended(drawing, {}).drawing;
-    QCOMPARE(out.paths.size(), 3U);
+    QCOMPARE(out.outlines.size(), 3U);
     double sum = 0;
-    for (const Path& path : out.paths) sum += signedArea(path);
+    for (const Path& path : pathsOf(out)) sum += signedArea(path);
     QVERIFY(std::abs(std::abs(sum) - std::abs(area)) < 1e-6);
     QVERIFY(inspect(out, {}).empty());
-    QVERIFY(repairedSafely(drawing, {}).paths.size() == 3);
+    QVERIFY(repairedSafely(drawing, {}).outlines.size() == 3);
   }
 
   void smallThingsStraysAndFramesGoWhenAsked() {
     std::mt19937 random(2);
     Drawing spoiled = plate(random);
-    spoiled.paths.push_back(circlePath({50, 50}, 0.1));
-    spoiled.paths.push_back(circlePath({600, 300}, 0.5));
-    spoiled.paths.push_back(polygonPath({{-20, -20}, {140, -20}, {140, 100}, {-20, 100}}));
+    add(spoiled, circlePath({50, 50}, 0.1));
+    add(spoiled, circlePath({600, 300}, 0.5));
+    add(spoiled, polygonPath({{-20, -20}, {140, -20}, {140, 100}, {-20, 100}}));
     MendSettings settings;
-    QCOMPARE(mended(spoiled, settings).drawing.paths.size(), 11U);
+    QCOMPARE(mended(spoiled, settings).drawing.outlines.size(), 11U);
     settings.smallerThanMm = 1;
     settings.dropStrays = true;
     settings.dropFrame = true;
     const Mended result = mended(spoiled, settings);
-    QCOMPARE(result.drawing.paths.size(), 8U);
+    QCOMPARE(result.drawing.outlines.size(), 8U);
     QVERIFY(inspect(result.drawing, {}).empty());
   }
 
@@ -319,12 +324,12 @@ class TestMend : public QObject {
     std::vector<Point> corners;
     for (int k = 0; k < 120; ++k) corners.push_back(Point{std::cos(k * M_PI / 60), std::sin(k * M_PI / 60)} * 10.0);
     Drawing drawn;
-    drawn.paths = {polygonPath(corners), polygonPath({{20, 0}, {25, 0.01}, {30, 0}, {30, 10}, {20, 10}})};
+    setPaths(drawn, {polygonPath(corners), polygonPath({{20, 0}, {25, 0.01}, {30, 0}, {30, 10}, {20, 10}})});
     MendSettings settings;
     settings.simplifyMm = 0.05;
     const Drawing got = mended(drawn, settings).drawing;
-    QCOMPARE(got.paths[0].segments.size(), 2U);
-    QCOMPARE(got.paths[1].segments.size(), 4U);
+    QCOMPARE(got.path(0).segments.size(), 2U);
+    QCOMPARE(got.path(1).segments.size(), 4U);
     for (const Point p : corners) QVERIFY(std::abs(length(p) - 10) < 0.05);
   }
 

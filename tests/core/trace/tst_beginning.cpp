@@ -77,7 +77,7 @@ class TestBeginning : public QObject {
     const Border border = sharpBorder(figures[figure]);
     for (std::size_t first = 0; first < border.size(); first += 7) {
       const Path path = fitOutline(begunAt(border, first), {});
-      const Counts counts = countsOf({path});
+      const Counts counts = countsOf(Paths(path));
       const QByteArray said = QString("begun at %1: %2 lines, %3 arcs, %4 curves, %5 px off")
                                   .arg(first)
                                   .arg(counts.lines)

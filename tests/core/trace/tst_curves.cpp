@@ -161,18 +161,18 @@ class TestCurves : public QObject {
   void distancesFromTheBorderAreMeasured() {
     const Picture picture = pictureOf(drawn(120, 120, disc(60, 60, 40)));
     Tracing tracing = trace(picture, {});
-    const Deviation close = deviationOf(picture, {}, tracing);
+    const Deviation close = deviationOf(picture, {}, makeDrawing(tracing.outlines));
     QVERIFY2(close.largest < 0.06, qPrintable(QString::number(close.largest)));
     QCOMPARE(close.outlines.size(), std::size_t{1});
-    QVERIFY(close.outlines[0].size() > 200);
+    QVERIFY(close.outlines[0].samples.size() > 200);
     // An outline that was moved by half a pixel is off by just that at two sides.
     for (Path& path : tracing.outlines) path = scaled(path, 1, {0.5, 0});
-    const Deviation moved = deviationOf(picture, {}, tracing);
+    const Deviation moved = deviationOf(picture, {}, makeDrawing(tracing.outlines));
     QVERIFY(qAbs(moved.largest - 0.5) < 0.06);
     QVERIFY(qAbs(moved.worst.y - 60) < 12);
     std::stop_source stop;
     stop.request_stop();
-    QVERIFY_THROWS_EXCEPTION(Cancelled, deviationOf(picture, {}, tracing, stop.get_token()));
+    QVERIFY_THROWS_EXCEPTION(Cancelled, deviationOf(picture, {}, makeDrawing(tracing.outlines), stop.get_token()));
   }
 
   void startingPointsKeepWhatIsInk() {

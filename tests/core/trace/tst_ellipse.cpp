@@ -4,7 +4,7 @@
 #include <numbers>
 #include <random>
 
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 #include "core/trace/contour/grain.h"
 #include "core/trace/fit/ellipse.h"
 #include "core/trace/trace.h"

@@ -177,11 +177,11 @@ class TestFallingBack : public QObject {
     const Point middle = lerp(last, start, 0.5) + leftNormal(unit(start - last)) * -3;
     square.segments[3] = Segment::line(middle);
     square.segments.push_back(Segment::line(start));
-    QVERIFY(std::abs(deviationOf(picture, {}, tracing).largest - 3) < 0.3);
+    QVERIFY(std::abs(deviationOf(picture, {}, makeDrawing(tracing.outlines)).largest - 3) < 0.3);
     // Begun elsewhere that edge is the last one.
     std::rotate(square.segments.begin(), square.segments.begin() + 4, square.segments.end());
     square.start = middle;
-    QVERIFY(std::abs(deviationOf(picture, {}, tracing).largest - 3) < 0.3);
+    QVERIFY(std::abs(deviationOf(picture, {}, makeDrawing(tracing.outlines)).largest - 3) < 0.3);
   }
 
   void workWithinSharedWorkStartsNoThreads() {

@@ -7,7 +7,7 @@
 #include <numbers>
 #include <random>
 
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 #include "core/geometry/path_place.h"
 #include "core/trace/contour/sharpen.h"
 #include "core/trace/outline/fit_outline.h"

@@ -1,8 +1,8 @@
 #include <QTest>
 #include <opencv2/imgproc.hpp>
 
+#include "core/drawing/drawing.h"
 #include "core/error.h"
-#include "core/geometry/drawing.h"
 #include "core/trace/trace.h"
 #include "support/measure.h"
 #include "support/pictures.h"

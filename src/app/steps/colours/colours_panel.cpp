@@ -225,7 +225,7 @@ void ColoursPanel::showTwoTones() {
       tr("The picture is parted into ink and paper by the threshold of the Trace step. Several inks part it by "
          "its colours.");
   if (job.tracing) {
-    const PartsAndHoles count = partsAndHoles(job.tracing->outlines);
+    const PartsAndHoles count = partsAndHoles(pathsOf(*job.tracing));
     text += "\n\n" + tr("As it is: %1 with %2.")
                          .arg(counted(count.parts, tr("1 part"), tr("%1 parts")),
                               job.trace.lightIsInk ? counted(count.holes, tr("1 opening"), tr("%1 openings"))
@@ -238,7 +238,7 @@ void ColoursPanel::showTwoTones() {
 void ColoursPanel::showMade() {
   const Job& job = session_.job();
   if (!job.tracing || !job.inks) return;
-  const PartsAndHoles count = partsAndHoles(job.tracing->outlines);
+  const PartsAndHoles count = partsAndHoles(pathsOf(*job.tracing));
   QString text =
       tr("%1 with %2")
           .arg(counted(count.parts, tr("1 part"), tr("%1 parts")), counted(count.holes, tr("1 hole"), tr("%1 holes")));
@@ -248,7 +248,7 @@ void ColoursPanel::showMade() {
   } else if (job.colours.layout == InkLayout::CutOut) {
     text += tr(" on %1.").arg(counted(job.tracing->layers.size(), tr("1 layer"), tr("%1 layers")));
   } else {
-    const std::size_t lines = countsOf(job.tracing->outlines).open;
+    const std::size_t lines = countsOf(pathsOf(*job.tracing)).open;
     text += tr(", and %1 between them, each drawn once.").arg(counted(lines, tr("1 line"), tr("%1 lines")));
   }
   made_->setText(text);

@@ -83,8 +83,8 @@ void ExportPanel::show(const Session& session, Unit unit) {
     return;
   }
   const Drawing drawing = drawingFor(session.job(), kind(), settings());
-  const Counts counts = countsOf(drawing.paths);
-  const Box box = boxOf(drawing.paths);
+  const Counts counts = countsOf(pathsOf(drawing));
+  const Box box = boxOf(pathsOf(drawing));
   if (counts.outlines == 0) {
     summary_->setText(tr("No outlines: there is nothing to write."));
     return;
@@ -97,12 +97,13 @@ void ExportPanel::show(const Session& session, Unit unit) {
                         .arg(counted(counts.closed, tr("1 closed outline"), tr("%1 closed outlines")))
                         .arg(counts.open)
                         .arg(segments.join(", "), lengthText(box.width(), unit), lengthWithUnit(box.height(), unit),
-                             lengthWithUnit(std::round(totalLength(drawing.paths) * 10) / 10, unit)));
+                             lengthWithUnit(std::round(totalLength(pathsOf(drawing)) * 10) / 10, unit)));
 }
 
 QString ExportPanel::stateLine(const Session& session, Unit unit) const {
   if (!session.hasWork()) return tr("nothing yet");
-  const Box box = boxOf(drawingOf(session.shown()).paths);
+  const Drawing drawing = drawingOf(session.shown());
+  const Box box = boxOf(pathsOf(drawing));
   if (box.empty()) return tr("no outlines");
   const auto rounded = [unit](double mm) {
     return QString::number(unit == Unit::Inch ? mm / kMmPerInch : mm, 'f', unit == Unit::Inch ? 2 : 1);

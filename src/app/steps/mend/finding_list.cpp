@@ -85,7 +85,7 @@ void FindingList::addGroup(FindingKind kind, Unit unit) {
       group->setFont(0, fontLike(0, QFont::Bold));
     }
     items_.push_back(nullptr);
-    if (++count > kMostOfAKind || finding.outline >= drawing_.paths.size()) continue;
+    if (++count > kMostOfAKind) continue;
     auto* row = new Row(group, *this, number);
     constexpr double kNothingMm = 0.0005;
     // Where there is nothing to measure the place tells rows apart.
@@ -111,8 +111,10 @@ QPixmap FindingList::pictureOf(std::size_t number) const {
   picture.fill(look().sheet);
   QPainter painter(&picture);
   painter.setRenderHint(QPainter::Antialiasing);
-  std::vector<Path> outlines{drawing_.paths[finding.outline]};
-  if (finding.other != finding.outline) outlines.push_back(drawing_.paths[finding.other]);
+  Paths outlines;
+  for (const Outline& outline : drawing_.outlines) {
+    if (outline.id == finding.outline || outline.id == finding.other) outlines.push_back(outline.path());
+  }
   constexpr double kLeastSightMm = 1;
   const double half = std::max(kLeastSightMm, 1.6 * finding.sizeMm);
   rim::Box sight;

@@ -6,7 +6,7 @@
 #include <vector>
 
 #include "app/preferences.h"
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 #include "core/mend/find/finding.h"
 
 namespace rim::app {

@@ -27,7 +27,7 @@ constexpr double kLeastGapMm = 0.01;
 constexpr double kMostGapMm = 20;
 
 /// Outlines before anything was decided.
-Counts countsBefore(const Job& job) { return job.tracing ? countsOf(job.tracing->outlines) : Counts{}; }
+Counts countsBefore(const Job& job) { return job.tracing ? countsOf(pathsOf(*job.tracing)) : Counts{}; }
 
 }  // namespace
 
@@ -143,7 +143,7 @@ void MendPanel::show(Unit unit) {
     totals_->setText(session_.hasWork() ? tr("Tracing…") : tr("Open a picture or a drawing first."));
     before_->clear();
   } else {
-    const Counts now = countsOf(outlines->outlines);
+    const Counts now = countsOf(pathsOf(*outlines));
     totals_->setText(findings ? totalsText(now, findings->size()) : tr("Inspecting…"));
     const Counts first = countsBefore(session_.shown());
     before_->setVisible(!job.mend.steps.empty());
@@ -230,7 +230,11 @@ bool MendPanel::eventFilter(QObject* watched, QEvent* event) {
 }
 
 void MendPanel::toggle(const Speck& speck) {
-  const MendStep leave{MendStep::What::Leave, FindingKind::Speck, speck.at * (1 / mmPerPixel(session_.shown())), {}};
+  MendStep leave{MendStep::What::Leave, FindingKind::Speck, speck.at * (1 / mmPerPixel(session_.shown())), {}};
+  for (const Finding& f : session_.findings() ? *session_.findings() : std::vector<Finding>{}) {
+    if (f.kind == FindingKind::Speck && f.outline == speck.outline)
+      leave = stepFor(drawingOf(session_.shown()), f, MendStep::What::Leave, {}, mmPerPixel(session_.shown()));
+  }
   session_.edit(speck.kept ? tr("Let a speck go") : tr("Keep a speck"), {}, [&](Job& job) {
     if (!speck.kept) {
       job.mend.steps.push_back(leave);
@@ -247,7 +251,22 @@ void MendPanel::decide(MendStep::What what) {
   const Finding* f = finding();
   if (f == nullptr) return;
   const std::string chosen = what == MendStep::What::Leave ? std::string() : repair();
-  decide({what, f->kind, f->at * (1 / mmPerPixel(session_.shown())), chosen});
+  if (chosen == "forget") return forget(*f);
+  decide(stepFor(drawingOf(session_.shown()), *f, what, chosen, mmPerPixel(session_.shown())));
+}
+
+/// Takes back the decision that found nothing at this place.
+void MendPanel::forget(const Finding& lost) {
+  const double k = mmPerPixel(session_.shown());
+  session_.edit(tr("Forget a decision"), {}, [&](Job& job) {
+    constexpr double kSamePlaceMm = 1e-6;
+    std::vector<MendStep> kept;
+    for (std::size_t i = 0; i < job.mend.steps.size(); ++i) {
+      const bool isLost = std::find(job.lost.begin(), job.lost.end(), i) != job.lost.end();
+      if (!isLost || distance(job.mend.steps[i].at * k, lost.at) > kSamePlaceMm) kept.push_back(job.mend.steps[i]);
+    }
+    job.mend.steps = std::move(kept);
+  });
 }
 
 void MendPanel::decide(const MendStep& step) {

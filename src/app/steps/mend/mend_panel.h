@@ -59,6 +59,7 @@ class MendPanel : public QWidget {
   void buildSettings();
   void buildFinding(Actions& actions);
   void decide(MendStep::What what);
+  void forget(const Finding& lost);
   void decide(const MendStep& step);
   void showFinding();
   void showAllowed();

@@ -40,6 +40,8 @@ QString kindText(FindingKind kind) {
       return text("Far outside");
     case FindingKind::Frame:
       return text("Frame round everything");
+    case FindingKind::LostDecision:
+      return text("Decisions that find nothing");
   }
   return {};
 }
@@ -57,7 +59,8 @@ QString repairText(const std::string& repair) {
                                                   {"untangle", "Put its nodes in order"},
                                                   {"split", "Split where it crosses; all stays"},
                                                   {"cut off", "Cut it off"},
-                                                  {"merge", "Make one node of them"}};
+                                                  {"merge", "Make one node of them"},
+                                                  {"forget", "Forget the decision"}};
   return text(kTexts.value(QString::fromStdString(repair), ""));
 }
 

@@ -3,7 +3,7 @@
 #include <QString>
 
 #include "app/preferences.h"
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 #include "core/mend/decide.h"
 
 namespace rim::app {

@@ -174,8 +174,8 @@ void TracePanel::buildResult(Actions& actions) {
 
 namespace {
 
-QString segmentText(const Tracing& tracing) {
-  const Counts counts = countsOf(tracing.outlines);
+QString segmentText(const Drawing& tracing) {
+  const Counts counts = countsOf(pathsOf(tracing));
   return TracePanel::tr("%1 nodes: %2 lines, %3 arcs, %4 curves")
       .arg(counts.nodes)
       .arg(counts.lines)

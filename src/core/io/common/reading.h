@@ -5,7 +5,7 @@
 #include <string>
 #include <vector>
 
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 #include "core/mend/repair/join.h"
 
 namespace rim {

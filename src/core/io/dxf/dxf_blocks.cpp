@@ -21,7 +21,7 @@ class Unfolder {
       : contents_(contents), tolerance_(tolerance), drawing_(drawing) {}
 
   void unfold(const Block& block, const Affine& map, const std::string& layer) {
-    for (const Outline& outline : block.outlines) add(outline, map, layer);
+    for (const DxfOutline& outline : block.outlines) add(outline, map, layer);
     for (const Insert& insert : block.inserts) unfold(insert, map, layer);
   }
   std::size_t hidden() const { return hidden_; }
@@ -48,7 +48,7 @@ class Unfolder {
     return found != contents_.layers.end() && found->second.hidden;
   }
 
-  void add(const Outline& outline, const Affine& map, const std::string& outer) {
+  void add(const DxfOutline& outline, const Affine& map, const std::string& outer) {
     const std::string& layer = layerIn(outline.layer, outer);
     if (isHidden(layer)) {
       ++hidden_;
@@ -56,11 +56,10 @@ class Unfolder {
     }
     segments_ += outline.path.segments.size();
     if (segments_ > kMostSegments) throw InputError("the drawing unfolds to more than 5 000 000 segments.");
-    drawing_.paths.push_back(transformed(outline.path, map, tolerance_));
-    const Box box = boxOf(drawing_.paths.back());
+    drawing_.outlines.emplace_back(transformed(outline.path, map, tolerance_), indexOf(layer));
+    const Box box = boxOf(drawing_.outlines.back().path());
     const double farthest = std::max({-box.low.x, -box.low.y, box.high.x, box.high.y});
     if (box.empty() || !(farthest <= kFarthestMm)) failFarAway();
-    drawing_.layerOf.push_back(indexOf(layer));
   }
 
   std::size_t indexOf(const std::string& layer) {

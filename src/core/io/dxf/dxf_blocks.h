@@ -4,12 +4,12 @@
 #include <string>
 #include <vector>
 
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 
 /// What a DXF holds, as it is told entity by entity, and how its blocks unfold into one drawing.
 namespace rim::dxf {
 
-struct Outline {
+struct DxfOutline {
   Path path;
   std::string layer;
 };
@@ -29,7 +29,7 @@ struct Insert {
 /// What a block, or the model space, holds. Numbers are the file's own.
 struct Block {
   Point base;
-  std::vector<Outline> outlines;
+  std::vector<DxfOutline> outlines;
   std::vector<Insert> inserts;
 };
 

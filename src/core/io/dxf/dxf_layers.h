@@ -3,7 +3,7 @@
 #include <string>
 #include <vector>
 
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 
 namespace rim {
 

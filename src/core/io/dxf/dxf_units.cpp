@@ -4,6 +4,8 @@
 #include <cmath>
 #include <map>
 
+#include "core/geometry/units.h"
+
 namespace rim {
 namespace {
 

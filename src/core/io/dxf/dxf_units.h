@@ -3,7 +3,7 @@
 #include <optional>
 #include <string>
 
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 
 namespace rim {
 

@@ -290,7 +290,8 @@ ReadResult readDxf(std::string_view bytes, const ReadOptions& options) {
   result.unitKnown = own.has_value() || options.mmPerUnit.has_value();
   result.mmPerUnit = options.mmPerUnit.value_or(own.value_or(1));
   const std::size_t hidden = dxf::unfold(contents, result.mmPerUnit, options.toleranceMm, result.drawing);
-  const Box box = boxOf(result.drawing.paths);
+  mintIds(result.drawing);
+  const Box box = boxOf(pathsOf(result.drawing));
   result.drawing.pageWidth = box.empty() ? 0 : std::max(0.0, box.high.x);
   result.drawing.pageHeight = box.empty() ? 0 : std::max(0.0, box.high.y);
   result.notes = notesOn(contents, hidden);

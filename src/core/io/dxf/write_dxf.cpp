@@ -67,9 +67,9 @@ class Writer {
     tables();
     if (!r12_) blocks();
     out_->sectionEntities();
-    for (std::size_t i = 0; i < drawing.paths.size(); ++i) {
-      const Path& path = drawing.paths[i];
-      const std::string& layer = layers_[drawing.layers.empty() ? 0 : drawing.layerOf[i]].name;
+    for (std::size_t i = 0; i < drawing.outlines.size(); ++i) {
+      const Path& path = drawing.path(i);
+      const std::string& layer = layers_[drawing.layers.empty() ? 0 : drawing.outlines[i].layer].name;
       if (holdsCubic(path)) {
         spline(path, layer);
       } else {
@@ -100,9 +100,9 @@ class Writer {
 
   void header(const Drawing& drawing) {
     dxf_.writeHeader(*out_);
-    const Box box = boxOf(drawing.paths);
-    integer("$INSUNITS", drawing.unit == Unit::Inch ? kInches : kMillimetres);
-    integer("$MEASUREMENT", drawing.unit == Unit::Inch ? 0 : 1);
+    const Box box = boxOf(pathsOf(drawing));
+    integer("$INSUNITS", drawing.frame == Frame::Inches ? kInches : kMillimetres);
+    integer("$MEASUREMENT", drawing.frame == Frame::Inches ? 0 : 1);
     point("$EXTMIN", box.empty() ? Point{} : box.low);
     point("$EXTMAX", box.empty() ? Point{drawing.pageWidth, drawing.pageHeight} : box.high);
     out_->sectionEnd();
@@ -220,7 +220,8 @@ void expectComplete(const std::filesystem::path& file) {
 }  // namespace
 
 void writeDxf(const Drawing& drawing, const std::filesystem::path& file, DxfVersion version, const std::string& note) {
-  if (version == DxfVersion::R12 && std::any_of(drawing.paths.begin(), drawing.paths.end(), holdsCubic)) {
+  if (version == DxfVersion::R12 && std::any_of(drawing.outlines.begin(), drawing.outlines.end(),
+                                                [](const Outline& o) { return holdsCubic(o.path()); })) {
     throw InputError("DXF R12 has no curves. Use arcs or lines, or DXF 2000.");
   }
   writeBeside(file, [&drawing, version, &note](const std::filesystem::path& beside) {

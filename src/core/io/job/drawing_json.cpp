@@ -1,7 +1,9 @@
 #include "core/io/job/drawing_json.h"
 
+#include <algorithm>
 #include <array>
 #include <charconv>
+#include <limits>
 #include <nlohmann/json.hpp>
 #include <string_view>
 
@@ -9,6 +11,7 @@
 #include "core/error.h"
 #include "core/io/common/json_number.h"
 #include "core/io/common/reading.h"
+#include "core/io/job/id_text.h"
 
 namespace rim {
 namespace {
@@ -94,6 +97,38 @@ class Reader {
   std::string_view text_;
 };
 
+constexpr std::array kRoles{"", "cut", "engrave", "score", "helper"};
+
+Json jsonOf(const Outline& outline) {
+  Json json{{"id", idText(outline.id)}, {"closed", outline.path().closed}, {"d", textOf(outline.path())}};
+  if (outline.layer != 0) json["layer"] = outline.layer;
+  if (outline.group != 0) json["group"] = outline.group;
+  if (outline.role != OutlineRole::ByLayer) json["role"] = kRoles[static_cast<std::size_t>(outline.role)];
+  if (outline.strokeWidth != 0) json["stroke-width"] = outline.strokeWidth;
+  if (outline.minted() != 0) json["minted"] = outline.minted();
+  return json;
+}
+
+OutlineRole roleFrom(const std::string& name) {
+  const auto known = std::find(kRoles.begin(), kRoles.end(), name);
+  if (known == kRoles.end()) fail();
+  return static_cast<OutlineRole>(known - kRoles.begin());
+}
+
+Outline outlineFrom(const Json& json, std::size_t layers) {
+  if (!json.is_object() || !json.contains("d") || !json["d"].is_string()) fail();
+  constexpr int kMost = std::numeric_limits<int>::max();
+  const int lastLayer = std::max(0, static_cast<int>(layers) - 1);
+  Outline outline(Reader(json["d"].get_ref<const std::string&>()).path(flagIn(json, "closed", false)));
+  if (json.contains("id")) outline.id = idFromText(textIn(json, "id"));
+  if (json.contains("layer")) outline.layer = static_cast<std::size_t>(wholeIn(json, "layer", 0, lastLayer));
+  if (json.contains("group")) outline.group = static_cast<std::uint32_t>(wholeIn(json, "group", 0, kMost));
+  if (json.contains("role")) outline.role = roleFrom(textIn(json, "role"));
+  if (json.contains("stroke-width")) outline.strokeWidth = numberIn(json, "stroke-width", 0, kFarthestMm);
+  if (json.contains("minted")) outline.setMinted(static_cast<std::uint32_t>(wholeIn(json, "minted", 0, kMost)));
+  return outline;
+}
+
 Layer layerFrom(const Json& json) {
   const Rgb colour = colourFromHex(textIn(json, "colour"));
   return {textIn(json, "name"), colour.r, colour.g, colour.b};
@@ -113,11 +148,7 @@ Json toJson(const Drawing& drawing) {
   for (const Layer& layer : drawing.layers)
     layers.push_back({{"name", layer.name}, {"colour", hexOf({layer.red, layer.green, layer.blue})}});
   Json paths = Json::array();
-  for (std::size_t i = 0; i < drawing.paths.size(); ++i) {
-    Json path{{"closed", drawing.paths[i].closed}, {"d", textOf(drawing.paths[i])}};
-    if (!drawing.layers.empty()) path["layer"] = drawing.layerOf[i];
-    paths.push_back(std::move(path));
-  }
+  for (const Outline& outline : drawing.outlines) paths.push_back(jsonOf(outline));
   return {{"page", {drawing.pageWidth, drawing.pageHeight}}, {"layers", layers}, {"paths", std::move(paths)}};
 }
 
@@ -129,14 +160,12 @@ Drawing drawingFrom(const Json& json) {
   for (const Json& layer : json.value("layers", Json::array())) drawing.layers.push_back(layerFrom(layer));
   std::size_t segments = 0;
   for (const Json& path : json["paths"]) {
-    if (!path.is_object() || !path.contains("d") || !path["d"].is_string()) fail();
-    drawing.paths.push_back(Reader(path["d"].get_ref<const std::string&>()).path(flagIn(path, "closed", false)));
-    segments += drawing.paths.back().segments.size();
+    drawing.outlines.push_back(outlineFrom(path, drawing.layers.size()));
+    segments += drawing.outlines.back().path().segments.size();
     if (segments > kMostSegments) fail();
-    if (drawing.layers.empty()) continue;
-    const int last = static_cast<int>(drawing.layers.size()) - 1;
-    drawing.layerOf.push_back(static_cast<std::size_t>(wholeIn(path, "layer", 0, last)));
   }
+  mintIds(drawing);  // a job of before outlines had any
+  if (placesOf(drawing).size() != drawing.outlines.size()) fail();
   return drawing;
 }
 

@@ -4,6 +4,7 @@
 
 #include "core/error.h"
 #include "core/io/common/json_number.h"
+#include "core/io/job/id_text.h"
 
 namespace rim {
 namespace {
@@ -34,6 +35,9 @@ MendStep stepFrom(const Json& json) {
   if (!known) throw InputError("a decision of the Mend step names a kind that does not exist.");
   step.at = {numberIn(json, "x", -kFarthest, kFarthest), numberIn(json, "y", -kFarthest, kFarthest)};
   step.repair = textIn(json, "repair");
+  if (json.contains("outline")) step.outline = idFromText(textIn(json, "outline"));
+  if (json.contains("other")) step.other = idFromText(textIn(json, "other"));
+  if (json.contains("area")) step.area = numberIn(json, "area", 0, kFarthest * kFarthest);
   return step;
 }
 
@@ -42,11 +46,15 @@ MendStep stepFrom(const Json& json) {
 Json toJson(const MendWork& work) {
   Json steps = Json::array();
   for (const MendStep& s : work.steps) {
-    steps.push_back({{"what", kWhats[static_cast<int>(s.what)]},
-                     {"kind", nameOf(s.kind)},
-                     {"x", s.at.x},
-                     {"y", s.at.y},
-                     {"repair", s.repair}});
+    Json step{{"what", kWhats[static_cast<int>(s.what)]},
+              {"kind", nameOf(s.kind)},
+              {"x", s.at.x},
+              {"y", s.at.y},
+              {"repair", s.repair}};
+    if (s.outline != OutlineId::None) step["outline"] = idText(s.outline);
+    if (s.other != OutlineId::None) step["other"] = idText(s.other);
+    if (s.area != 0) step["area"] = s.area;
+    steps.push_back(std::move(step));
   }
   return {{"gap-mm", work.settings.gapMm}, {"speck-mm", work.settings.speckMm}, {"steps", steps}};
 }

@@ -7,6 +7,7 @@
 #include <svgpp/policy/xml/libxml2.hpp>
 #include <svgpp/svgpp.hpp>
 
+#include "core/geometry/units.h"
 #include "core/io/svg/svg_document.h"
 #include "core/io/svg/svg_outlines.h"
 

@@ -126,10 +126,11 @@ ReadResult SvgOutlines::result(const SvgDocument& document, double mmPerPx, cons
   const bool layered = !layers_.empty() && std::none_of(outlines_.begin(), outlines_.end(),
                                                         [](const Outline& o) { return o.layer == kNoLayer; });
   for (const Outline& outline : outlines_) {
-    read.drawing.paths.push_back(transformed(outline.path, upright, options.toleranceMm));
-    if (layered) read.drawing.layerOf.push_back(outline.layer);
+    read.drawing.outlines.emplace_back(transformed(outline.path, upright, options.toleranceMm),
+                                       layered ? outline.layer : 0);
   }
   if (layered) read.drawing.layers = layers_;
+  mintIds(read.drawing);
   std::string others;
   for (const auto& [kind, count] : document.others) others += (others.empty() ? "" : ", ") + countOf(count, kind);
   if (!others.empty()) read.notes.push_back("Left out, as these are not outlines: " + others + ".");

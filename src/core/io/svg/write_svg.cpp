@@ -127,10 +127,10 @@ void writePaths(xmlTextWriter* writer, const Drawing& drawing, std::optional<std
                 const std::string& colour) {
   PathData data(drawing.pageHeight);
   bool closed = true;
-  for (std::size_t i = 0; i < drawing.paths.size(); ++i) {
-    if (layer && drawing.layerOf[i] != *layer) continue;
-    data.add(drawing.paths[i]);
-    closed = closed && drawing.paths[i].closed;
+  for (std::size_t i = 0; i < drawing.outlines.size(); ++i) {
+    if (layer && drawing.outlines[i].layer != *layer) continue;
+    data.add(drawing.path(i));
+    closed = closed && drawing.path(i).closed;
   }
   if (data.text().empty()) return;
   xmlTextWriterStartElement(writer, xml("path"));
@@ -174,7 +174,7 @@ void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const std::str
   xmlTextWriterStartElement(writer, xml("svg"));
   attribute(writer, "xmlns", "http://www.w3.org/2000/svg");
   attribute(writer, "version", "1.1");
-  const std::string unit = drawing.unit == Unit::Inch ? "in" : "mm";
+  const std::string unit = drawing.frame == Frame::Inches ? "in" : "mm";
   attribute(writer, "width", number(drawing.pageWidth) + unit);
   attribute(writer, "height", number(drawing.pageHeight) + unit);
   attribute(writer, "viewBox", "0 0 " + number(drawing.pageWidth) + " " + number(drawing.pageHeight));

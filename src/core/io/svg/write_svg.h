@@ -3,7 +3,7 @@
 #include <filesystem>
 #include <string>
 
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 
 namespace rim {
 

@@ -12,7 +12,7 @@ namespace rim {
 class Branches {
  public:
   /// Both are kept by reference. Places nearer than `coincidentMm` are one.
-  Branches(const std::vector<Path>& paths, const PieceIndex& index, double coincidentMm)
+  Branches(const Paths& paths, const PieceIndex& index, double coincidentMm)
       : paths_(paths), index_(index), coincidentMm_(coincidentMm) {}
 
   /// Whether the end lies on the line of another path, its ends counted.
@@ -34,7 +34,7 @@ class Branches {
   void eachPieceAt(Point place, const std::function<void(const IndexedPiece&)>& visit) const;
   bool lies(const End& end, std::size_t but, bool endsCount) const;
 
-  const std::vector<Path>& paths_;
+  Paths paths_;
   const PieceIndex& index_;
   double coincidentMm_;
 };

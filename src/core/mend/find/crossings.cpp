@@ -194,7 +194,7 @@ class Search {
  public:
   Search(const Drawing& drawing, const PieceIndex& index, const std::vector<CoveredStretch>& covered,
          const MendSettings& settings)
-      : paths_(drawing.paths), drawing_(drawing), index_(index), settings_(settings) {
+      : paths_(pathsOf(drawing)), drawing_(drawing), index_(index), settings_(settings) {
     for (const CoveredStretch& c : covered) {
       if (isRetraced(c)) retrace(c);
       oneTrack_.insert({c.path, c.segment, c.byPath, c.bySegment});
@@ -245,7 +245,7 @@ class Search {
   void remember(const TrueCrossing& c) {
     if (found_.size() >= kMostCrossings) failForCrossings();
     found_.push_back(c);
-    known_.try_emplace(pathsOf(c), settings_.touchMm).first->second.add(passesOf(c));
+    known_.try_emplace(pairOf(c), settings_.touchMm).first->second.add(passesOf(c));
   }
 
   /// How far along its path a place is; the start of a closed path is its beginning, not its end.
@@ -266,7 +266,7 @@ class Search {
     return c.a.path < c.b.path || (c.a.path == c.b.path && a < b) ? Passes{c.place, a, b} : Passes{c.place, b, a};
   }
 
-  static std::pair<std::size_t, std::size_t> pathsOf(const TrueCrossing& c) {
+  static std::pair<std::size_t, std::size_t> pairOf(const TrueCrossing& c) {
     return {std::min(c.a.path, c.b.path), std::max(c.a.path, c.b.path)};
   }
 
@@ -282,7 +282,7 @@ class Search {
 
   /// A crossing at a node is met by up to four pairs of segments.
   bool known(const TrueCrossing& c) {
-    const auto same = known_.find(pathsOf(c));
+    const auto same = known_.find(pairOf(c));
     return same != known_.end() && same->second.has(passesOf(c));
   }
 
@@ -305,7 +305,7 @@ class Search {
     return false;
   }
 
-  const std::vector<Path>& paths_;
+  Paths paths_;
   const Drawing& drawing_;
   const PieceIndex& index_;
   const MendSettings& settings_;

@@ -18,7 +18,7 @@ struct Worth {
   double length = 0;
 };
 
-std::vector<Worth> worthsOf(const std::vector<Path>& paths) {
+std::vector<Worth> worthsOf(const Paths& paths) {
   std::vector<Worth> worths;
   for (const Path& path : paths) {
     const double size = pathLength(path);
@@ -44,7 +44,7 @@ bool neighbours(const Path& path, std::size_t i, std::size_t j) {
 
 std::vector<CoveredStretch> coveredStretches(const Drawing& drawing, const PieceIndex& index,
                                              const MendSettings& settings, const std::stop_token& stop) {
-  const std::vector<Worth> worths = worthsOf(drawing.paths);
+  const std::vector<Worth> worths = worthsOf(pathsOf(drawing));
   // Lengths are compared to a micrometre: a copy is not better for its rounding.
   const auto keeps = [&](std::size_t a, std::size_t b) {
     const auto key = [&](std::size_t p) {
@@ -62,7 +62,7 @@ std::vector<CoveredStretch> coveredStretches(const Drawing& drawing, const Piece
         const IndexedPiece* a = &index.pieces()[i];
         const IndexedPiece* b = &index.pieces()[j];
         if (!onOneLayer(drawing, a->path, b->path)) return;
-        if (a->path == b->path && neighbours(drawing.paths[a->path], a->segment, b->segment)) return;
+        if (a->path == b->path && neighbours(drawing.path(a->path), a->segment, b->segment)) return;
         if (a->path == b->path ? a->segment < b->segment : keeps(a->path, b->path)) std::swap(a, b);
         for (const Overlap& o : overlapsOf(a->piece, b->piece, settings.doubleMm)) {
           if (straight.onlyPass(*a, *b, o)) continue;
@@ -88,8 +88,7 @@ bool liesOnItself(const Path& path, const CoveredStretch& c, double doubleMm) {
   return off <= kShareOfBridges * doubleMm;
 }
 
-std::vector<CommonTrack> commonTracks(const std::vector<Path>& paths, const std::vector<CoveredStretch>& covered,
-                                      double doubleMm) {
+std::vector<CommonTrack> commonTracks(const Paths& paths, const std::vector<CoveredStretch>& covered, double doubleMm) {
   std::map<std::pair<std::size_t, std::size_t>, CommonTrack> tracks;
   for (const CoveredStretch& c : covered) {
     if (isRetraced(c)) continue;

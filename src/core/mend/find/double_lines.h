@@ -49,7 +49,6 @@ struct CommonTrack {
 };
 
 /// The covered stretches by pairs of paths, ascending; what is retraced is left out.
-std::vector<CommonTrack> commonTracks(const std::vector<Path>& paths, const std::vector<CoveredStretch>& covered,
-                                      double doubleMm);
+std::vector<CommonTrack> commonTracks(const Paths& paths, const std::vector<CoveredStretch>& covered, double doubleMm);
 
 }  // namespace rim

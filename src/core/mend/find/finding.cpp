@@ -8,8 +8,8 @@ namespace rim {
 
 std::string nameOf(FindingKind kind) {
   constexpr std::array<const char*, kFindingKinds> kNames{
-      "unjoined",        "open-end",    "double-line", "stroke-pair", "self-crossing", "loop", "crossing",
-      "coincident-node", "zero-length", "spike",       "speck",       "stray",         "frame"};
+      "unjoined",        "open-end",    "double-line", "stroke-pair", "self-crossing", "loop",  "crossing",
+      "coincident-node", "zero-length", "spike",       "speck",       "stray",         "frame", "lost-decision"};
   return kNames[static_cast<std::size_t>(kind)];
 }
 

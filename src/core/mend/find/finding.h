@@ -4,7 +4,7 @@
 #include <string>
 #include <vector>
 
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 #include "core/geometry/units.h"
 
 namespace rim {
@@ -23,20 +23,21 @@ enum class FindingKind {
   Speck,
   Stray,
   Frame,
+  LostDecision,
 };
-inline constexpr std::size_t kFindingKinds = 13;
+inline constexpr std::size_t kFindingKinds = 14;
 
 /// A fault in a drawing: where, how large, in words, and what would mend it.
 struct Finding {
   FindingKind kind = FindingKind::OpenEnd;
-  Point at;                 ///< mm
-  std::size_t outline = 0;  ///< index of the path
-  std::size_t other = 0;    ///< a second path that takes part, else the same
+  Point at;  ///< mm
+  OutlineId outline = OutlineId::None;
+  OutlineId other = OutlineId::None;  ///< a second outline that takes part, else the same
   double sizeMm = 0;  ///< of a gap its width, of a double line its length, of what encloses something its larger side
   std::string words;  ///< a sentence in plain words, with "{}" in place of each length: see sentenceOf()
   std::vector<double> lengthsMm;  ///< in the order of the sentence
-  std::string repair;  ///< "join", "meet", "one", "drop", "cut off", "split", "untangle", "merge"; empty: for a person
-                       ///< to decide
+  std::string repair;  ///< "join", "meet", "one", "drop", "cut off", "split", "untangle", "merge", "forget"; empty: for
+                       ///< a person to decide
 };
 
 /// As in the report: "open-end".

@@ -18,7 +18,7 @@ namespace {
 class Inspection {
  public:
   Inspection(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop)
-      : drawing_(drawing), paths_(drawing.paths), settings_(settings), stop_(stop), index_(paths_) {}
+      : drawing_(drawing), paths_(pathsOf(drawing)), settings_(settings), stop_(stop), index_(paths_) {}
 
   std::vector<Finding> run() {
     findOpenEnds();
@@ -41,7 +41,8 @@ class Inspection {
   /// `words` has a "{}" for each of the lengths.
   void add(FindingKind kind, Point at, std::size_t outline, std::size_t other, double sizeMm, std::string words,
            std::vector<double> lengthsMm, std::string repair) {
-    found_.push_back({kind, at, outline, other, sizeMm, std::move(words), std::move(lengthsMm), std::move(repair)});
+    found_.push_back({kind, at, drawing_.outlines[outline].id, drawing_.outlines[other].id, sizeMm, std::move(words),
+                      std::move(lengthsMm), std::move(repair)});
   }
 
   void findOpenEnds() {
@@ -152,7 +153,7 @@ class Inspection {
 
   void findAside() {
     const std::vector<std::size_t> aside = strays(paths_);
-    std::vector<Path> rest;
+    Paths rest;
     std::vector<std::size_t> at;
     for (std::size_t p = 0; p < paths_.size(); ++p) {
       if (std::find(aside.begin(), aside.end(), p) != aside.end()) continue;
@@ -176,7 +177,7 @@ class Inspection {
   static constexpr double kShortestBorderMm = 1;
 
   const Drawing& drawing_;
-  const std::vector<Path>& paths_;
+  Paths paths_;
   const MendSettings& settings_;
   const std::stop_token& stop_;
   PieceIndex index_;

@@ -24,12 +24,12 @@ struct Ends {
 
 Ends endsOf(const Drawing& drawing) {
   Ends all;
-  for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
-    if (drawing.paths[p].closed || drawing.paths[p].segments.empty()) continue;
-    all.ends.push_back(endOf(drawing.paths, p, true));
-    all.ends.push_back(endOf(drawing.paths, p, false));
-    all.lengths.push_back(pathLength(drawing.paths[p]));
-    all.layers.push_back(drawing.layers.empty() ? 0 : drawing.layerOf[p]);
+  for (std::size_t p = 0; p < drawing.outlines.size(); ++p) {
+    if (drawing.path(p).closed || drawing.path(p).segments.empty()) continue;
+    all.ends.push_back(endOf(pathsOf(drawing), p, true));
+    all.ends.push_back(endOf(pathsOf(drawing), p, false));
+    all.lengths.push_back(pathLength(drawing.path(p)));
+    all.layers.push_back(drawing.outlines[p].layer);
   }
   return all;
 }
@@ -142,7 +142,7 @@ class Pairing {
   }
 
   Piece endPiece(std::size_t end) const {
-    const Path& path = drawing_.paths[all_.ends[end].path];
+    const Path& path = drawing_.path(all_.ends[end].path);
     return pieceOf(path, all_.ends[end].atStart ? 0 : path.segments.size() - 1);
   }
 
@@ -182,8 +182,8 @@ class Pairing {
   /// Whether both ends are at home where they are, within other lines: one within a third path's, the other within that
   /// or the one's.
   bool branchOff(std::size_t i, std::size_t j) const {
-    if (!index_) index_.emplace(drawing_.paths);
-    const Branches branches(drawing_.paths, *index_, settings_.coincidentMm);
+    if (!index_) index_.emplace(pathsOf(drawing_));
+    const Branches branches(pathsOf(drawing_), *index_, settings_.coincidentMm);
     const End& a = all_.ends[i];
     const End& b = all_.ends[j];
     const auto onThird = [&](const End& end, const End& other) { return branches.withinLine(end, other.path); };
@@ -265,8 +265,8 @@ class Pairing {
       constexpr std::size_t kCandidates = 3;  // itself, its own other end, and another
       for (const std::size_t k : index.nearest(one.end.place, kCandidates)) {
         if (lonely[k] == e || one.nearest) continue;
-        const bool ownLine = lonely[k] / 2 == e / 2 && drawing_.paths[one.end.path].segments.size() == 1;
-        if (ownLine && !isArc(drawing_.paths[one.end.path].segments[0])) continue;
+        const bool ownLine = lonely[k] / 2 == e / 2 && drawing_.path(one.end.path).segments.size() == 1;
+        if (ownLine && !isArc(drawing_.path(one.end.path).segments[0])) continue;
         one.nearest = all_.ends[lonely[k]];
         one.gapMm = distance(one.end.place, one.nearest->place);
       }
@@ -284,7 +284,7 @@ class Pairing {
 
 }  // namespace
 
-End endOf(const std::vector<Path>& paths, std::size_t path, bool atStart) {
+End endOf(const Paths& paths, std::size_t path, bool atStart) {
   const Path& p = paths[path];
   if (atStart) return {path, true, p.start, -startTangent(p.start, p.segments.front())};
   const Piece last = pieceOf(p, p.segments.size() - 1);
@@ -293,7 +293,7 @@ End endOf(const std::vector<Path>& paths, std::size_t path, bool atStart) {
 
 OpenEnds pairEnds(const Drawing& drawing, const MendSettings& settings) { return Pairing(drawing, settings).run(); }
 
-std::vector<std::size_t> scraps(const std::vector<Path>& paths, const OpenEnds& ends, const MendSettings& settings,
+std::vector<std::size_t> scraps(const Paths& paths, const OpenEnds& ends, const MendSettings& settings,
                                 const PieceIndex& index) {
   std::unordered_map<std::size_t, int> lonely;
   for (const LonelyEnd& e : ends.lonely) ++lonely[e.end.path];

@@ -3,7 +3,7 @@
 #include <optional>
 #include <vector>
 
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 #include "core/mend/find/settings.h"
 
 namespace rim {
@@ -39,7 +39,7 @@ struct OpenEnds {
 };
 
 /// The end of an open path.
-End endOf(const std::vector<Path>& paths, std::size_t path, bool atStart);
+End endOf(const Paths& paths, std::size_t path, bool atStart);
 
 /// Pairs the ends of open paths that lie within `gapMm` of each other, or whose lines cross within that of both.
 ///
@@ -53,7 +53,7 @@ OpenEnds pairEnds(const Drawing& drawing, const MendSettings& settings);
 /// Open paths no longer than `gapMm` that nothing joins at either end: leftovers, too short to have been drawn. What
 /// leads from one line to another (mend/find/branches.h) is a short border between them and none. `index` is the
 /// paths'.
-std::vector<std::size_t> scraps(const std::vector<Path>& paths, const OpenEnds& ends, const MendSettings& settings,
+std::vector<std::size_t> scraps(const Paths& paths, const OpenEnds& ends, const MendSettings& settings,
                                 const PieceIndex& index);
 
 }  // namespace rim

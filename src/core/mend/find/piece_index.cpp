@@ -5,7 +5,7 @@
 namespace rim {
 namespace {
 
-std::vector<IndexedPiece> piecesOf(const std::vector<Path>& paths) {
+std::vector<IndexedPiece> piecesOf(const Paths& paths) {
   std::vector<IndexedPiece> pieces;
   for (std::size_t p = 0; p < paths.size(); ++p) {
     Point from = paths[p].start;
@@ -33,7 +33,7 @@ std::vector<Box> boxesOf(const std::vector<IndexedPiece>& pieces) {
 
 }  // namespace
 
-PieceIndex::PieceIndex(const std::vector<Path>& paths) : pieces_(piecesOf(paths)), boxes_(boxesOf(pieces_)) {}
+PieceIndex::PieceIndex(const Paths& paths) : pieces_(piecesOf(paths)), boxes_(boxesOf(pieces_)) {}
 
 void PieceIndex::pairs(double reach, const std::function<void(std::size_t, std::size_t)>& visit,
                        const std::stop_token& stop) const {

@@ -4,8 +4,8 @@
 #include <stop_token>
 #include <vector>
 
+#include "core/drawing/drawing.h"
 #include "core/geometry/box_index.h"
-#include "core/geometry/drawing.h"
 #include "core/geometry/segment.h"
 
 namespace rim {
@@ -21,7 +21,7 @@ struct IndexedPiece {
 /// All segments of some paths, found by place.
 class PieceIndex {
  public:
-  explicit PieceIndex(const std::vector<Path>& paths);
+  explicit PieceIndex(const Paths& paths);
 
   const std::vector<IndexedPiece>& pieces() const { return pieces_; }
 

@@ -26,7 +26,7 @@ double quantile(std::vector<std::pair<double, double>> valueAndWeight, double sh
 }
 
 /// The box that holds all but 2 % of the line to each side.
-Box mainPlace(const std::vector<Path>& paths) {
+Box mainPlace(const Paths& paths) {
   std::vector<std::pair<double, double>> xs;
   std::vector<std::pair<double, double>> ys;
   for (const Path& path : paths) {
@@ -55,7 +55,7 @@ double apartBy(const Box& a, const Box& b) {
 }
 
 /// The paths farther from the place than `reach` of its diagonals.
-std::vector<std::size_t> beyond(const std::vector<Path>& paths, const Box& place, double reach) {
+std::vector<std::size_t> beyond(const Paths& paths, const Box& place, double reach) {
   std::vector<std::size_t> found;
   if (!(diagonal(place) > 0)) return found;
   for (std::size_t p = 0; p < paths.size(); ++p) {
@@ -66,7 +66,7 @@ std::vector<std::size_t> beyond(const std::vector<Path>& paths, const Box& place
 
 /// The box that grows from the largest path by all that lies within `reach` of its diagonals, round by round. What one
 /// round passed over lay at least that far off, so that the box grows fast and rounds are few.
-Box largestGroup(const std::vector<Path>& paths, double reach) {
+Box largestGroup(const Paths& paths, double reach) {
   std::vector<Box> boxes;
   for (const Path& path : paths) boxes.push_back(boxOf(path));
   Box group = *std::max_element(boxes.begin(), boxes.end(),
@@ -99,7 +99,7 @@ bool isRectangle(const Path& path) {
 
 bool isZeroLength(const Path& path) { return path.segments.empty() || pathLength(path) <= kNoLengthMm; }
 
-std::vector<SegmentFault> coincidentNodes(const std::vector<Path>& paths, double coincidentMm) {
+std::vector<SegmentFault> coincidentNodes(const Paths& paths, double coincidentMm) {
   std::vector<SegmentFault> found;
   for (std::size_t p = 0; p < paths.size(); ++p) {
     if (paths[p].segments.size() < 2 || isZeroLength(paths[p])) continue;
@@ -126,7 +126,7 @@ double spikeOf(const Piece& out, const Piece& back, double doubleMm) {
   return 0;
 }
 
-std::vector<SegmentFault> spikes(const std::vector<Path>& paths, double doubleMm) {
+std::vector<SegmentFault> spikes(const Paths& paths, double doubleMm) {
   std::vector<SegmentFault> found;
   for (std::size_t p = 0; p < paths.size(); ++p) {
     const std::size_t n = paths[p].segments.size();
@@ -146,7 +146,7 @@ double sizeOf(const Path& path) {
   return std::max(box.width(), box.height());
 }
 
-std::vector<std::size_t> closedBelow(const std::vector<Path>& paths, double mm) {
+std::vector<std::size_t> closedBelow(const Paths& paths, double mm) {
   std::vector<std::size_t> found;
   for (std::size_t p = 0; p < paths.size(); ++p) {
     if (paths[p].closed && sizeOf(paths[p]) < mm) found.push_back(p);
@@ -154,7 +154,7 @@ std::vector<std::size_t> closedBelow(const std::vector<Path>& paths, double mm) 
   return found;
 }
 
-std::vector<std::size_t> strays(const std::vector<Path>& paths) {
+std::vector<std::size_t> strays(const Paths& paths) {
   if (paths.size() < 2) return {};
   constexpr double kReach = 0.75;
   const std::vector<std::size_t> aside = beyond(paths, mainPlace(paths), kReach);
@@ -170,7 +170,7 @@ std::vector<std::size_t> strays(const std::vector<Path>& paths) {
   return all;
 }
 
-std::vector<std::size_t> frames(const std::vector<Path>& paths, bool onlyOfParts) {
+std::vector<std::size_t> frames(const Paths& paths, bool onlyOfParts) {
   Box all = boxOf(paths);
   std::size_t frame = paths.size();
   std::size_t others = 0;

@@ -2,7 +2,7 @@
 
 #include <vector>
 
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 #include "core/geometry/segment.h"
 #include "core/mend/find/settings.h"
 
@@ -20,7 +20,7 @@ struct SegmentFault {
 bool isZeroLength(const Path& path);
 
 /// Segments shorter than `coincidentMm` within longer paths: two nodes in one place.
-std::vector<SegmentFault> coincidentNodes(const std::vector<Path>& paths, double coincidentMm);
+std::vector<SegmentFault> coincidentNodes(const Paths& paths, double coincidentMm);
 
 /// How far two pieces, one after the other, run out and back on one line: the shorter of both; 0 when they do not.
 /// Within `doubleMm`, or, when they are longer than ten times that, a fifth of it.
@@ -28,21 +28,21 @@ double spikeOf(const Piece& out, const Piece& back, double doubleMm);
 
 /// Segments that run back on the one before within `doubleMm`: out and back. The fault names the segment that runs out;
 /// its size is how far.
-std::vector<SegmentFault> spikes(const std::vector<Path>& paths, double doubleMm);
+std::vector<SegmentFault> spikes(const Paths& paths, double doubleMm);
 
 /// The larger side of the path's box, mm.
 double sizeOf(const Path& path);
 
 /// Closed paths whose larger side is below `mm`.
-std::vector<std::size_t> closedBelow(const std::vector<Path>& paths, double mm);
+std::vector<std::size_t> closedBelow(const Paths& paths, double mm);
 
 /// Paths outside all the rest: farther from where 96 % of all line lies than three quarters of that place's diagonal,
 /// or farther from the largest group of paths than its diagonal, where all such together are at most 5 % of the line.
-std::vector<std::size_t> strays(const std::vector<Path>& paths);
+std::vector<std::size_t> strays(const Paths& paths);
 
 /// The closed rectangle that only frames all the others, if there is one: it holds everything else, at least two
 /// outlines. With `onlyOfParts` one that holds plain holes is no frame but a plate: at least one of the outlines in it
 /// must hold another.
-std::vector<std::size_t> frames(const std::vector<Path>& paths, bool onlyOfParts);
+std::vector<std::size_t> frames(const Paths& paths, bool onlyOfParts);
 
 }  // namespace rim

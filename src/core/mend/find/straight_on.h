@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 #include "core/geometry/overlap.h"
 #include "core/mend/find/piece_index.h"
 

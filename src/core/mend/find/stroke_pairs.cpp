@@ -39,7 +39,7 @@ double distanceTo(const PieceIndex& index, Point p, double beyond) {
 }
 
 std::vector<double> distancesTo(const Path& path, const std::vector<Point>& places, double beyond) {
-  const PieceIndex index({path});
+  const PieceIndex index{Paths(path)};
   std::vector<double> found;
   found.reserve(places.size());
   for (const Point p : places) found.push_back(distanceTo(index, p, beyond));
@@ -60,8 +60,7 @@ bool couldBeOne(const Path& outer, const Path& inner, double widestMm) {
   return near >= 2 && pathLength(outer) <= kMuchLonger * pathLength(inner);
 }
 
-std::optional<StrokePair> pairOf(const std::vector<Path>& paths, std::size_t outer, std::size_t inner,
-                                 double widestMm) {
+std::optional<StrokePair> pairOf(const Paths& paths, std::size_t outer, std::size_t inner, double widestMm) {
   const Path& a = paths[outer];
   const Path& b = paths[inner];
   constexpr double kPlaces = 1000;
@@ -93,7 +92,7 @@ std::optional<StrokePair> pairOf(const std::vector<Path>& paths, std::size_t out
 }  // namespace
 
 std::vector<StrokePair> strokePairs(const Drawing& drawing, double widestMm) {
-  const std::vector<Path>& paths = drawing.paths;
+  const Paths paths = pathsOf(drawing);
   const Nesting nesting = nestingOf(paths);
   std::vector<StrokePair> found;
   std::set<std::size_t> taken;

@@ -2,7 +2,7 @@
 
 #include <vector>
 
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 
 namespace rim {
 

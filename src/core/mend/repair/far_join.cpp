@@ -14,8 +14,8 @@ using Counts = std::array<std::size_t, kFindingKinds>;
 /// How many faults of each kind there are among the paths that come near the box.
 Counts faultsNear(const Drawing& drawing, const Box& box, const MendSettings& settings, const std::stop_token& stop) {
   Drawing part = emptyLike(drawing);
-  for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
-    if (!apart(boxOf(drawing.paths[p]), box, settings.doubleMm)) addLike(part, drawing.paths[p], drawing, p);
+  for (std::size_t p = 0; p < drawing.outlines.size(); ++p) {
+    if (!apart(boxOf(drawing.path(p)), box, settings.doubleMm)) part.outlines.push_back(drawing.outlines[p]);
   }
   Counts counts{};
   for (const Finding& f : inspect(part, settings, stop)) ++counts[static_cast<std::size_t>(f.kind)];
@@ -26,7 +26,7 @@ Counts faultsNear(const Drawing& drawing, const Box& box, const MendSettings& se
 bool makesFaults(const Drawing& before, const Drawing& after, const MendSettings& settings,
                  const std::stop_token& stop) {
   Box box;
-  for (const Path& path : newPaths(before, after)) box.include(boxOf(path));
+  for (const Outline& outline : changedOutlines(before, after)) box.include(boxOf(outline.path()));
   const Counts then = faultsNear(before, box, settings, stop);
   const Counts now = faultsNear(after, box, settings, stop);
   const auto more = [&](FindingKind kind) {
@@ -38,13 +38,15 @@ bool makesFaults(const Drawing& before, const Drawing& after, const MendSettings
 
 }  // namespace
 
-Drawing joinedFar(const Drawing& drawing, const Finding& finding, const MendSettings& settings,
+Drawing joinedFar(const Drawing& drawing, const OpenEndAt& open, const MendSettings& settings,
                   const std::stop_token& stop) {
   const std::vector<LonelyEnd> lonely = pairEnds(drawing, settings).lonely;
-  const auto own = std::find_if(lonely.begin(), lonely.end(), [&finding](const LonelyEnd& e) {
-    return e.end.path == finding.outline && e.end.place == finding.at;
-  });
-  if (own == lonely.end()) return drawing;
+  const LonelyEnd* own = nullptr;
+  const auto off = [&open](const LonelyEnd& e) { return distance(e.end.place, open.place); };
+  for (const LonelyEnd& e : lonely) {
+    if (e.end.path == open.path && (own == nullptr || off(e) < off(*own))) own = &e;
+  }
+  if (own == nullptr) return drawing;
   std::vector<EndPair> pairs;
   for (const LonelyEnd& e : lonely) {
     if (!(e.end == own->end)) pairs.push_back({own->end, e.end, distance(e.end.place, own->end.place)});

@@ -72,7 +72,7 @@ class Chainer {
         partners_(partners),
         settings_(settings),
         fuses_(fuses),
-        used_(drawing.paths.size(), false) {}
+        used_(drawing.outlines.size(), false) {}
 
   bool used(std::size_t path) const { return used_[path]; }
   /// How many paths the last outline was made of, and in how many places.
@@ -119,7 +119,7 @@ class Chainer {
 
   /// The path as it is run when it is entered at this end.
   Path oriented(const End& entered) const {
-    const Path& path = drawing_.paths[entered.path];
+    const Path& path = drawing_.path(entered.path);
     return entered.atStart ? path : reversed(path);
   }
 
@@ -142,13 +142,14 @@ Partners partnersOf(const std::vector<EndPair>& pairs, std::size_t paths) {
 }
 
 Drawing joined(const Drawing& drawing, const std::vector<EndPair>& pairs, const MendSettings& settings) {
-  const Partners partners = partnersOf(pairs, drawing.paths.size());
+  const Partners partners = partnersOf(pairs, drawing.outlines.size());
   Drawing out = emptyLike(drawing);
   Chainer chainer(drawing, partners, settings, true);
-  for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
+  for (std::size_t p = 0; p < drawing.outlines.size(); ++p) {
     if (chainer.used(p)) continue;
     const bool loose = !partners[p][0] && !partners[p][1];
-    addLike(out, loose ? drawing.paths[p] : chainer.from(p), drawing, p);
+    const Outline& outline = drawing.outlines[p];
+    out.outlines.push_back(loose ? outline : outline.with(chainer.from(p)));
   }
   return out;
 }
@@ -157,8 +158,8 @@ Drawing joined(const Drawing& drawing, const std::vector<EndPair>& pairs, const 
 bool areAllAtJunctions(const Drawing& drawing, const std::vector<EndPair>& pairs, const MendSettings& settings) {
   const auto hasGap = [&settings](const EndPair& p) { return distance(p.a.place, p.b.place) > settings.coincidentMm; };
   if (std::any_of(pairs.begin(), pairs.end(), hasGap)) return false;
-  const PieceIndex index(drawing.paths);
-  const Branches branches(drawing.paths, index, settings.coincidentMm);
+  const PieceIndex index(pathsOf(drawing));
+  const Branches branches(pathsOf(drawing), index, settings.coincidentMm);
   return std::all_of(pairs.begin(), pairs.end(), [&](const EndPair& p) { return branches.atJunction(p.a, p.b); });
 }
 
@@ -174,13 +175,13 @@ namespace {
 
 /// Which paths lie on another one in part: what they are pieces of shows only once that is mended.
 std::vector<bool> drawnTwice(const Drawing& drawing, const PieceIndex& index, const MendSettings& settings) {
-  std::vector<bool> twice(drawing.paths.size(), false);
+  std::vector<bool> twice(drawing.outlines.size(), false);
   try {
     for (const CoveredStretch& c : coveredStretches(drawing, index, settings)) {
       if (c.path != c.byPath) twice[c.path] = twice[c.byPath] = true;
     }
   } catch (const InputError&) {
-    return std::vector<bool>(drawing.paths.size(), true);  // too many to be looked at: all stays as it was read
+    return std::vector<bool>(drawing.outlines.size(), true);  // too many to be looked at: all stays as it was read
   }
   return twice;
 }
@@ -192,23 +193,22 @@ PutTogether putTogether(const Drawing& drawing, const MendSettings& settings) {
   exactly.gapMm = settings.coincidentMm;
   std::vector<EndPair> pairs = pairEnds(drawing, exactly).pairs;
   if (pairs.empty()) return {drawing, {}};
-  const PieceIndex index(drawing.paths);
-  const Branches branches(drawing.paths, index, settings.coincidentMm);
+  const PieceIndex index(pathsOf(drawing));
+  const Branches branches(pathsOf(drawing), index, settings.coincidentMm);
   const std::vector<bool> twice = drawnTwice(drawing, index, settings);
   std::erase_if(pairs, [&](const EndPair& p) {
     return twice[p.a.path] || twice[p.b.path] || !onOneLayer(drawing, p.a.path, p.b.path) ||
            distance(p.a.place, p.b.place) > settings.coincidentMm || branches.atJunction(p.a, p.b);
   });
-  const Partners partners = partnersOf(pairs, drawing.paths.size());
+  const Partners partners = partnersOf(pairs, drawing.outlines.size());
   PutTogether result{emptyLike(drawing), {}};
   Chainer chainer(drawing, partners, exactly, false);
-  for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
+  for (std::size_t p = 0; p < drawing.outlines.size(); ++p) {
     if (chainer.used(p)) continue;
     const bool alone = !partners[p][0] && !partners[p][1];
-    addLike(result.drawing, alone ? drawing.paths[p] : chainer.from(p), drawing, p);
-    if (!alone)
-      result.joined.push_back(
-          {result.drawing.paths.size() - 1, chainer.pieces(), chainer.joints(), drawing.paths[p].start});
+    const Outline& outline = drawing.outlines[p];
+    result.drawing.outlines.push_back(alone ? outline : outline.with(chainer.from(p)));
+    if (!alone) result.joined.push_back({outline.id, chainer.pieces(), chainer.joints(), outline.path().start});
   }
   return result;
 }

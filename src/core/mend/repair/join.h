@@ -12,17 +12,17 @@ struct Repaired {
 };
 
 /// Joins the ends that belong together (mend/find/open_ends.h), so that loose lines in any order and direction become
-/// the longest outlines that they can. Lines that go on in one line, and arcs on one circle, become one. A joined path
-/// lies where the first of its parts lay in the list, on that part's layer; all else stays as it is. Where ends meet at
+/// the longest outlines that they can. Lines that go on in one line, and arcs on one circle, become one. What is
+/// joined is still the outline that the first of its parts in the list was; all else stays as it is. Where ends meet at
 /// junctions of borders only (mend/find/branches.h), nothing is open and all stays.
 Repaired joinEnds(const Drawing& drawing, const MendSettings& settings);
 
 /// An outline that was there in pieces.
 struct JoinedOutline {
-  std::size_t outline = 0;  ///< index of the path
-  std::size_t pieces = 0;   ///< that it was made of; 1: its own ends met
-  std::size_t joints = 0;   ///< places where ends met
-  Point at;                 ///< the start of the first piece, mm
+  OutlineId outline = OutlineId::None;
+  std::size_t pieces = 0;  ///< that it was made of; 1: its own ends met
+  std::size_t joints = 0;  ///< places where ends met
+  Point at;                ///< the start of the first piece, mm
 };
 
 struct PutTogether {

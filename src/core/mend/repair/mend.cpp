@@ -35,12 +35,12 @@ class Mending {
 
   Mended run() {
     take("dropped-zero-length", withoutZeroLengths(drawing_));
-    drop("dropped-stray", settings_.dropStrays ? strays(drawing_.paths) : std::vector<std::size_t>{});
+    drop("dropped-stray", settings_.dropStrays ? strays(pathsOf(drawing_)) : std::vector<std::size_t>{});
     mendInRounds();
     mendStrokes();
     dropSmall();
-    drop("dropped-stray", settings_.dropStrays ? strays(drawing_.paths) : std::vector<std::size_t>{});
-    drop("dropped-frame", settings_.dropFrame ? frames(drawing_.paths, false) : std::vector<std::size_t>{});
+    drop("dropped-stray", settings_.dropStrays ? strays(pathsOf(drawing_)) : std::vector<std::size_t>{});
+    drop("dropped-frame", settings_.dropFrame ? frames(pathsOf(drawing_), false) : std::vector<std::size_t>{});
     if (settings_.simplifyMm > 0) take("fewer-nodes", withFewestNodes(drawing_, settings_, stop_));
     return {oriented(drawing_), std::move(repairs_)};
   }
@@ -74,8 +74,9 @@ class Mending {
   }
 
   void dropSmall() {
-    drop("dropped-scrap", scraps(drawing_.paths, pairEnds(drawing_, settings_), settings_, PieceIndex(drawing_.paths)));
-    drop("dropped-speck", closedBelow(drawing_.paths, settings_.smallerThanMm));
+    drop("dropped-scrap",
+         scraps(pathsOf(drawing_), pairEnds(drawing_, settings_), settings_, PieceIndex(pathsOf(drawing_))));
+    drop("dropped-speck", closedBelow(pathsOf(drawing_), settings_.smallerThanMm));
   }
 
   void drop(const std::string& kind, const std::vector<std::size_t>& paths) {

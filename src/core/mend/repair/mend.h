@@ -4,7 +4,7 @@
 #include <string>
 #include <vector>
 
-#include "core/geometry/drawing.h"
+#include "core/drawing/drawing.h"
 #include "core/mend/find/settings.h"
 #include "core/mend/repair/untangle.h"
 

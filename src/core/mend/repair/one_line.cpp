@@ -88,9 +88,9 @@ std::vector<Path> leftOf(const Path& path, const BySegment& covered, double leas
 
 /// Which closed paths lie on another closed one all the way round, so that the other is enough.
 std::vector<bool> repeats(const Drawing& drawing, const std::vector<CoveredStretch>& covered, double doubleMm) {
-  std::vector<bool> found(drawing.paths.size(), false);
-  for (const CommonTrack& track : commonTracks(drawing.paths, covered, doubleMm)) {
-    const bool another = track.path != track.byPath && drawing.paths[track.path].closed;
+  std::vector<bool> found(drawing.outlines.size(), false);
+  for (const CommonTrack& track : commonTracks(pathsOf(drawing), covered, doubleMm)) {
+    const bool another = track.path != track.byPath && drawing.path(track.path).closed;
     if (another && track.whole && !found[track.byPath]) found[track.path] = true;
   }
   return found;
@@ -103,11 +103,11 @@ std::map<std::size_t, BySegment> cutsIn(const Drawing& drawing, const std::vecto
   std::map<std::size_t, BySegment> cuts;
   for (const CoveredStretch& c : covered) {
     if (isRetraced(c) || dropped[c.path] || dropped[c.byPath]) continue;
-    const bool closed = drawing.paths[c.path].closed;
+    const bool closed = drawing.path(c.path).closed;
     const bool bridge = closed && c.path == c.byPath;
     if (closed && !bridge && settings.borders == BorderRule::Twice) continue;
-    if (bridge && !liesOnItself(drawing.paths[c.path], c, settings.doubleMm)) continue;
-    const Piece by = pieceOf(drawing.paths[c.byPath], c.bySegment);
+    if (bridge && !liesOnItself(drawing.path(c.path), c, settings.doubleMm)) continue;
+    const Piece by = pieceOf(drawing.path(c.byPath), c.bySegment);
     const Point from = pointAt(by, c.byFrom);
     const Point to = pointAt(by, c.byTo);
     cuts[c.path][c.segment].push_back({c.from, c.to, from, to});
@@ -121,16 +121,16 @@ Repaired cutOut(const Drawing& drawing, const std::vector<CoveredStretch>& cover
   const std::vector<bool> dropped = repeats(drawing, covered, settings.doubleMm);
   const auto cuts = cutsIn(drawing, covered, dropped, settings);
   Repaired result{emptyLike(drawing), 0};
-  for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
+  for (std::size_t p = 0; p < drawing.outlines.size(); ++p) {
     result.count += dropped[p] ? 1 : 0;
     if (dropped[p]) continue;
     const auto cut = cuts.find(p);
-    std::vector<Path> left{drawing.paths[p]};
+    std::vector<Path> left{drawing.path(p)};
     if (cut != cuts.end()) {
-      left = leftOf(drawing.paths[p], cut->second, settings.doubleMm);
+      left = leftOf(drawing.path(p), cut->second, settings.doubleMm);
       ++result.count;
     }
-    for (Path& path : left) addLike(result.drawing, std::move(path), drawing, p);
+    addParts(result.drawing, drawing.outlines[p], std::move(left));
   }
   return result;
 }
@@ -138,11 +138,11 @@ Repaired cutOut(const Drawing& drawing, const std::vector<CoveredStretch>& cover
 }  // namespace
 
 Repaired oneLineFromTwo(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
-  return cutOut(drawing, coveredStretches(drawing, PieceIndex(drawing.paths), settings, stop), settings);
+  return cutOut(drawing, coveredStretches(drawing, PieceIndex(pathsOf(drawing)), settings, stop), settings);
 }
 
 Repaired oneLineFromTwo(const Drawing& drawing, std::size_t path, std::size_t other, const MendSettings& settings) {
-  std::vector<CoveredStretch> covered = coveredStretches(drawing, PieceIndex(drawing.paths), settings);
+  std::vector<CoveredStretch> covered = coveredStretches(drawing, PieceIndex(pathsOf(drawing)), settings);
   std::erase_if(covered, [&](const CoveredStretch& c) {
     return !(c.path == path && c.byPath == other) && !(c.path == other && c.byPath == path);
   });

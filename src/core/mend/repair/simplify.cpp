@@ -148,7 +148,7 @@ using Pairs = std::set<std::pair<std::size_t, std::size_t>>;
 
 /// The paths that cross each other, or themselves.
 Pairs crossingPairs(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
-  const PieceIndex index(drawing.paths);
+  const PieceIndex index(pathsOf(drawing));
   Pairs pairs;
   for (const TrueCrossing& c :
        trueCrossings(drawing, index, coveredStretches(drawing, index, settings, stop), settings, stop))
@@ -160,16 +160,16 @@ Pairs crossingPairs(const Drawing& drawing, const MendSettings& settings, const 
 
 Repaired withFewestNodes(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
   Repaired result{drawing, 0};
-  std::vector<double> within(drawing.paths.size(), settings.simplifyMm);
+  std::vector<double> within(drawing.outlines.size(), settings.simplifyMm);
   std::set<std::size_t> again;
-  for (std::size_t p = 0; p < drawing.paths.size(); ++p) again.insert(p);
+  for (std::size_t p = 0; p < drawing.outlines.size(); ++p) again.insert(p);
   const Pairs before = crossingPairs(drawing, settings, stop);
   constexpr int kHalvings = 6;
   for (int round = 0; round <= kHalvings && !again.empty(); ++round) {
     for (const std::size_t p : again) {
-      Path fewer = round < kHalvings ? simplified(drawing.paths[p], within[p]) : drawing.paths[p];
-      result.drawing.paths[p] =
-          fewer.segments.size() < drawing.paths[p].segments.size() ? std::move(fewer) : drawing.paths[p];
+      Path fewer = round < kHalvings ? simplified(drawing.path(p), within[p]) : drawing.path(p);
+      result.drawing.outlines[p] = drawing.outlines[p];
+      if (fewer.segments.size() < drawing.path(p).segments.size()) result.drawing.setPath(p, std::move(fewer));
       within[p] /= 2;
     }
     // Where lines come to cross by it, both keep nearer to what they were; at last they stay as they were.
@@ -178,8 +178,8 @@ Repaired withFewestNodes(const Drawing& drawing, const MendSettings& settings, c
       if (before.count({one, other}) == 0) again.insert({one, other});
     }
   }
-  for (std::size_t p = 0; p < drawing.paths.size(); ++p)
-    result.count += drawing.paths[p].segments.size() - result.drawing.paths[p].segments.size();
+  for (std::size_t p = 0; p < drawing.outlines.size(); ++p)
+    result.count += drawing.path(p).segments.size() - result.drawing.path(p).segments.size();
   return result;
 }
 

@@ -77,7 +77,7 @@ Drawing toLines(const Drawing& drawing, const std::vector<StrokePair>& pairs, Do
   for (const StrokePair& pair : pairs) {
     gone.push_back(rule == DoubleRule::Inner ? pair.outer : pair.inner);
     if (rule != DoubleRule::Centre) continue;
-    lines.paths[pair.outer] = centreOf(drawing.paths[pair.outer], drawing.paths[pair.inner], pair.widthMm);
+    lines.setPath(pair.outer, centreOf(drawing.path(pair.outer), drawing.path(pair.inner), pair.widthMm));
   }
   return withoutPaths(lines, gone);
 }

@@ -182,20 +182,21 @@ Path withoutSpike(Path path, std::size_t i) {
 
 Repaired withoutZeroLengths(const Drawing& drawing) {
   std::vector<std::size_t> none;
-  for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
-    if (isZeroLength(drawing.paths[p])) none.push_back(p);
+  for (std::size_t p = 0; p < drawing.outlines.size(); ++p) {
+    if (isZeroLength(drawing.path(p))) none.push_back(p);
   }
   return {withoutPaths(drawing, none), none.size()};
 }
 
 Repaired withoutCoincidentNodes(const Drawing& drawing, const MendSettings& settings) {
   Repaired result{drawing, 0};
-  for (Path& path : result.drawing.paths) {
+  for (Outline& outline : result.drawing.outlines) {
+    const Path& path = outline.path();
     if (path.segments.size() < 2 || isZeroLength(path)) continue;
     Path merged = withFirstNodes(path, settings.coincidentMm);
     if (merged.segments.size() == path.segments.size()) continue;
     result.count += path.segments.size() - merged.segments.size();
-    path = std::move(merged);
+    outline = outline.with(std::move(merged));
   }
   return result;
 }
@@ -203,32 +204,42 @@ Repaired withoutCoincidentNodes(const Drawing& drawing, const MendSettings& sett
 Repaired withoutSpikes(const Drawing& drawing, const MendSettings& settings, double longestMm, LongSpikes longer) {
   SpikeCutter cutter(settings, longestMm, longer);
   Repaired result{emptyLike(drawing), 0};
-  for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
-    addLike(result.drawing, cutter.cut(drawing.paths[p]), drawing, p);
-    for (Path& line : cutter.lines()) addLike(result.drawing, std::move(line), drawing, p);
+  for (std::size_t p = 0; p < drawing.outlines.size(); ++p) {
+    std::vector<Path> parts{cutter.cut(drawing.path(p))};
+    for (Path& line : cutter.lines()) parts.push_back(std::move(line));
+    addParts(result.drawing, drawing.outlines[p], std::move(parts));
   }
   result.count = cutter.count();
   return result;
+}
+
+Drawing withoutOutlines(const Drawing& drawing, const std::set<OutlineId>& outlines) {
+  if (outlines.empty()) return drawing;
+  Drawing out = emptyLike(drawing);
+  for (const Outline& outline : drawing.outlines) {
+    if (outlines.count(outline.id) == 0) out.outlines.push_back(outline);
+  }
+  return out;
 }
 
 Drawing withoutPaths(const Drawing& drawing, const std::vector<std::size_t>& paths) {
   if (paths.empty()) return drawing;
   const std::set<std::size_t> gone(paths.begin(), paths.end());
   Drawing out = emptyLike(drawing);
-  for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
-    if (gone.count(p) == 0) addLike(out, drawing.paths[p], drawing, p);
+  for (std::size_t p = 0; p < drawing.outlines.size(); ++p) {
+    if (gone.count(p) == 0) out.outlines.push_back(drawing.outlines[p]);
   }
   return out;
 }
 
 Drawing oriented(const Drawing& drawing) {
   Drawing out = drawing;
-  const Nesting nesting = nestingOf(drawing.paths);
-  for (std::size_t p = 0; p < out.paths.size(); ++p) {
-    Path& path = out.paths[p];
+  const Nesting nesting = nestingOf(pathsOf(drawing));
+  for (std::size_t p = 0; p < out.outlines.size(); ++p) {
+    const Path& path = out.path(p);
     if (!path.closed) continue;
     const bool hole = nesting.depth[p] % 2 == 1;
-    if ((signedArea(path) < 0) != hole) path = reversed(path);
+    if ((signedArea(path) < 0) != hole) out.setPath(p, reversed(path));
   }
   return out;
 }

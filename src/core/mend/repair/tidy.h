@@ -1,6 +1,7 @@
 #pragma once
 
 #include <limits>
+#include <set>
 
 #include "core/geometry/segment.h"
 #include "core/mend/repair/join.h"
@@ -35,7 +36,10 @@ Path lineOfSpike(const Piece& out, const Piece& back);
 /// The path without segment i: the next one begins where the one before ended.
 Path withoutSegment(Path path, std::size_t i);
 
-/// Without the paths of these indices.
+/// Without these outlines.
+Drawing withoutOutlines(const Drawing& drawing, const std::set<OutlineId>& outlines);
+
+/// Without the outlines of these indices.
 Drawing withoutPaths(const Drawing& drawing, const std::vector<std::size_t>& paths);
 
 /// Outer borders run counter-clockwise, holes clockwise, islands in holes counter-clockwise again, and so on.

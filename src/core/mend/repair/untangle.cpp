@@ -13,22 +13,16 @@
 namespace rim {
 namespace {
 
-Drawing drawingOfPaths(std::vector<Path> paths) {
-  Drawing drawing;
-  drawing.paths = std::move(paths);
-  return drawing;
-}
-
 std::vector<TrueCrossing> crossingsOf(const Path& path, const MendSettings& settings) {
-  const Drawing alone = drawingOfPaths({path});
-  const PieceIndex index(alone.paths);
+  const Drawing alone = makeDrawing({path});
+  const PieceIndex index(pathsOf(alone));
   return trueCrossings(alone, index, coveredStretches(alone, index, settings), settings);
 }
 
 /// Where a crossing lies at a node, cutting there leaves a second node in its place.
 Path tidy(Path path, const MendSettings& settings) {
   if (path.segments.size() < 2) return path;
-  return withoutCoincidentNodes(drawingOfPaths({std::move(path)}), settings).drawing.paths.front();
+  return withoutCoincidentNodes(makeDrawing({std::move(path)}), settings).drawing.path(0);
 }
 
 /// Tells which crossings of a path only enclose a loop.
@@ -129,7 +123,7 @@ std::vector<Path> untangledPath(const Path& tangled, const MendSettings& setting
 }  // namespace
 
 Repaired untangled(const Drawing& drawing, const MendSettings& settings, BowTieRule rule, const std::stop_token& stop) {
-  const PieceIndex index(drawing.paths);
+  const PieceIndex index(pathsOf(drawing));
   std::set<std::size_t> tangled;
   for (const TrueCrossing& c :
        trueCrossings(drawing, index, coveredStretches(drawing, index, settings, stop), settings, stop)) {
@@ -137,19 +131,18 @@ Repaired untangled(const Drawing& drawing, const MendSettings& settings, BowTieR
   }
   if (tangled.empty()) return {drawing, 0};
   Repaired result{emptyLike(drawing), 0};
-  for (std::size_t p = 0; p < drawing.paths.size(); ++p) {
+  for (std::size_t p = 0; p < drawing.outlines.size(); ++p) {
     if (stop.stop_requested()) throw Cancelled();
     const bool isTangled = tangled.count(p) != 0;
-    for (Path& path :
-         isTangled ? untangledPath(drawing.paths[p], settings, rule, result.count) : std::vector{drawing.paths[p]}) {
-      addLike(result.drawing, std::move(path), drawing, p);
-    }
+    const Outline& outline = drawing.outlines[p];
+    if (!isTangled) result.drawing.outlines.push_back(outline);
+    if (isTangled) addParts(result.drawing, outline, untangledPath(outline.path(), settings, rule, result.count));
   }
   return result;
 }
 
 Drawing untangledAt(const Drawing& drawing, std::size_t path, Point at, const MendSettings& settings, BowTieRule rule) {
-  const Path& tangled = drawing.paths[path];
+  const Path& tangled = drawing.path(path);
   const std::vector<TrueCrossing> crossings = crossingsOf(tangled, settings);
   const auto nearest = std::min_element(
       crossings.begin(), crossings.end(),
@@ -168,9 +161,11 @@ Drawing untangledAt(const Drawing& drawing, std::size_t path, Point at, const Me
     made = withoutLoops(smoothed(tangled, interlacedWith(crossings, which)), settings);
   }
   if (made.empty()) return withoutPaths(drawing, {path});
-  Drawing out = drawing;
-  out.paths[path] = made.front();
-  for (std::size_t i = 1; i < made.size(); ++i) addLike(out, made[i], drawing, path);
+  Drawing out = emptyLike(drawing);
+  for (std::size_t p = 0; p < drawing.outlines.size(); ++p) {
+    if (p != path) out.outlines.push_back(drawing.outlines[p]);
+    if (p == path) addParts(out, drawing.outlines[p], std::move(made));
+  }
   return out;
 }
 
