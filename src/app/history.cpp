@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <unordered_set>
 
+#include "core/job/stages.h"
+
 namespace rim::app {
 void History::edit(Job job, const QString& name, const QString& mergeKey) {
   const bool merges = !mergeKey.isEmpty() && mergeKey == mergeKey_ && !canRedo();

@@ -53,22 +53,22 @@ void Session::edit(const QString& name, const QString& mergeKey, const std::func
   Job next = job();
   change(next);
   if (sameWork(next, job())) return;
-  dropStale(next, job());
+  dropStale(next);
   history_.edit(std::move(next), name, mergeKey);
   follow();
 }
 
 void Session::undo() {
-  const auto before = job().picture.grey;
+  const PictureId before = job().picture.id;
   history_.undo();
-  if (job().picture.grey != before && !job().picture.empty()) emit pictureChanged();
+  if (job().picture.id != before && !job().picture.empty()) emit pictureChanged();
   follow();
 }
 
 void Session::redo() {
-  const auto before = job().picture.grey;
+  const PictureId before = job().picture.id;
   history_.redo();
-  if (job().picture.grey != before && !job().picture.empty()) emit pictureChanged();
+  if (job().picture.id != before && !job().picture.empty()) emit pictureChanged();
   follow();
 }
 
@@ -100,10 +100,10 @@ void Session::measureDeviation() {
 void Session::makeTraceable() {
   if (!hasPicture() || planning_.running()) return;
   const auto find = [original = job().original](const std::stop_token& stop) { return recipesFor(original, stop); };
-  const auto take = [this, original = job().original.grey,
+  const auto take = [this, original = job().original.id,
                      steps = job().preparation](const Outcome<std::vector<PictureRecipe>>& got) {
     reportBusy();
-    if (job().original.grey != original) return;
+    if (job().original.id != original) return;
     if (!got.trouble.isEmpty()) {
       emit failed(tr("This cannot be done: %1").arg(got.trouble));
       return;
@@ -127,7 +127,7 @@ void Session::makeTraceable() {
 
 const std::vector<PictureRecipe>& Session::recipes() const {
   static const std::vector<PictureRecipe> none;
-  return job().original.grey == recipesOf_ ? recipes_ : none;
+  return job().original.id == recipesOf_ ? recipes_ : none;
 }
 
 void Session::useRecipe(const PictureRecipe& recipe) {
@@ -158,7 +158,7 @@ void Session::fallBack() {
 bool Session::keepPicture() {
   const Job* before = history_.before();
   if (job().picture.empty() || job().colours.on || before == nullptr) return false;
-  if (hasOutlines(*before) && before->picture.grey == job().picture.grey) return false;
+  if (hasOutlines(*before) && before->picture.id == job().picture.id) return false;
   Job kept = job();
   Drawing none;
   none.frame = Frame::Pixels;
@@ -166,7 +166,7 @@ bool Session::keepPicture() {
   none.pageHeight = kept.picture.height();
   kept.tracing = std::make_shared<const Drawing>(std::move(none));
   kept.threshold = thresholdFor(kept.picture, kept.trace);
-  history_.complete(std::move(kept));
+  history_.complete(withKeys(std::move(kept), StageKind::Mend));
   emit pictureChanged();
   follow();
   return true;
@@ -174,7 +174,7 @@ bool Session::keepPicture() {
 
 void Session::follow() {
   if (hasWork() && !upToDate()) {
-    const bool sameOriginal = requested_.original.grey == job().original.grey && !job().drawing;
+    const bool sameOriginal = requested_.original.id == job().original.id && !job().drawing;
     const bool samePicture = sameOriginal && requested_.preparation == job().preparation;
     request_ = tracer_.request(job());
     if (!samePicture) firstOfPicture_ = request_;

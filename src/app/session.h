@@ -10,6 +10,7 @@
 #include "app/tracer.h"
 #include "core/io/export.h"
 #include "core/io/read_drawing.h"
+#include "core/job/stages.h"
 #include "core/picture/recipes.h"
 #include "core/trace/deviation.h"
 
@@ -50,7 +51,7 @@ class Session : public QObject {
 
   /// The file that the job is kept in; empty when it was never saved, or another picture was opened since.
   QString jobFile() const {
-    return job().original.grey == saved_.original.grey && job().drawing == saved_.drawing ? jobFile_ : QString();
+    return job().original.id == saved_.original.id && job().drawing == saved_.drawing ? jobFile_ : QString();
   }
   /// Whether the job has been changed since it was opened or saved.
   bool modified() const { return hasWork() && !sameWork(job(), saved_); }
@@ -163,7 +164,7 @@ class Session : public QObject {
   NewestWorker previewing_;
   Errand opening_;
   Errand planning_;
-  std::shared_ptr<const cv::Mat> recipesOf_;  ///< the pixels that they were found for
+  PictureId recipesOf_ = PictureId::None;  ///< the picture that they were found for
   std::vector<PictureRecipe> recipes_;
   Errand saving_;
   Errand exporting_;

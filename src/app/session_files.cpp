@@ -81,9 +81,9 @@ void Session::openPage(int page) {
   load(
       QString::fromStdString(original.name),
       [original, page](const std::stop_token& stop) { return jobOn(loadPage(original, page, stop)); },
-      [this, of = original.grey](const Job& fresh) {
+      [this, of = original.id](const Job& fresh) {
         // Taken back or opened anew in the meantime, another picture may lie there: the page is none of its own.
-        if (job().original.grey == of) takePage(fresh.original);
+        if (job().original.id == of) takePage(fresh.original);
       });
 }
 

@@ -1,6 +1,7 @@
 #include <QTest>
 
 #include "app/history.h"
+#include "core/job/stages.h"
 #include "support/pictures.h"
 #include "support/test_list.h"
 
@@ -114,8 +115,9 @@ class TestHistory : public QObject {
   void theNearestOutlinesAreFound() {
     const auto traced = [](int number) {
       Job job = jobWith(number);
+      job.original = test::pictureOf(cv::Mat(5, 5, CV_8UC1, cv::Scalar(number)));
       job.tracing = std::make_shared<const Drawing>();
-      return job;
+      return withKeys(job, StageKind::Trace);
     };
     History h;
     h.edit(traced(1), "one");

@@ -40,9 +40,8 @@ Drawing mendedIn(const Drawing& before, const Drawing& beforeMm, const Drawing& 
 
 Job jobOn(Picture picture) {
   Job job;
-  job.picture = picture;
   job.original = std::move(picture);
-  return job;
+  return withoutResults(std::move(job));
 }
 
 Job jobOn(Drawing drawing, const std::string& name) {
@@ -56,17 +55,18 @@ Job jobOn(Drawing drawing, const std::string& name) {
 
 bool hasWork(const Job& job) { return job.drawing != nullptr || !job.original.empty(); }
 
-bool hasOutlines(const Job& job) { return job.tracing && (job.mend.steps.empty() || job.mended); }
-
 std::shared_ptr<const Drawing> outlinesOf(const Job& job) { return job.mended ? job.mended : job.tracing; }
 
 bool sameWork(const Recipe& a, const Recipe& b) {
-  return a.original.grey == b.original.grey && a.origin == b.origin && a.preparation == b.preparation &&
+  return a.original.id == b.original.id && a.origin == b.origin && a.preparation == b.preparation &&
          a.colours == b.colours && a.trace == b.trace && a.size == b.size && a.drawing == b.drawing && a.mend == b.mend;
 }
 
 Job withoutResults(Job job) {
+  job.madeOf = {};
   job.picture = job.preparation.empty() ? job.original : Picture{};
+  if (job.preparation.empty())
+    job.madeOf[static_cast<std::size_t>(StageKind::Prepare)] = std::make_shared<const Recipe>(job);
   job.found.reset();
   job.inks.reset();
   job.inkShares.reset();
@@ -84,10 +84,10 @@ Job withPreparedPicture(Job job, std::stop_token stop) {
 Job withInks(Job job, const std::stop_token& stop) {
   job.inks.reset();
   if (!job.colours.on || job.picture.empty()) return job;
-  const bool known = job.found && job.found->in == job.picture.grey && job.found->count == job.colours.count;
+  const bool known = job.found && job.found->in == job.picture.id && job.found->count == job.colours.count;
   if (!known) {
     job.found = std::make_shared<const FoundInks>(
-        FoundInks{job.picture.grey, job.colours.count, reduced(job.picture, job.colours.count, stop)});
+        FoundInks{job.picture.id, job.colours.count, reduced(job.picture, job.colours.count, stop)});
   }
   job.inks = std::make_shared<const InkMap>(decided(job.found->map, job.picture, job.colours.steps, stop));
   job.inkShares.reset();

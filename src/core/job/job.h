@@ -1,5 +1,6 @@
 #pragma once
 
+#include <array>
 #include <memory>
 #include <string>
 
@@ -44,7 +45,7 @@ struct ColourSettings {
 
 /// Inks as they were found in a picture, kept so that decisions about them need no new search.
 struct FoundInks {
-  std::shared_ptr<const cv::Mat> in;  ///< the picture's grey levels, which tell pictures apart
+  PictureId in = PictureId::None;  ///< the picture that they were found in
   std::optional<int> count;
   InkMap map;
 };
@@ -63,6 +64,10 @@ struct Recipe {
   MendWork mend;
 };
 
+/// The steps of the work from a recipe to outlines (job/stages.h), in their order.
+enum class StageKind { Prepare, Inks, Trace, Mend };
+inline constexpr std::size_t kStages = 4;
+
 /// A recipe and what is worked out of it so far, as a value: copied freely, given to a worker and given back by it.
 struct Job : Recipe {
   /// The original after its preparation; empty as long as that is not worked out.
@@ -79,6 +84,9 @@ struct Job : Recipe {
   std::shared_ptr<const Drawing> mended;
   /// Decisions about findings (indices into mend.steps) that found nothing.
   std::vector<std::size_t> lost;
+  /// The key of each stage's result: the recipe that it was made of. Null: it is not there. A result belongs when both
+  /// recipes decide the same about its stage and all before (isThere() in job/stages.h).
+  std::array<std::shared_ptr<const Recipe>, kStages> madeOf;
 };
 
 /// A fresh job on a picture.
@@ -89,9 +97,6 @@ Job jobOn(Drawing drawing, const std::string& name);
 
 /// Whether there is a picture or a drawing to work on.
 bool hasWork(const Job& job);
-
-/// Whether the outlines are there, with all decisions about findings.
-bool hasOutlines(const Job& job);
 
 /// The outlines as they are now: mended when something was decided, else as traced or read; null: not there yet.
 std::shared_ptr<const Drawing> outlinesOf(const Job& job);

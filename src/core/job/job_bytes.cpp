@@ -53,8 +53,12 @@ std::vector<HeldBytes> heldBy(const Job& job) {
   std::vector<HeldBytes> held;
   held.push_back({nullptr, sizeof job + bytesOf(job.preparation) + bytesOf(job.colours.steps) +
                                job.mend.steps.size() * sizeof(MendStep)});
+  for (const auto& made : job.madeOf) {
+    if (made)
+      held.push_back({made.get(), sizeof *made + bytesOf(made->preparation) + bytesOf(made->colours.steps), true});
+  }
   add(job.original, false, held);
-  if (job.picture.grey != job.original.grey) add(job.picture, true, held);
+  if (job.picture.id != job.original.id) add(job.picture, true, held);
   if (job.drawing) held.push_back({job.drawing.get(), bytesOf(*job.drawing, nullptr), false});
   if (job.tracing && job.tracing != job.drawing)
     held.push_back({job.tracing.get(), bytesOf(*job.tracing, nullptr), true});

@@ -1,5 +1,7 @@
 #include "core/job/stages.h"
 
+#include <algorithm>
+
 namespace rim {
 namespace {
 
@@ -38,23 +40,22 @@ Job tracedJob(Job job, const StageWatch& watch) {
   return job;
 }
 
-constexpr std::array<Stage, 4> kStages{{
+constexpr std::array<Stage, kStages> kAll{{
     {StageKind::Prepare,
      [](const Recipe& a, const Recipe& b) { return sameSource(a, b) && a.preparation == b.preparation; },
-     [](const Job& job) { return job.drawing || !job.picture.empty(); }, preparedJob,
-     [](Job& job) { job.picture = {}; }},
-    // Inks stay to be seen until others are found; whether they are the right ones shows in the outlines.
+     [](const Recipe& recipe) { return recipe.drawing == nullptr; }, preparedJob, [](Job& job) { job.picture = {}; }},
+    // Inks stay to be seen until others are found; whether they are the right ones says their key.
     {StageKind::Inks, [](const Recipe& a, const Recipe& b) { return a.colours == b.colours; },
-     [](const Job& job) { return job.tracing != nullptr; },
+     [](const Recipe& recipe) { return recipe.drawing == nullptr; },
      [](Job job, const StageWatch& watch) { return withInkShares(withInks(std::move(job), watch.control.stop)); },
      [](Job&) {}},
     {StageKind::Trace, [](const Recipe& a, const Recipe& b) { return a.trace == b.trace; },
-     [](const Job& job) { return job.tracing != nullptr; }, tracedJob,
+     [](const Recipe& recipe) { return recipe.drawing == nullptr; }, tracedJob,
      [](Job& job) {
        if (!job.drawing) job.tracing.reset();
      }},
     {StageKind::Mend, [](const Recipe& a, const Recipe& b) { return a.size == b.size && a.mend == b.mend; },
-     [](const Job& job) { return job.mended || job.mend.steps.empty(); },
+     [](const Recipe& recipe) { return !recipe.mend.steps.empty(); },
      [](Job job, const StageWatch& watch) { return withMending(std::move(job), watch.control.stop); },
      [](Job& job) {
        job.mended.reset();
@@ -62,24 +63,48 @@ constexpr std::array<Stage, 4> kStages{{
      }},
 }};
 
+/// Whether two recipes decide the same about a stage and all before.
+bool sameUpTo(std::size_t stage, const Recipe& a, const Recipe& b) {
+  return std::all_of(kAll.begin(), kAll.begin() + static_cast<std::ptrdiff_t>(stage) + 1,
+                     [&](const Stage& s) { return s.sameFor(a, b); });
+}
+
 }  // namespace
 
-const std::array<Stage, 4>& stages() { return kStages; }
+const std::array<Stage, kStages>& stages() { return kAll; }
+
+bool isThere(const Job& job, StageKind stage) {
+  const auto i = static_cast<std::size_t>(stage);
+  if (!kAll[i].isNeeded(job)) return true;
+  return job.madeOf[i] && sameUpTo(i, *job.madeOf[i], job);
+}
+
+bool hasOutlines(const Job& job) {
+  return hasWork(job) && isThere(job, StageKind::Trace) && isThere(job, StageKind::Mend);
+}
+
+Job withKeys(Job job, StageKind upTo) {
+  const auto made = std::make_shared<const Recipe>(job);
+  for (std::size_t i = 0; i <= static_cast<std::size_t>(upTo); ++i) job.madeOf[i] = made;
+  return job;
+}
 
 Job workedOut(Job job, const StageWatch& watch) {
-  for (const Stage& stage : kStages) {
-    if (stage.isThere(job)) continue;
+  const auto made = std::make_shared<const Recipe>(job);
+  for (const Stage& stage : kAll) {
+    if (isThere(job, stage.kind)) continue;
     job = stage.work(std::move(job), watch);
+    job.madeOf[static_cast<std::size_t>(stage.kind)] = made;
     if (watch.done) watch.done(stage.kind, job);
   }
   return job;
 }
 
-void dropStale(Job& job, const Recipe& before) {
-  bool same = true;
-  for (const Stage& stage : kStages) {
-    same = same && stage.sameFor(job, before);
-    if (!same) stage.drop(job);
+void dropStale(Job& job) {
+  for (const Stage& stage : kAll) {
+    if (stage.isNeeded(job) && isThere(job, stage.kind)) continue;
+    job.madeOf[static_cast<std::size_t>(stage.kind)].reset();
+    stage.drop(job);
   }
 }
 

@@ -10,8 +10,6 @@
 
 namespace rim {
 
-enum class StageKind { Prepare, Inks, Trace, Mend };
-
 /// What is asked of the stages while they work, and what they tell.
 struct StageWatch {
   WorkControl control;
@@ -29,18 +27,27 @@ struct StageWatch {
 struct Stage {
   StageKind kind;
   bool (*sameFor)(const Recipe& a, const Recipe& b);  ///< whether both decide the same about this stage alone
-  bool (*isThere)(const Job& job);                    ///< whether its result is there, or the job needs none
+  bool (*isNeeded)(const Recipe& recipe);             ///< whether such a job has this stage at all
   Job (*work)(Job job, const StageWatch& watch);      ///< throws InputError, and Cancelled
   void (*drop)(Job& job);                             ///< its result goes
 };
 
 /// All stages in their order; each needs the results of those before it.
-const std::array<Stage, 4>& stages();
+const std::array<Stage, kStages>& stages();
+
+/// Whether the result of a stage is there and belongs to what is decided now, or is not needed: by its key alone.
+bool isThere(const Job& job, StageKind stage);
+
+/// Whether the outlines are there, with all decisions about findings.
+bool hasOutlines(const Job& job);
+
+/// The same job with what it holds taken for the results of its recipe, up to a stage and with it.
+Job withKeys(Job job, StageKind upTo);
 
 /// The job with all results that it lacks. Throws what the stages throw.
 Job workedOut(Job job, const StageWatch& watch = {});
 
-/// Drops from a job that was changed what came of anything that was decided otherwise before.
-void dropStale(Job& job, const Recipe& before);
+/// Drops from a job what does not belong to its recipe any more.
+void dropStale(Job& job);
 
 }  // namespace rim

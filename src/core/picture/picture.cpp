@@ -38,7 +38,9 @@ const PackedPixels::Bytes& PackedPixels::bytes(const std::function<Bytes()>& pac
 std::size_t PackedPixels::size() const { return held_->size; }
 
 Picture makePicture(cv::Mat pixels, double dotsPerInch, std::string name) {
+  static std::atomic<std::uint64_t> minted = 0;
   Picture picture;
+  picture.id = static_cast<PictureId>(++minted);
   picture.grey = std::make_shared<const cv::Mat>(pixels.channels() > 1 ? greyOf(pixels) : pixels);
   picture.bgr = Colours(std::move(pixels));
   picture.histogram = histogramOf(*picture.grey);

@@ -68,10 +68,14 @@ class PackedPixels {
   std::shared_ptr<Held> held_;
 };
 
+/// Tells pictures apart: two of one id have the same pixels. Minted by makePicture().
+enum class PictureId : std::uint64_t { None = 0 };
+
 /// A picture as it was opened: upright, 8 bits a channel, transparency laid on white.
 /// Copying is cheap; the pixels are shared and never changed. Make one with makePicture().
 struct Picture {
-  std::shared_ptr<const cv::Mat> grey;  ///< its grey levels, CV_8UC1; null: no picture. Another one: another picture
+  PictureId id = PictureId::None;       ///< None: no picture
+  std::shared_ptr<const cv::Mat> grey;  ///< its grey levels, CV_8UC1; null: no picture
   Colours bgr;                          ///< its colours
   Histogram histogram{};                ///< of the grey levels
   double dotsPerInch = 0;               ///< the file's own resolution along a row; 0: it names none

@@ -14,14 +14,14 @@ std::size_t pixelsOf(const Picture& picture) {
 Picture PreparationCache::prepared(const Picture& original, const std::vector<PreparationStep>& steps,
                                    const std::stop_token& stop) {
   std::size_t same = 0;
-  if (original_ == original.grey) {
+  if (original_ == original.id) {
     while (same < done_.size() && same < steps.size() && done_[same].step == steps[same]) ++same;
   }
   while (done_.size() > same) {
     pixels_ -= pixelsOf(done_.back().after);
     done_.pop_back();
   }
-  original_ = original.grey;
+  original_ = original.id;
   Picture picture = done_.empty() ? original : done_.back().after;
   bool keeping = true;
   for (std::size_t i = same; i < steps.size(); ++i) {

@@ -23,7 +23,7 @@ class PreparationCache {
   };
   void keep(const PreparationStep& step, const Picture& after);
 
-  std::shared_ptr<const cv::Mat> original_;
+  PictureId original_ = PictureId::None;
   std::vector<Done> done_;
   std::size_t pixels_ = 0;
 };

@@ -70,11 +70,11 @@ Preview PreviewMaker::preview(const Picture& original, const std::vector<Prepara
                               const std::stop_token& stop) {
   const double scale =
       std::min(1.0, kLongerSidePx / static_cast<double>(std::max(original.width(), original.height())));
-  if (original.grey != original_) {
+  if (original.id != original_) {
     cv::Mat small;
     cv::resize(*original.bgr, small, {}, scale, scale, cv::INTER_AREA);
     small_ = withPixels(original, small);
-    original_ = original.grey;
+    original_ = original.id;
   }
   // The factor of an enlarging step makes what follows it larger too.
   double reached = scale;

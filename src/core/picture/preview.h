@@ -27,7 +27,7 @@ class PreviewMaker {
   Preview preview(const Picture& original, const std::vector<PreparationStep>& steps, const std::stop_token& stop = {});
 
  private:
-  std::shared_ptr<const cv::Mat> original_;
+  PictureId original_ = PictureId::None;
   Picture small_;
   PreparationCache cache_;
 };

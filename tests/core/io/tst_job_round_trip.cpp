@@ -9,6 +9,7 @@
 #include "core/io/job/job_file.h"
 #include "core/io/read_drawing.h"
 #include "core/io/svg/write_svg.h"
+#include "core/job/stages.h"
 #include "support/drawings.h"
 #include "support/pictures.h"
 #include "support/test_list.h"

@@ -7,6 +7,7 @@
 #include "core/error.h"
 #include "core/io/job/job_file.h"
 #include "core/io/job/mend_json.h"
+#include "core/job/stages.h"
 #include "support/drawings.h"
 #include "support/spoil.h"
 #include "support/test_list.h"
@@ -58,7 +59,7 @@ class TestMendJson : public QObject {
     Drawing drawing = takenApart(plate(random), random);
     Job job = jobOn(drawing, "plate.dxf");
     job.mend.steps = {{MendStep::What::Safe, {}, {}, {}}};
-    job = withMending(std::move(job));
+    job = workedOut(std::move(job));
     QVERIFY(hasOutlines(job));
     const QTemporaryDir folder;
     const std::filesystem::path file = folder.filePath("plate.snugrim").toStdString();
@@ -68,7 +69,7 @@ class TestMendJson : public QObject {
     QCOMPARE(loaded.original.name, std::string("plate.dxf"));
     QVERIFY(loaded.mend == job.mend);
     QVERIFY(!hasOutlines(loaded));
-    loaded = withMending(std::move(loaded));
+    loaded = workedOut(std::move(loaded));
     QCOMPARE(outlinesOf(loaded)->outlines.size(), 8U);
     QVERIFY(std::abs(totalLength(pathsOf(drawingOf(loaded))) - totalLength(pathsOf(drawingOf(job)))) < 0.01);
     QVERIFY(findingsOf(loaded).empty());

@@ -189,8 +189,8 @@ void PicturePanel::showEvent(QShowEvent* event) {
 void PicturePanel::assessPicture() {
   const Picture picture = session_.job().picture;
   // What cannot be seen is not measured: it follows when the panel is shown.
-  if (picture.empty() || !isVisible() || picture.grey == assessed_.lock()) return;
-  assessed_ = picture.grey;
+  if (picture.empty() || !isVisible() || picture.id == assessed_) return;
+  assessed_ = picture.id;
   worth_->setText(measuringText());
   const auto measure = [picture](const std::stop_token&) {
     Finding finding{assess(picture), {}};

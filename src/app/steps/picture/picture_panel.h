@@ -72,7 +72,7 @@ class PicturePanel : public QWidget {
   QPushButton* add_;
   StepList* list_;
   ToolPanel* tools_;
-  std::weak_ptr<const cv::Mat> assessed_;  ///< the pixels that worth_ is about
+  PictureId assessed_ = PictureId::None;  ///< the picture that worth_ is about
   Errand assessing_;
 };
 

@@ -192,12 +192,12 @@ void TracePanel::countNodes() {
   TraceSettings settings = job.trace;
   settings.tolerancePx = TraceSettings().tolerancePx;
   const bool twoTones = session_.hasPicture() && !job.inks;
-  const bool known = counted_.picture == job.picture.grey && counted_.settings == settings;
+  const bool known = counted_.picture == job.picture.id && counted_.settings == settings;
   if (!twoTones || !known) curve_->setNodes({});
   if (!twoTones || known || !isVisible() || !session_.upToDate()) return;
   constexpr int kMostPixels = 4'000'000;
   if (job.picture.width() * static_cast<double>(job.picture.height()) > kMostPixels) return;
-  counted_ = {job.picture.grey, settings};
+  counted_ = {job.picture.id, settings};
   const auto count = [picture = job.picture, settings](const std::stop_token& stop) {
     return nodesAlongSmoothness(picture, settings, stop);
   };

@@ -46,7 +46,7 @@ class TracePanel : public QWidget {
  private:
   /// What the nodes along the smoothness were counted for.
   struct Counted {
-    std::shared_ptr<const cv::Mat> picture;
+    PictureId picture = PictureId::None;
     TraceSettings settings;
   };
   void buildThreshold();

@@ -16,6 +16,7 @@
 #include "core/io/job/preparation_json.h"
 #include "core/io/svg/read_svg.h"
 #include "core/io/svg/write_svg.h"
+#include "core/job/stages.h"
 #include "core/picture/load.h"
 #include "core/picture/save.h"
 #include "core/trace/outline/rules.h"
