@@ -3,7 +3,9 @@
 #include <map>
 
 #include "cli/command_parts.h"
+#include "core/io/job/job_file.h"
 #include "core/io/read_drawing.h"
+#include "core/job/stages.h"
 #include "core/trace/outline/rules.h"
 
 namespace rim::cli {
@@ -25,7 +27,7 @@ std::vector<std::string> namesOf(const std::map<std::string, double>& units) {
 }  // namespace
 
 void addDrawingInput(Command& command, DrawingInput& in) {
-  command.add("drawing", in.file, "an SVG or DXF").required();
+  command.add("drawing", in.file, "an SVG, a DXF or a job").required();
   command
       .add("--in-units", in.unit,
            "the unit of the drawing's own numbers, whatever the file says: mm, cm, m, in, ft, pt or px")
@@ -35,6 +37,12 @@ void addDrawingInput(Command& command, DrawingInput& in) {
 ReadResult readInput(const DrawingInput& in, bool quiet) {
   ReadOptions options;
   if (!in.unit.empty()) options.mmPerUnit = mmPerUnit().at(in.unit);
+  if (isJobFile(in.file)) {
+    ReadResult read;
+    read.drawing = about(in.file, [&] { return drawingOf(workedOut(loadJob(in.file))); });
+    read.unitKnown = true;
+    return read;
+  }
   ReadResult read = about(in.file, [&] { return readDrawing(in.file, options); });
   if (!quiet) {
     const auto say = [&in](const std::string& text) {

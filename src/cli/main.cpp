@@ -1,6 +1,7 @@
 #include "cli/check_command.h"
 #include "cli/convert_command.h"
 #include "cli/mend_command.h"
+#include "cli/refine_command.h"
 #include "cli/trace_command.h"
 
 int main(int argc, char** argv) {
@@ -9,5 +10,6 @@ int main(int argc, char** argv) {
   rim::cli::addCheckCommand(program);
   rim::cli::addMendCommand(program);
   rim::cli::addConvertCommand(program);
+  rim::cli::addRefineCommand(program);
   return program.run(argc, argv);
 }

@@ -117,6 +117,23 @@ Option Command::flag(const std::string& names, bool& value, const std::string& h
   return Option(app_->add_flag(names, value, help));
 }
 
+Option Command::inTurn(const std::string& names, const std::function<std::string(const std::string&)>& take,
+                       const std::string& help) {
+  return Option(app_->add_option_function<std::string>(
+                        names,
+                        [names, take](const std::string& value) {
+                          std::string fault = take(value);
+                          if (!fault.empty() && fault.back() == '.') fault.pop_back();  // a sentence follows
+                          if (!fault.empty()) throw CLI::ValidationError(names, fault);
+                        },
+                        help)
+                    ->trigger_on_parse());
+}
+
+Option Command::flagInTurn(const std::string& names, const std::function<void()>& take, const std::string& help) {
+  return Option(app_->add_flag_callback(names, take, help)->trigger_on_parse());
+}
+
 Option Command::choose(const std::string& names, const std::map<std::string, int>& words,
                        const std::function<void(int)>& take, const std::string& help) {
   return Option(

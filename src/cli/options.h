@@ -70,6 +70,13 @@ class Command {
         names, numbers, [&value](int number) { value = static_cast<Enum>(number); }, help);
   }
 
+  /// An option that may be there several times and is taken where it stands among all others: `take` gets its value and
+  /// says what is wrong with it; nothing when it is taken.
+  Option inTurn(const std::string& names, const std::function<std::string(const std::string&)>& take,
+                const std::string& help);
+  /// The same without a value.
+  Option flagInTurn(const std::string& names, const std::function<void()>& take, const std::string& help);
+
   /// What the command does; its exit code is the program's.
   void does(const std::function<int()>& work);
 

@@ -5,7 +5,8 @@
 namespace rim {
 
 std::string reportJson(const Drawing& drawing, const std::string& source, double seconds,
-                       const std::vector<Finding>& findings, const std::vector<RepairCount>& repairs) {
+                       const std::vector<Finding>& findings, const std::vector<RepairCount>& repairs,
+                       const std::vector<Change>* changes) {
   const Counts counts = countsOf(pathsOf(drawing));
   const Box box = boxOf(pathsOf(drawing));
   nlohmann::ordered_json report;
@@ -34,6 +35,14 @@ std::string reportJson(const Drawing& drawing, const std::string& source, double
   }
   report["repairs"] = nlohmann::json::array();
   for (const RepairCount& r : repairs) report["repairs"].push_back({{"kind", r.kind}, {"count", r.count}});
+  for (const Change& c : changes == nullptr ? std::vector<Change>{} : *changes) {
+    const auto place = places.find(c.outline);
+    report["changes"].push_back({{"kind", c.kind},
+                                 {"outline", place == places.end() ? 0 : place->second},
+                                 {"at", {c.at.x, c.at.y}},
+                                 {"moved_mm", c.movedMm}});
+  }
+  if (changes != nullptr && changes->empty()) report["changes"] = nlohmann::json::array();
   // A file name may hold bytes that are not UTF-8; they are shown as a replacement character.
   return report.dump(2, ' ', false, nlohmann::json::error_handler_t::replace) + "\n";
 }

@@ -5,12 +5,15 @@
 #include "core/drawing/drawing.h"
 #include "core/mend/find/finding.h"
 #include "core/mend/repair/mend.h"
+#include "core/refine/propose/proposal.h"
 
 namespace rim {
 
 /// The report of the command line (docs/guide/command-line.md) as JSON text: counts of the outlines and the size in mm
-/// of the box round them, as the gauge shows it. `source` is the input's name, `seconds` what it took.
+/// of the box round them, as the gauge shows it. `source` is the input's name, `seconds` what it took; `changes` are
+/// there when it was refined.
 std::string reportJson(const Drawing& drawing, const std::string& source, double seconds,
-                       const std::vector<Finding>& findings = {}, const std::vector<RepairCount>& repairs = {});
+                       const std::vector<Finding>& findings = {}, const std::vector<RepairCount>& repairs = {},
+                       const std::vector<Change>* changes = nullptr);
 
 }  // namespace rim

@@ -10,18 +10,21 @@
 #include "core/geometry/segment.h"
 #include "core/mend/find/crossings.h"
 #include "core/mend/repair/meet.h"
+#include "core/trace/outline/fewer_pieces.h"
 
 namespace rim {
 namespace {
 
 class Simplifying {
  public:
-  Simplifying(std::vector<Point> points, bool closed, double toleranceMm)
-      : points_(std::move(points)), closed_(closed), tolerance_(toleranceMm) {}
+  Simplifying(std::vector<Point> points, bool closed, double toleranceMm, bool arcs)
+      : points_(std::move(points)), closed_(closed), tolerance_(toleranceMm), arcs_(arcs) {}
 
   Path run() {
     if (closed_) {
-      if (auto circle = asCircle()) return *circle;
+      if (arcs_) {
+        if (auto circle = asCircle()) return *circle;
+      }
       beginAtCorner();
       points_.push_back(points_.front());
     }
@@ -100,7 +103,7 @@ class Simplifying {
     if (a == b) return {};
     if (holds({a, Segment::line(b)}, i, j)) return Segment::line(b);
     constexpr std::size_t kFewestForArc = 3;
-    if (j - i < kFewestForArc) return {};
+    if (!arcs_ || j - i < kFewestForArc) return {};
     double sum = 0;
     double weight = 0;
     for (std::size_t k = i + 1; k < j; ++k) {
@@ -131,15 +134,17 @@ class Simplifying {
   std::vector<Point> points_;
   bool closed_;
   double tolerance_;
+  bool arcs_;
 };
 
 }  // namespace
 
-Path simplified(const Path& path, double toleranceMm) {
+Path simplified(const Path& path, double toleranceMm, CurveForm form) {
+  if (form == CurveForm::Beziers) return inFewerPieces(inFewerPieces(path, toleranceMm / 2), toleranceMm / 2);
   constexpr double kShareOfChords = 1.0 / 8;
   std::vector<Point> points = flatten(path, toleranceMm * kShareOfChords);
   if (points.size() < 3) return path;
-  return Simplifying(std::move(points), path.closed, toleranceMm * (1 - kShareOfChords)).run();
+  return Simplifying(std::move(points), path.closed, toleranceMm * (1 - kShareOfChords), form == CurveForm::Arcs).run();
 }
 
 namespace {
@@ -158,7 +163,8 @@ Pairs crossingPairs(const Drawing& drawing, const MendSettings& settings, const 
 
 }  // namespace
 
-Repaired withFewestNodes(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
+Repaired withFewestNodes(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop,
+                         CurveForm form) {
   Repaired result{drawing, 0};
   std::vector<double> within(drawing.outlines.size(), settings.simplifyMm);
   std::set<std::size_t> again;
@@ -167,7 +173,7 @@ Repaired withFewestNodes(const Drawing& drawing, const MendSettings& settings, c
   constexpr int kHalvings = 6;
   for (int round = 0; round <= kHalvings && !again.empty(); ++round) {
     for (const std::size_t p : again) {
-      Path fewer = round < kHalvings ? simplified(drawing.path(p), within[p]) : drawing.path(p);
+      Path fewer = round < kHalvings ? simplified(drawing.path(p), within[p], form) : drawing.path(p);
       result.drawing.outlines[p] = drawing.outlines[p];
       if (fewer.segments.size() < drawing.path(p).segments.size()) result.drawing.setPath(p, std::move(fewer));
       within[p] /= 2;

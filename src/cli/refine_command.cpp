@@ -1,0 +1,72 @@
+#include "cli/refine_command.h"
+
+#include <chrono>
+
+#include "cli/command_parts.h"
+#include "cli/drawing_input.h"
+#include "cli/refine_steps.h"
+#include "core/io/report.h"
+
+namespace rim::cli {
+namespace {
+
+constexpr double kWriteToleranceMm = 0.0005;  // how far curves may move when they become arcs or lines
+
+struct RefineOptions {
+  DrawingInput in;
+  std::string out;
+  RefineSteps steps;
+  ExportSettings files;
+  std::string report;
+  bool quiet = false;
+};
+
+/// The steps with what they need of files, and of what is written.
+std::vector<refine::Step> readyToDo(const RefineOptions& o, FileKind kind) {
+  std::vector<refine::Step> steps = o.steps.steps;
+  for (refine::Step& step : steps) {
+    if (auto* combine = std::get_if<refine::CombineWith>(&step)) {
+      DrawingInput other = o.in;
+      other.file = combine->name;
+      combine->other = std::make_shared<const Drawing>(readInput(other, o.quiet).drawing);
+    }
+    if (auto* simplify = std::get_if<refine::Simplify>(&step))
+      simplify->form = o.files.curves.value_or(kind == FileKind::Svg ? CurveForm::Beziers : CurveForm::Arcs);
+  }
+  return steps;
+}
+
+void tell(const Refined& refined) {
+  for (const Change& c : refined.changes)
+    std::cout << c.kind << " at " << c.at.x << ", " << c.at.y << ": moved by " << sizeText(c.movedMm) << '\n';
+}
+
+int run(const RefineOptions& o) {
+  const auto begin = std::chrono::steady_clock::now();
+  const FileKind kind = about(o.out, [&] { return fileKindOf(o.out); });
+  const ReadResult read = readInput(o.in, o.quiet);
+  const std::vector<refine::Step> steps = readyToDo(o, kind);
+  const Refined refined = about(o.in.file, [&] { return refine::done(read.drawing, steps); });
+  const Drawing written = inFormFor(refined.drawing, kind, o.files, kWriteToleranceMm);
+  about(o.out, [&] { writeDrawing(written, o.out, o.files); });
+  const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;
+  if (!o.report.empty())
+    writeReport(o.report, reportJson(written, o.in.file, seconds.count(), {}, {}, &refined.changes));
+  if (o.report != "-" && !o.quiet) tell(refined);
+  return kDone;
+}
+
+}  // namespace
+
+void addRefineCommand(Program& program) {
+  auto options = std::make_shared<RefineOptions>();
+  Command command = program.command("refine", "makes a drawing exact, combines and places it, step by step");
+  addDrawingInput(command, options->in);
+  command.add("-o,--out", options->out, "the file to write, .svg or .dxf").required();
+  addRefineSteps(command, options->steps);
+  addFileForm(command, options->files);
+  addTelling(command, options->report, options->quiet);
+  command.does([options] { return runGuarded([&] { return run(*options); }); });
+}
+
+}  // namespace rim::cli

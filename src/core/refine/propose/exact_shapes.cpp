@@ -1,0 +1,382 @@
+#include "core/refine/propose/exact_shapes.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <functional>
+#include <numbers>
+
+#include "core/geometry/arc.h"
+#include "core/geometry/path_place.h"
+#include "core/geometry/segment.h"
+#include "core/trace/fit/ellipse.h"
+#include "core/trace/fit/primitive.h"
+
+namespace rim {
+namespace {
+
+using Places = std::vector<Point>;
+
+/// About `count` places evenly along a path, its nodes not among them on purpose.
+Places placesAlong(const Path& path, int count) {
+  const double step = pathLength(path) / count;
+  Places places;
+  double next = step / 2;
+  double walked = 0;
+  for (std::size_t i = 0; i < path.segments.size(); ++i) {
+    const Piece piece = pieceOf(path, i);
+    const double size = lengthOf(piece);
+    for (; next < walked + size; next += step) places.push_back(pointAt(piece, (next - walked) / size));
+    walked += size;
+  }
+  return places;
+}
+
+double meanSquare(const Places& places, const Path& shape) {
+  double sum = 0;
+  for (const Point p : places) {
+    const double off = nearestOn(shape, p).off;
+    sum += off * off;
+  }
+  return sum / static_cast<double>(places.size());
+}
+
+Path turned(const Path& path, double angle) {
+  Path out = path;
+  const Point x{std::cos(angle), std::sin(angle)};
+  const auto turn = [x](Point p) { return Point{p.x * x.x - p.y * x.y, p.x * x.y + p.y * x.x}; };
+  out.start = turn(path.start);
+  for (Segment& s : out.segments) {
+    s.end = turn(s.end);
+    s.handle1 = turn(s.handle1);
+    s.handle2 = turn(s.handle2);
+  }
+  return out;
+}
+
+Point turned(Point p, double angle) {
+  return {p.x * std::cos(angle) - p.y * std::sin(angle), p.x * std::sin(angle) + p.y * std::cos(angle)};
+}
+
+/// Centre and radius with the least squared distances, from a good start (Gauss and Newton).
+std::optional<CircleOf> fittedCircle(const Places& places) {
+  const auto first = fitCircle(places);
+  if (!first || first->kind != Primitive::Kind::Circle) return {};
+  CircleOf c{first->place, std::abs(first->radius)};
+  constexpr int kRounds = 5;
+  for (int round = 0; round < kRounds; ++round) {
+    // For places evenly round it the equations part: the centre moves by twice the mean of distance times direction.
+    Point shift;
+    double mean = 0;
+    for (const Point p : places) {
+      const double off = distance(p, c.centre) - c.radius;
+      shift = shift + unit(p - c.centre) * off;
+      mean += off;
+    }
+    const auto n = static_cast<double>(places.size());
+    c.centre = c.centre + shift * (2 / n);
+    c.radius += mean / n;
+  }
+  return c;
+}
+
+/// Whether what lies off a circle is an oval or an egg and nothing else: nine tenths of it in two or three waves round
+/// it, as nobody's hand wavers.
+bool isOvalOnPurpose(const Places& places, const CircleOf& circle) {
+  double all = 0;
+  std::array<Point, 2> waves{};
+  for (const Point p : places) {
+    const Point arm = p - circle.centre;
+    const double off = length(arm) - circle.radius;
+    const double angle = std::atan2(arm.y, arm.x);
+    all += off * off;
+    for (std::size_t w = 0; w < waves.size(); ++w) {
+      const double turn = static_cast<double>(w + 2) * angle;
+      waves[w] = waves[w] + Point{std::cos(turn), std::sin(turn)} * off;
+    }
+  }
+  const auto n = static_cast<double>(places.size());
+  double few = 0;
+  for (const Point wave : waves) few += 2 * dot(wave, wave) / n;
+  constexpr double kMost = 0.9;
+  constexpr double kSeen = 0.003;  // of the radius, root mean square
+  return few > kMost * all && all / n > kSeen * kSeen * circle.radius * circle.radius;
+}
+
+/// A box at an angle, perhaps with round corners.
+struct TurnedBox {
+  double angle = 0;
+  Box box;  ///< in the frame that is turned back by the angle
+};
+
+/// The direction that most of the outline runs along, modulo a quarter turn.
+double mainAngle(const Places& places) {
+  double x = 0;
+  double y = 0;
+  for (std::size_t i = 0; i < places.size(); ++i) {
+    const Point way = places[(i + 1) % places.size()] - places[i];
+    const double four = 4 * std::atan2(way.y, way.x);
+    x += length(way) * std::cos(four);
+    y += length(way) * std::sin(four);
+  }
+  return std::atan2(y, x) / 4;
+}
+
+/// Four sides through the places nearest to them, `corner` of each side left out at both ends.
+TurnedBox fittedBox(const Places& places, double corner) {
+  TurnedBox fit{mainAngle(places), {}};
+  constexpr int kRounds = 12;
+  for (int round = 0; round < kRounds; ++round) {
+    Places upright;
+    for (const Point p : places) upright.push_back(turned(p, -fit.angle));
+    if (round == 0) {
+      for (const Point p : upright) fit.box.include(p);
+    }
+    const Box box = fit.box;
+    std::array<double, 4> sum{}, count{}, from{}, slope{}, spread{};
+    const Point middle = lerp(box.low, box.high, 0.5);
+    for (const Point p : upright) {
+      const std::array<double, 4> off{std::abs(p.x - box.low.x), std::abs(p.x - box.high.x), std::abs(p.y - box.low.y),
+                                      std::abs(p.y - box.high.y)};
+      const auto side = static_cast<std::size_t>(std::min_element(off.begin(), off.end()) - off.begin());
+      const bool upwards = side < 2;
+      const double along = upwards ? p.y : p.x;
+      const double low = upwards ? box.low.y : box.low.x;
+      const double high = upwards ? box.high.y : box.high.x;
+      if (along < low + corner || along > high - corner) continue;
+      const double across = upwards ? p.x : p.y;
+      const double place = along - (upwards ? middle.y : middle.x);
+      sum[side] += across;
+      count[side] += 1;
+      from[side] += place;
+      slope[side] += place * across;
+      spread[side] += place * place;
+    }
+    for (std::size_t side = 0; side < 4; ++side) {
+      if (count[side] < 2) return fit;
+    }
+    fit.box.low = {sum[0] / count[0], sum[2] / count[2]};
+    fit.box.high = {sum[1] / count[1], sum[3] / count[3]};
+    double turn = 0;
+    double weight = 0;
+    for (std::size_t side = 0; side < 4; ++side) {
+      turn += (side < 2 ? -1 : 1) * (slope[side] - from[side] * sum[side] / count[side]);
+      weight += spread[side] - from[side] * from[side] / count[side];
+    }
+    const double old = fit.angle;
+    fit.angle += weight > 0 ? turn / weight : 0;
+    // The box is of the old frame; its middle turns with it.
+    const Point moved =
+        turned(turned(lerp(fit.box.low, fit.box.high, 0.5), old), -fit.angle) - lerp(fit.box.low, fit.box.high, 0.5);
+    fit.box.low = fit.box.low + moved;
+    fit.box.high = fit.box.high + moved;
+  }
+  return fit;
+}
+
+Path rectanglePath(const TurnedBox& fit) {
+  const Point a = fit.box.low;
+  const Point b = fit.box.high;
+  return turned(
+      Path{a, {Segment::line({b.x, a.y}), Segment::line(b), Segment::line({a.x, b.y}), Segment::line(a)}, true},
+      fit.angle);
+}
+
+Path roundedPath(const TurnedBox& fit, double r) {
+  const double quarter = std::tan(std::numbers::pi / 8);
+  const Point a = fit.box.low;
+  const Point b = fit.box.high;
+  Path path{{a.x + r, a.y}, {}, true};
+  const auto add = [&](Point corner, Point end) {
+    const Point last = path.segments.empty() ? path.start : path.segments.back().end;
+    if (distance(last, corner) > 1e-9) path.segments.push_back(Segment::line(corner));
+    path.segments.push_back(Segment::arc(end, quarter));
+  };
+  add({b.x - r, a.y}, {b.x, a.y + r});
+  add({b.x, b.y - r}, {b.x - r, b.y});
+  add({a.x + r, b.y}, {a.x, b.y - r});
+  add({a.x, a.y + r}, {a.x + r, a.y});
+  path.segments.back().end = path.start;
+  return turned(path, fit.angle);
+}
+
+/// The radius of four round corners, by how far the corners of the box lie from the outline.
+double cornerRadius(const TurnedBox& fit, const Path& path) {
+  const double share = std::numbers::sqrt2 - 1;
+  double sum = 0;
+  for (const Point corner :
+       {fit.box.low, fit.box.high, Point{fit.box.low.x, fit.box.high.y}, Point{fit.box.high.x, fit.box.low.y}})
+    sum += nearestOn(path, turned(corner, fit.angle)).off / share;
+  return sum / 4;
+}
+
+/// A regular polygon with n corners, by the phase of the n-th wave of the distance from its centre.
+Path polygonOf(const Places& places, Point centre, int n) {
+  const double sector = 2 * std::numbers::pi / n;
+  double x = 0;
+  double y = 0;
+  for (const Point p : places) {
+    const Point arm = p - centre;
+    const double angle = std::atan2(arm.y, arm.x);
+    x += length(arm) * std::cos(n * angle);
+    y += length(arm) * std::sin(n * angle);
+  }
+  double corner = std::atan2(y, x) / n;
+  double apothem = 0;
+  constexpr int kRounds = 8;
+  for (int round = 0; round < kRounds; ++round) {
+    double sum = 0;
+    double turn = 0;
+    double weight = 0;
+    double count = 0;
+    for (const Point p : places) {
+      const Point arm = p - centre;
+      const double angle = std::atan2(arm.y, arm.x) - corner;
+      const double within = angle - std::floor(angle / sector) * sector - sector / 2;
+      const double off = length(arm) * std::cos(within);
+      const double along = length(arm) * std::sin(within);
+      sum += off;
+      count += 1;
+      turn += along * (off - apothem);
+      weight += along * along;
+    }
+    apothem = sum / count;
+    if (round > 0 && weight > 0) corner -= turn / weight;
+  }
+  const double reach = apothem / std::cos(sector / 2);
+  const auto at = [&](int i) {
+    return centre + Point{std::cos(corner + i * sector), std::sin(corner + i * sector)} * reach;
+  };
+  Path path{at(0), {}, true};
+  for (int i = 1; i < n; ++i) path.segments.push_back(Segment::line(at(i)));
+  path.segments.push_back(Segment::line(path.start));
+  return path;
+}
+
+Point centroidOf(const Places& places) {
+  Point sum;
+  for (const Point p : places) sum = sum + p;
+  return sum * (1 / static_cast<double>(places.size()));
+}
+
+struct Candidate {
+  TrueUpKind kind;
+  Path path;
+  double price;  ///< what more there is to choose must pay for itself
+};
+
+std::vector<Candidate> candidatesFor(const Path& path, const Places& places, const std::set<TrueUpKind>& kinds) {
+  std::vector<Candidate> all;
+  const auto wanted = [&kinds](TrueUpKind kind) { return kinds.count(kind) != 0; };
+  const auto circle = fittedCircle(places);
+  if (wanted(TrueUpKind::Circle) && circle && !isOvalOnPurpose(places, *circle))
+    all.push_back({TrueUpKind::Circle, circlePathOf(circle->centre, circle->radius, 1), 1});
+  if (wanted(TrueUpKind::Rectangle)) all.push_back({TrueUpKind::Rectangle, rectanglePath(fittedBox(places, 0)), 1.2});
+  if (wanted(TrueUpKind::RoundedRectangle) || wanted(TrueUpKind::Slot)) {
+    TurnedBox fit = fittedBox(places, 0);
+    double r = cornerRadius(fit, path);
+    for (int round = 0; round < 3; ++round) {
+      fit = fittedBox(places, r);
+      r = cornerRadius(fit, path);
+    }
+    const double half = std::min(fit.box.width(), fit.box.height()) / 2;
+    constexpr double kNearlyHalf = 0.93;
+    const bool slot = r > kNearlyHalf * half;
+    if (slot && wanted(TrueUpKind::Slot)) all.push_back({TrueUpKind::Slot, roundedPath(fit, half), 1.3});
+    if (!slot && r > 0 && wanted(TrueUpKind::RoundedRectangle))
+      all.push_back({TrueUpKind::RoundedRectangle, roundedPath(fit, r), 1.4});
+  }
+  constexpr int kMostCorners = 12;
+  for (int n = 3; wanted(TrueUpKind::Polygon) && n <= kMostCorners; ++n) {
+    if (n != 4) all.push_back({TrueUpKind::Polygon, polygonOf(places, centroidOf(places), n), 1.3});
+  }
+  if (wanted(TrueUpKind::Ellipse)) {
+    constexpr double kTolerance = 1e-4;
+    if (const auto ellipse = fitEllipse(places))
+      all.push_back({TrueUpKind::Ellipse, pathOf(*ellipse, 1, kTolerance), 1.5});
+  }
+  return all;
+}
+
+/// How far a shape may lie from what is nearly it, in shares of its smaller side: the more there is to choose, the more
+/// would fit by chance what was meant otherwise.
+double shareOfSide(TrueUpKind kind) {
+  switch (kind) {
+    case TrueUpKind::Circle:
+      return 1.0 / 60;
+    case TrueUpKind::Rectangle:
+      return 1.0 / 60;
+    case TrueUpKind::Ellipse:
+      return 1.0 / 120;
+    default:
+      return 1.0 / 100;
+  }
+}
+
+}  // namespace
+
+Path circlePathOf(Point centre, double radius, double turn) {
+  const Point right = centre + Point{radius, 0};
+  return {right, {Segment::arc(centre - Point{radius, 0}, turn), Segment::arc(right, turn)}, true};
+}
+
+Apart apartBy(const Path& a, const Path& b, int places) {
+  Apart apart;
+  const auto look = [&apart](const Path& from, const Path& to, int count) {
+    Places all = placesAlong(from, count);
+    for (std::size_t i = 0; i < from.segments.size(); ++i) all.push_back(from.segments[i].end);
+    for (const Point p : all) {
+      const PathPlace nearest = nearestOn(to, p);
+      if (nearest.off > apart.mm) apart = {nearest.off, p};
+    }
+  };
+  look(a, b, places);
+  look(b, a, places);
+  return apart;
+}
+
+std::optional<CircleOf> circleOf(const Path& closed) {
+  if (!closed.closed || closed.segments.empty()) return {};
+  std::optional<CircleOf> circle;
+  double swept = 0;
+  for (std::size_t i = 0; i < closed.segments.size(); ++i) {
+    const Piece piece = pieceOf(closed, i);
+    if (!isArc(piece.segment)) return {};
+    const Arc arc = arcFromBulge(piece.start, piece.segment.end, piece.segment.bulge);
+    if (!circle) circle = CircleOf{arc.centre, arc.radius};
+    constexpr double kSame = 1e-6;
+    const double near = kSame * std::max(1.0, arc.radius);
+    if (distance(arc.centre, circle->centre) > near || std::abs(arc.radius - circle->radius) > near) return {};
+    swept += arc.sweep;
+  }
+  constexpr double kWhole = 1e-6;
+  return std::abs(std::abs(swept) - 2 * std::numbers::pi) < kWhole ? circle : std::nullopt;
+}
+
+std::optional<ExactShape> exactShapeOf(const Path& closed, const std::set<TrueUpKind>& kinds, double withinMm) {
+  constexpr int kPlaces = 240;
+  if (!closed.closed || closed.segments.size() < 2) return {};
+  const Box box = boxOf(closed);
+  const double side = std::min(box.width(), box.height());
+  if (!(side > 0)) return {};
+  const Places places = placesAlong(closed, kPlaces);
+  std::optional<ExactShape> best;
+  double least = std::numeric_limits<double>::infinity();
+  for (Candidate& candidate : candidatesFor(closed, places, kinds)) {
+    constexpr double kFloor = 1e-9;  // what is exact either way goes by its price
+    const double score = (std::sqrt(meanSquare(places, candidate.path)) + kFloor) * candidate.price;
+    if (score >= least) continue;
+    const Apart apart = apartBy(closed, candidate.path, kPlaces);
+    if (apart.mm > std::min(withinMm, shareOfSide(candidate.kind) * side)) continue;
+    least = score;
+    Path path =
+        (signedArea(candidate.path) > 0) == (signedArea(closed) > 0) ? candidate.path : reversed(candidate.path);
+    best = ExactShape{candidate.kind, std::move(path), apart.mm, apart.at};
+  }
+  // It is one already when it has no segment more and nothing would move.
+  constexpr double kExact = 1e-6;
+  const bool already = best && best->movedMm < kExact && closed.segments.size() <= best->path.segments.size() + 2;
+  return already ? std::nullopt : best;
+}
+
+}  // namespace rim

@@ -1,0 +1,42 @@
+#pragma once
+
+#include <optional>
+#include <vector>
+
+#include "core/geometry/path.h"
+#include "core/refine/propose/proposal.h"
+
+namespace rim {
+
+/// An exact shape that a closed path is nearly.
+struct ExactShape {
+  TrueUpKind kind = TrueUpKind::Circle;
+  Path path;           ///< runs the way of the old one
+  double movedMm = 0;  ///< the two-sided distance between both
+  Point at;            ///< where that is
+};
+
+/// The simplest exact shape of these kinds that a closed path is nearly, by least squares of places all along it; none
+/// when all leave it by more than `withinMm` or some hundredths of its smaller side, or when it is one already. Where
+/// several do, the one with the least mean distance is taken, a simpler one before one with more to choose.
+std::optional<ExactShape> exactShapeOf(const Path& closed, const std::set<TrueUpKind>& kinds, double withinMm);
+
+/// The circle that a path is exactly, within a millionth of its size.
+struct CircleOf {
+  Point centre;
+  double radius = 0;
+};
+std::optional<CircleOf> circleOf(const Path& closed);
+
+/// A circle as a closed path of two half circles that begins at its right; `turn` 1 runs counter-clockwise, -1
+/// clockwise.
+Path circlePathOf(Point centre, double radius, double turn);
+
+/// The largest distance of one path from the other, either way, and where; looked at in about `places` places.
+struct Apart {
+  double mm = 0;
+  Point at;
+};
+Apart apartBy(const Path& a, const Path& b, int places = 240);
+
+}  // namespace rim

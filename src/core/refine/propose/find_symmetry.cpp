@@ -1,0 +1,212 @@
+// Finding the symmetry that a drawing nearly has.
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+#include "core/error.h"
+#include "core/geometry/affine.h"
+#include "core/geometry/box_index.h"
+#include "core/geometry/flatten.h"
+#include "core/geometry/segment.h"
+#include "core/refine/propose/symmetry.h"
+
+namespace rim {
+namespace {
+
+/// Places all along the drawing, and the nearest place of it to any other.
+class Likeness {
+ public:
+  Likeness(const Drawing& drawing, int count) : index_(boxesOf(drawing, pieces_)) {
+    const double step = totalLength(pathsOf(drawing)) / count;
+    double next = step / 2;
+    double walked = 0;
+    for (const Piece& piece : pieces_) {
+      const double size = lengthOf(piece);
+      for (; next < walked + size; next += step) places_.push_back(pointAt(piece, (next - walked) / size));
+      walked += size;
+    }
+  }
+
+  const std::vector<Point>& places() const { return places_; }
+
+  /// The nearest place to p within `reach`; none: there is nothing.
+  std::optional<Point> nearest(Point p, double reach) const {
+    std::optional<Point> best;
+    double least = reach;
+    Box box;
+    box.include(p);
+    index_.near(box, reach, [&](std::size_t i) {
+      const Point place = pointAt(pieces_[i], nearestOn(pieces_[i], p));
+      if (distance(place, p) > least) return;
+      least = distance(place, p);
+      best = place;
+    });
+    return best;
+  }
+
+  /// The mean distance of all mapped places from the drawing, each counted up to `reach`; every `every`-th is looked
+  /// at.
+  double misfit(const Affine& map, double reach, std::size_t every) const {
+    double sum = 0;
+    double count = 0;
+    for (std::size_t i = 0; i < places_.size(); i += every) {
+      const Point to = map(places_[i]);
+      const auto place = nearest(to, reach);
+      sum += place ? distance(*place, to) : reach;
+      ++count;
+    }
+    return sum / count;
+  }
+
+  double farthest(const Affine& map, double reach) const {
+    double most = 0;
+    for (const Point p : places_) {
+      const auto place = nearest(map(p), reach);
+      most = std::max(most, place ? distance(*place, map(p)) : reach);
+    }
+    return most;
+  }
+
+ private:
+  static std::vector<Box> boxesOf(const Drawing& drawing, std::vector<Piece>& pieces) {
+    std::vector<Box> boxes;
+    for (const Outline& outline : drawing.outlines) {
+      for (std::size_t i = 0; i < outline.path().segments.size(); ++i) {
+        pieces.push_back(pieceOf(outline.path(), i));
+        boxes.push_back(boxOf(pieces.back()));
+      }
+    }
+    return boxes;
+  }
+
+  std::vector<Piece> pieces_;
+  BoxIndex index_;
+  std::vector<Point> places_;
+};
+
+Point centroidOf(const Likeness& likeness) {
+  Point sum;
+  for (const Point p : likeness.places()) sum = sum + p;
+  return sum * (1 / static_cast<double>(likeness.places().size()));
+}
+
+Affine mirrorAbout(Point place, double angle) {
+  return shift(place) * rotation(angle) * scale(1, -1) * rotation(-angle) * shift(-place);
+}
+
+Affine turnAbout(Point centre, int turns) {
+  return shift(centre) * rotation(2 * std::numbers::pi / turns) * shift(-centre);
+}
+
+constexpr int kRounds = 60;
+
+/// The mirror nearest to one that brings places onto the drawing best.
+Symmetry mirrorInPlace(const Likeness& likeness, Symmetry mirror, double reach) {
+  for (int round = 0; round < kRounds; ++round) {
+    const Affine map = mirrorAbout(mirror.centre, mirror.axisAngle);
+    std::vector<std::pair<Point, Point>> pairs;
+    Point p;
+    Point q;
+    for (const Point place : likeness.places()) {
+      const auto like = likeness.nearest(map(place), reach);
+      if (!like) continue;
+      pairs.emplace_back(place, *like);
+      p = p + place;
+      q = q + *like;
+    }
+    if (pairs.size() < 3) break;
+    const double share = 1 / static_cast<double>(pairs.size());
+    p = p * share;
+    q = q * share;
+    // The reflection about an axis at angle a turns (x, y) to (x cos 2a + y sin 2a, x sin 2a - y cos 2a).
+    double c = 0;
+    double s = 0;
+    for (const auto& [from, to] : pairs) {
+      const Point u = from - p;
+      const Point v = to - q;
+      c += u.x * v.x - u.y * v.y;
+      s += u.y * v.x + u.x * v.y;
+    }
+    mirror.axisAngle = std::atan2(s, c) / 2;
+    // Half-way between a place and its like lies the axis.
+    mirror.centre = lerp(p, q, 0.5);
+  }
+  if (mirror.axisAngle < 0) mirror.axisAngle += std::numbers::pi;
+  mirror.farthestMm = likeness.farthest(mirrorAbout(mirror.centre, mirror.axisAngle), 4 * reach);
+  return mirror;
+}
+
+Symmetry turnInPlace(const Likeness& likeness, Symmetry turn, double reach) {
+  for (int round = 0; round < kRounds; ++round) {
+    const Affine map = turnAbout(turn.centre, turn.turns);
+    const Affine spin = turnAbout({}, turn.turns);
+    Point sum;
+    double count = 0;
+    for (const Point place : likeness.places()) {
+      const auto like = likeness.nearest(map(place), reach);
+      if (!like) continue;
+      sum = sum + *like - spin(place);
+      ++count;
+    }
+    if (count < 3) break;
+    // centre = spin(centre) + mean of (like - spin(place)).
+    const Point mean = sum * (1 / count);
+    const double a = 1 - spin.a;
+    const double b = -spin.c;
+    const double size = a * a + b * b;
+    turn.centre = {(a * mean.x - b * mean.y) / size, (b * mean.x + a * mean.y) / size};
+  }
+  turn.farthestMm = likeness.farthest(turnAbout(turn.centre, turn.turns), 4 * reach);
+  return turn;
+}
+
+std::optional<Symmetry> bestMirror(const Likeness& likeness, double reach, double withinMm,
+                                   const std::stop_token& stop) {
+  constexpr int kAxes = 180;
+  constexpr std::size_t kEvery = 5;
+  const Point centre = centroidOf(likeness);
+  std::vector<std::pair<double, double>> tried;
+  for (int i = 0; i < kAxes; ++i) {
+    if (stop.stop_requested()) throw Cancelled();
+    const double angle = std::numbers::pi * i / kAxes;
+    tried.emplace_back(likeness.misfit(mirrorAbout(centre, angle), reach, kEvery), angle);
+  }
+  std::sort(tried.begin(), tried.end());
+  constexpr std::size_t kBest = 4;
+  std::optional<Symmetry> best;
+  for (std::size_t i = 0; i < std::min(kBest, tried.size()); ++i) {
+    const Symmetry found = mirrorInPlace(likeness, {0, centre, tried[i].second, 0}, reach);
+    if (!best || found.farthestMm < best->farthestMm) best = found;
+  }
+  return best && best->farthestMm <= withinMm ? best : std::nullopt;
+}
+
+std::optional<Symmetry> bestTurn(const Likeness& likeness, double reach, double withinMm, const std::stop_token& stop) {
+  constexpr int kMostTurns = 12;
+  for (int turns = kMostTurns; turns >= 2; --turns) {
+    if (stop.stop_requested()) throw Cancelled();
+    const Symmetry found = turnInPlace(likeness, {turns, centroidOf(likeness), 0, 0}, reach);
+    if (found.farthestMm <= withinMm) return found;
+  }
+  return {};
+}
+
+}  // namespace
+
+std::optional<Symmetry> symmetryOf(const Drawing& drawing, SymmetryWish wish, double withinMm,
+                                   const std::stop_token& stop) {
+  const Box box = boxOf(pathsOf(drawing));
+  if (box.empty() || !(totalLength(pathsOf(drawing)) > 0)) return {};
+  constexpr int kPlaces = 1500;
+  constexpr double kShareOfSize = 0.03;
+  const Likeness likeness(drawing, kPlaces);
+  const double reach = std::max(withinMm, kShareOfSize * distance(box.low, box.high));
+  if (wish != SymmetryWish::Turn) {
+    const auto mirror = bestMirror(likeness, reach, withinMm, stop);
+    if (mirror || wish == SymmetryWish::Mirror) return mirror;
+  }
+  return bestTurn(likeness, reach, withinMm, stop);
+}
+
+}  // namespace rim

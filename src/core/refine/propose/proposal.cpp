@@ -1,0 +1,100 @@
+#include "core/refine/propose/proposal.h"
+
+#include <array>
+#include <iterator>
+
+#include "core/error.h"
+#include "core/refine/propose/exact_lines.h"
+#include "core/refine/propose/exact_shapes.h"
+#include "core/refine/propose/likes.h"
+
+namespace rim {
+namespace {
+
+constexpr std::array<const char*, kTrueUpKinds> kNames{"circle",   "ellipse", "rectangle",  "rounded-rectangle",
+                                                       "polygon",  "slot",    "straight",   "level",
+                                                       "parallel", "radii",   "concentric", "spacing"};
+
+const std::set<TrueUpKind>& shapeKinds() {
+  static const std::set<TrueUpKind> kKinds{TrueUpKind::Circle,           TrueUpKind::Ellipse, TrueUpKind::Rectangle,
+                                           TrueUpKind::RoundedRectangle, TrueUpKind::Polygon, TrueUpKind::Slot};
+  return kKinds;
+}
+
+void addFor(const Outline& outline, const std::optional<ExactShape>& exact, std::vector<Proposal>& found) {
+  if (exact) found.push_back({exact->kind, outline.id, exact->at, exact->movedMm, {{outline.id, exact->path}}});
+}
+
+/// The proposals of one kind; all shapes count as one, as each outline becomes one of them at most.
+std::vector<Proposal> proposalsOf(const Drawing& drawing, TrueUpKind kind, const std::set<TrueUpKind>& shapes,
+                                  double withinMm, const std::stop_token& stop) {
+  if (kind == TrueUpKind::Radii) return equalRadii(drawing, withinMm);
+  if (kind == TrueUpKind::Concentric) return concentric(drawing, withinMm);
+  if (kind == TrueUpKind::Spacing) return evenlySpaced(drawing, withinMm);
+  std::vector<Proposal> found;
+  for (const Outline& outline : drawing.outlines) {
+    if (stop.stop_requested()) throw Cancelled();
+    const Path& path = outline.path();
+    if (path.segments.empty()) continue;
+    if (kind == TrueUpKind::Straight) {
+      addFor(outline, straightened(path, withinMm), found);
+    } else if (kind == TrueUpKind::Level) {
+      addFor(outline, levelled(path, withinMm), found);
+    } else if (kind == TrueUpKind::Parallel) {
+      addFor(outline, squared(path, withinMm), found);
+    } else {
+      addFor(outline, exactShapeOf(path, shapes, withinMm), found);
+    }
+  }
+  return found;
+}
+
+/// The kinds in the order in which they are done: one for all shapes, first.
+std::vector<std::set<TrueUpKind>> inOrder(const std::set<TrueUpKind>& kinds) {
+  std::vector<std::set<TrueUpKind>> order(1);
+  for (const TrueUpKind kind : kinds) {
+    if (shapeKinds().count(kind) != 0) {
+      order.front().insert(kind);
+    } else {
+      order.push_back({kind});
+    }
+  }
+  if (order.front().empty()) order.erase(order.begin());
+  return order;
+}
+
+}  // namespace
+
+std::string nameOf(TrueUpKind kind) { return kNames[static_cast<std::size_t>(kind)]; }
+
+std::vector<Proposal> proposalsFor(const Drawing& drawing, const std::set<TrueUpKind>& kinds, double withinMm,
+                                   const std::stop_token& stop) {
+  std::vector<Proposal> found;
+  for (const std::set<TrueUpKind>& some : inOrder(kinds)) {
+    std::vector<Proposal> more = proposalsOf(drawing, *some.begin(), some, withinMm, stop);
+    found.insert(found.end(), std::make_move_iterator(more.begin()), std::make_move_iterator(more.end()));
+  }
+  return found;
+}
+
+Drawing withProposal(const Drawing& drawing, const Proposal& proposal) {
+  Drawing out = drawing;
+  for (const ProposedPath& proposed : proposal.paths) {
+    if (const auto place = placeOf(out, proposed.outline)) out.setPath(*place, proposed.path);
+  }
+  return out;
+}
+
+Refined truedUp(const Drawing& drawing, const std::set<TrueUpKind>& kinds, double withinMm,
+                const std::stop_token& stop) {
+  Refined refined{drawing, {}};
+  for (const std::set<TrueUpKind>& some : inOrder(kinds)) {
+    for (const Proposal& proposal : proposalsOf(refined.drawing, *some.begin(), some, withinMm, stop)) {
+      refined.drawing = withProposal(refined.drawing, proposal);
+      refined.changes.push_back({nameOf(proposal.kind), proposal.outline, proposal.at, proposal.movedMm});
+    }
+  }
+  return refined;
+}
+
+}  // namespace rim

@@ -1,0 +1,74 @@
+#pragma once
+
+#include <set>
+#include <stop_token>
+#include <string>
+#include <vector>
+
+#include "core/drawing/drawing.h"
+
+namespace rim {
+
+/// What is nearly so and can be made exactly so (`--true-up`).
+enum class TrueUpKind {
+  Circle,
+  Ellipse,
+  Rectangle,
+  RoundedRectangle,
+  Polygon,  ///< regular
+  Slot,
+  Straight,    ///< a stretch between two corners that is nearly a line
+  Level,       ///< lines that are nearly level or upright
+  Parallel,    ///< lines of an outline that are nearly parallel or square to its main direction
+  Radii,       ///< circles of nearly one radius
+  Concentric,  ///< circles with nearly one centre
+  Spacing,     ///< like outlines nearly evenly spaced in a row or on a circle
+};
+
+inline constexpr std::size_t kTrueUpKinds = 12;
+
+/// As on the command line: "rounded-rectangle".
+std::string nameOf(TrueUpKind kind);
+
+/// An outline as it would be.
+struct ProposedPath {
+  OutlineId outline = OutlineId::None;
+  Path path;
+};
+
+/// Something that is nearly so, and what would make it exactly so.
+struct Proposal {
+  TrueUpKind kind = TrueUpKind::Circle;
+  OutlineId outline = OutlineId::None;  ///< the first that it is about
+  Point at;                             ///< mm, where it would move most
+  double movedMm = 0;                   ///< the most that anything would move
+  std::vector<ProposedPath> paths;
+};
+
+/// All proposals of these kinds for a drawing (mm), by kind and then by outline: nothing moves farther than `withinMm`
+/// (> 0), nor farther than some hundredths of the smaller side of what it belongs to, so that what was drawn otherwise
+/// on purpose stays. Throws Cancelled.
+std::vector<Proposal> proposalsFor(const Drawing& drawing, const std::set<TrueUpKind>& kinds, double withinMm,
+                                   const std::stop_token& stop = {});
+
+/// The drawing with a proposal taken.
+Drawing withProposal(const Drawing& drawing, const Proposal& proposal);
+
+/// What was done to a drawing, place by place.
+struct Change {
+  std::string kind;
+  OutlineId outline = OutlineId::None;
+  Point at;
+  double movedMm = 0;
+};
+
+struct Refined {
+  Drawing drawing;
+  std::vector<Change> changes;
+};
+
+/// The drawing with all proposals of these kinds taken, one kind after the other. Throws Cancelled.
+Refined truedUp(const Drawing& drawing, const std::set<TrueUpKind>& kinds, double withinMm,
+                const std::stop_token& stop = {});
+
+}  // namespace rim

@@ -1,0 +1,51 @@
+#pragma once
+
+#include <optional>
+#include <stop_token>
+
+#include "core/drawing/drawing.h"
+#include "core/refine/propose/proposal.h"
+
+namespace rim {
+
+/// Which symmetry is looked for (`--symmetry`).
+enum class SymmetryWish {
+  Auto,    ///< a mirror when there is one, else a turn
+  Mirror,  ///< about one axis
+  Turn,    ///< about a centre
+};
+
+/// Whose shape counts (`--from`).
+enum class SymmetryFrom {
+  Best,  ///< the part that is made of the fewest segments
+  Mean,  ///< of both, node by node, where both are made alike; else the best
+  Left,
+  Right,
+  Lower,
+  Upper,
+};
+
+/// A symmetry that a drawing nearly has.
+struct Symmetry {
+  int turns = 0;          ///< 0: a mirror; else how many times the same stands round the centre
+  Point centre;           ///< of a mirror: a place on its axis
+  double axisAngle = 0;   ///< radians, of a mirror's axis, 0..pi
+  double farthestMm = 0;  ///< how far a place lies from where another should have its like, at most
+};
+
+/// The symmetry that a drawing (mm) nearly has: no place lies farther than `withinMm` from where its like should be.
+/// Found by trying 180 axes through the centroid, or turns by a 2nd to a 12th, and bringing what fits best into place
+/// by iterated closest points (P. Besl and N. McKay, "A method for registration of 3-D shapes", IEEE PAMI 14 (1992),
+/// 239-256; with reflections here). None: it has none. Throws Cancelled.
+std::optional<Symmetry> symmetryOf(const Drawing& drawing, SymmetryWish wish, double withinMm,
+                                   const std::stop_token& stop = {});
+
+/// The drawing made exactly symmetric. Areas stay areas: what one half holds the other does. Throws Cancelled.
+Drawing withSymmetry(const Drawing& drawing, const Symmetry& symmetry, SymmetryFrom from,
+                     const std::stop_token& stop = {});
+
+/// Both: the drawing made symmetric as wished, with the changes; unchanged when it has no such symmetry.
+Refined symmetrized(const Drawing& drawing, SymmetryWish wish, SymmetryFrom from, double withinMm,
+                    const std::stop_token& stop = {});
+
+}  // namespace rim

@@ -1,0 +1,119 @@
+#include "core/refine/step.h"
+
+#include <algorithm>
+#include <array>
+
+#include "core/error.h"
+#include "core/mend/repair/simplify.h"
+#include "core/mend/repair/tidy.h"
+#include "core/refine/edit/corners.h"
+#include "core/refine/propose/exact_shapes.h"
+
+namespace rim::refine {
+namespace {
+
+constexpr std::array<const char*, std::variant_size_v<Step>> kNames{
+    "true-up", "symmetry", "sharpen", "fillet", "simplify", "unite", "combine",     "offset", "ring",   "thicken",
+    "rotate",  "mirror",   "scale",   "place",  "fit",      "array", "array-round", "remove", "replace"};
+
+/// One function for each step.
+class Doing {
+ public:
+  Doing(const Drawing& drawing, const std::stop_token& stop) : drawing_(drawing), stop_(stop) {}
+
+  Refined operator()(const TrueUp& s) const { return truedUp(drawing_, s.kinds, s.withinMm, stop_); }
+  Refined operator()(const Symmetrize& s) const { return symmetrized(drawing_, s.wish, s.from, s.withinMm, stop_); }
+  Refined operator()(const Sharpen& s) const {
+    return withCorners("sharpened", [&s](const Path& path) { return sharpened(path, s.missingMm); });
+  }
+  Refined operator()(const FilletCorners& s) const {
+    return withCorners("filleted", [&s](const Path& path) { return filleted(path, s.radiusMm); });
+  }
+  Refined operator()(const Simplify& s) const {
+    MendSettings settings;
+    settings.simplifyMm = s.withinMm;
+    Refined refined{withFewestNodes(drawing_, settings, stop_, s.form).drawing, {}};
+    for (const Outline& outline : changedOutlines(drawing_, refined.drawing)) {
+      const auto before = placeOf(drawing_, outline.id);
+      if (!before) continue;
+      const Apart apart = apartBy(drawing_.path(*before), outline.path());
+      refined.changes.push_back({"simplified", outline.id, apart.at, apart.mm});
+    }
+    return refined;
+  }
+  Refined operator()(const UniteAll&) const { return {united(drawing_, stop_), {}}; }
+  Refined operator()(const CombineWith& s) const {
+    return {s.other ? combined(drawing_, *s.other, s.rule, stop_) : drawing_, {}};
+  }
+  Refined operator()(const OffsetBy& s) const { return {offset(drawing_, s.mm, s.joins, kToleranceMm, stop_), {}}; }
+  Refined operator()(const AddRing& s) const {
+    return {withRing(drawing_, s.gapMm, s.widthMm, s.joins, kToleranceMm, stop_), {}};
+  }
+  Refined operator()(const ThickenLines& s) const {
+    return {thickened(drawing_, s.mm, s.joins, s.tips, kToleranceMm, stop_), {}};
+  }
+  Refined operator()(const Rotate& s) const { return {rotated(drawing_, s.degrees), {}}; }
+  Refined operator()(const Reflect& s) const { return {mirrored(drawing_, s.leftRight), {}}; }
+  Refined operator()(const ScaleBy& s) const { return {scaledBy(drawing_, s.factor), {}}; }
+  Refined operator()(const PlaceAt& s) const { return {placed(drawing_, s.at, s.hold), {}}; }
+  Refined operator()(const FitInto& s) const { return {fitted(drawing_, s.widthMm, s.heightMm), {}}; }
+  Refined operator()(const Array& s) const { return {inRows(drawing_, s.columns, s.rows, s.gapsMm), {}}; }
+  Refined operator()(const ArrayRound& s) const { return {onCircle(drawing_, s.count, s.centre), {}}; }
+  Refined operator()(const Remove& s) const {
+    return {withoutOutlines(drawing_, {s.outlines.begin(), s.outlines.end()}), {}};
+  }
+  Refined operator()(const Replace& s) const {
+    Refined refined{drawing_, {}};
+    for (const Outline& outline : s.outlines) {
+      const auto place = placeOf(drawing_, outline.id);
+      if (!place) continue;
+      const Apart apart = apartBy(drawing_.path(*place), outline.path());
+      refined.drawing.setPath(*place, outline.path());
+      refined.changes.push_back({s.kind, outline.id, apart.at, apart.mm});
+    }
+    return refined;
+  }
+
+ private:
+  static constexpr double kToleranceMm = 0.001;
+
+  template <class Change>
+  Refined withCorners(const std::string& kind, const Change& change) const {
+    Refined refined{drawing_, {}};
+    for (std::size_t i = 0; i < drawing_.outlines.size(); ++i) {
+      if (stop_.stop_requested()) throw Cancelled();
+      const ChangedPath changed = change(drawing_.path(i));
+      if (changed.changes.empty()) continue;
+      refined.drawing.setPath(i, changed.path);
+      for (const CornerChange& c : changed.changes)
+        refined.changes.push_back({kind, drawing_.outlines[i].id, c.at, c.movedMm});
+    }
+    return refined;
+  }
+
+  const Drawing& drawing_;
+  const std::stop_token& stop_;
+};
+
+}  // namespace
+
+std::string nameOf(const Step& step) { return kNames[step.index()]; }
+
+Refined done(const Drawing& drawing, const Step& step, const std::stop_token& stop) {
+  Refined refined = std::visit(Doing(drawing, stop), step);
+  if (refined.drawing.outlines.empty() && !drawing.outlines.empty())
+    throw InputError("nothing is left after \"" + nameOf(step) + "\".");
+  return refined;
+}
+
+Refined done(const Drawing& drawing, const std::vector<Step>& steps, const std::stop_token& stop) {
+  Refined all{drawing, {}};
+  for (const Step& step : steps) {
+    Refined one = done(all.drawing, step, stop);
+    all.drawing = std::move(one.drawing);
+    all.changes.insert(all.changes.end(), one.changes.begin(), one.changes.end());
+  }
+  return all;
+}
+
+}  // namespace rim::refine

@@ -1,0 +1,132 @@
+#pragma once
+
+#include <memory>
+#include <set>
+#include <stop_token>
+#include <string>
+#include <variant>
+#include <vector>
+
+#include "core/drawing/drawing.h"
+#include "core/geometry/curve_form.h"
+#include "core/refine/combine/areas.h"
+#include "core/refine/combine/offset.h"
+#include "core/refine/edit/place.h"
+#include "core/refine/propose/proposal.h"
+#include "core/refine/propose/symmetry.h"
+
+/// What the Refine step can do to a drawing, as values. Lengths in mm.
+namespace rim::refine {
+
+inline constexpr double kWithinMm = 0.3;  ///< the most that a point moves by what is made exact, unless told otherwise
+
+struct TrueUp {
+  std::set<TrueUpKind> kinds;
+  double withinMm = kWithinMm;
+  friend bool operator==(const TrueUp&, const TrueUp&) = default;
+};
+struct Symmetrize {
+  SymmetryWish wish = SymmetryWish::Auto;
+  SymmetryFrom from = SymmetryFrom::Best;
+  double withinMm = kWithinMm;
+  friend bool operator==(const Symmetrize&, const Symmetrize&) = default;
+};
+struct Sharpen {
+  double missingMm = 0.5;
+  friend bool operator==(const Sharpen&, const Sharpen&) = default;
+};
+struct FilletCorners {
+  double radiusMm = 1;
+  friend bool operator==(const FilletCorners&, const FilletCorners&) = default;
+};
+struct Simplify {
+  double withinMm = 0.05;
+  CurveForm form = CurveForm::Arcs;
+  friend bool operator==(const Simplify&, const Simplify&) = default;
+};
+struct UniteAll {
+  friend bool operator==(const UniteAll&, const UniteAll&) = default;
+};
+struct CombineWith {
+  AreaRule rule = AreaRule::Subtract;
+  std::shared_ptr<const Drawing> other;
+  std::string name;  ///< of the file that it was read from
+  friend bool operator==(const CombineWith&, const CombineWith&) = default;
+};
+struct OffsetBy {
+  double mm = 1;
+  Joins joins = Joins::Round;
+  friend bool operator==(const OffsetBy&, const OffsetBy&) = default;
+};
+struct AddRing {
+  double gapMm = 3;
+  double widthMm = 3;
+  Joins joins = Joins::Round;
+  friend bool operator==(const AddRing&, const AddRing&) = default;
+};
+struct ThickenLines {
+  double mm = 2;  ///< 0: as wide as they were drawn
+  Joins joins = Joins::Round;
+  Tips tips = Tips::Round;
+  friend bool operator==(const ThickenLines&, const ThickenLines&) = default;
+};
+struct Rotate {
+  double degrees = 90;
+  friend bool operator==(const Rotate&, const Rotate&) = default;
+};
+struct Reflect {
+  bool leftRight = true;
+  friend bool operator==(const Reflect&, const Reflect&) = default;
+};
+struct ScaleBy {
+  double factor = 1;
+  friend bool operator==(const ScaleBy&, const ScaleBy&) = default;
+};
+struct PlaceAt {
+  Point at;
+  Hold hold = Hold::LowerLeft;
+  friend bool operator==(const PlaceAt&, const PlaceAt&) = default;
+};
+struct FitInto {
+  double widthMm = 100;
+  double heightMm = 100;
+  friend bool operator==(const FitInto&, const FitInto&) = default;
+};
+struct Array {
+  int columns = 2;
+  int rows = 1;
+  Point gapsMm;
+  friend bool operator==(const Array&, const Array&) = default;
+};
+struct ArrayRound {
+  int count = 6;
+  Point centre;
+  friend bool operator==(const ArrayRound&, const ArrayRound&) = default;
+};
+/// Outlines that a person took out by hand.
+struct Remove {
+  std::vector<OutlineId> outlines;
+  friend bool operator==(const Remove&, const Remove&) = default;
+};
+/// Outlines with the paths that were made of them by hand, or by a single proposal.
+struct Replace {
+  std::string kind;  ///< what was done, for people
+  std::vector<Outline> outlines;
+  friend bool operator==(const Replace&, const Replace&) = default;
+};
+
+using Step =
+    std::variant<TrueUp, Symmetrize, Sharpen, FilletCorners, Simplify, UniteAll, CombineWith, OffsetBy, AddRing,
+                 ThickenLines, Rotate, Reflect, ScaleBy, PlaceAt, FitInto, Array, ArrayRound, Remove, Replace>;
+
+/// The word for a step, as on the command line: "true-up", "offset", …
+std::string nameOf(const Step& step);
+
+/// The drawing after one step, and what it changed. Throws InputError when it leaves nothing or makes too much, and
+/// Cancelled.
+Refined done(const Drawing& drawing, const Step& step, const std::stop_token& stop = {});
+
+/// The same for all steps in order; what they changed, added up. Throws InputError that names the step.
+Refined done(const Drawing& drawing, const std::vector<Step>& steps, const std::stop_token& stop = {});
+
+}  // namespace rim::refine
