@@ -20,6 +20,8 @@ QString nameOf(Room room) {
       return text("In Trace");
     case Room::Mend:
       return text("In Mend");
+    case Room::Refine:
+      return text("In Refine");
     case Room::Export:
       return text("In Export");
     case Room::Everywhere:
@@ -104,7 +106,8 @@ QString ActionBook::rowsOf(Room room) const {
 }
 
 QString ActionBook::page() const {
-  QList<Room> rooms{Room::Picture, Room::Colours, Room::Trace, Room::Mend, Room::Export, Room::Everywhere};
+  QList<Room> rooms{Room::Picture, Room::Colours, Room::Trace,     Room::Mend,
+                    Room::Refine,  Room::Export,  Room::Everywhere};
   std::stable_partition(rooms.begin(), rooms.end(), [this](Room room) { return room == entered_; });
   QString page;
   for (const Room room : rooms) {

@@ -7,7 +7,7 @@
 namespace rim::app {
 
 /// Where keys work: in every step, or in one only. In the order of MainWindow::Step after the first.
-enum class Room { Everywhere, Picture, Colours, Trace, Mend, Export };
+enum class Room { Everywhere, Picture, Colours, Trace, Mend, Refine, Export };
 
 /// The book of all actions and of their keys: it finds keys that say two things at once, keeps a step's single letters
 /// to that step, so that another can use them again, and prints the page of keys.

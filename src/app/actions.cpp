@@ -23,6 +23,8 @@ void noteKeysOfTheBench(ActionBook& book) {
             text("With frame or corners: choose the next corner, move it by a pixel"));
   book.note(Room::Picture, text("Ctrl+arrow keys"), text("The same by ten pixels"));
   book.note(Room::Colours, text("Space, arrow keys"), text("With the sweep: begin and end it, lead the cross"));
+  book.note(Room::Refine, text("arrow keys, with Ctrl ten times"), text("Move what is chosen by 0.1 mm"));
+  book.note(Room::Refine, text("Space"), text("Choose the next outline"));
   book.note(Room::Colours, text("M, F2"), text("On the board of inks: merge with the next one chosen, rename"));
 }
 
@@ -78,6 +80,16 @@ Actions::Actions(QObject* owner) : book(owner) {
   repairAll =
       book.add(Room::Mend, text("Repair &all like this"), text("Repair all findings of this kind"), key("Shift+Y"));
   leaveThis = book.add(Room::Mend, text("&Leave this one"), text("It stays as it is and is listed no more"), key("Q"));
+
+  takeOffer = book.add(Room::Refine, text("&Make this exact"), text("Take the offer that is looked at"), key("Y"));
+  takeLikeOffers = book.add(Room::Refine, text("All &like this"), text("Take all offers of this kind"), key("Shift+Y"));
+  takeOffers = book.add(Room::Refine, text("Make &all exact"), text("Take every offer"), key("Shift+S"));
+  nextOffer =
+      book.add(Room::Refine, text("&Next offer"), text("Look at the next place that is nearly exact"), key("E"));
+  previousOffer = book.add(Room::Refine, text("&Previous offer"), text("Look at the place before"), key("Shift+E"));
+  deleteChosen =
+      book.add(Room::Refine, text("&Delete"), text("Take the chosen outlines out of the drawing"), key("Del"));
+  chooseAll = book.add(Room::Refine, text("&Choose all"), text("Choose every outline"), key("Ctrl+A"));
 
   compare = new QActionGroup(owner);
   compare->addAction(

@@ -41,6 +41,13 @@ struct Actions {
   QAction* repairThis;
   QAction* repairAll;
   QAction* leaveThis;
+  QAction* takeOffer;
+  QAction* takeLikeOffers;
+  QAction* takeOffers;
+  QAction* nextOffer;
+  QAction* previousOffer;
+  QAction* deleteChosen;
+  QAction* chooseAll;
   QActionGroup* compare;  ///< overlay, seam, outlines; in the order of enum Compare
   QAction* nodes;
   QAction* weaker;

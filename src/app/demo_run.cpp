@@ -14,6 +14,8 @@
 #include "app/main_window.h"
 #include "app/steps/picture/picture_panel.h"
 #include "app/steps/picture/practice_camera_dialog.h"
+#include "app/steps/refine/refine_panel.h"
+#include "app/steps/refine/select_tool.h"
 #include "app/steps/trace/smoothness_curve.h"
 
 namespace rim::app {
@@ -145,6 +147,26 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
            }
          });
          settle();
+         w.bench().fit();
+       }},
+      {"refine",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kRefine);
+         const auto* panel = w.findChild<RefinePanel*>();
+         waitFor([panel] { return panel->offers() != nullptr; });
+         w.actions().nextOffer->trigger();
+       }},
+      {"refine-done",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kRefine);
+         auto* panel = w.findChild<RefinePanel*>();
+         waitFor([panel] { return panel->offers() != nullptr; });
+         w.session().edit("Refine", {}, [](Job& job) {
+           job.refine = {refine::Sharpen{0.6}, refine::AddRing{4, 3, Joins::Round}};
+         });
+         waitFor([&w] { return w.session().upToDate(); });
+         waitFor([panel] { return panel->offers() != nullptr; });
+         panel->tool().chooseNext();
          w.bench().fit();
        }},
       {"empty", [](MainWindow&) {}},

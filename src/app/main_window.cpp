@@ -18,6 +18,8 @@
 #include "app/steps/export/export_panel.h"
 #include "app/steps/mend/mend_panel.h"
 #include "app/steps/picture/picture_panel.h"
+#include "app/steps/refine/refine_panel.h"
+#include "app/steps/refine/select_tool.h"
 #include "app/steps/trace/trace_panel.h"
 #include "app/widgets/busy_line.h"
 #include "app/widgets/gauge.h"
@@ -92,7 +94,8 @@ void MainWindow::build() {
   card_->addStep(tr("Colours"), tr("Two tones or several inks, and what is kept of them (Alt+2)"));
   card_->addStep(tr("Trace"), tr("From borders to outlines (Alt+3)"));
   card_->addStep(tr("Mend"), tr("Faults of the outlines, and their repairs (Alt+4)"));
-  card_->addStep(tr("Export"), tr("Outlines into a DXF or SVG file (Alt+5)"));
+  card_->addStep(tr("Refine"), tr("What is nearly exact made exact, and what else is to be done (Alt+5)"));
+  card_->addStep(tr("Export"), tr("Outlines into a DXF or SVG file (Alt+6)"));
   for (int i = 0; i < card_->count(); ++i)
     card_->step(i)->setShortcut(QKeySequence(QStringLiteral("Alt+%1").arg(i + 1)));
   middle->addWidget(card_);
@@ -118,12 +121,13 @@ void MainWindow::build() {
   coloursPanel_ = new ColoursPanel(session_, actions_);
   tracePanel_ = new TracePanel(session_, actions_);
   mendPanel_ = new MendPanel(session_, actions_);
+  refinePanel_ = new RefinePanel(session_, actions_);
   exportPanel_ = new ExportPanel(actions_.exportFile, preferences_);
   panels_ = new QStackedWidget;
   panels_->setObjectName("panel");
   panels_->setFixedWidth(kPanelWidth);
-  for (QWidget* panel :
-       std::initializer_list<QWidget*>{picturePanel_, coloursPanel_, tracePanel_, mendPanel_, exportPanel_}) {
+  for (QWidget* panel : std::initializer_list<QWidget*>{picturePanel_, coloursPanel_, tracePanel_, mendPanel_,
+                                                        refinePanel_, exportPanel_}) {
     panels_->addWidget(new PanelScroll(panel));
   }
   workRow->addWidget(panels_);
@@ -182,7 +186,7 @@ void MainWindow::showJob() {
   if (!session_.job().drawing) bench_->setPage({});
   if (session_.upToDate() || !session_.hasWork()) {
     provisional_.reset();
-    bench_->setOutlines(outlinesOf(session_.job()));
+    bench_->setOutlines(outlinesHere(session_.job()));
   }
   bench_->setReference(session_.reference());
   followDeviation();
@@ -191,6 +195,7 @@ void MainWindow::showJob() {
   followStep();
   tracePanel_->show();
   mendPanel_->show(preferences_.unit);
+  refinePanel_->show(preferences_.unit);
   exportPanel_->show(session_, preferences_.unit);
   showMeasures();
   showAllowed();
@@ -226,6 +231,7 @@ void MainWindow::showMeasures() {
   }
   card_->step(kMend)->setState(MendPanel::stateLine(session_),
                                outlines && session_.findings() && session_.findings()->empty());
+  card_->step(kRefine)->setState(RefinePanel::stateLine(session_), outlines);
   card_->step(kExport)->setState(exportPanel_->stateLine(session_, preferences_.unit), outlines);
   bench_->setMeasure(
       shown.drawing || !shown.picture.empty() ? mmPerPixel(session_.upToDate() ? session_.job() : shown) : 1,
@@ -293,6 +299,11 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
     return true;
   if (key->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress && !typing && actions_.sweep->isChecked()) {
     actions_.sweep->setChecked(false);
+    return true;
+  }
+  const bool chosen = card_->chosenStep() == kRefine && !refinePanel_->tool().chosen().empty();
+  if (key->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress && !typing && chosen && !session_.busy()) {
+    refinePanel_->tool().choose({});
     return true;
   }
   if (key->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress && !typing && session_.busy()) {

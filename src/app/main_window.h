@@ -25,6 +25,7 @@ class JobCard;
 class MendPanel;
 class Notice;
 class PicturePanel;
+class RefinePanel;
 class StartPage;
 class TracePanel;
 class ViewStrip;
@@ -38,7 +39,7 @@ class MainWindow : public QMainWindow {
 
  public:
   /// The steps of the job that work so far, in their order on the job card.
-  enum Step { kPicture, kColours, kTrace, kMend, kExport };
+  enum Step { kPicture, kColours, kTrace, kMend, kRefine, kExport };
 
   explicit MainWindow(QWidget* parent = nullptr);
   ~MainWindow() override;
@@ -82,6 +83,10 @@ class MainWindow : public QMainWindow {
   void connectColours();
   void followStep();
   void connectMending();
+  void connectRefining();
+  void followRefining();
+  /// The outlines as the chosen step has them: before refining up to the Mend step, after it behind that.
+  std::shared_ptr<const Drawing> outlinesHere(const Job& job) const;
   std::vector<Speck> specks() const;
   void showFindings();
   void lookAtFinding();
@@ -124,6 +129,7 @@ class MainWindow : public QMainWindow {
   ColoursPanel* coloursPanel_ = nullptr;
   TracePanel* tracePanel_ = nullptr;
   MendPanel* mendPanel_ = nullptr;
+  RefinePanel* refinePanel_ = nullptr;
   ExportPanel* exportPanel_ = nullptr;
   Gauge* gauge_ = nullptr;
   std::shared_ptr<const Deviation> deviation_;  ///< of the outlines deviationOf_

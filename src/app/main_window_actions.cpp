@@ -73,6 +73,13 @@ void MainWindow::buildMenus() {
   mend->addSeparator();
   mend->addActions({actions_.repairThis, actions_.repairAll, actions_.leaveThis});
 
+  QMenu* refine = menuBar()->addMenu(tr("&Refine"));
+  refine->addActions({actions_.takeOffers, actions_.takeOffer, actions_.takeLikeOffers});
+  refine->addSeparator();
+  refine->addActions({actions_.nextOffer, actions_.previousOffer});
+  refine->addSeparator();
+  refine->addActions({actions_.chooseAll, actions_.deleteChosen});
+
   QMenu* look = menuBar()->addMenu(tr("&Look"));
   look->addActions(actions_.compare->actions());
   look->addSeparator();
@@ -122,6 +129,7 @@ void MainWindow::connectActions() {
   connect(&session_, &Session::deviationMeasured, this, &MainWindow::showDeviation);
   connectColours();
   connectMending();
+  connectRefining();
   connect(actions_.keys, &QAction::triggered, this, [this] { (new KeysPage(actions_.book, this))->show(); });
   connect(actions_.about, &QAction::triggered, this, &MainWindow::showAbout);
 }
@@ -286,7 +294,12 @@ void MainWindow::setStrength(double strength) {
 
 void MainWindow::setSize(SizeWish::Of of, double millimetres) {
   const QString name = of == SizeWish::Of::OutlinesWidth ? tr("Set width") : tr("Set height");
-  session_.edit(name, {}, [of, millimetres](Job& job) { job.size = {of, millimetres}; });
+  // The wish means the outlines before they are refined; what is typed means them as they are shown.
+  const Box now = boxOf(pathsOf(drawingOf(session_.shown())));
+  const Box before = boxOf(pathsOf(mendedDrawingOf(session_.shown())));
+  const bool width = of == SizeWish::Of::OutlinesWidth;
+  const double share = width ? before.width() / now.width() : before.height() / now.height();
+  session_.edit(name, {}, [&](Job& job) { job.size = {of, millimetres * share}; });
 }
 
 void MainWindow::toggleUnit() {
@@ -297,7 +310,7 @@ void MainWindow::toggleUnit() {
 void MainWindow::setAppearance(Appearance appearance) {
   preferences_.appearance = appearance;
   applyLook(*qApp, appearance);
-  bench_->setOutlines(outlinesOf(session_.shown()));
+  bench_->setOutlines(outlinesHere(session_.shown()));
   for (QWidget* widget : findChildren<QWidget*>()) widget->update();
 }
 

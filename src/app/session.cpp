@@ -166,7 +166,7 @@ bool Session::keepPicture() {
   none.pageHeight = kept.picture.height();
   kept.tracing = std::make_shared<const Drawing>(std::move(none));
   kept.threshold = thresholdFor(kept.picture, kept.trace);
-  history_.complete(withKeys(std::move(kept), StageKind::Mend));
+  history_.complete(withKeys(std::move(kept), StageKind::Refine));
   emit pictureChanged();
   follow();
   return true;
@@ -194,7 +194,7 @@ void Session::follow() {
 }
 
 void Session::inspectShown() {
-  const auto outlines = outlinesOf(shown_);
+  const auto outlines = mendedOf(shown_);
   const double scale = mmPerPixel(shown_);
   if (outlines == inspectedOf_ && scale == inspectedAt_ && shown_.mend == inspectedWith_) return;
   findings_.reset();
@@ -245,7 +245,7 @@ std::vector<Path> changedPaths(const Drawing& before, const Drawing& after, doub
 void Session::preview(const std::function<Drawing(const Drawing&, const std::stop_token&)>& repair) {
   previewing_.request([this, repair, job = shown_](const std::stop_token& overtaken, const auto&) {
     const auto got = outcomeOf([&] {
-      const Drawing before = drawingOf(job);
+      const Drawing before = mendedDrawingOf(job);
       const Drawing after = repair(before, overtaken);
       const double pxPerMm = 1 / mmPerPixel(job);
       return RepairPreview{changedPaths(before, after, pxPerMm), changedPaths(after, before, pxPerMm)};

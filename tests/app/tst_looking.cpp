@@ -198,7 +198,7 @@ class TestLooking : public QObject {
   void eachStepHasItsPanel() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    for (int i = 0; i < 5; ++i) {
+    for (int i = 0; i < 6; ++i) {
       QTest::keyClick(f.window.get(), static_cast<Qt::Key>(Qt::Key_1 + i), Qt::AltModifier);
       f.window->showStep(static_cast<MainWindow::Step>(i));
     }

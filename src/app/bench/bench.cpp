@@ -277,7 +277,7 @@ void Bench::paintScene(QPainter& painter) {
     return;
   }
   painter.fillRect(sheet(), look().sheet);
-  if (peek_ || tool_ != nullptr) {
+  if (peek_ || (tool_ != nullptr && !tool_->overOutlines())) {
     paintPicture(painter, 1);
   } else if (compare_ == Compare::Seam) {
     paintSeam(painter);

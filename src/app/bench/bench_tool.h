@@ -35,6 +35,9 @@ class BenchTool : public QObject {
   virtual void move(Point place, const ToolView& view) = 0;
   virtual void release(Point place, const ToolView& view) = 0;
 
+  /// Whether the outlines show under it; else the picture alone does.
+  virtual bool overOutlines() const { return false; }
+
   /// Moves what is chosen by a step in picture pixels, as the arrow keys ask; false: the tool has nothing to move.
   virtual bool nudge(Point /*step*/) { return false; }
   /// Chooses the next thing that nudge() moves; false: there is nothing to choose between.

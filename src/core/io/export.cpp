@@ -88,8 +88,8 @@ void exportJob(const Job& job, const std::filesystem::path& file, const ExportSe
   const FileKind kind = fileKindOf(file);
   const std::string note = settings.withOrigin ? job.origin : std::string();
   Drawing drawing = drawingFor(job, kind, settings);
-  // The page of a picture's outlines is the picture.
-  if (job.drawing) return writeDrawing(std::move(drawing), file, settings, note);
+  // The page of a picture's outlines is the picture, as long as nothing was placed elsewhere.
+  if (job.drawing || job.refined) return writeDrawing(std::move(drawing), file, settings, note);
   writeAsItIs(std::move(drawing), file, settings, note);
 }
 

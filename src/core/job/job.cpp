@@ -55,11 +55,14 @@ Job jobOn(Drawing drawing, const std::string& name) {
 
 bool hasWork(const Job& job) { return job.drawing != nullptr || !job.original.empty(); }
 
-std::shared_ptr<const Drawing> outlinesOf(const Job& job) { return job.mended ? job.mended : job.tracing; }
+std::shared_ptr<const Drawing> mendedOf(const Job& job) { return job.mended ? job.mended : job.tracing; }
+
+std::shared_ptr<const Drawing> outlinesOf(const Job& job) { return job.refined ? job.refined : mendedOf(job); }
 
 bool sameWork(const Recipe& a, const Recipe& b) {
   return a.original.id == b.original.id && a.origin == b.origin && a.preparation == b.preparation &&
-         a.colours == b.colours && a.trace == b.trace && a.size == b.size && a.drawing == b.drawing && a.mend == b.mend;
+         a.colours == b.colours && a.trace == b.trace && a.size == b.size && a.drawing == b.drawing &&
+         a.mend == b.mend && a.refine == b.refine;
 }
 
 Job withoutResults(Job job) {
@@ -72,6 +75,8 @@ Job withoutResults(Job job) {
   job.inkShares.reset();
   job.mended.reset();
   job.lost.clear();
+  job.refined.reset();
+  job.refineChanges.clear();
   if (!job.drawing) job.tracing.reset();
   return job;
 }
@@ -119,8 +124,21 @@ Job withMending(Job job, const std::stop_token& stop) {
   return job;
 }
 
+Job withRefining(Job job, const std::stop_token& stop) {
+  job.refined.reset();
+  job.refineChanges.clear();
+  const auto before = mendedOf(job);
+  if (job.refine.empty() || !before) return job;
+  const double k = mmPerPixel(job);
+  const Drawing mm = inFrame(*before, Frame::Millimetres, k);
+  Refined all = refine::done(mm, job.refine, stop, k);
+  job.refined = std::make_shared<const Drawing>(mendedIn(*before, mm, all.drawing, k));
+  job.refineChanges = std::move(all.changes);
+  return job;
+}
+
 std::vector<Finding> findingsOf(const Job& job, const std::stop_token& stop) {
-  const Drawing drawing = drawingOf(job);
+  const Drawing drawing = mendedDrawingOf(job);
   const double k = mmPerPixel(job);
   std::vector<Finding> findings = withoutLeft(inspect(drawing, job.mend.settings, stop), drawing, job.mend, k);
   for (Finding& lost : lostDecisions(drawing, job.mend, job.lost, k)) findings.push_back(std::move(lost));
@@ -130,7 +148,7 @@ std::vector<Finding> findingsOf(const Job& job, const std::stop_token& stop) {
 double mmPerPixel(const Job& job) {
   const double byResolution = job.drawing ? 1 : kMmPerInch / ownResolution(job.picture);
   const auto share = [byResolution](double mm, double px) { return px > 0 ? mm / px : byResolution; };
-  const auto outlines = outlinesOf(job);
+  const auto outlines = mendedOf(job);
   const Box box = outlines ? boxOf(pathsOf(*outlines)) : Box{};
   switch (job.size.of) {
     case SizeWish::Of::PictureWidth:
@@ -148,8 +166,9 @@ double mmPerPixel(const Job& job) {
   return kMmPerInch / (job.size.value * enlargementOf(job));
 }
 
-Drawing drawingOf(const Job& job) {
-  const auto outlines = outlinesOf(job);
+namespace {
+
+Drawing inMillimetres(const Job& job, const std::shared_ptr<const Drawing>& outlines) {
   const double k = mmPerPixel(job);
   if (outlines) return inFrame(*outlines, Frame::Millimetres, k);
   Drawing none;
@@ -157,6 +176,12 @@ Drawing drawingOf(const Job& job) {
   none.pageHeight = job.picture.height() * k;
   return none;
 }
+
+}  // namespace
+
+Drawing drawingOf(const Job& job) { return inMillimetres(job, outlinesOf(job)); }
+
+Drawing mendedDrawingOf(const Job& job) { return inMillimetres(job, mendedOf(job)); }
 
 bool looksLightOnDark(const Picture& picture) {
   const auto threshold = otsuThreshold(picture.histogram);

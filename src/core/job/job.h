@@ -9,6 +9,7 @@
 #include "core/mend/decide.h"
 #include "core/picture/picture.h"
 #include "core/picture/preparation.h"
+#include "core/refine/step.h"
 #include "core/trace/ink_trace.h"
 #include "core/trace/trace.h"
 
@@ -62,11 +63,12 @@ struct Recipe {
   /// A drawing that was read instead of a picture, mm; the original then is empty and only has a name.
   std::shared_ptr<const Drawing> drawing;
   MendWork mend;
+  std::vector<refine::Step> refine;  ///< what was done to the mended outlines, in order
 };
 
 /// The steps of the work from a recipe to outlines (job/stages.h), in their order.
-enum class StageKind { Prepare, Inks, Trace, Mend };
-inline constexpr std::size_t kStages = 4;
+enum class StageKind { Prepare, Inks, Trace, Mend, Refine };
+inline constexpr std::size_t kStages = 5;
 
 /// A recipe and what is worked out of it so far, as a value: copied freely, given to a worker and given back by it.
 struct Job : Recipe {
@@ -84,6 +86,10 @@ struct Job : Recipe {
   std::shared_ptr<const Drawing> mended;
   /// Decisions about findings (indices into mend.steps) that found nothing.
   std::vector<std::size_t> lost;
+  /// The outlines after all refining, in the same frame; null as long as that is not worked out, or nothing is to be
+  /// done.
+  std::shared_ptr<const Drawing> refined;
+  std::vector<Change> refineChanges;  ///< what that changed, mm
   /// The key of each stage's result: the recipe that it was made of. Null: it is not there. A result belongs when both
   /// recipes decide the same about its stage and all before (isThere() in job/stages.h).
   std::array<std::shared_ptr<const Recipe>, kStages> madeOf;
@@ -98,8 +104,12 @@ Job jobOn(Drawing drawing, const std::string& name);
 /// Whether there is a picture or a drawing to work on.
 bool hasWork(const Job& job);
 
-/// The outlines as they are now: mended when something was decided, else as traced or read; null: not there yet.
+/// The outlines as they are now: refined or mended when something was decided, else as traced or read; null: not there
+/// yet.
 std::shared_ptr<const Drawing> outlinesOf(const Job& job);
+
+/// The outlines before they are refined.
+std::shared_ptr<const Drawing> mendedOf(const Job& job);
 
 /// Whether two recipes say the same: the same pixels (shared), steps, settings, size and note.
 bool sameWork(const Recipe& a, const Recipe& b);
@@ -121,15 +131,21 @@ Job withInkShares(Job job);
 /// The same job with all decisions about findings made anew; needs outlines. Throws Cancelled.
 Job withMending(Job job, const std::stop_token& stop = {});
 
-/// The faults of the outlines as they are now, mm, without those that were left. Throws Cancelled.
+/// The same job with all refining done anew; needs outlines. Throws InputError when a step leaves nothing, Cancelled.
+Job withRefining(Job job, const std::stop_token& stop = {});
+
+/// The faults of the outlines before they are refined, mm, without those that were left. Throws Cancelled.
 std::vector<Finding> findingsOf(const Job& job, const std::stop_token& stop = {});
 
 /// Millimetres per picture pixel, > 0; 1 for a drawing that was read and has no other size wished. A wish for the size
-/// of outlines that are not there falls back to the picture's resolution.
+/// of outlines that are not there falls back to the picture's resolution; it means them before they are refined.
 double mmPerPixel(const Job& job);
 
 /// The outlines in millimetres on a page as large as the picture. Empty when not traced.
 Drawing drawingOf(const Job& job);
+
+/// The same before it is refined.
+Drawing mendedDrawingOf(const Job& job);
 
 /// A fresh job starts with light ink when the picture's edge is mostly dark: paper surrounds ink.
 bool looksLightOnDark(const Picture& picture);

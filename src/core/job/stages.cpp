@@ -61,6 +61,13 @@ constexpr std::array<Stage, kStages> kAll{{
        job.mended.reset();
        job.lost.clear();
      }},
+    {StageKind::Refine, [](const Recipe& a, const Recipe& b) { return a.refine == b.refine; },
+     [](const Recipe& recipe) { return !recipe.refine.empty(); },
+     [](Job job, const StageWatch& watch) { return withRefining(std::move(job), watch.control.stop); },
+     [](Job& job) {
+       job.refined.reset();
+       job.refineChanges.clear();
+     }},
 }};
 
 /// Whether two recipes decide the same about a stage and all before.
@@ -80,7 +87,8 @@ bool isThere(const Job& job, StageKind stage) {
 }
 
 bool hasOutlines(const Job& job) {
-  return hasWork(job) && isThere(job, StageKind::Trace) && isThere(job, StageKind::Mend);
+  return hasWork(job) && isThere(job, StageKind::Trace) && isThere(job, StageKind::Mend) &&
+         isThere(job, StageKind::Refine);
 }
 
 Job withKeys(Job job, StageKind upTo) {

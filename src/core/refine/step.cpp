@@ -19,7 +19,8 @@ constexpr std::array<const char*, std::variant_size_v<Step>> kNames{
 /// One function for each step.
 class Doing {
  public:
-  Doing(const Drawing& drawing, const std::stop_token& stop) : drawing_(drawing), stop_(stop) {}
+  Doing(const Drawing& drawing, const std::stop_token& stop, double mmPerUnit)
+      : drawing_(drawing), stop_(stop), k_(mmPerUnit) {}
 
   Refined operator()(const TrueUp& s) const { return truedUp(drawing_, s.kinds, s.withinMm, stop_); }
   Refined operator()(const Symmetrize& s) const { return symmetrized(drawing_, s.wish, s.from, s.withinMm, stop_); }
@@ -60,16 +61,24 @@ class Doing {
   Refined operator()(const Array& s) const { return {inRows(drawing_, s.columns, s.rows, s.gapsMm), {}}; }
   Refined operator()(const ArrayRound& s) const { return {onCircle(drawing_, s.count, s.centre), {}}; }
   Refined operator()(const Remove& s) const {
-    return {withoutOutlines(drawing_, {s.outlines.begin(), s.outlines.end()}), {}};
+    std::set<OutlineId> gone;
+    for (const OutlineMark& mark : s.outlines) {
+      if (const auto place = placeOf(drawing_, scaled(mark, k_))) gone.insert(drawing_.outlines[*place].id);
+    }
+    return {withoutOutlines(drawing_, gone), {}};
   }
   Refined operator()(const Replace& s) const {
     Refined refined{drawing_, {}};
-    for (const Outline& outline : s.outlines) {
-      const auto place = placeOf(drawing_, outline.id);
-      if (!place) continue;
-      const Apart apart = apartBy(drawing_.path(*place), outline.path());
-      refined.drawing.setPath(*place, outline.path());
-      refined.changes.push_back({s.kind, outline.id, apart.at, apart.mm});
+    for (const Replace::One& one : s.outlines) {
+      const Path path = rim::scaled(one.path, k_);
+      const auto place = placeOf(refined.drawing, scaled(one.was, k_));
+      if (!place) {
+        add(refined.drawing, path);
+        continue;
+      }
+      const Apart apart = apartBy(refined.drawing.path(*place), path);
+      refined.drawing.setPath(*place, path);
+      refined.changes.push_back({s.kind, refined.drawing.outlines[*place].id, apart.at, apart.mm});
     }
     return refined;
   }
@@ -93,23 +102,24 @@ class Doing {
 
   const Drawing& drawing_;
   const std::stop_token& stop_;
+  double k_;
 };
 
 }  // namespace
 
 std::string nameOf(const Step& step) { return kNames[step.index()]; }
 
-Refined done(const Drawing& drawing, const Step& step, const std::stop_token& stop) {
-  Refined refined = std::visit(Doing(drawing, stop), step);
+Refined done(const Drawing& drawing, const Step& step, const std::stop_token& stop, double mmPerUnit) {
+  Refined refined = std::visit(Doing(drawing, stop, mmPerUnit), step);
   if (refined.drawing.outlines.empty() && !drawing.outlines.empty())
     throw InputError("nothing is left after \"" + nameOf(step) + "\".");
   return refined;
 }
 
-Refined done(const Drawing& drawing, const std::vector<Step>& steps, const std::stop_token& stop) {
+Refined done(const Drawing& drawing, const std::vector<Step>& steps, const std::stop_token& stop, double mmPerUnit) {
   Refined all{drawing, {}};
   for (const Step& step : steps) {
-    Refined one = done(all.drawing, step, stop);
+    Refined one = done(all.drawing, step, stop, mmPerUnit);
     all.drawing = std::move(one.drawing);
     all.changes.insert(all.changes.end(), one.changes.begin(), one.changes.end());
   }

@@ -7,7 +7,7 @@
 #include <variant>
 #include <vector>
 
-#include "core/drawing/drawing.h"
+#include "core/drawing/mark.h"
 #include "core/geometry/curve_form.h"
 #include "core/refine/combine/areas.h"
 #include "core/refine/combine/offset.h"
@@ -103,15 +103,22 @@ struct ArrayRound {
   Point centre;
   friend bool operator==(const ArrayRound&, const ArrayRound&) = default;
 };
-/// Outlines that a person took out by hand.
+/// Outlines that a person took out by hand. Like those of Replace they are in the units of the outlines that are
+/// refined (px of a picture, mm of a drawing that was read), so that they stay where they are whatever size is wished
+/// for.
 struct Remove {
-  std::vector<OutlineId> outlines;
+  std::vector<OutlineMark> outlines;
   friend bool operator==(const Remove&, const Remove&) = default;
 };
 /// Outlines with the paths that were made of them by hand, or by a single proposal.
 struct Replace {
-  std::string kind;  ///< what was done, for people
-  std::vector<Outline> outlines;
+  struct One {
+    OutlineMark was;
+    Path path;
+    friend bool operator==(const One&, const One&) = default;
+  };
+  std::string kind;  ///< what was done: a kind of proposal, or "moved"
+  std::vector<One> outlines;
   friend bool operator==(const Replace&, const Replace&) = default;
 };
 
@@ -122,11 +129,13 @@ using Step =
 /// The word for a step, as on the command line: "true-up", "offset", …
 std::string nameOf(const Step& step);
 
-/// The drawing after one step, and what it changed. Throws InputError when it leaves nothing or makes too much, and
-/// Cancelled.
-Refined done(const Drawing& drawing, const Step& step, const std::stop_token& stop = {});
+/// The drawing (mm) after one step, and what it changed; lengths of Remove and Replace are in units of `mmPerUnit`.
+/// What was made by hand of an outline that is gone from the drawing stays as an outline of its own. Throws InputError
+/// when it leaves nothing or makes too much, and Cancelled.
+Refined done(const Drawing& drawing, const Step& step, const std::stop_token& stop = {}, double mmPerUnit = 1);
 
 /// The same for all steps in order; what they changed, added up. Throws InputError that names the step.
-Refined done(const Drawing& drawing, const std::vector<Step>& steps, const std::stop_token& stop = {});
+Refined done(const Drawing& drawing, const std::vector<Step>& steps, const std::stop_token& stop = {},
+             double mmPerUnit = 1);
 
 }  // namespace rim::refine

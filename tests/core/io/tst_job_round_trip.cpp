@@ -69,7 +69,51 @@ Drawing randomDrawing(Numbers& n) {
   return drawing;
 }
 
+OutlineMark randomMark(Numbers& n) {
+  return {static_cast<OutlineId>(n.whole(1, 99)), n.place(1e4, {}), n.place(100, {}), n.real(0, 1e6)};
+}
+
+/// Each kind of step now and then.
+void refineSome(Job& job, Numbers& n) {
+  using namespace refine;
+  const auto joins = [&n] { return static_cast<Joins>(n.whole(0, 2)); };
+  const auto add = [&](const refine::Step& step) {
+    if (n.whole(0, 3) == 0) job.refine.push_back(step);
+  };
+  add(TrueUp{{static_cast<TrueUpKind>(n.whole(0, 11)), static_cast<TrueUpKind>(n.whole(0, 11))}, n.real(0.01, 3)});
+  add(Symmetrize{static_cast<SymmetryWish>(n.whole(0, 2)), static_cast<SymmetryFrom>(n.whole(0, 5)), n.real(0.01, 3)});
+  add(Sharpen{n.real(0.1, 2)});
+  add(FilletCorners{n.real(0.1, 9)});
+  add(Simplify{n.real(0.01, 1), static_cast<CurveForm>(n.whole(0, 2))});
+  add(UniteAll{});
+  add(CombineWith{static_cast<AreaRule>(n.whole(0, 3)), std::make_shared<const Drawing>(randomDrawing(n)), "hole.svg"});
+  add(OffsetBy{n.real(-3, 3), joins()});
+  add(AddRing{n.real(0.1, 9), n.real(0.1, 9), joins()});
+  add(ThickenLines{n.real(0, 9), joins(), static_cast<Tips>(n.whole(0, 1))});
+  add(Rotate{n.real(-360, 360)});
+  add(Reflect{n.flag()});
+  add(ScaleBy{n.real(0.1, 9)});
+  add(PlaceAt{n.place(100, {}), static_cast<Hold>(n.whole(0, 8))});
+  add(FitInto{n.real(1, 500), n.real(1, 500)});
+  add(Array{n.whole(1, 9), n.whole(1, 9), n.place(9, {})});
+  add(ArrayRound{n.whole(1, 9), n.place(90, {})});
+  add(Remove{{randomMark(n), randomMark(n)}});
+  add(Replace{"moved", {{randomMark(n), randomPath(n, 100, {})}}});
+}
+
+/// Whether both lists say the same; drawings that steps combine with are compared by what they hold.
+bool same(const std::vector<refine::Step>& a, const std::vector<refine::Step>& b) {
+  return std::equal(a.begin(), a.end(), b.begin(), b.end(), [](refine::Step x, refine::Step y) {
+    auto* p = std::get_if<refine::CombineWith>(&x);
+    auto* q = std::get_if<refine::CombineWith>(&y);
+    if (p == nullptr || q == nullptr) return x == y;
+    return p->rule == q->rule && p->name == q->name && p->other->outlines == q->other->outlines &&
+           p->other->layers == q->other->layers;
+  });
+}
+
 void decide(Job& job, Numbers& n) {
+  refineSome(job, n);
   job.origin = n.flag() ? "found on the beach, no rights" : "";
   job.size = {static_cast<SizeWish::Of>(n.whole(0, 4)), n.real(1, 500)};
   job.mend.settings.gapMm = n.real(0, 2);
@@ -135,12 +179,13 @@ class TestJobRoundTrip : public QObject {
         QVERIFY2(
             back.drawing->pageWidth == job.drawing->pageWidth && back.drawing->pageHeight == job.drawing->pageHeight,
             where.constData());
-        QVERIFY2(hasOutlines(back) || !back.mend.steps.empty(), where.constData());
+        QVERIFY2(hasOutlines(back) || !back.mend.steps.empty() || !back.refine.empty(), where.constData());
       } else {
         QVERIFY2(cv::norm(*back.original.bgr, *job.original.bgr, cv::NORM_INF) == 0, where.constData());
         QVERIFY2(back.preparation == job.preparation && back.colours == job.colours && back.trace == job.trace,
                  where.constData());
       }
+      QVERIFY2(same(back.refine, job.refine), where.constData());
       QVERIFY2(back.size == job.size && back.origin == job.origin, where.constData());
       QVERIFY2(back.mend.steps == job.mend.steps && back.mend.settings.gapMm == job.mend.settings.gapMm,
                where.constData());

@@ -78,6 +78,58 @@ class TestStages : public QObject {
     QVERIFY(!hasOutlines(withoutResults(job)) && !hasOutlines(Job{}));
   }
 
+  void refiningFollowsMending() {
+    Job job = fullJob();
+    job.refine = {refine::OffsetBy{1, Joins::Mitre}};
+    QCOMPARE(stagesThatWork(job), std::vector{StageKind::Refine});
+    job = workedOut(job);
+    const double k = mmPerPixel(job);
+    QVERIFY(std::abs(boxOf(pathsOf(drawingOf(job))).width() - boxOf(pathsOf(mendedDrawingOf(job))).width() - 2) < 1e-6);
+    // An offset is in mm, whatever size is wished for; the wish means what was there before it.
+    job.size = {SizeWish::Of::OutlinesWidth, 200};
+    job = workedOut(job);
+    QVERIFY(mmPerPixel(job) > k);
+    QVERIFY(std::abs(boxOf(pathsOf(drawingOf(job))).width() - 202) < 1e-6);
+    job.refine.push_back(refine::OffsetBy{-150, Joins::Round});
+    QVERIFY_THROWS_EXCEPTION(InputError, workedOut(job));
+  }
+
+  /// What a hand moved stays, in its place on the picture, when size or trace change.
+  void whatAHandDidSurvives() {
+    Job job = jobOn(pictureOf(drawn(100, 80, [](double x, double y) {
+      return (x > 20 && x < 40 && y > 20 && y < 50) || (x > 60 && x < 80 && y > 20 && y < 60);
+    })));
+    job = workedOut(job);
+    QCOMPARE(job.tracing->outlines.size(), 2U);
+    const Outline first = job.tracing->outlines[0];
+    const OutlineMark second = markOf(job.tracing->outlines[1]);
+    job.refine = {refine::Replace{"moved", {{markOf(first), scaled(first.path(), 1, {0, 5})}}}};
+    const auto box = [&job] { return boxOf(job.refined->path(0)); };
+    job = workedOut(job);
+    const Box moved = box();
+    QVERIFY(std::abs(moved.low.y - boxOf(first.path()).low.y - 5) < 1e-9);
+    job.size = {SizeWish::Of::PictureWidth, 50};
+    job = workedOut(job);
+    QVERIFY(distance(box().low, moved.low) < 1e-9 && job.refined->outlines.size() == 2);
+    // Traced otherwise it is another outline in the same place; the one that was moved counts.
+    job.trace.threshold = 60;
+    job = workedOut(job);
+    QVERIFY(!placeOf(*job.tracing, first.id));
+    QCOMPARE(job.refined->outlines.size(), 2U);
+    QVERIFY(distance(box().low, moved.low) < 1e-9);
+    // Gone from the trace altogether it is still there.
+    job.trace.minAreaPx2 = 700;
+    job = workedOut(job);
+    QCOMPARE(job.tracing->outlines.size(), 1U);
+    QCOMPARE(job.refined->outlines.size(), 2U);
+    // Taken out by hand, it stays out.
+    job.trace = {};
+    job.refine = {refine::Remove{{second}}};
+    QCOMPARE(workedOut(job).refined->outlines.size(), 1U);
+    job.trace.threshold = 60;
+    QCOMPARE(workedOut(job).refined->outlines.size(), 1U);
+  }
+
   void aDrawingThatWasReadIsOnlyMended() {
     Drawing drawing;
     setPaths(drawing, {polygonPath({{0, 0}, {10, 0}, {10, 10}})});

@@ -137,7 +137,7 @@ void MendPanel::show(Unit unit) {
   speck_->setValue(static_cast<int>(std::lround(job.mend.settings.speckMm / kSpeckStepMm)));
   speckText_->setText(job.mend.settings.speckMm > 0 ? QString::fromStdString(sizeText(job.mend.settings.speckMm, unit))
                                                     : tr("none"));
-  const auto outlines = outlinesOf(session_.shown());
+  const auto outlines = mendedOf(session_.shown());
   const auto& findings = session_.findings();
   if (!session_.hasWork() || !outlines) {
     totals_->setText(session_.hasWork() ? tr("Tracing…") : tr("Open a picture or a drawing first."));
@@ -157,7 +157,7 @@ void MendPanel::show(Unit unit) {
     // While outlines are inspected anew the list is empty; the place in it is kept.
     if (listed_) lookedAt_ = list_->current();
     listed_ = findings;
-    list_->show(findings, drawingOf(session_.shown()), sort_->currentIndex() == 1, unit);
+    list_->show(findings, mendedDrawingOf(session_.shown()), sort_->currentIndex() == 1, unit);
     // After a repair the next one moves up into its place.
     if (lookedAt_ && findings && !findings->empty()) list_->choose(std::min(*lookedAt_, findings->size() - 1));
     showFinding();
@@ -233,7 +233,7 @@ void MendPanel::toggle(const Speck& speck) {
   MendStep leave{MendStep::What::Leave, FindingKind::Speck, speck.at * (1 / mmPerPixel(session_.shown())), {}};
   for (const Finding& f : session_.findings() ? *session_.findings() : std::vector<Finding>{}) {
     if (f.kind == FindingKind::Speck && f.outline == speck.outline)
-      leave = stepFor(drawingOf(session_.shown()), f, MendStep::What::Leave, {}, mmPerPixel(session_.shown()));
+      leave = stepFor(mendedDrawingOf(session_.shown()), f, MendStep::What::Leave, {}, mmPerPixel(session_.shown()));
   }
   session_.edit(speck.kept ? tr("Let a speck go") : tr("Keep a speck"), {}, [&](Job& job) {
     if (!speck.kept) {
@@ -252,7 +252,7 @@ void MendPanel::decide(MendStep::What what) {
   if (f == nullptr) return;
   const std::string chosen = what == MendStep::What::Leave ? std::string() : repair();
   if (chosen == "forget") return forget(*f);
-  decide(stepFor(drawingOf(session_.shown()), *f, what, chosen, mmPerPixel(session_.shown())));
+  decide(stepFor(mendedDrawingOf(session_.shown()), *f, what, chosen, mmPerPixel(session_.shown())));
 }
 
 /// Takes back the decision that found nothing at this place.

@@ -14,6 +14,7 @@
 #include "core/io/job/drawing_json.h"
 #include "core/io/job/mend_json.h"
 #include "core/io/job/preparation_json.h"
+#include "core/io/job/refine_json.h"
 #include "core/io/svg/read_svg.h"
 #include "core/io/svg/write_svg.h"
 #include "core/job/stages.h"
@@ -26,7 +27,7 @@ namespace {
 
 using Json = nlohmann::json;
 
-constexpr int kVersion = 2;
+constexpr int kVersion = 3;
 constexpr const char* kPicture = "picture.png";
 constexpr const char* kDrawing = "drawing.json";
 constexpr const char* kDrawingOfVersion1 = "drawing.svg";
@@ -42,6 +43,8 @@ std::vector<std::byte> bytesOf(const std::string& text) {
 Json settingsOf(const Job& job) {
   Json steps = Json::array();
   for (const PreparationStep& step : job.preparation) steps.push_back(toJson(step));
+  Json refined = Json::array();
+  for (const refine::Step& step : job.refine) refined.push_back(toJson(step));
   Json trace{{"light-is-ink", job.trace.lightIsInk},
              {"tolerance-px", job.trace.tolerancePx},
              {"min-area-px2", job.trace.minAreaPx2},
@@ -55,6 +58,7 @@ Json settingsOf(const Job& job) {
           {"colours", toJson(job.colours)},
           {"trace", trace},
           {"mend", toJson(job.mend)},
+          {"refine", refined},
           {"size", {{"of", kSizes[static_cast<int>(job.size.of)]}, {"value", job.size.value}}}};
 }
 
@@ -126,7 +130,7 @@ void saveJob(const Job& job, const std::filesystem::path& file) {
   constexpr int kIndent = 2;
   addText(kSettings, settingsOf(job).dump(kIndent, ' ', false, Json::error_handler_t::replace));
   if (hasOutlines(job))
-    addText(kOutlines, svgText(job.drawing ? onItsPage(drawingOf(job)) : drawingOf(job), job.origin));
+    addText(kOutlines, svgText(job.drawing || job.refined ? onItsPage(drawingOf(job)) : drawingOf(job), job.origin));
   writeBeside(file, [&parts](const std::filesystem::path& beside) { writeZip(beside, parts); });
 }
 
@@ -152,6 +156,7 @@ Job loadJob(const std::filesystem::path& file, const std::stop_token& stop) {
   job.trace = traceFrom(json["trace"]);
   job.size = sizeFrom(json["size"]);
   if (json.contains("mend")) job.mend = mendWorkFrom(json["mend"]);
+  for (const Json& step : json.value("refine", Json::array())) job.refine.push_back(refineStepFrom(step));
   return job;
 }
 

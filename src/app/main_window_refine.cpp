@@ -1,0 +1,44 @@
+// The Refine step in the window: its offers on the bench, and what is chosen there.
+
+#include "app/bench/bench.h"
+#include "app/main_window.h"
+#include "app/steps/refine/refine_panel.h"
+#include "app/steps/refine/select_tool.h"
+#include "app/widgets/job_card.h"
+#include "app/widgets/notice.h"
+
+namespace rim::app {
+
+std::shared_ptr<const Drawing> MainWindow::outlinesHere(const Job& job) const {
+  return card_->chosenStep() <= kMend ? mendedOf(job) : outlinesOf(job);
+}
+
+void MainWindow::connectRefining() {
+  connect(card_, &JobCard::chosen, this, &MainWindow::followRefining);
+  for (QAction* action : {actions_.takeOffer, actions_.takeLikeOffers, actions_.takeOffers, actions_.nextOffer,
+                          actions_.previousOffer, actions_.chooseAll}) {
+    connect(action, &QAction::triggered, this, [this] {
+      if (card_->chosenStep() != kRefine) showStep(kRefine);
+    });
+  }
+  connect(refinePanel_, &RefinePanel::refused, notice_, &Notice::warn);
+  connect(refinePanel_, &RefinePanel::previewed, this, [this](const RepairPreview& preview) {
+    if (card_->chosenStep() == kRefine) bench_->setRepairPreview(preview);
+  });
+  connect(refinePanel_, &RefinePanel::lookedAt, this, [this](Point place) {
+    if (card_->chosenStep() != kRefine) return;
+    constexpr double kSightMm = 40;
+    const double scale = std::min(bench_->width(), bench_->height()) * mmPerPixel(session_.shown()) / kSightMm;
+    bench_->lookAt(place, std::max(scale, bench_->fittingScale()));
+  });
+}
+
+/// Outlines are taken hold of in the Refine step; before it they show as they were mended.
+void MainWindow::followRefining() {
+  const bool here = card_->chosenStep() == kRefine;
+  bench_->setTool(here ? &refinePanel_->tool() : nullptr);
+  if (here) bench_->setRepairPreview({});
+  if (session_.upToDate()) bench_->setOutlines(outlinesHere(session_.job()));
+}
+
+}  // namespace rim::app

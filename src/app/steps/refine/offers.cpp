@@ -1,0 +1,81 @@
+#include "app/steps/refine/offers.h"
+
+#include <QCoreApplication>
+
+#include "app/steps/refine/refine_text.h"
+
+namespace rim::app {
+namespace {
+
+QString text(const char* source) { return QCoreApplication::translate("Refine", source); }
+
+std::set<TrueUpKind> allKinds() {
+  std::set<TrueUpKind> kinds;
+  for (std::size_t k = 0; k < kTrueUpKinds; ++k) kinds.insert(static_cast<TrueUpKind>(k));
+  return kinds;
+}
+
+Offer offerOf(const Proposal& proposal, const Drawing& mm, const Drawing& px, double pxPerMm, double withinMm) {
+  Offer offer;
+  offer.group = trueUpText(proposal.kind);
+  offer.at = proposal.at * pxPerMm;
+  offer.movedMm = proposal.movedMm;
+  offer.places = proposal.paths.size();
+  offer.all = refine::TrueUp{{proposal.kind}, withinMm};
+  refine::Replace replace{nameOf(proposal.kind), {}};
+  for (const ProposedPath& proposed : proposal.paths) {
+    const auto place = placeOf(mm, proposed.outline);
+    if (!place) continue;
+    Path path = scaled(proposed.path, pxPerMm);
+    offer.preview.goes.push_back(px.path(*place));
+    offer.preview.comes.push_back(path);
+    replace.outlines.push_back({markOf(px.outlines[*place]), std::move(path)});
+  }
+  offer.one = std::move(replace);
+  return offer;
+}
+
+/// What a step would change, as one offer; none when it changes nothing.
+std::optional<Offer> offerOf(const refine::Step& step, const QString& group, const Drawing& mm, double pxPerMm,
+                             const std::stop_token& stop) {
+  const Refined refined = refine::done(mm, step, stop);
+  if (refined.changes.empty()) return {};
+  Offer offer;
+  offer.group = group;
+  offer.places = refined.changes.size();
+  offer.one = offer.all = step;
+  for (const Change& c : refined.changes) {
+    if (c.movedMm < offer.movedMm) continue;
+    offer.movedMm = c.movedMm;
+    offer.at = c.at * pxPerMm;
+  }
+  for (const Outline& outline : changedOutlines(mm, refined.drawing))
+    offer.preview.comes.push_back(scaled(outline.path(), pxPerMm));
+  for (const Outline& outline : changedOutlines(refined.drawing, mm))
+    offer.preview.goes.push_back(scaled(outline.path(), pxPerMm));
+  return offer;
+}
+
+}  // namespace
+
+std::vector<Offer> offersFor(const Job& job, double withinMm, const std::stop_token& stop) {
+  std::vector<Offer> offers;
+  const auto outlines = outlinesOf(job);
+  if (!outlines) return offers;
+  const Drawing mm = drawingOf(job);
+  const double pxPerMm = 1 / mmPerPixel(job);
+  constexpr double kSeenMm = 0.0005;  // what moves less is exact for every reader
+  for (const Proposal& proposal : proposalsFor(mm, allKinds(), withinMm, stop)) {
+    if (proposal.movedMm >= kSeenMm) offers.push_back(offerOf(proposal, mm, *outlines, pxPerMm, withinMm));
+  }
+  constexpr double kMissing = 2;
+  const auto corners =
+      offerOf(refine::Sharpen{kMissing * withinMm}, text("Corners rounded or cut off"), mm, pxPerMm, stop);
+  if (corners) offers.push_back(*corners);
+  const auto mirror = offerOf(refine::Symmetrize{SymmetryWish::Auto, SymmetryFrom::Best, withinMm},
+                              text("Nearly symmetric"), mm, pxPerMm, stop);
+  if (mirror && mirror->movedMm >= kSeenMm) offers.push_back(*mirror);
+  return offers;
+}
+
+}  // namespace rim::app

@@ -1,0 +1,302 @@
+#include "app/steps/refine/refine_panel.h"
+
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QMenu>
+#include <QPushButton>
+#include <QTreeWidget>
+#include <QVBoxLayout>
+
+#include "app/actions.h"
+#include "app/session.h"
+#include "app/steps/refine/refine_list.h"
+#include "app/steps/refine/refine_text.h"
+#include "app/steps/refine/select_tool.h"
+#include "app/widgets/counted.h"
+#include "app/widgets/length_field.h"
+#include "app/widgets/length_text.h"
+#include "app/widgets/panel_parts.h"
+
+namespace rim::app {
+namespace {
+
+constexpr double kLeastWithinMm = 0.001;
+constexpr double kMostWithinMm = 20;
+constexpr int kNumber = Qt::UserRole;
+
+}  // namespace
+
+RefinePanel::RefinePanel(Session& session, Actions& actions, QWidget* parent)
+    : QWidget(parent), session_(session), actions_(actions), tool_(new SelectTool(this)) {
+  panelLayout(this, tr("Refine"));
+  buildOffers(actions);
+  buildChosen(actions);
+  buildList();
+  connect(tool_, &SelectTool::chosenChanged, this, &RefinePanel::showAllowed);
+  connect(tool_, &SelectTool::moved, this, &RefinePanel::moveChosen);
+}
+
+RefinePanel::~RefinePanel() = default;
+
+void RefinePanel::buildOffers(Actions& actions) {
+  auto* column = static_cast<QVBoxLayout*>(layout());
+  totals_ = addText(column);
+  totals_->setObjectName("offers");
+  tree_ = new QTreeWidget;
+  tree_->setObjectName("offerList");
+  tree_->setAccessibleName(tr("What is nearly exact"));
+  tree_->setHeaderHidden(true);
+  tree_->setMinimumHeight(150);
+  column->addWidget(tree_, 1);
+  connect(tree_, &QTreeWidget::currentItemChanged, this, [this] {
+    showAllowed();
+    const Offer* chosen = offer();
+    emit previewed(chosen != nullptr ? chosen->preview : RepairPreview{});
+    if (chosen != nullptr) emit lookedAt(chosen->at);
+  });
+  auto* row = new QHBoxLayout;
+  row->addWidget(buttonFor(actions.takeOffer));
+  row->addWidget(buttonFor(actions.takeLikeOffers));
+  column->addLayout(row);
+  auto* all = buttonFor(actions.takeOffers);
+  all->setProperty("role", "main");
+  column->addWidget(all);
+  within_ = new LengthField;
+  within_->setObjectName("within");
+  within_->setRange(kLeastWithinMm, kMostWithinMm);
+  connect(within_, &LengthField::refused, this, &RefinePanel::refused);
+  connect(within_, &LengthField::entered, this, [this](double mm) {
+    withinMm_ = mm;
+    show(unit_);
+  });
+  withinUnit_ = new QLabel;
+  addRow(column, tr("No point moves &more than"), within_, tr("What would have to move farther is not offered"),
+         withinUnit_);
+  connect(actions.takeOffer, &QAction::triggered, this, [this] {
+    if (const Offer* chosen = offer()) add(chosen->one);
+  });
+  connect(actions.takeLikeOffers, &QAction::triggered, this, [this] {
+    if (const Offer* chosen = offer()) add(chosen->all);
+  });
+  connect(actions.takeOffers, &QAction::triggered, this, [this] {
+    std::vector<refine::Step> steps;
+    std::set<TrueUpKind> kinds;
+    for (const Offer& one : offers_ ? *offers_ : std::vector<Offer>{}) {
+      if (const auto* trueUp = std::get_if<refine::TrueUp>(&one.all)) {
+        kinds.insert(trueUp->kinds.begin(), trueUp->kinds.end());
+      } else {
+        steps.push_back(one.all);
+      }
+    }
+    if (!kinds.empty()) steps.push_back(refine::TrueUp{kinds, withinMm_});
+    session_.edit(tr("Make all exact"), {},
+                  [&steps](Job& job) { job.refine.insert(job.refine.end(), steps.begin(), steps.end()); });
+  });
+  const auto step = [this](int by) {
+    const QTreeWidgetItem* now = tree_->currentItem();
+    QTreeWidgetItem* next = now == nullptr ? tree_->topLevelItem(0)
+                            : by > 0       ? tree_->itemBelow(now)
+                                           : tree_->itemAbove(now);
+    while (next != nullptr && !next->data(0, kNumber).isValid())
+      next = by > 0 ? tree_->itemBelow(next) : tree_->itemAbove(next);
+    if (next != nullptr) tree_->setCurrentItem(next);
+  };
+  connect(actions.nextOffer, &QAction::triggered, this, [step] { step(1); });
+  connect(actions.previousOffer, &QAction::triggered, this, [step] { step(-1); });
+}
+
+void RefinePanel::buildChosen(Actions& actions) {
+  auto* column = static_cast<QVBoxLayout*>(layout());
+  addHeading(column, tr("Chosen on the bench"));
+  chosen_ = addText(column);
+  chosen_->setObjectName("chosen");
+  auto* row = new QHBoxLayout;
+  row->addWidget(buttonFor(actions.deleteChosen));
+  row->addWidget(buttonFor(actions.chooseAll));
+  column->addLayout(row);
+  connect(actions.deleteChosen, &QAction::triggered, this, &RefinePanel::removeChosen);
+  connect(actions.chooseAll, &QAction::triggered, tool_, &SelectTool::chooseAll);
+}
+
+void RefinePanel::buildList() {
+  auto* column = static_cast<QVBoxLayout*>(layout());
+  addHeading(column, tr("Done, in this order"));
+  list_ = new RefineList;
+  list_->setObjectName("refineList");
+  column->addWidget(list_);
+  connect(list_, &RefineList::refused, this, &RefinePanel::refused);
+  connect(list_, &RefineList::changed, this,
+          [this](const std::vector<refine::Step>& steps, const QString& name, const QString& mergeKey) {
+            session_.edit(name, mergeKey, [&steps](Job& job) { job.refine = steps; });
+          });
+  addStep_ = new QPushButton(tr("&Do more"));
+  addStep_->setObjectName("addRefine");
+  addStep_->setToolTip(tr("Corners, areas, places: what else can be done to the outlines"));
+  menu_ = new QMenu(addStep_);
+  addStep_->setMenu(menu_);
+  connect(menu_, &QMenu::aboutToShow, this, &RefinePanel::fillMenu);
+  column->addWidget(addStep_);
+  changes_ = addText(column);
+  changes_->setObjectName("refineChanges");
+}
+
+void RefinePanel::fillMenu() {
+  menu_->clear();
+  for (const refine::Step& step : refineSteps(boxOf(pathsOf(drawingOf(session_.shown())))))
+    menu_->addAction(refineName(step), this, [this, step] { add(step); });
+}
+
+void RefinePanel::add(const refine::Step& step) {
+  session_.edit(refineName(step), {}, [&step](Job& job) { job.refine.push_back(step); });
+}
+
+void RefinePanel::removeChosen() {
+  const auto outlines = outlinesOf(session_.shown());
+  if (!outlines || tool_->chosen().empty() || !session_.upToDate()) return;
+  refine::Remove remove;
+  for (const Outline& outline : outlines->outlines) {
+    if (tool_->chosen().count(outline.id) != 0) remove.outlines.push_back(markOf(outline));
+  }
+  if (remove.outlines.size() == outlines->outlines.size()) {
+    emit refused(tr("That would leave no outline at all."));
+    return;
+  }
+  add(remove);
+}
+
+void RefinePanel::moveChosen(Point by) {
+  const auto outlines = outlinesOf(session_.shown());
+  if (!outlines || tool_->chosen().empty() || !session_.upToDate() || by == Point{}) return;
+  refine::Replace replace{"moved", {}};
+  for (const Outline& outline : outlines->outlines) {
+    if (tool_->chosen().count(outline.id) != 0)
+      replace.outlines.push_back({markOf(outline), scaled(outline.path(), 1, by)});
+  }
+  const QString name = refineName(replace);
+  session_.edit(name, {}, [&replace](Job& job) {
+    // Moved once more, the same outlines are still one move.
+    auto* last = job.refine.empty() ? nullptr : std::get_if<refine::Replace>(&job.refine.back());
+    const auto sameIds = [&] {
+      return std::equal(last->outlines.begin(), last->outlines.end(), replace.outlines.begin(), replace.outlines.end(),
+                        [](const auto& a, const auto& b) { return a.was.id == b.was.id; });
+    };
+    if (last == nullptr || last->kind != "moved" || !sameIds()) {
+      job.refine.push_back(replace);
+      return;
+    }
+    for (std::size_t i = 0; i < replace.outlines.size(); ++i) last->outlines[i].path = replace.outlines[i].path;
+  });
+}
+
+const Offer* RefinePanel::offer() const {
+  const QTreeWidgetItem* item = tree_->currentItem();
+  if (item == nullptr || !offers_ || !item->data(0, kNumber).isValid()) return nullptr;
+  const auto number = static_cast<std::size_t>(item->data(0, kNumber).toULongLong());
+  return number < offers_->size() ? &(*offers_)[number] : nullptr;
+}
+
+void RefinePanel::showEvent(QShowEvent* event) {
+  QWidget::showEvent(event);
+  show(unit_);
+}
+
+void RefinePanel::show(Unit unit) {
+  const bool otherUnit = unit != unit_;
+  unit_ = unit;
+  within_->show(withinMm_, unit);
+  withinUnit_->setText(unitName(unit));
+  const Job& job = session_.job();
+  list_->show(job.refine, unit);
+  const Job& shown = session_.shown();
+  tool_->setOutlines(outlinesOf(shown), mmPerPixel(shown));
+  double most = 0;
+  for (const Change& c : shown.refineChanges) most = std::max(most, c.movedMm);
+  changes_->setVisible(!shown.refineChanges.empty());
+  changes_->setText(tr("%1 made, none moves a point by more than %2.")
+                        .arg(counted(shown.refineChanges.size(), tr("1 change"), tr("%1 changes")),
+                             QString::fromStdString(sizeText(most, unit))));
+  if (otherUnit && offers_) listOffers();
+  lookForOffers();
+  showAllowed();
+}
+
+/// Looked for while the panel shows, and only when outlines or distance are others.
+void RefinePanel::lookForOffers() {
+  const Job& shown = session_.shown();
+  const auto outlines = outlinesOf(shown);
+  const double k = mmPerPixel(shown);
+  const bool known = outlines == offersOf_ && withinMm_ == offersWithin_ && k == offersAt_;
+  if (!isVisible() || known) return;
+  offersOf_ = outlines;
+  offersWithin_ = withinMm_;
+  offersAt_ = k;
+  offers_.reset();
+  listOffers();
+  if (!outlines) return;
+  looking_.request([this, job = shown, within = withinMm_, outlines](const std::stop_token& overtaken, const auto&) {
+    const auto got =
+        outcomeOf([&] { return std::make_shared<const std::vector<Offer>>(offersFor(job, within, overtaken)); });
+    if (overtaken.stop_requested()) return;
+    QMetaObject::invokeMethod(this, [this, got, outlines] {
+      if (outlines != offersOf_) return;
+      offers_ = got.result ? got.result : std::make_shared<const std::vector<Offer>>();
+      listOffers();
+    });
+  });
+}
+
+void RefinePanel::listOffers() {
+  tree_->clear();
+  if (!offers_) {
+    totals_->setText(session_.hasWork() ? tr("Looking for what is nearly exact…")
+                                        : tr("Open a picture or a drawing first."));
+    showAllowed();
+    return;
+  }
+  totals_->setText(offers_->empty()
+                       ? tr("Nothing here is nearly exact without being so.")
+                       : tr("Nearly exact: %1.").arg(counted(offers_->size(), tr("1 place"), tr("%1 places"))));
+  QTreeWidgetItem* group = nullptr;
+  for (std::size_t i = 0; i < offers_->size(); ++i) {
+    const Offer& one = (*offers_)[i];
+    if (group == nullptr || group->text(0) != one.group) {
+      group = new QTreeWidgetItem(tree_);
+      group->setText(0, one.group);
+      group->setFlags(Qt::ItemIsEnabled);
+      group->setExpanded(true);
+    }
+    auto* item = new QTreeWidgetItem(group);
+    const QString size = QString::fromStdString(sizeText(one.movedMm, unit_));
+    item->setText(
+        0, one.places > 1 ? tr("%1 places, moves up to %2").arg(one.places).arg(size) : tr("moves %1").arg(size));
+    item->setData(0, kNumber, static_cast<qulonglong>(i));
+  }
+  showAllowed();
+}
+
+void RefinePanel::showAllowed() {
+  const bool any = offers_ && !offers_->empty() && session_.upToDate();
+  const QString none = tr("Nothing is nearly exact.");
+  allow(actions_.takeOffers, any, none);
+  allow(actions_.nextOffer, any, none);
+  allow(actions_.previousOffer, any, none);
+  const bool one = any && offer() != nullptr;
+  allow(actions_.takeOffer, one, any ? tr("Choose one of the list first.") : none);
+  allow(actions_.takeLikeOffers, one, any ? tr("Choose one of the list first.") : none);
+  const std::size_t count = tool_->chosen().size();
+  chosen_->setText(
+      count == 0
+          ? tr("Nothing. Click an outline, or draw a box round some; Shift adds.")
+          : tr("%1. Drag or arrow keys move, Del deletes.").arg(counted(count, tr("1 outline"), tr("%1 outlines"))));
+  allow(actions_.deleteChosen, count > 0, tr("Choose outlines on the bench first."));
+  allow(actions_.chooseAll, session_.hasWork(), tr("Open a picture or a drawing first."));
+  addStep_->setEnabled(session_.hasWork() && session_.upToDate());
+}
+
+QString RefinePanel::stateLine(const Session& session) {
+  if (!session.hasWork()) return tr("nothing yet");
+  const std::size_t steps = session.job().refine.size();
+  return steps == 0 ? tr("as mended") : counted(steps, tr("1 step"), tr("%1 steps"));
+}
+
+}  // namespace rim::app

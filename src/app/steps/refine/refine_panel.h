@@ -1,0 +1,90 @@
+#pragma once
+
+#include <QWidget>
+#include <memory>
+#include <vector>
+
+#include "app/errand.h"
+#include "app/newest_worker.h"
+#include "app/preferences.h"
+#include "app/steps/refine/offers.h"
+
+class QLabel;
+class QMenu;
+class QPushButton;
+class QTreeWidget;
+class QTreeWidgetItem;
+
+namespace rim::app {
+
+class BenchTool;
+class LengthField;
+class RefineList;
+class SelectTool;
+class Session;
+struct Actions;
+
+/// The panel of the Refine step: what is nearly so and could be exactly so, what is chosen on the bench, and the list
+/// of what was done.
+class RefinePanel : public QWidget {
+  Q_OBJECT
+
+ public:
+  RefinePanel(Session& session, Actions& actions, QWidget* parent = nullptr);
+  ~RefinePanel() override;
+
+  /// Follows the session; lengths are shown in the unit.
+  void show(Unit unit);
+
+  /// "2 steps, 3 offers", the state line of the step.
+  static QString stateLine(const Session& session);
+
+  SelectTool& tool() { return *tool_; }
+  /// The offers that are listed; null while they are looked for.
+  const std::shared_ptr<const std::vector<Offer>>& offers() const { return offers_; }
+  /// The one that is looked at; null: none.
+  const Offer* offer() const;
+
+ signals:
+  /// What the offer that is looked at would change, and where most; nothing: there is none.
+  void previewed(const rim::app::RepairPreview& preview);
+  void lookedAt(rim::Point place);
+  void refused(const QString& sentence);
+
+ protected:
+  void showEvent(QShowEvent* event) override;
+
+ private:
+  void buildOffers(Actions& actions);
+  void buildChosen(Actions& actions);
+  void buildList();
+  void fillMenu();
+  void lookForOffers();
+  void listOffers();
+  void showAllowed();
+  void add(const refine::Step& step);
+  void removeChosen();
+  void moveChosen(Point by);
+
+  Session& session_;
+  Actions& actions_;
+  Unit unit_ = Unit::Millimetre;
+  double withinMm_ = refine::kWithinMm;
+  QLabel* totals_;
+  LengthField* within_;
+  QLabel* withinUnit_;
+  QTreeWidget* tree_;
+  QLabel* chosen_;
+  QPushButton* addStep_;
+  QMenu* menu_;
+  RefineList* list_;
+  QLabel* changes_;
+  SelectTool* tool_;
+  std::shared_ptr<const std::vector<Offer>> offers_;
+  std::shared_ptr<const Drawing> offersOf_;  ///< the outlines that they are about
+  double offersWithin_ = 0;
+  double offersAt_ = 0;  ///< mm a pixel
+  NewestWorker looking_;
+};
+
+}  // namespace rim::app

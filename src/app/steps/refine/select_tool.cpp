@@ -1,0 +1,164 @@
+#include "app/steps/refine/select_tool.h"
+
+#include <QApplication>
+#include <QPainter>
+
+#include "app/bench/outline_layer.h"
+#include "app/look.h"
+#include "app/widgets/counted.h"
+#include "core/geometry/inside.h"
+#include "core/geometry/path_place.h"
+
+namespace rim::app {
+namespace {
+
+/// A place of the tool's view (y down) with y up.
+Point upright(Point place, const ToolView& view) { return {place.x, view.pictureHeight - place.y}; }
+
+bool adds() { return (QApplication::keyboardModifiers() & Qt::ShiftModifier) != 0; }
+
+}  // namespace
+
+void SelectTool::setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel) {
+  outlines_ = std::move(outlines);
+  mmPerPixel_ = mmPerPixel;
+  std::set<OutlineId> still;
+  if (outlines_) {
+    for (const Outline& outline : outlines_->outlines) {
+      if (chosen_.count(outline.id) != 0) still.insert(outline.id);
+    }
+  }
+  choose(std::move(still));
+}
+
+void SelectTool::choose(std::set<OutlineId> outlines) {
+  if (outlines == chosen_) return;
+  chosen_ = std::move(outlines);
+  emit changed();
+  emit chosenChanged();
+}
+
+void SelectTool::chooseAll() {
+  std::set<OutlineId> all;
+  if (outlines_) {
+    for (const Outline& outline : outlines_->outlines) all.insert(outline.id);
+  }
+  choose(std::move(all));
+}
+
+void SelectTool::paint(QPainter& painter, const ToolView& view) const {
+  if (!outlines_) return;
+  const Point by = moving_ && dragged_ ? now_ - *pressed_ : Point{};
+  std::vector<Path> moved;
+  for (const Outline& outline : outlines_->outlines) {
+    if (chosen_.count(outline.id) != 0) moved.push_back(scaled(outline.path(), 1, by));
+  }
+  const QRectF all(-1e6, -1e6, 2e6, 2e6);
+  if (!moved.empty()) OutlineLayer(moved).paintAsPreview(painter, view.viewport, all);
+  if (!pressed_ || moving_ || !dragged_) return;
+  painter.setPen(QPen(look().text, 1, Qt::DashLine));
+  painter.setBrush(Qt::NoBrush);
+  painter.drawRect(QRectF(view.viewport.toScreen(*pressed_), view.viewport.toScreen(now_)).normalized());
+}
+
+void SelectTool::press(Point place, const ToolView& view) {
+  pressed_ = now_ = upright(place, view);
+  dragged_ = false;
+  const auto hit = at(*pressed_, view.reach());
+  moving_ = hit && chosen_.count(*hit) != 0 && !adds();
+  if (!hit || moving_) return;
+  std::set<OutlineId> next = adds() ? chosen_ : std::set<OutlineId>{};
+  if (adds() && chosen_.count(*hit) != 0) {
+    next.erase(*hit);
+  } else {
+    next.insert(*hit);
+  }
+  choose(std::move(next));
+  moving_ = chosen_.count(*hit) != 0;
+}
+
+void SelectTool::move(Point place, const ToolView& view) {
+  if (!pressed_) return;
+  now_ = upright(place, view);
+  constexpr double kStillPx = 4;
+  dragged_ = dragged_ || distance(now_, *pressed_) * view.viewport.scale > kStillPx;
+  emit changed();
+}
+
+void SelectTool::release(Point place, const ToolView& view) {
+  if (!pressed_) return;
+  move(place, view);
+  const Point from = *pressed_;
+  pressed_.reset();
+  if (moving_ && dragged_) emit moved(now_ - from);
+  if (!moving_ && !dragged_ && !adds()) choose({});
+  if (!moving_ && dragged_) {
+    Box box;
+    box.include(from);
+    box.include(now_);
+    std::set<OutlineId> next = within(box);
+    if (adds()) next.insert(chosen_.begin(), chosen_.end());
+    choose(std::move(next));
+  }
+  moving_ = false;
+  emit changed();
+}
+
+bool SelectTool::nudge(Point step) {
+  if (chosen_.empty()) return false;
+  constexpr double kStepMm = 0.1;
+  emit moved(Point{step.x, -step.y} * (kStepMm / mmPerPixel_));
+  return true;
+}
+
+bool SelectTool::chooseNext() {
+  if (!outlines_ || outlines_->outlines.empty()) return false;
+  std::size_t next = 0;
+  for (std::size_t i = 0; i < outlines_->outlines.size(); ++i) {
+    if (chosen_.count(outlines_->outlines[i].id) != 0) next = (i + 1) % outlines_->outlines.size();
+  }
+  choose({outlines_->outlines[next].id});
+  return true;
+}
+
+QString SelectTool::chosenText() const {
+  if (chosen_.empty()) return {};
+  return tr("%1 chosen").arg(counted(chosen_.size(), tr("1 outline"), tr("%1 outlines")));
+}
+
+std::optional<OutlineId> SelectTool::at(Point place, double reach) const {
+  if (!outlines_) return {};
+  std::optional<OutlineId> best;
+  double least = reach;
+  for (const Outline& outline : outlines_->outlines) {
+    Box spot;
+    spot.include(place);
+    if (outline.path().segments.empty() || apart(boxOf(outline.path()), spot, reach)) continue;
+    const double off = nearestOn(outline.path(), place).off;
+    if (off > least) continue;
+    least = off;
+    best = outline.id;
+  }
+  if (best) return best;
+  double smallest = std::numeric_limits<double>::infinity();
+  for (const Outline& outline : outlines_->outlines) {
+    if (!outline.path().closed || !boxOf(outline.path()).contains(place)) continue;
+    const double area = std::abs(signedArea(outline.path()));
+    if (area >= smallest || !Inside(outline.path()).has(place)) continue;
+    smallest = area;
+    best = outline.id;
+  }
+  return best;
+}
+
+std::set<OutlineId> SelectTool::within(const Box& box) const {
+  std::set<OutlineId> found;
+  if (!outlines_) return found;
+  for (const Outline& outline : outlines_->outlines) {
+    const Box own = boxOf(outline.path());
+    if (!own.empty() && box.contains(own.low) && box.contains(own.high)) found.insert(outline.id);
+  }
+  return found;
+}
+
+}  // namespace rim::app

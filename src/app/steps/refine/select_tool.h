@@ -1,0 +1,54 @@
+#pragma once
+
+#include <memory>
+#include <optional>
+#include <set>
+
+#include "app/bench/bench_tool.h"
+#include "core/drawing/drawing.h"
+
+namespace rim::app {
+
+/// Chooses outlines on the bench: a click chooses the outline there (its border first, else the smallest closed one
+/// round the place), with Shift it adds or takes away; a drag from an empty place chooses what lies wholly in its box;
+/// a drag of what is chosen moves it.
+class SelectTool : public BenchTool {
+  Q_OBJECT
+
+ public:
+  using BenchTool::BenchTool;
+
+  /// The outlines that can be chosen, upright px; what is gone of those that were chosen is so no more.
+  void setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel);
+  const std::set<OutlineId>& chosen() const { return chosen_; }
+  void choose(std::set<OutlineId> outlines);
+  void chooseAll();
+
+  bool overOutlines() const override { return true; }
+  void paint(QPainter& painter, const ToolView& view) const override;
+  void press(Point place, const ToolView& view) override;
+  void move(Point place, const ToolView& view) override;
+  void release(Point place, const ToolView& view) override;
+  bool nudge(Point step) override;
+  bool chooseNext() override;
+  QString chosenText() const override;
+
+ signals:
+  void chosenChanged();
+  /// What is chosen shall move by this, upright px.
+  void moved(rim::Point by);
+
+ private:
+  std::optional<OutlineId> at(Point place, double reach) const;
+  std::set<OutlineId> within(const Box& box) const;
+
+  std::shared_ptr<const Drawing> outlines_;
+  double mmPerPixel_ = 1;
+  std::set<OutlineId> chosen_;
+  std::optional<Point> pressed_;  ///< upright px
+  Point now_;
+  bool moving_ = false;
+  bool dragged_ = false;
+};
+
+}  // namespace rim::app

@@ -1,0 +1,214 @@
+#include "core/io/job/refine_json.h"
+
+#include <algorithm>
+#include <array>
+#include <nlohmann/json.hpp>
+
+#include "core/error.h"
+#include "core/io/common/json_number.h"
+#include "core/io/common/reading.h"
+#include "core/io/job/drawing_json.h"
+#include "core/io/job/id_text.h"
+#include "core/io/job/path_text.h"
+#include "core/overloaded.h"
+
+namespace rim {
+namespace {
+
+using Json = nlohmann::json;
+using namespace refine;
+
+constexpr double kMostMm = 1e6;
+constexpr std::array kJoins{"round", "mitre", "bevel"};
+constexpr std::array kTips{"round", "flat"};
+constexpr std::array kWishes{"auto", "mirror", "turn"};
+constexpr std::array kFroms{"best", "mean", "left", "right", "lower", "upper"};
+constexpr std::array kForms{"beziers", "arcs", "lines"};
+constexpr std::array kRules{"unite", "subtract", "intersect", "exclude"};
+
+[[noreturn]] void fail() { throw InputError("a step of the Refine step is damaged."); }
+
+template <class Enum, std::size_t N>
+Enum wordIn(const Json& json, const char* key, const std::array<const char*, N>& words) {
+  const auto found = std::find(words.begin(), words.end(), textIn(json, key));
+  if (found == words.end()) fail();
+  return static_cast<Enum>(found - words.begin());
+}
+
+template <class Enum, std::size_t N>
+std::string word(Enum value, const std::array<const char*, N>& words) {
+  return words[static_cast<std::size_t>(value)];
+}
+
+double mm(const Json& json, const char* key) { return numberIn(json, key, -kMostMm, kMostMm); }
+Point place(const Json& json, const char* x, const char* y) { return {mm(json, x), mm(json, y)}; }
+
+Json kindsJson(const std::set<TrueUpKind>& kinds) {
+  Json names = Json::array();
+  for (const TrueUpKind kind : kinds) names.push_back(nameOf(kind));
+  return names;
+}
+
+std::set<TrueUpKind> kindsIn(const Json& json) {
+  std::set<TrueUpKind> kinds;
+  for (const std::string& name : textsIn(json, "kinds")) {
+    std::size_t k = 0;
+    while (k < kTrueUpKinds && nameOf(static_cast<TrueUpKind>(k)) != name) ++k;
+    if (k == kTrueUpKinds) fail();
+    kinds.insert(static_cast<TrueUpKind>(k));
+  }
+  return kinds;
+}
+
+Json markJson(const OutlineMark& mark) {
+  return {{"id", idText(mark.id)}, {"x", mark.middle.x}, {"y", mark.middle.y},
+          {"w", mark.size.x},      {"h", mark.size.y},   {"area", mark.area}};
+}
+
+OutlineMark markFrom(const Json& json) {
+  const auto number = [&json](const char* key) { return numberIn(json, key, -kFarthestMm, kFarthestMm); };
+  return {idFromText(textIn(json, "id")),
+          {number("x"), number("y")},
+          {number("w"), number("h")},
+          numberIn(json, "area", 0, kFarthestMm * kFarthestMm)};
+}
+
+Json listOf(const Json& json, const char* key) {
+  const Json list = json.value(key, Json::array());
+  if (!list.is_array()) fail();
+  return list;
+}
+
+Json numbersOf(const Step& step) {
+  return std::visit(
+      Overloaded{[](const TrueUp& s) -> Json {
+                   return {{"kinds", kindsJson(s.kinds)}, {"within", s.withinMm}};
+                 },
+                 [](const Symmetrize& s) -> Json {
+                   return {{"wish", word(s.wish, kWishes)}, {"from", word(s.from, kFroms)}, {"within", s.withinMm}};
+                 },
+                 [](const Sharpen& s) -> Json {
+                   return {{"mm", s.missingMm}};
+                 },
+                 [](const FilletCorners& s) -> Json {
+                   return {{"mm", s.radiusMm}};
+                 },
+                 [](const Simplify& s) -> Json {
+                   return {{"mm", s.withinMm}, {"form", word(s.form, kForms)}};
+                 },
+                 [](const UniteAll&) -> Json { return Json::object(); },
+                 [](const CombineWith& s) -> Json {
+                   return {{"rule", word(s.rule, kRules)},
+                           {"name", s.name},
+                           {"drawing", toJson(s.other ? *s.other : Drawing{})}};
+                 },
+                 [](const OffsetBy& s) -> Json {
+                   return {{"mm", s.mm}, {"joins", word(s.joins, kJoins)}};
+                 },
+                 [](const AddRing& s) -> Json {
+                   return {{"gap", s.gapMm}, {"width", s.widthMm}, {"joins", word(s.joins, kJoins)}};
+                 },
+                 [](const ThickenLines& s) -> Json {
+                   return {{"mm", s.mm}, {"joins", word(s.joins, kJoins)}, {"tips", word(s.tips, kTips)}};
+                 },
+                 [](const Rotate& s) -> Json {
+                   return {{"degrees", s.degrees}};
+                 },
+                 [](const Reflect& s) -> Json {
+                   return {{"left-right", s.leftRight}};
+                 },
+                 [](const ScaleBy& s) -> Json {
+                   return {{"factor", s.factor}};
+                 },
+                 [](const PlaceAt& s) -> Json {
+                   return {{"x", s.at.x}, {"y", s.at.y}, {"hold", static_cast<int>(s.hold)}};
+                 },
+                 [](const FitInto& s) -> Json {
+                   return {{"w", s.widthMm}, {"h", s.heightMm}};
+                 },
+                 [](const Array& s) -> Json {
+                   return {{"columns", s.columns}, {"rows", s.rows}, {"x", s.gapsMm.x}, {"y", s.gapsMm.y}};
+                 },
+                 [](const ArrayRound& s) -> Json {
+                   return {{"count", s.count}, {"x", s.centre.x}, {"y", s.centre.y}};
+                 },
+                 [](const Remove& s) -> Json {
+                   Json marks = Json::array();
+                   for (const OutlineMark& mark : s.outlines) marks.push_back(markJson(mark));
+                   return {{"outlines", marks}};
+                 },
+                 [](const Replace& s) -> Json {
+                   Json all = Json::array();
+                   for (const Replace::One& one : s.outlines) {
+                     Json json = markJson(one.was);
+                     json["closed"] = one.path.closed;
+                     json["d"] = textOf(one.path);
+                     all.push_back(std::move(json));
+                   }
+                   return {{"kind", s.kind}, {"outlines", all}};
+                 }},
+      step);
+}
+
+Remove removeFrom(const Json& json) {
+  Remove step;
+  for (const Json& mark : listOf(json, "outlines")) step.outlines.push_back(markFrom(mark));
+  return step;
+}
+
+Replace replaceFrom(const Json& json) {
+  Replace step{textIn(json, "kind"), {}};
+  for (const Json& one : listOf(json, "outlines"))
+    step.outlines.push_back({markFrom(one), pathFrom(textIn(one, "d"), flagIn(one, "closed", false))});
+  return step;
+}
+
+CombineWith combineFrom(const Json& json) {
+  CombineWith step{wordIn<AreaRule>(json, "rule", kRules), nullptr, textIn(json, "name")};
+  if (!json.contains("drawing")) fail();
+  step.other = std::make_shared<const Drawing>(drawingFrom(json["drawing"]));
+  return step;
+}
+
+}  // namespace
+
+Json toJson(const Step& step) {
+  Json json = numbersOf(step);
+  json["do"] = nameOf(step);
+  return json;
+}
+
+Step refineStepFrom(const Json& json) {
+  if (!json.is_object()) fail();
+  const std::string what = textIn(json, "do");
+  constexpr double kTiny = 1e-9;
+  const auto positive = [&json](const char* key) { return numberIn(json, key, kTiny, kMostMm); };
+  if (what == "true-up") return TrueUp{kindsIn(json), positive("within")};
+  if (what == "symmetry")
+    return Symmetrize{wordIn<SymmetryWish>(json, "wish", kWishes), wordIn<SymmetryFrom>(json, "from", kFroms),
+                      positive("within")};
+  if (what == "sharpen") return Sharpen{positive("mm")};
+  if (what == "fillet") return FilletCorners{positive("mm")};
+  if (what == "simplify") return Simplify{positive("mm"), wordIn<CurveForm>(json, "form", kForms)};
+  if (what == "unite") return UniteAll{};
+  if (what == "combine") return combineFrom(json);
+  if (what == "offset") return OffsetBy{mm(json, "mm"), wordIn<Joins>(json, "joins", kJoins)};
+  if (what == "ring") return AddRing{positive("gap"), positive("width"), wordIn<Joins>(json, "joins", kJoins)};
+  if (what == "thicken")
+    return ThickenLines{numberIn(json, "mm", 0, kMostMm), wordIn<Joins>(json, "joins", kJoins),
+                        wordIn<Tips>(json, "tips", kTips)};
+  if (what == "rotate") return Rotate{mm(json, "degrees")};
+  if (what == "mirror") return Reflect{flagIn(json, "left-right", true)};
+  if (what == "scale") return ScaleBy{positive("factor")};
+  if (what == "place") return PlaceAt{place(json, "x", "y"), static_cast<Hold>(wholeIn(json, "hold", 0, 8))};
+  if (what == "fit") return FitInto{positive("w"), positive("h")};
+  if (what == "array")
+    return Array{wholeIn(json, "columns", 1, kMostCopies), wholeIn(json, "rows", 1, kMostCopies),
+                 place(json, "x", "y")};
+  if (what == "array-round") return ArrayRound{wholeIn(json, "count", 1, kMostCopies), place(json, "x", "y")};
+  if (what == "remove") return removeFrom(json);
+  if (what == "replace") return replaceFrom(json);
+  throw InputError("\"" + what + "\" is unknown in the Refine step of the job.");
+}
+
+}  // namespace rim
