@@ -98,6 +98,10 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
        [](MainWindow& w) {
          w.actions().compare->actions()[static_cast<int>(Compare::Outlines)]->trigger();
          w.showStep(MainWindow::kExport);
+         const QString file = QDir::temp().filePath("badge.dxf");
+         w.session().exportTo(file, {});
+         waitFor([&w] { return !w.session().busy(); });
+         QFile::remove(file);
        }},
       {"seam", [](MainWindow& w) { w.actions().compare->actions()[static_cast<int>(Compare::Seam)]->trigger(); }},
       {"nodes",

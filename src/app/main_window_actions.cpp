@@ -219,6 +219,21 @@ void MainWindow::connectSession() {
             .arg(QFileInfo(file).fileName(), counted(counts.closed, tr("1 closed outline"), tr("%1 closed outlines")),
                  lengthText(box.width(), preferences_.unit), lengthWithUnit(box.height(), preferences_.unit)));
   });
+  connect(&session_, &Session::receiptTaken, this,
+          [this](const QString& file, const std::shared_ptr<const Receipt>& receipt) {
+            exportPanel_->showReceipt(file, receipt, preferences_.unit);
+            if (!receipt->clean)
+              notice_->warn(tr("%1 is written, but not clean: %2")
+                                .arg(QFileInfo(file).fileName(), QString::fromStdString(receipt->remarks.front())));
+          });
+  connect(exportPanel_, &ExportPanel::told, notice_, &Notice::tell);
+  connect(exportPanel_, &ExportPanel::refused, notice_, &Notice::warn);
+  connect(exportPanel_, &ExportPanel::mendingWanted, this, [this] { showStep(kMend); });
+  connect(exportPanel_, &ExportPanel::placeWanted, this, [this](Point mm) {
+    constexpr double kSightMm = 15;
+    const double k = mmPerPixel(session_.job());
+    bench_->lookAt(mm * (1 / k), std::min(bench_->width(), bench_->height()) * k / kSightMm);
+  });
   connect(exportPanel_, &ExportPanel::settingsChanged, this, [this] {
     preferences_.exportEnding = exportPanel_->kind() == FileKind::Svg ? "svg" : "dxf";
     preferences_.dxfR12 = exportPanel_->settings().dxf == DxfVersion::R12;

@@ -10,6 +10,7 @@
 #include "app/tracer.h"
 #include "core/io/export.h"
 #include "core/io/read_drawing.h"
+#include "core/io/receipt.h"
 #include "core/job/stages.h"
 #include "core/picture/recipes.h"
 #include "core/trace/deviation.h"
@@ -119,6 +120,8 @@ class Session : public QObject {
   void deviationMeasured(std::shared_ptr<const rim::Deviation> deviation);
   void saved(const QString& file);
   void exported(const QString& file, rim::Counts counts, rim::Box box);
+  /// What a fresh reading of the file that was written found.
+  void receiptTaken(const QString& file, std::shared_ptr<const rim::Receipt> receipt);
   void failed(const QString& sentence);
   void said(const QString& sentence);
 

@@ -157,16 +157,23 @@ void Session::exportTo(const QString& file, const ExportSettings& settings) {
   struct Written {
     Counts counts;
     Box box;
+    std::shared_ptr<const Receipt> receipt;
   };
-  const auto write = [job = job(), path = std::filesystem::path(file.toStdString()), settings](const std::stop_token&) {
+  const auto write = [job = job(), path = std::filesystem::path(file.toStdString()),
+                      settings](const std::stop_token& stop) {
     exportJob(job, path, settings);
     const Drawing drawing = drawingFor(job, fileKindOf(path), settings);
-    return Written{countsOf(pathsOf(drawing)), boxOf(pathsOf(drawing))};
+    // What was written is read back as a stranger would.
+    const bool moved = job.drawing || job.refined;
+    const Drawing meant = moved ? asWritten(drawing, fileKindOf(path)) : drawing;
+    return Written{countsOf(pathsOf(drawing)), boxOf(pathsOf(drawing)),
+                   std::make_shared<const Receipt>(receiptOf(path, &meant, stop))};
   };
   exporting_.begin(this, write, [this, file](const Outcome<Written>& got) {
     reportBusy();
     if (got.trouble.isEmpty()) {
       emit exported(file, got.result.counts, got.result.box);
+      emit receiptTaken(file, got.result.receipt);
     } else {
       emit failed(tr("%1: %2").arg(QFileInfo(file).fileName(), got.trouble));
     }

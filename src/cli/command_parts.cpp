@@ -6,6 +6,7 @@
 #include <map>
 
 #include "core/io/common/safe_file.h"
+#include "core/io/receipt.h"
 
 namespace rim::cli {
 
@@ -21,6 +22,19 @@ void addFileForm(Command& command, ExportSettings& files) {
 void addTelling(Command& command, std::string& report, bool& quiet) {
   command.add("--report", report, "write a JSON report here (- is standard output)");
   command.flag("--quiet", quiet, "say nothing on standard error but errors");
+}
+
+void addReceipt(Command& command, ReceiptWish& wish, bool withStrict) {
+  command.add("--receipt", wish.file, "read the file back and write what was found, as JSON; - is standard output")
+      .takes("FILE");
+  if (withStrict) command.flag("--strict", wish.strict, "exit 1 when the receipt is not clean");
+}
+
+int withReceipt(const ReceiptWish& wish, const std::string& written, Drawing meant, int code) {
+  if (wish.file.empty() && !wish.strict) return code;
+  const Receipt receipt = about(written, [&] { return receiptOf(written, &meant); });
+  if (!wish.file.empty()) writeReport(wish.file, receiptJson(receipt));
+  return wish.strict && !receipt.clean ? kFoundSomething : code;
 }
 
 void writeReport(const std::string& where, const std::string& text) {

@@ -20,6 +20,19 @@ void addFileForm(Command& command, ExportSettings& files);
 /// Adds `--report` and `--quiet`.
 void addTelling(Command& command, std::string& report, bool& quiet);
 
+/// What is asked of the receipt for a file that is written.
+struct ReceiptWish {
+  std::string file;  ///< where it goes; empty: nowhere
+  bool strict = false;
+};
+
+/// Adds `--receipt` and, unless the command has it, `--strict`.
+void addReceipt(Command& command, ReceiptWish& wish, bool withStrict = true);
+
+/// Reads a file that was just written and writes the receipt when one is wished for; `meant` is what should be in it,
+/// in mm. The exit code: kFoundSomething when it is strict and the receipt is not clean, else `code`.
+int withReceipt(const ReceiptWish& wish, const std::string& written, Drawing meant, int code);
+
 /// Writes a report to a file, or to standard output for "-". Throws InputError that names the file.
 void writeReport(const std::string& where, const std::string& text);
 

@@ -15,6 +15,7 @@ struct ConvertOptions {
   std::string report;
   ExportSettings files;
   double toleranceMm = 0.001;
+  ReceiptWish receipt;
   bool quiet = false;
 };
 
@@ -25,7 +26,7 @@ int run(const ConvertOptions& o) {
   about(o.out, [&] { writeDrawing(drawing, o.out, o.files); });
   const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;
   if (!o.report.empty()) writeReport(o.report, reportJson(drawing, o.in.file, seconds.count()));
-  return kDone;
+  return withReceipt(o.receipt, o.out, asWritten(drawing, kind), kDone);
 }
 
 }  // namespace
@@ -42,6 +43,7 @@ void addConvertCommand(Program& program) {
   command.add("--tolerance", options->toleranceMm, "how far curves may move when they become arcs or lines, mm")
       .within(1e-6, 10.0)
       .showsDefault();
+  addReceipt(command, options->receipt);
   addTelling(command, options->report, options->quiet);
   command.does([options] { return runGuarded([&] { return run(*options); }); });
 }

@@ -1,6 +1,7 @@
 #include "cli/check_command.h"
 #include "cli/convert_command.h"
 #include "cli/mend_command.h"
+#include "cli/receipt_command.h"
 #include "cli/refine_command.h"
 #include "cli/trace_command.h"
 
@@ -11,5 +12,6 @@ int main(int argc, char** argv) {
   rim::cli::addMendCommand(program);
   rim::cli::addConvertCommand(program);
   rim::cli::addRefineCommand(program);
+  rim::cli::addReceiptCommand(program);
   return program.run(argc, argv);
 }

@@ -21,6 +21,7 @@ struct MendOptions {
   ExportSettings files;
   std::string report;
   bool strict = false;
+  ReceiptWish receipt;
   bool quiet = false;
 };
 
@@ -94,7 +95,9 @@ int run(const MendOptions& o) {
   const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;
   if (!o.report.empty()) writeReport(o.report, reportJson(written, o.in.file, seconds.count(), left, result.repairs));
   if (o.report != "-" && !o.quiet) tell(result, left);
-  return o.strict && !left.empty() ? kFoundSomething : kDone;
+  ReceiptWish wish = o.receipt;
+  wish.strict = o.strict;
+  return withReceipt(wish, o.out, asWritten(written, kind), o.strict && !left.empty() ? kFoundSomething : kDone);
 }
 
 }  // namespace
@@ -107,6 +110,7 @@ void addMendCommand(Program& program) {
   addRepairs(command, options->settings);
   addFileForm(command, options->files);
   command.flag("--strict", options->strict, "exit 1 when something is left unmended");
+  addReceipt(command, options->receipt, false);
   addTelling(command, options->report, options->quiet);
   command.does([options] { return runGuarded([&] { return run(*options); }); });
 }

@@ -18,6 +18,7 @@ struct RefineOptions {
   RefineSteps steps;
   ExportSettings files;
   std::string report;
+  ReceiptWish receipt;
   bool quiet = false;
 };
 
@@ -53,7 +54,7 @@ int run(const RefineOptions& o) {
   if (!o.report.empty())
     writeReport(o.report, reportJson(written, o.in.file, seconds.count(), {}, {}, &refined.changes));
   if (o.report != "-" && !o.quiet) tell(refined);
-  return kDone;
+  return withReceipt(o.receipt, o.out, asWritten(written, kind), kDone);
 }
 
 }  // namespace
@@ -65,6 +66,7 @@ void addRefineCommand(Program& program) {
   command.add("-o,--out", options->out, "the file to write, .svg or .dxf").required();
   addRefineSteps(command, options->steps);
   addFileForm(command, options->files);
+  addReceipt(command, options->receipt);
   addTelling(command, options->report, options->quiet);
   command.does([options] { return runGuarded([&] { return run(*options); }); });
 }

@@ -8,6 +8,7 @@
 #include "cli/preparation_options.h"
 #include "core/error.h"
 #include "core/io/export.h"
+#include "core/io/job/job_file.h"
 #include "core/io/report.h"
 #include "core/job/stages.h"
 #include "core/picture/load.h"
@@ -32,6 +33,8 @@ struct TraceOptions {
   double heightMm = 0;
   double dpi = 0;
   int page = 1;
+  std::string jobFile;
+  ReceiptWish receipt;
   bool quiet = false;
 };
 
@@ -101,7 +104,7 @@ SizeWish sizeWish(const TraceOptions& o, const Picture& picture) {
   return {SizeWish::Of::Resolution, o.dpi};
 }
 
-void run(TraceOptions& o) {
+int run(TraceOptions& o) {
   const auto begin = std::chrono::steady_clock::now();
   startVipsAlone();
   const FileKind kind = about(o.out, [&] { return fileKindOf(o.out); });
@@ -111,7 +114,7 @@ void run(TraceOptions& o) {
   if (o.preparation.makeTraceable)
     job.preparation = about(o.picture, [&] { return stepsToMakeTraceable(job.original); });
   for (const PreparationStep& step : stepsOf(o.preparation)) job.preparation.push_back(step);
-  job = about(o.picture, [&] { return withPreparedPicture(std::move(job)); });
+  job = about(o.picture, [&] { return withKeys(withPreparedPicture(std::move(job)), StageKind::Prepare); });
   job = about(o.picture, [&] { return withColours(std::move(job), o.colours); });
   job.trace = o.trace;
   job.size = about(o.picture, [&] { return sizeWish(o, job.picture); });
@@ -127,6 +130,8 @@ void run(TraceOptions& o) {
     const std::string text = reportJson(drawingFor(job, kind, o.files), o.picture, seconds.count());
     writeReport(o.report, text);
   }
+  if (!o.jobFile.empty()) about(o.jobFile, [&] { saveJob(job, o.jobFile); });
+  return withReceipt(o.receipt, o.out, drawingFor(job, kind, o.files), kDone);
 }
 
 }  // namespace
@@ -144,13 +149,11 @@ void addTraceCommand(Program& program) {
   addShape(command, *options);
   addColours(command, options->colours);
   addFile(command, *options);
+  command.add("--save-job", options->jobFile, "writes the job, too: picture, settings and outlines")
+      .takes("FILE.snugrim");
+  addReceipt(command, options->receipt);
   addTelling(command, options->report, options->quiet);
-  command.does([options] {
-    return runGuarded([&options] {
-      run(*options);
-      return kDone;
-    });
-  });
+  command.does([options] { return runGuarded([&options] { return run(*options); }); });
 }
 
 }  // namespace rim::cli

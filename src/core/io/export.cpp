@@ -78,6 +78,10 @@ Drawing inFormFor(Drawing drawing, FileKind kind, const ExportSettings& settings
   return drawing;
 }
 
+Drawing asWritten(Drawing drawing, FileKind kind) {
+  return kind == FileKind::Svg ? onItsPage(std::move(drawing)) : drawing;
+}
+
 void writeDrawing(Drawing drawing, const std::filesystem::path& file, const ExportSettings& settings,
                   const std::string& note) {
   if (fileKindOf(file) == FileKind::Svg) drawing = onItsPage(std::move(drawing));

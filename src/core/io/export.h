@@ -38,6 +38,9 @@ Drawing inFormFor(Drawing drawing, FileKind kind, const ExportSettings& settings
 /// it is large, is moved to the page's corner, and the page grows to hold it.
 Drawing onItsPage(Drawing drawing);
 
+/// Where the drawing will lie in such a file, mm: as it is, or moved onto its page in an SVG.
+Drawing asWritten(Drawing drawing, FileKind kind);
+
 /// Writes a drawing that is in its form already, in the unit of the settings; what lies left of the page or below it is
 /// moved onto it in an SVG. Throws InputError or WriteError.
 void writeDrawing(Drawing drawing, const std::filesystem::path& file, const ExportSettings& settings,

@@ -3,9 +3,12 @@
 #include <QAction>
 #include <QCheckBox>
 #include <QComboBox>
+#include <QFileInfo>
 #include <QLabel>
 #include <QPushButton>
+#include <QSaveFile>
 #include <QSignalBlocker>
+#include <QStyle>
 #include <QVBoxLayout>
 
 #include "app/session.h"
@@ -48,12 +51,95 @@ ExportPanel::ExportPanel(QAction* exportAction, const Preferences& preferences, 
     button_->setToolTip(exportAction->toolTip());
   });
   layout->addWidget(button_);
+  receiptPart_ = new QWidget;
+  receiptPart_->setObjectName("receipt");
+  auto* receipt = new QVBoxLayout(receiptPart_);
+  receipt->setContentsMargins(0, 14, 0, 0);
+  addHeading(receipt, tr("Receipt: what is in the file"));
+  receiptTitle_ = addText(receipt);
+  receiptTitle_->setObjectName("receiptTitle");
+  QFont bold = receiptTitle_->font();
+  bold.setBold(true);
+  receiptTitle_->setFont(bold);
+  receiptText_ = addText(receipt);
+  receiptText_->setObjectName("receiptText");
+  receiptText_->setTextFormat(Qt::RichText);
+  receiptText_->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
+  connect(receiptText_, &QLabel::linkActivated, this, &ExportPanel::follow);
+  saveReceipt_ = new QPushButton(tr("&Save the receipt beside the file"));
+  saveReceipt_->setObjectName("saveReceipt");
+  saveReceipt_->setToolTip(tr("Writes it as text, named like the file"));
+  connect(saveReceipt_, &QPushButton::clicked, this, &ExportPanel::saveReceipt);
+  receipt->addWidget(saveReceipt_);
+  receiptPart_->hide();
+  layout->addWidget(receiptPart_);
   layout->addStretch(1);
   connect(kind_, &QComboBox::currentIndexChanged, this, [this] {
     listForms();
     emit settingsChanged();
   });
   connect(form_, &QComboBox::currentIndexChanged, this, &ExportPanel::settingsChanged);
+}
+
+void ExportPanel::showReceipt(const QString& file, std::shared_ptr<const Receipt> receipt, Unit unit) {
+  receiptOf_ = file;
+  receipt_ = std::move(receipt);
+  receiptPart_->setVisible(receipt_ != nullptr);
+  if (!receipt_) return;
+  const Receipt& r = *receipt_;
+  receiptTitle_->setText((r.clean ? tr("✓ %1 is clean.") : tr("✗ %1 is not clean.")).arg(QFileInfo(file).fileName()));
+  receiptTitle_->setProperty("trouble", !r.clean);
+  receiptTitle_->style()->polish(receiptTitle_);
+  QStringList lines;
+  for (const std::string& remark : r.remarks) lines << "<b>" + QString::fromStdString(remark).toHtmlEscaped() + "</b>";
+  if (!r.clean) lines << QStringLiteral("<a href=\"mend\">%1</a>").arg(tr("Back to the Mend step"));
+  lines << tr("%1, unit %2").arg(QString::fromStdString(r.format), QString::fromStdString(r.unit));
+  lines << tr("%1 closed, %2 open, %3 doubled, %4 crossing")
+               .arg(r.counts.closed)
+               .arg(r.counts.open)
+               .arg(r.doubled)
+               .arg(r.crossing);
+  lines << tr("%1 nodes: %2 lines, %3 arcs, %4 curves")
+               .arg(r.counts.nodes)
+               .arg(r.counts.lines)
+               .arg(r.counts.arcs)
+               .arg(r.counts.curves);
+  lines << tr("%1 × %2").arg(lengthText(r.boxMm.width(), unit), lengthWithUnit(r.boxMm.height(), unit));
+  const auto size = [unit](double mm) { return QString::fromStdString(sizeText(mm, unit)); };
+  constexpr double kSeenMm = 0.0005;
+  if (r.deviationMm && *r.deviationMm < kSeenMm) {
+    lines << tr("exactly where the outlines are");
+  } else if (r.deviationMm) {
+    lines << tr("nowhere more than %1 from the outlines").arg(size(*r.deviationMm));
+  }
+  if (r.freePieces > 0)
+    lines << counted(r.freePieces, tr("1 piece falls out of the sheet"), tr("%1 pieces fall out of the sheet"));
+  const auto link = [&size](const char* name, const Across& across) {
+    return QStringLiteral("<a href=\"%1\">%2</a>").arg(name, size(across.mm));
+  };
+  if (r.thin.web) lines << tr("thinnest web %1").arg(link("web", *r.thin.web));
+  if (r.thin.gap) lines << tr("smallest gap %1").arg(link("gap", *r.thin.gap));
+  receiptText_->setText(lines.join("<br>"));
+}
+
+void ExportPanel::follow(const QString& link) {
+  if (!receipt_) return;
+  if (link == "mend") emit mendingWanted();
+  if (link == "web" && receipt_->thin.web) emit placeWanted(receipt_->thin.web->at);
+  if (link == "gap" && receipt_->thin.gap) emit placeWanted(receipt_->thin.gap->at);
+}
+
+void ExportPanel::saveReceipt() {
+  if (!receipt_) return;
+  const QFileInfo info(receiptOf_);
+  const QString name = info.path() + "/" + info.fileName() + ".receipt.txt";
+  QSaveFile file(name);
+  const QByteArray text = QByteArray::fromStdString(receiptText(*receipt_));
+  if (file.open(QIODevice::WriteOnly) && file.write(text) == text.size() && file.commit()) {
+    emit told(tr("%1 is written.").arg(QFileInfo(name).fileName()));
+  } else {
+    emit refused(tr("%1: %2").arg(QFileInfo(name).fileName(), file.errorString()));
+  }
 }
 
 void ExportPanel::listForms() {
