@@ -50,11 +50,11 @@ class TestReadBack : public QObject {
     QTest::newRow("SVG of curves") << "a.svg" << int(CurveForm::Beziers) << false << svg;
     QTest::newRow("SVG of arcs") << "b.svg" << int(CurveForm::Arcs) << false << svg;
     QTest::newRow("SVG of lines") << "c.svg" << int(CurveForm::Lines) << false << svg;
-    QTest::newRow("DXF of arcs") << "a.dxf" << int(CurveForm::Arcs) << false << QStringList{"LWPOLYLINE"};
+    QTest::newRow("DXF of arcs") << "a.dxf" << int(CurveForm::Arcs) << false << QStringList{"LWPOLYLINE", "CIRCLE"};
     QTest::newRow("DXF of lines") << "b.dxf" << int(CurveForm::Lines) << false << QStringList{"LWPOLYLINE"};
     QTest::newRow("DXF of splines") << "c.dxf" << int(CurveForm::Beziers) << false
-                                    << QStringList{"LWPOLYLINE", "SPLINE"};
-    QTest::newRow("R12 of arcs") << "d.dxf" << int(CurveForm::Arcs) << true << QStringList{"POLYLINE"};
+                                    << QStringList{"LWPOLYLINE", "SPLINE", "CIRCLE"};
+    QTest::newRow("R12 of arcs") << "d.dxf" << int(CurveForm::Arcs) << true << QStringList{"POLYLINE", "CIRCLE"};
   }
   void everyFileHoldsTheOutlinesAndNothingElse() {
     QFETCH(QString, name);

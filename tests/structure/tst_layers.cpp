@@ -14,7 +14,7 @@ static const QStringList kRooms{"geometry", "drawing", "picture", "colour", "tra
 static const QHash<QString, QStringList> kInnerRooms{
     {"trace", {"settings", "fit", "contour", "split", "outline", "inks", ""}},
     {"mend", {"find", "step", "repair", ""}},
-    {"io", {"common", "svg", "dxf", "", "job"}}};
+    {"io", {"common", "svg", "dxf", "print", "", "job"}}};
 
 namespace {
 

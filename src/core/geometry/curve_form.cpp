@@ -1,5 +1,7 @@
 #include "core/geometry/curve_form.h"
 
+#include <numbers>
+
 #include "core/geometry/arc.h"
 #include "core/geometry/biarc.h"
 #include "core/geometry/cubic.h"
@@ -33,6 +35,25 @@ Path inForm(const Path& path, CurveForm form, double tolerance) {
       out.segments.push_back(s);
     }
     from = s.end;
+  }
+  return out;
+}
+
+Path inQuarters(const Path& path) {
+  Path out{path.start, {}, path.closed};
+  for (std::size_t i = 0; i < path.segments.size(); ++i) {
+    const Segment& s = path.segments[i];
+    constexpr double kQuarter = std::numbers::pi / 2 + 1e-9;
+    const double sweep = s.kind == SegmentKind::Arc ? 4 * std::atan(s.bulge) : 0;
+    const auto parts = static_cast<int>(std::max(1.0, std::ceil(std::abs(sweep) / kQuarter)));
+    if (parts == 1) {
+      out.segments.push_back(s);
+      continue;
+    }
+    const Arc arc = arcFromBulge(segmentStart(path, i), s.end, s.bulge);
+    for (int k = 1; k <= parts; ++k)
+      out.segments.push_back(Segment::arc(k == parts ? s.end : pointOn(arc, static_cast<double>(k) / parts),
+                                          bulgeFromSweep(sweep / parts)));
   }
   return out;
 }

@@ -21,4 +21,7 @@ enum class CurveForm {
 /// change by the tolerance, unless geometry/outermost.h put nodes at its sides before.
 Path inForm(const Path& path, CurveForm form, double tolerance);
 
+/// The same path with arcs that turn more than a quarter parted into equal ones that do not.
+Path inQuarters(const Path& path);
+
 }  // namespace rim

@@ -7,6 +7,7 @@
 #include "core/geometry/outermost.h"
 #include "core/io/read_drawing.h"
 #include "core/io/svg/write_svg.h"
+#include "core/refine/propose/exact_shapes.h"
 
 namespace rim {
 
@@ -29,7 +30,7 @@ void writeAsItIs(Drawing drawing, const std::filesystem::path& file, const Expor
   const FileKind kind = fileKindOf(file);
   if (settings.unit == Unit::Inch) drawing = inFrame(drawing, Frame::Inches, 1 / kMmPerInch);
   if (kind == FileKind::Svg) {
-    writeSvg(drawing, file, note);
+    writeSvg(drawing, file, note, settings.filled);
   } else {
     writeDxf(drawing, file, settings.dxf, note);
   }
@@ -75,6 +76,9 @@ Drawing inFormFor(Drawing drawing, FileKind kind, const ExportSettings& settings
   const Box box = boxOf(pathsOf(drawing));
   for (Outline& outline : drawing.outlines)
     outline = outline.with(inForm(withOutermostNodes(outline.path(), box, toleranceMm, form), form, toleranceMm));
+  for (Outline& outline : drawing.outlines) {
+    if (kind == FileKind::Dxf && !circleOf(outline.path())) outline = outline.with(inQuarters(outline.path()));
+  }
   return drawing;
 }
 

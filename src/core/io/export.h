@@ -14,6 +14,8 @@ struct ExportSettings {
   DxfVersion dxf = DxfVersion::Dxf2000;
   bool withOrigin = false;  ///< the job's note of origin goes into the file
   Unit unit = Unit::Millimetre;
+  std::optional<bool>
+      filled;  ///< closed outlines in an SVG: filled, or as hairlines; none: filled where all are closed
 
   friend bool operator==(const ExportSettings&, const ExportSettings&) = default;
 };
@@ -32,6 +34,7 @@ FileKind drawingKindOf(const std::filesystem::path& file);
 Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings);
 
 /// The same for any drawing in mm: made of what the settings say, within `toleranceMm` (> 0) of what it was.
+/// In a DXF no arc turns more than a quarter, but for full circles, which stand there as such.
 Drawing inFormFor(Drawing drawing, FileKind kind, const ExportSettings& settings, double toleranceMm);
 
 /// The drawing as an SVG's page takes it, which begins at (0, 0): what lies left of that or below, or farther away than

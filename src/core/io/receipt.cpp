@@ -10,6 +10,8 @@
 #include "core/geometry/box_index.h"
 #include "core/geometry/nesting.h"
 #include "core/geometry/segment.h"
+#include "core/io/arrange.h"
+#include "core/io/dxf/dxf_layers.h"
 #include "core/io/export.h"
 #include "core/io/read_drawing.h"
 #include "core/mend/find/inspect.h"
@@ -103,9 +105,13 @@ void compare(const Drawing& read, const Drawing& meant, Receipt& receipt) {
   if (!meantBox.empty() && size > 0 && std::abs(now / size - 1) > kSameShare)
     remarks.push_back("The scale differs: the file is " + std::to_string(now / size) + " times as large.");
   const auto there = layersOfNames(read);
-  for (const auto& [name, count] : layersOfNames(meant)) {
-    const bool told = meant.layers.empty() || there.count(name) != 0;
-    if (!told) remarks.push_back("The layer \"" + name + "\" is missing.");
+  const bool isDxf = receipt.format.starts_with("DXF");
+  const auto names = dxfLayersOf(meant, receipt.format == "DXF R12");  // what the format can hold of them
+  for (std::size_t i = 0; i < meant.layers.size(); ++i) {
+    const std::string& name = isDxf ? names[i].name : meant.layers[i].name;
+    const bool used = std::any_of(meant.outlines.begin(), meant.outlines.end(),
+                                  [i](const Outline& outline) { return outline.layer == i; });
+    if (used && there.count(name) == 0) remarks.push_back("The layer \"" + name + "\" is missing.");
   }
   constexpr double kSteps = 400;
   receipt.deviationMm = deviationBetween(read, meant, std::max(0.05, size / kSteps));
@@ -145,7 +151,12 @@ Receipt receiptOf(const std::filesystem::path& file, const Drawing* against, con
   const Nesting nesting = nestingOf(pathsOf(drawing));
   for (std::size_t i = 0; i < drawing.outlines.size(); ++i)
     receipt.freePieces += drawing.path(i).closed && nesting.depth[i] >= 2 && nesting.depth[i] % 2 == 0 ? 1 : 0;
-  receipt.thin = thinPlaces(drawing, stop);
+  // Each layer is cut from a sheet of its own, so that the common borders of inks are no gaps.
+  for (const auto& [name, sheet] : byLayer(drawing)) {
+    const ThinPlaces thin = thinPlaces(sheet, stop);
+    if (thin.web && (!receipt.thin.web || thin.web->mm < receipt.thin.web->mm)) receipt.thin.web = thin.web;
+    if (thin.gap && (!receipt.thin.gap || thin.gap->mm < receipt.thin.gap->mm)) receipt.thin.gap = thin.gap;
+  }
   auto& remarks = receipt.remarks;
   if (drawing.outlines.empty()) remarks.push_back("There are no outlines in it.");
   if (!read.unitKnown)

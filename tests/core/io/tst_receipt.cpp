@@ -38,7 +38,7 @@ class TestReceipt : public QObject {
       QCOMPARE(receipt.counts.closed, 3U);
       QCOMPARE(receipt.freePieces, 1U);
       QVERIFY(*receipt.deviationMm < 0.01);
-      QVERIFY(receipt.thin.web && receipt.thin.gap && std::abs(receipt.thin.gap->mm - 4) < 0.01);
+      QVERIFY(receipt.thin.web && receipt.thin.gap && std::abs(receipt.thin.web->mm - 10) < 0.01);
       QCOMPARE(receipt.layers.size(), 2U);
       const auto json = nlohmann::json::parse(receiptJson(receipt));
       for (const char* key : {"file",

@@ -67,8 +67,11 @@ void writeZip(const std::filesystem::path& file, const std::vector<ZipPart>& par
     const zip_int64_t added =
         source == nullptr ? -1 : zip_file_add(zip.get(), part.name.c_str(), source, ZIP_FL_ENC_UTF_8);
     if (source != nullptr && added < 0) zip_source_free(source);
+    // The same parts give the same bytes, whenever they are written: all are as old as zip's calendar.
+    constexpr zip_uint16_t kMidnight = 0;
+    constexpr zip_uint16_t kFirstDay = 1U << 5U | 1U;  // 1980-01-01
     const bool told =
-        added >= 0 &&
+        added >= 0 && zip_file_set_dostime(zip.get(), static_cast<zip_uint64_t>(added), kMidnight, kFirstDay, 0) == 0 &&
         (!part.packed || zip_set_file_compression(zip.get(), static_cast<zip_uint64_t>(added), ZIP_CM_STORE, 0) == 0);
     if (!told) throw WriteError("the part \"" + part.name + "\" cannot be written.");
   }

@@ -40,7 +40,7 @@ bool allowed(unsigned char c, bool r12) {
 std::string allowedName(const std::string& name, bool r12) {
   std::string text;
   for (const char c : name) {
-    if (c == '#') continue;
+    if (c == '#' && r12) continue;
     const auto letter = static_cast<unsigned char>(c);
     const bool fine = allowed(letter, r12);
     text += fine ? (r12 ? static_cast<char>(std::toupper(letter)) : c) : '_';

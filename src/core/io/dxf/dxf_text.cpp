@@ -7,6 +7,7 @@
 #include <cctype>
 #include <charconv>
 #include <cstdint>
+#include <cstdio>
 #include <cstring>
 #include <memory>
 
@@ -245,6 +246,26 @@ std::string withDxfLetters(const std::string& text) {
     } else {
       out += text[at++];
     }
+  }
+  return out;
+}
+
+std::string inDxfLetters(const std::string& utf8) {
+  std::string out;
+  for (std::size_t at = 0; at < utf8.size();) {
+    const auto first = static_cast<unsigned char>(utf8[at]);
+    const std::size_t length = first < 0x80 ? 1 : first < 0xE0 ? 2 : first < 0xF0 ? 3 : 4;
+    if (length == 1) {
+      out += utf8[at++];
+      continue;
+    }
+    unsigned code = length == 2 ? first & 0x1FU : length == 3 ? first & 0x0FU : 0;
+    for (std::size_t i = 1; i < length && at + i < utf8.size(); ++i)
+      code = code << 6U | (static_cast<unsigned char>(utf8[at + i]) & 0x3FU);
+    std::array<char, 16> text{};
+    std::snprintf(text.data(), text.size(), "\\U+%04X", code);
+    out += length == 4 ? "_" : text.data();
+    at += length;
   }
   return out;
 }

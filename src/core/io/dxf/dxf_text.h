@@ -15,6 +15,9 @@ std::string dxfText(std::string_view bytes);
 /// A name or text of a DXF with every "\U+XXXX" as the letter that it stands for.
 std::string withDxfLetters(const std::string& text);
 
+/// A UTF-8 text as a DXF before 2007 holds it: every letter beyond ASCII as "\U+XXXX", those beyond U+FFFF as "_".
+std::string inDxfLetters(const std::string& utf8);
+
 /// A text with every byte that is no UTF-8 as U+FFFD.
 std::string asUtf8(std::string_view text);
 

@@ -12,6 +12,8 @@
 #include "core/geometry/arc.h"
 #include "core/io/common/safe_file.h"
 #include "core/io/dxf/dxf_layers.h"
+#include "core/io/dxf/dxf_text.h"
+#include "core/refine/propose/exact_shapes.h"
 
 namespace rim {
 namespace {
@@ -70,7 +72,9 @@ class Writer {
     for (std::size_t i = 0; i < drawing.outlines.size(); ++i) {
       const Path& path = drawing.path(i);
       const std::string& layer = layers_[drawing.layers.empty() ? 0 : drawing.outlines[i].layer].name;
-      if (holdsCubic(path)) {
+      if (const auto circle = circleOf(path)) {
+        dxf_.writeCircle(*out_, DL_CircleData(circle->centre.x, circle->centre.y, 0.0, circle->radius), on(layer));
+      } else if (holdsCubic(path)) {
         spline(path, layer);
       } else {
         polyline(path, layer);
@@ -120,7 +124,7 @@ class Writer {
     out_->tableLayers(static_cast<int>(layers_.size()) + 1);
     dxf_.writeLayer(*out_, DL_LayerData("0", 0), DL_Attributes("", kBlack, -1, "CONTINUOUS", 1.0));
     for (const DxfLayer& layer : layers_) {
-      dxf_.writeLayer(*out_, DL_LayerData(layer.name, 0),
+      dxf_.writeLayer(*out_, DL_LayerData(inDxfLetters(layer.name), 0),
                       DL_Attributes("", layer.colour, layer.trueColour, -1, "CONTINUOUS"));
     }
     out_->tableEnd();
@@ -152,7 +156,7 @@ class Writer {
     out_->sectionEnd();
   }
 
-  static DL_Attributes on(const std::string& layer) { return {layer, 256, -1, "BYLAYER", 1.0}; }
+  static DL_Attributes on(const std::string& layer) { return {inDxfLetters(layer), 256, -1, "BYLAYER", 1.0}; }
 
   void polyline(const Path& path, const std::string& layer) {
     const auto count = static_cast<int>(nodeCount(path));

@@ -124,7 +124,7 @@ void attribute(xmlTextWriter* writer, const char* name, const std::string& value
 
 /// All paths, or those of one layer, as one element: filled when they are closed, as thin lines when some are open.
 void writePaths(xmlTextWriter* writer, const Drawing& drawing, std::optional<std::size_t> layer,
-                const std::string& colour) {
+                const std::string& colour, std::optional<bool> filled) {
   PathData data(drawing.pageHeight);
   bool closed = true;
   for (std::size_t i = 0; i < drawing.outlines.size(); ++i) {
@@ -133,6 +133,7 @@ void writePaths(xmlTextWriter* writer, const Drawing& drawing, std::optional<std
     closed = closed && drawing.path(i).closed;
   }
   if (data.text().empty()) return;
+  closed = closed && filled.value_or(true);
   xmlTextWriterStartElement(writer, xml("path"));
   attribute(writer, "fill", closed ? colour : "none");
   if (closed) attribute(writer, "fill-rule", "evenodd");
@@ -156,19 +157,19 @@ std::string idOf(const Layer& layer, std::set<std::string>& used) {
 }
 
 /// One group a layer, with an id and a title.
-void writeLayers(xmlTextWriter* writer, const Drawing& drawing) {
+void writeLayers(xmlTextWriter* writer, const Drawing& drawing, std::optional<bool> filled) {
   std::set<std::string> used;
   for (std::size_t layer = 0; layer < drawing.layers.size(); ++layer) {
     xmlTextWriterStartElement(writer, xml("g"));
     attribute(writer, "id", idOf(drawing.layers[layer], used));
     xmlTextWriterWriteElement(writer, xml("title"), xml(drawing.layers[layer].name.c_str()));
     const Layer& own = drawing.layers[layer];
-    writePaths(writer, drawing, layer, hexOf({own.red, own.green, own.blue}));
+    writePaths(writer, drawing, layer, hexOf({own.red, own.green, own.blue}), filled);
     xmlTextWriterEndElement(writer);
   }
 }
 
-void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const std::string& note) {
+void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const std::string& note, std::optional<bool> filled) {
   xmlTextWriterSetIndent(writer, 1);
   xmlTextWriterStartDocument(writer, "1.0", "UTF-8", nullptr);
   xmlTextWriterStartElement(writer, xml("svg"));
@@ -180,9 +181,9 @@ void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const std::str
   attribute(writer, "viewBox", "0 0 " + number(drawing.pageWidth) + " " + number(drawing.pageHeight));
   if (!note.empty()) xmlTextWriterWriteElement(writer, xml("desc"), xml(note.c_str()));
   if (drawing.layers.empty()) {
-    writePaths(writer, drawing, std::nullopt, "#000000");
+    writePaths(writer, drawing, std::nullopt, "#000000", filled);
   } else {
-    writeLayers(writer, drawing);
+    writeLayers(writer, drawing, filled);
   }
   xmlTextWriterEndElement(writer);
   if (xmlTextWriterEndDocument(writer) < 0 || xmlTextWriterFlush(writer) < 0) {
@@ -192,12 +193,13 @@ void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const std::str
 
 }  // namespace
 
-void writeSvg(const Drawing& drawing, const std::filesystem::path& file, const std::string& note) {
-  writeBeside(file, [&drawing, &note](const std::filesystem::path& beside) {
+void writeSvg(const Drawing& drawing, const std::filesystem::path& file, const std::string& note,
+              std::optional<bool> filled) {
+  writeBeside(file, [&drawing, &note, filled](const std::filesystem::path& beside) {
     const std::unique_ptr<xmlTextWriter, void (*)(xmlTextWriter*)> writer(xmlNewTextWriterFilename(beside.c_str(), 0),
                                                                           &xmlFreeTextWriter);
     if (!writer) throw WriteError("the file cannot be opened for writing.");
-    writeDocument(writer.get(), drawing, note);
+    writeDocument(writer.get(), drawing, note, filled);
   });
 }
 
@@ -208,7 +210,7 @@ std::string svgText(const Drawing& drawing, const std::string& note) {
     const std::unique_ptr<xmlTextWriter, void (*)(xmlTextWriter*)> writer(xmlNewTextWriterMemory(buffer.get(), 0),
                                                                           &xmlFreeTextWriter);
     if (!writer) throw WriteError("there is not enough memory for the drawing.");
-    writeDocument(writer.get(), drawing, note);
+    writeDocument(writer.get(), drawing, note, {});
   }
   return reinterpret_cast<const char*>(xmlBufferContent(buffer.get()));
 }

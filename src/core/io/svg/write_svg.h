@@ -1,6 +1,7 @@
 #pragma once
 
 #include <filesystem>
+#include <optional>
 #include <string>
 
 #include "core/drawing/drawing.h"
@@ -11,9 +12,11 @@ namespace rim {
 /// turned downwards, nothing but paths. All outlines share one path element, so that holes stay
 /// open when it is filled (even-odd). Arcs are written as A (in two halves when
 /// they turn by 155 degrees or more), cubics as C; coordinates to 1e-6 mm.
+/// Closed outlines are filled, or drawn as hairlines; without a wish filled where all of a layer are closed.
 /// A note, when there is one, becomes the document's <desc>.
 /// The file is written beside and renamed (io/common/safe_file.h). Throws WriteError.
-void writeSvg(const Drawing& drawing, const std::filesystem::path& file, const std::string& note = {});
+void writeSvg(const Drawing& drawing, const std::filesystem::path& file, const std::string& note = {},
+              std::optional<bool> filled = {});
 
 /// The same as a text. Throws WriteError when memory does not suffice.
 std::string svgText(const Drawing& drawing, const std::string& note = {});

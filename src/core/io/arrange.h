@@ -1,0 +1,30 @@
+#pragma once
+
+#include <string>
+#include <utility>
+#include <vector>
+
+#include "core/drawing/drawing.h"
+
+namespace rim {
+
+/// Where a drawing's coordinates begin in a file.
+enum class OriginAt {
+  Drawing,    ///< they stay
+  LowerLeft,  ///< at the lower left corner of the box round all outlines
+  Centre,     ///< in its middle
+};
+
+/// The drawing moved so that its origin lies there.
+Drawing withOrigin(const Drawing& drawing, OriginAt origin);
+
+/// The drawing on a page that is the box round all outlines and `marginMm` (>= 0) on every side.
+Drawing onArtworkPage(const Drawing& drawing, double marginMm);
+
+/// The outlines of one layer alone. Throws InputError, naming those that there are, when there is none of that name.
+Drawing onlyLayer(const Drawing& drawing, const std::string& name);
+
+/// Each layer that has outlines by itself, with its name; one without a name when there are no layers.
+std::vector<std::pair<std::string, Drawing>> byLayer(const Drawing& drawing);
+
+}  // namespace rim
