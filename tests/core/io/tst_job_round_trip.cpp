@@ -266,6 +266,32 @@ class TestJobRoundTrip : public QObject {
     QCOMPARE(job.mend.settings.speckMm, 0.3);
   }
 
+  /// A job of version 2 knew no ids: decisions are about places alone.
+  void jobsOfTheSecondVersionAreOpened() {
+    QTemporaryDir folder;
+    const std::filesystem::path file = folder.filePath("old.snugrim").toStdString();
+    const auto bytes = [](const std::string& text) {
+      const auto all = std::as_bytes(std::span(text));
+      return std::vector<std::byte>(all.begin(), all.end());
+    };
+    const std::string settings =
+        R"({"snugrim-job": 2, "picture": {"name": "plate.dxf", "dots-per-inch": 0}, "origin": "", "preparation": [],
+            "trace": {"light-is-ink": false, "tolerance-px": 0.35, "min-area-px2": 4, "corners": 50},
+            "mend": {"gap-mm": 0.5, "speck-mm": 0.3, "steps": [
+              {"what": "one", "kind": "open-end", "x": 10.15, "y": 0, "repair": "join"}]},
+            "size": {"of": "resolution", "value": 0}})";
+    const std::string drawing =
+        R"({"page": [30, 20], "layers": [{"name": "cut", "colour": "#000000"}, {"name": "fold", "colour": "#ff0000"}],
+            "paths": [{"closed": false, "layer": 0, "d": "0 0 L 10 0"}, {"closed": false, "layer": 0, "d": "10.3 0 L 20 0"},
+                      {"closed": true, "layer": 1, "d": "0 5 A 4 5 1 A 0 5 1"}]})";
+    writeZip(file, {{"job.json", bytes(settings)}, {"drawing.json", bytes(drawing)}});
+    const Job job = workedOut(loadJob(file));
+    QCOMPARE(placesOf(*job.drawing).size(), 3U);
+    QVERIFY(job.drawing->outlines[2].layer == 1 && job.refine.empty());
+    QVERIFY2(job.lost.empty(), "its decision is found by its place");
+    QCOMPARE(outlinesOf(job)->outlines.size(), 2U);
+  }
+
   void damagedDrawingsAreTold_data() {
     QTest::addColumn<QByteArray>("from");
     QTest::addColumn<QByteArray>("to");
@@ -274,6 +300,7 @@ class TestJobRoundTrip : public QObject {
     QTest::newRow("infinite") << QByteArray("L 10 0") << QByteArray("L 1e400 0");
     QTest::newRow("too far") << QByteArray("L 10 0") << QByteArray("L 1e12 0");
     QTest::newRow("not closed") << QByteArray("L 0 0\"") << QByteArray("L 0 1\"");
+    QTest::newRow("no id") << QByteArray("\"id\":\"") << QByteArray("\"id\":\"x");
     QTest::newRow("no page") << QByteArray("\"page\"") << QByteArray("\"rage\"");
     QTest::newRow("paths that are none") << QByteArray("\"paths\":[") << QByteArray("\"paths\":3,\"x\":[");
   }
