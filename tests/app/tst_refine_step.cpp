@@ -182,6 +182,14 @@ class TestRefineStep : public QObject {
     QVERIFY(f.settle());
     QCOMPARE(std::get<refine::OffsetBy>(f.job().refine[0]).mm, 2.5);
     QVERIFY(std::abs(boxOf(pathsOf(f.now())).width() - 125) < 0.2);
+    // The row stays, so the keys stay where they were; a length may be negative.
+    QVERIFY(f.window->findChild<RefineList*>("refineList")->findChild<LengthField*>() == field);
+    type(field, "-1.5");
+    QVERIFY(f.settle());
+    QCOMPARE(std::get<refine::OffsetBy>(f.job().refine[0]).mm, -1.5);
+    QCOMPARE(field->text(), QString("-1.5"));
+    type(field, "2.5");
+    QVERIFY(f.settle());
     // The Mend step shows what was there before, Export what comes of it.
     f.window->showStep(MainWindow::kMend);
     QVERIFY(std::abs(boxOf(pathsOf(mendedDrawingOf(f.job()))).width() - 120) < 0.2);

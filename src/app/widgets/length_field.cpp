@@ -34,7 +34,10 @@ void LengthField::keyPressEvent(QKeyEvent* event) {
 void LengthField::finish() {
   if (!isModified()) return;
   const QString typed = text();
-  const auto wanted = millimetresFrom(typed, unit_);
+  const QString bare = typed.trimmed();
+  const bool negative = least_ < 0 && (bare.startsWith('-') || bare.startsWith(QChar(0x2212)));
+  auto wanted = millimetresFrom(negative ? bare.mid(1) : bare, unit_);
+  if (wanted && negative) wanted = -*wanted;
   restore();
   if (!wanted) {
     emit refused(tr("\"%1\" is no length. Type a number, with mm, cm or in behind it if you like: 80, 3 1/2 in.")
@@ -48,7 +51,7 @@ void LengthField::finish() {
 }
 
 void LengthField::restore() {
-  setText(millimetres_ < 0 ? QString() : lengthText(millimetres_, unit_));
+  setText(millimetres_ < 0 && least_ >= 0 ? QString() : lengthText(millimetres_, unit_));
   setModified(false);
 }
 

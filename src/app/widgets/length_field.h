@@ -13,10 +13,11 @@ class LengthField : public QLineEdit {
  public:
   explicit LengthField(QWidget* parent = nullptr);
 
-  /// What may be entered, mm; at first what a drawing's size may be.
+  /// What may be entered, mm; at first what a drawing's size may be. Below 0 it takes lengths with a minus sign.
   void setRange(double leastMm, double mostMm);
 
-  /// Shows a length; what is being typed at this moment is left alone. `millimetres` < 0: none.
+  /// Shows a length; what is being typed at this moment is left alone. `millimetres` < 0: none,
+  /// unless such may be entered.
   void show(double millimetres, Unit unit);
 
  signals:

@@ -4,6 +4,7 @@
 #include <QDoubleSpinBox>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QSignalBlocker>
 #include <QToolButton>
 #include <QVBoxLayout>
 
@@ -30,20 +31,39 @@ RefineList::RefineList(QWidget* parent) : QWidget(parent), column_(new QVBoxLayo
 }
 
 void RefineList::show(const std::vector<refine::Step>& steps, Unit unit) {
-  if (steps == steps_ && unit == unit_) return;
-  // A field that is typed into must stay: rows whose step only changed a number are made anew after the focus left.
+  const bool same =
+      std::equal(steps.begin(), steps.end(), steps_.begin(), steps_.end(),
+                 [](const auto& a, const auto& b) { return a.index() == b.index() && refineName(a) == refineName(b); });
   steps_ = steps;
   unit_ = unit;
-  for (QWidget* row : rows_) row->deleteLater();
-  rows_.clear();
+  if (!same) {
+    for (const Row& row : rows_) row.widget->deleteLater();
+    rows_.clear();
+    for (std::size_t i = 0; i < steps_.size(); ++i) makeRow(i);
+  }
+  // Rows of the same steps stay, so that the field that is typed into does.
   for (std::size_t i = 0; i < steps_.size(); ++i) {
-    rows_.push_back(makeRow(i));
-    column_->addWidget(rows_.back());
+    const auto numbers = refineNumbers(steps_[i]);
+    for (std::size_t n = 0; n < numbers.size(); ++n) {
+      if (rows_[i].lengths[n] != nullptr) rows_[i].lengths[n]->show(numbers[n].value, unit_);
+      if (rows_[i].numbers[n] == nullptr) continue;
+      const QSignalBlocker quiet(rows_[i].numbers[n]);
+      rows_[i].numbers[n]->setValue(numbers[n].value);
+    }
+    if (rows_[i].choice != nullptr) rows_[i].choice->setCurrentIndex(refineChoice(steps_[i]).chosen);
   }
 }
 
-QWidget* RefineList::makeRow(std::size_t index) {
+void RefineList::change(std::size_t index, const refine::Step& step, const QString& mergeKey) {
+  std::vector<refine::Step> steps = steps_;
+  steps[index] = step;
+  emit changed(steps, tr("Adjust: %1").arg(refineName(step)), mergeKey);
+}
+
+void RefineList::makeRow(std::size_t index) {
   auto* row = new QWidget;
+  rows_.push_back({row, {}, {}, nullptr});
+  column_->addWidget(row);
   auto* rows = new QVBoxLayout(row);
   rows->setContentsMargins(0, 0, 0, 0);
   rows->setSpacing(2);
@@ -70,17 +90,15 @@ QWidget* RefineList::makeRow(std::size_t index) {
     emit changed(steps, tr("Take out: %1").arg(name), {});
   });
   addNumbers(rows, index);
-  return row;
+  addChoice(rows, index);
 }
 
 void RefineList::addNumbers(QVBoxLayout* rows, std::size_t index) {
   const QString name = refineName(steps_[index]);
   const auto numbers = refineNumbers(steps_[index]);
   QHBoxLayout* line = nullptr;
-  const auto change = [this, index, name](std::size_t which, double value) {
-    std::vector<refine::Step> steps = steps_;
-    steps[index] = withRefineNumber(steps[index], which, value);
-    emit changed(steps, tr("Adjust: %1").arg(name), QStringLiteral("refine%1.%2").arg(index).arg(which));
+  const auto set = [this, index](std::size_t which, double value) {
+    change(index, withRefineNumber(steps_[index], which, value), QStringLiteral("refine%1.%2").arg(index).arg(which));
   };
   for (std::size_t which = 0; which < numbers.size(); ++which) {
     if (which % 2 == 0) {
@@ -95,42 +113,46 @@ void RefineList::addNumbers(QVBoxLayout* rows, std::size_t index) {
     if (number.length) {
       auto* field = new LengthField;
       field->setRange(number.low, number.high);
-      field->show(number.value, unit_);
       field->setAccessibleName(spoken);
       field->setFixedWidth(66);
       line->addWidget(field);
-      connect(field, &LengthField::entered, this, [change, which](double mm) { change(which, mm); });
+      connect(field, &LengthField::entered, this, [set, which](double mm) { set(which, mm); });
       connect(field, &LengthField::refused, this, &RefineList::refused);
+      rows_[index].lengths.push_back(field);
+      rows_[index].numbers.push_back(nullptr);
     } else {
       auto* field = new QDoubleSpinBox;
       field->setRange(number.low, number.high);
       const bool whole = number.unit.isEmpty() && number.low >= 1;
       field->setDecimals(whole ? 0 : 2);
-      field->setValue(number.value);
       field->setSuffix(number.unit);
       field->setKeyboardTracking(false);
       field->setAccessibleName(spoken);
+      field->setValue(number.value);
       line->addWidget(field);
-      connect(field, &QDoubleSpinBox::valueChanged, this, [change, which](double value) { change(which, value); });
+      rows_[index].lengths.push_back(nullptr);
+      rows_[index].numbers.push_back(field);
+      connect(field, &QDoubleSpinBox::valueChanged, this, [set, which](double value) { set(which, value); });
     }
     line->addStretch(1);
   }
+}
+
+void RefineList::addChoice(QVBoxLayout* rows, std::size_t index) {
   const RefineChoice choice = refineChoice(steps_[index]);
   if (choice.words.isEmpty()) return;
-  line = new QHBoxLayout;
+  auto* line = new QHBoxLayout;
   line->setContentsMargins(10, 0, 0, 0);
   rows->addLayout(line);
   auto* box = new QComboBox;
   box->addItems(choice.words);
   box->setCurrentIndex(choice.chosen);
-  box->setAccessibleName(name + ", " + choice.name);
+  box->setAccessibleName(refineName(steps_[index]) + ", " + choice.name);
   box->setToolTip(choice.name);
   line->addWidget(box, 1);
-  connect(box, &QComboBox::activated, this, [this, index, name](int chosen) {
-    std::vector<refine::Step> steps = steps_;
-    steps[index] = withRefineChoice(steps[index], chosen);
-    emit changed(steps, tr("Adjust: %1").arg(name), {});
-  });
+  rows_[index].choice = box;
+  connect(box, &QComboBox::activated, this,
+          [this, index](int chosen) { change(index, withRefineChoice(steps_[index], chosen), {}); });
 }
 
 }  // namespace rim::app

@@ -7,6 +7,7 @@
 #include "core/refine/step.h"
 
 class QComboBox;
+class QDoubleSpinBox;
 class QVBoxLayout;
 
 namespace rim::app {
@@ -27,11 +28,19 @@ class RefineList : public QWidget {
   void refused(const QString& sentence);
 
  private:
-  QWidget* makeRow(std::size_t index);
+  struct Row {
+    QWidget* widget = nullptr;
+    std::vector<LengthField*> lengths;     ///< one a number; null where it is a plain one
+    std::vector<QDoubleSpinBox*> numbers;  ///< the other way round
+    QComboBox* choice = nullptr;
+  };
+  void makeRow(std::size_t index);
   void addNumbers(QVBoxLayout* rows, std::size_t index);
+  void addChoice(QVBoxLayout* rows, std::size_t index);
+  void change(std::size_t index, const refine::Step& step, const QString& mergeKey);
 
   QVBoxLayout* column_;
-  std::vector<QWidget*> rows_;
+  std::vector<Row> rows_;
   std::vector<refine::Step> steps_;
   Unit unit_ = Unit::Millimetre;
 };
