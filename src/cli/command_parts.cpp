@@ -17,6 +17,8 @@ void addFileForm(Command& command, ExportSettings& files) {
   command.choice("--curves", files.curves, forms, "beziers, arcs or lines (default: beziers in SVG, arcs in DXF)")
       .takes("KIND");
   command.choice("--dxf", files.dxf, versions, "r12 or 2000 (default: 2000)").takes("VERSION");
+  const std::map<std::string, Unit> units{{"mm", Unit::Millimetre}, {"in", Unit::Inch}};
+  command.choice("--units", files.unit, units, "mm or in, of the file that is written (default: mm)").takes("UNIT");
 }
 
 void addTelling(Command& command, std::string& report, bool& quiet) {

@@ -14,7 +14,7 @@ inline constexpr int kDone = 0;
 inline constexpr int kFoundSomething = 1;
 inline constexpr int kUnreadable = 2;
 
-/// Adds `--curves` and `--dxf`.
+/// Adds `--curves`, `--dxf` and `--units`.
 void addFileForm(Command& command, ExportSettings& files);
 
 /// Adds `--report` and `--quiet`.

@@ -147,9 +147,6 @@ void addConvertCommand(Program& program) {
   addDrawingInput(command, options->in);
   command.add("-o,--out", options->out, "the file to write: .svg, .dxf, .pdf, .eps, .png or .snugrim").required();
   addFileForm(command, options->files);
-  const std::map<std::string, Unit> units{{"mm", Unit::Millimetre}, {"in", Unit::Inch}};
-  command.choice("--units", options->files.unit, units, "mm or in, of the file that is written (default: mm)")
-      .takes("UNIT");
   command.add("--tolerance", options->toleranceMm, "how far curves may move when they become arcs or lines, mm")
       .within(1e-6, 10.0)
       .showsDefault();
