@@ -31,10 +31,11 @@ class Branches {
   bool withinLine(const End& end, std::size_t but) const { return lies(end, but, false); }
 
  private:
+  Branches(Paths&&, const PieceIndex&, double) = delete;
   void eachPieceAt(Point place, const std::function<void(const IndexedPiece&)>& visit) const;
   bool lies(const End& end, std::size_t but, bool endsCount) const;
 
-  Paths paths_;
+  const Paths& paths_;
   const PieceIndex& index_;
   double coincidentMm_;
 };

@@ -24,11 +24,12 @@ struct Ends {
 
 Ends endsOf(const Drawing& drawing) {
   Ends all;
-  for (std::size_t p = 0; p < drawing.outlines.size(); ++p) {
-    if (drawing.path(p).closed || drawing.path(p).segments.empty()) continue;
-    all.ends.push_back(endOf(pathsOf(drawing), p, true));
-    all.ends.push_back(endOf(pathsOf(drawing), p, false));
-    all.lengths.push_back(pathLength(drawing.path(p)));
+  const Paths paths = pathsOf(drawing);
+  for (std::size_t p = 0; p < paths.size(); ++p) {
+    if (paths[p].closed || paths[p].segments.empty()) continue;
+    all.ends.push_back(endOf(paths, p, true));
+    all.ends.push_back(endOf(paths, p, false));
+    all.lengths.push_back(pathLength(paths[p]));
     all.layers.push_back(drawing.outlines[p].layer);
   }
   return all;
@@ -79,7 +80,11 @@ class Cells {
 class Pairing {
  public:
   Pairing(const Drawing& drawing, const MendSettings& settings)
-      : drawing_(drawing), settings_(settings), all_(endsOf(drawing)), partner_(all_.ends.size(), kNone) {}
+      : drawing_(drawing),
+        paths_(pathsOf(drawing)),
+        settings_(settings),
+        all_(endsOf(drawing)),
+        partner_(all_.ends.size(), kNone) {}
 
   OpenEnds run() {
     joinTwos();
@@ -182,8 +187,8 @@ class Pairing {
   /// Whether both ends are at home where they are, within other lines: one within a third path's, the other within that
   /// or the one's.
   bool branchOff(std::size_t i, std::size_t j) const {
-    if (!index_) index_.emplace(pathsOf(drawing_));
-    const Branches branches(pathsOf(drawing_), *index_, settings_.coincidentMm);
+    if (!index_) index_.emplace(paths_);
+    const Branches branches(paths_, *index_, settings_.coincidentMm);
     const End& a = all_.ends[i];
     const End& b = all_.ends[j];
     const auto onThird = [&](const End& end, const End& other) { return branches.withinLine(end, other.path); };
@@ -275,6 +280,7 @@ class Pairing {
   }
 
   const Drawing& drawing_;
+  Paths paths_;
   const MendSettings& settings_;
   Ends all_;
   std::vector<std::size_t> partner_;

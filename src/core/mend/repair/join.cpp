@@ -158,8 +158,9 @@ Drawing joined(const Drawing& drawing, const std::vector<EndPair>& pairs, const 
 bool areAllAtJunctions(const Drawing& drawing, const std::vector<EndPair>& pairs, const MendSettings& settings) {
   const auto hasGap = [&settings](const EndPair& p) { return distance(p.a.place, p.b.place) > settings.coincidentMm; };
   if (std::any_of(pairs.begin(), pairs.end(), hasGap)) return false;
-  const PieceIndex index(pathsOf(drawing));
-  const Branches branches(pathsOf(drawing), index, settings.coincidentMm);
+  const Paths paths = pathsOf(drawing);
+  const PieceIndex index(paths);
+  const Branches branches(paths, index, settings.coincidentMm);
   return std::all_of(pairs.begin(), pairs.end(), [&](const EndPair& p) { return branches.atJunction(p.a, p.b); });
 }
 
@@ -193,8 +194,9 @@ PutTogether putTogether(const Drawing& drawing, const MendSettings& settings) {
   exactly.gapMm = settings.coincidentMm;
   std::vector<EndPair> pairs = pairEnds(drawing, exactly).pairs;
   if (pairs.empty()) return {drawing, {}};
-  const PieceIndex index(pathsOf(drawing));
-  const Branches branches(pathsOf(drawing), index, settings.coincidentMm);
+  const Paths paths = pathsOf(drawing);
+  const PieceIndex index(paths);
+  const Branches branches(paths, index, settings.coincidentMm);
   const std::vector<bool> twice = drawnTwice(drawing, index, settings);
   std::erase_if(pairs, [&](const EndPair& p) {
     return twice[p.a.path] || twice[p.b.path] || !onOneLayer(drawing, p.a.path, p.b.path) ||
