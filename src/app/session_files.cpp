@@ -162,11 +162,9 @@ void Session::exportTo(const QString& file, const ExportSettings& settings) {
   const auto write = [job = job(), path = std::filesystem::path(file.toStdString()),
                       settings](const std::stop_token& stop) {
     exportJob(job, path, settings);
-    const Drawing drawing = drawingFor(job, fileKindOf(path), settings);
     // What was written is read back as a stranger would.
-    const bool moved = job.drawing || job.refined;
-    const Drawing meant = moved ? asWritten(drawing, fileKindOf(path)) : drawing;
-    return Written{countsOf(pathsOf(drawing)), boxOf(pathsOf(drawing)),
+    const Drawing meant = writtenFor(job, fileKindOf(path), settings);
+    return Written{countsOf(pathsOf(meant)), boxOf(pathsOf(meant)),
                    std::make_shared<const Receipt>(receiptOf(path, &meant, stop))};
   };
   exporting_.begin(this, write, [this, file](const Outcome<Written>& got) {

@@ -1,7 +1,6 @@
 #include "cli/convert_command.h"
 
 #include <algorithm>
-#include <cctype>
 #include <chrono>
 
 #include "cli/command_parts.h"
@@ -32,12 +31,6 @@ struct ConvertOptions {
   ReceiptWish receipt;
   bool quiet = false;
 };
-
-std::string endingOf(const std::filesystem::path& file) {
-  std::string ending = file.extension().string();
-  std::transform(ending.begin(), ending.end(), ending.begin(), [](unsigned char c) { return std::tolower(c); });
-  return ending;
-}
 
 std::optional<PrintKind> printKindOf(const std::filesystem::path& file) {
   const std::string ending = endingOf(file);

@@ -7,6 +7,7 @@
 #include <QTimer>
 
 #include "app/steps/mend/finding_list.h"
+#include "app/steps/mend/mend_panel.h"
 #include "app/widgets/length_field.h"
 #include "core/io/read_drawing.h"
 #include "support/drawings.h"
@@ -353,6 +354,31 @@ class TestMendStep : public QObject {
     QVERIFY(openDrawing(f, file));
     QVERIFY(QTest::qWaitFor([&f] { return boxOf(pathsOf(drawingOf(f.job()))).width() > 90; }, 30'000));
     QCOMPARE(items.filter("25.4").size(), 1);
+  }
+
+  /// A repair whose outline is gone is told, looked at, and can be forgotten; leaving it means the same.
+  void aDecisionThatFindsNothingIsListed() {
+    for (const bool leave : {false, true}) {
+      WindowFixture f;
+      QVERIFY(openDrawing(f, writeFile(f, "gap.svg", kSquareWithAGap)));
+      f.window->showStep(MainWindow::kMend);
+      f.session().edit("t", {}, [](Job& job) {
+        job.mend.steps = {{MendStep::What::One, FindingKind::Loop, {40, 5}, "cut off", static_cast<OutlineId>(7)}};
+      });
+      QVERIFY(f.settle() && inspected(f));
+      QCOMPARE(countOf(f, FindingKind::LostDecision), 1U);
+      auto& list = f.window->findChild<MendPanel*>()->list();
+      list.choose(f.session().findings()->size() - 1);
+      QVERIFY(f.find<QLabel>("sentence")->text().contains("finds nothing to repair any more"));
+      QCOMPARE(f.find<QComboBox>("repair")->currentText(), QString("Forget the decision"));
+      (leave ? f.window->actions().leaveThis : f.window->actions().repairThis)->trigger();
+      QVERIFY(f.settle() && inspected(f));
+      QVERIFY(f.job().mend.steps.empty());
+      QCOMPARE(countOf(f, FindingKind::LostDecision), 0U);
+      f.window->actions().undo->trigger();
+      QVERIFY(f.settle() && inspected(f));
+      QCOMPARE(countOf(f, FindingKind::LostDecision), 1U);
+    }
   }
 
   void aBadDrawingLeavesTheJobAsItWas() {

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <QFile>
 #include <QJsonDocument>
 #include <QJsonObject>
 #include <QProcess>
@@ -26,6 +27,14 @@ inline QJsonObject report(const QStringList& arguments) {
   const Run run = cli(QStringList(arguments) << "--report"
                                              << "-");
   return QJsonDocument::fromJson(run.out.toUtf8()).object();
+}
+
+/// Writes an SVG of 100 x 100 mm that holds these shapes.
+inline void writeShapes(const QString& name, const QByteArray& shapes) {
+  QFile file(name);
+  if (!file.open(QIODevice::WriteOnly)) return;
+  file.write("<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"100mm\" height=\"100mm\" viewBox=\"0 0 100 100\">" +
+             shapes + "</svg>");
 }
 
 }  // namespace rim::test

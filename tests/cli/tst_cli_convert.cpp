@@ -16,11 +16,11 @@ class TestCliConvert : public QObject {
 
  private slots:
   void initTestCase() {
-    write(
-        "two.svg",
+    writeShapes(
+        at("two.svg"),
         "<g><title>Schnitt ö</title><path d=\"M10 10H50V40H10Z\"/></g><g><title>cut</title><circle cx=\"70\" cy=\"70\" "
         "r=\"10\"/></g>");
-    write("open.svg", "<path fill=\"none\" stroke=\"black\" d=\"M10 10H50V40\"/>");
+    writeShapes(at("open.svg"), "<path fill=\"none\" stroke=\"black\" d=\"M10 10H50V40\"/>");
   }
 
   void coordinatesBeginWhereTheyShall_data() {
@@ -63,7 +63,7 @@ class TestCliConvert : public QObject {
   }
 
   void circlesAreCirclesAndArcsTurnAQuarterAtMost() {
-    write("arc.svg", "<path d=\"M20 50 A30 30 0 1 1 80 50 L50 80 Z\"/><circle cx=\"50\" cy=\"50\" r=\"5\"/>");
+    writeShapes(at("arc.svg"), "<path d=\"M20 50 A30 30 0 1 1 80 50 L50 80 Z\"/><circle cx=\"50\" cy=\"50\" r=\"5\"/>");
     for (const char* version : {"2000", "r12"}) {
       QCOMPARE(cli({"convert", at("arc.svg"), "-o", at("arc.dxf"), "--dxf", version}).code, 0);
       const QString dxf = QString::fromUtf8(read("arc.dxf"));
@@ -136,12 +136,6 @@ class TestCliConvert : public QObject {
   QByteArray read(const QString& name) const {
     QFile file(at(name));
     return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
-  }
-  void write(const QString& name, const QByteArray& shapes) const {
-    QFile file(at(name));
-    file.open(QIODevice::WriteOnly);
-    file.write("<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"100mm\" height=\"100mm\" viewBox=\"0 0 100 100\">" +
-               shapes + "</svg>");
   }
   QTemporaryDir folder_;
 };

@@ -13,10 +13,10 @@ class TestCliRefine : public QObject {
 
  private slots:
   void initTestCase() {
-    write("two.svg", "<path d=\"M10 10H50V40H10Z\"/><path d=\"M40 30H80V70H40Z\"/>");
-    write("hole.svg", "<path d=\"M20 20H30V30H20Z\"/>");
-    write("line.svg", "<path fill=\"none\" stroke=\"black\" d=\"M10 10H50\"/>");
-    write("ring.svg", "<circle cx=\"50\" cy=\"50\" r=\"20.02\"/><circle cx=\"50.05\" cy=\"50\" r=\"10\"/>");
+    writeShapes(at("two.svg"), "<path d=\"M10 10H50V40H10Z\"/><path d=\"M40 30H80V70H40Z\"/>");
+    writeShapes(at("hole.svg"), "<path d=\"M20 20H30V30H20Z\"/>");
+    writeShapes(at("line.svg"), "<path fill=\"none\" stroke=\"black\" d=\"M10 10H50\"/>");
+    writeShapes(at("ring.svg"), "<circle cx=\"50\" cy=\"50\" r=\"20.02\"/><circle cx=\"50.05\" cy=\"50\" r=\"10\"/>");
   }
 
   void stepsAreDoneInTheirOrder_data() {
@@ -138,12 +138,6 @@ class TestCliRefine : public QObject {
 
  private:
   QString at(const QString& name) const { return folder_.filePath(name); }
-  void write(const QString& name, const QByteArray& shapes) const {
-    QFile file(at(name));
-    file.open(QIODevice::WriteOnly);
-    file.write("<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"100mm\" height=\"100mm\" viewBox=\"0 0 100 100\">" +
-               shapes + "</svg>");
-  }
   QTemporaryDir folder_;
 };
 

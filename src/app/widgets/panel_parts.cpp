@@ -4,6 +4,7 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
+#include <QToolButton>
 #include <QVBoxLayout>
 
 namespace rim::app {
@@ -47,6 +48,16 @@ QPushButton* buttonFor(QAction* action) {
     button->setChecked(action->isChecked());
     button->setToolTip(action->toolTip());
   });
+  return button;
+}
+
+QToolButton* signButton(const QString& sign, const QString& name) {
+  auto* button = new QToolButton;
+  button->setText(sign);
+  button->setToolTip(name);
+  button->setAccessibleName(name);
+  constexpr int kNarrowPx = 26;
+  button->setFixedWidth(kNarrowPx);
   return button;
 }
 

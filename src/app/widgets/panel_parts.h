@@ -5,6 +5,7 @@
 class QAction;
 class QLabel;
 class QPushButton;
+class QToolButton;
 class QVBoxLayout;
 class QWidget;
 
@@ -16,6 +17,8 @@ QLabel* addHeading(QVBoxLayout* layout, const QString& text);
 QLabel* addText(QVBoxLayout* layout, const QString& text = {});
 /// A button that does what the action does, and follows its name, tooltip and state.
 QPushButton* buttonFor(QAction* action);
+/// A narrow button with a sign on it; its name is its tooltip.
+QToolButton* signButton(const QString& sign, const QString& name);
 /// A name at the left and a control at the right; the name's mnemonic moves to the control. `behind` may stand behind
 /// it, with a unit or a value.
 void addRow(QVBoxLayout* layout, const QString& name, QWidget* control, const QString& tip, QLabel* behind = nullptr);

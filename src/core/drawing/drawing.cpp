@@ -47,12 +47,6 @@ Paths pathsOf(const Drawing& drawing) {
   return paths;
 }
 
-std::vector<std::size_t> layersOf(const Drawing& drawing) {
-  std::vector<std::size_t> layers;
-  for (const Outline& outline : drawing.outlines) layers.push_back(outline.layer);
-  return layers;
-}
-
 bool onOneLayer(const Drawing& drawing, std::size_t a, std::size_t b) {
   return drawing.layers.empty() || drawing.outlines[a].layer == drawing.outlines[b].layer;
 }
@@ -71,6 +65,12 @@ Drawing inFrame(const Drawing& drawing, Frame frame, double factor) {
     other.outlines.push_back(factor == 1 ? outline : outline.with(scaled(outline.path(), factor)));
     other.outlines.back().strokeWidth *= factor;
   }
+  return other;
+}
+
+Drawing moved(const Drawing& drawing, Point by) {
+  Drawing other = drawing;
+  for (Outline& outline : other.outlines) outline = outline.with(scaled(outline.path(), 1, by));
   return other;
 }
 

@@ -56,9 +56,6 @@ void addParts(Drawing& drawing, Outline outline, std::vector<Path> parts);
 /// The paths of all outlines, in order. By reference: the drawing must outlive them.
 Paths pathsOf(const Drawing& drawing);
 
-/// The layer of each outline.
-std::vector<std::size_t> layersOf(const Drawing& drawing);
-
 /// Whether two outlines lie on one layer, as all do where there are no layers.
 bool onOneLayer(const Drawing& drawing, std::size_t a, std::size_t b);
 
@@ -67,6 +64,9 @@ Drawing emptyLike(const Drawing& drawing);
 
 /// The same outlines with every length times `factor` (> 0), in another frame.
 Drawing inFrame(const Drawing& drawing, Frame frame, double factor);
+
+/// The same outlines elsewhere on the same page.
+Drawing moved(const Drawing& drawing, Point by);
 
 /// Where each outline stands in the list.
 using OutlinePlaces = std::unordered_map<OutlineId, std::size_t>;

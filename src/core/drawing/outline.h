@@ -34,8 +34,6 @@ class Outline {
   Outline offspring(Path path);
   /// Whether the other holds the very same path, without looking at it.
   bool sharesPath(const Outline& other) const { return path_ == other.path_; }
-  /// Tells paths that are shared from each other; for counting bytes.
-  const void* heldPath() const { return path_.get(); }
   /// How many outlines were made of this one; an id is minted from it. For the job file.
   std::uint32_t minted() const { return minted_; }
   void setMinted(std::uint32_t count) { minted_ = count; }

@@ -15,6 +15,12 @@ Affine rotation(double radians) {
   return {cosine, sine, -sine, cosine, 0, 0};
 }
 
+Affine about(Point centre, const Affine& map) { return shift(centre) * map * shift(-centre); }
+
+Affine mirrorAbout(Point place, double angle) {
+  return about(place, rotation(angle) * scale(1, -1) * rotation(-angle));
+}
+
 Affine operator*(const Affine& outer, const Affine& inner) {
   const Point x = outer.turned({inner.a, inner.b});
   const Point y = outer.turned({inner.c, inner.d});

@@ -23,6 +23,10 @@ Affine scale(double x, double y);
 /// Counter-clockwise for y up.
 Affine rotation(double radians);
 
+/// A map done about a centre instead of the origin.
+Affine about(Point centre, const Affine& map);
+/// Mirrored about the line through a place at an angle (radians).
+Affine mirrorAbout(Point place, double angle);
 /// First `inner`, then `outer`.
 Affine operator*(const Affine& outer, const Affine& inner);
 

@@ -16,6 +16,7 @@ struct Piece {
 Piece pieceOf(const Path& path, std::size_t i);
 
 bool isArc(const Segment& segment);
+inline bool isLine(const Segment& segment) { return segment.kind == SegmentKind::Line; }
 Cubic cubicOf(Point start, const Segment& segment);
 
 Point pointAt(Point start, const Segment& segment, double t);

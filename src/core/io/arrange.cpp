@@ -7,12 +7,6 @@
 namespace rim {
 namespace {
 
-Drawing movedBy(const Drawing& drawing, Point by) {
-  Drawing out = drawing;
-  for (Outline& outline : out.outlines) outline = outline.with(scaled(outline.path(), 1, by));
-  return out;
-}
-
 Drawing layerAlone(const Drawing& drawing, std::size_t layer) {
   Drawing out = emptyLike(drawing);
   out.layers = {drawing.layers[layer]};
@@ -29,13 +23,13 @@ Drawing layerAlone(const Drawing& drawing, std::size_t layer) {
 Drawing withOrigin(const Drawing& drawing, OriginAt origin) {
   const Box box = boxOf(pathsOf(drawing));
   if (origin == OriginAt::Drawing || box.empty()) return drawing;
-  return movedBy(drawing, -(origin == OriginAt::Centre ? lerp(box.low, box.high, 0.5) : box.low));
+  return moved(drawing, -(origin == OriginAt::Centre ? lerp(box.low, box.high, 0.5) : box.low));
 }
 
 Drawing onArtworkPage(const Drawing& drawing, double marginMm) {
   const Box box = boxOf(pathsOf(drawing));
   if (box.empty()) return drawing;
-  Drawing out = movedBy(drawing, Point{marginMm, marginMm} - box.low);
+  Drawing out = moved(drawing, Point{marginMm, marginMm} - box.low);
   out.pageWidth = box.width() + 2 * marginMm;
   out.pageHeight = box.height() + 2 * marginMm;
   return out;

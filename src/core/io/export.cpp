@@ -4,25 +4,20 @@
 #include <cctype>
 
 #include "core/error.h"
+#include "core/geometry/circle.h"
 #include "core/geometry/outermost.h"
 #include "core/io/read_drawing.h"
 #include "core/io/svg/write_svg.h"
-#include "core/refine/propose/exact_shapes.h"
 
 namespace rim {
 
 namespace {
 
 std::optional<FileKind> kindByEnding(const std::filesystem::path& file) {
-  std::string ending = file.extension().string();
-  std::transform(ending.begin(), ending.end(), ending.begin(), [](unsigned char c) { return std::tolower(c); });
+  const std::string ending = endingOf(file);
   if (ending == ".svg") return FileKind::Svg;
   if (ending == ".dxf") return FileKind::Dxf;
   return {};
-}
-
-void move(Drawing& drawing, Point away) {
-  for (Outline& outline : drawing.outlines) outline = outline.with(scaled(outline.path(), 1, away));
 }
 
 void writeAsItIs(Drawing drawing, const std::filesystem::path& file, const ExportSettings& settings,
@@ -38,6 +33,12 @@ void writeAsItIs(Drawing drawing, const std::filesystem::path& file, const Expor
 
 }  // namespace
 
+std::string endingOf(const std::filesystem::path& file) {
+  std::string ending = file.extension().string();
+  std::transform(ending.begin(), ending.end(), ending.begin(), [](unsigned char c) { return std::tolower(c); });
+  return ending;
+}
+
 Drawing onItsPage(Drawing drawing) {
   const Box box = boxOf(pathsOf(drawing));
   if (box.empty()) return drawing;
@@ -48,7 +49,7 @@ Drawing onItsPage(Drawing drawing) {
   const bool faraway = !onPage && std::max(box.low.x, box.low.y) > size;
   const bool unreadable = std::max(box.high.x, box.high.y) > kLargestCoordinate;
   const Point away = outside || faraway || unreadable ? -box.low : Point{};
-  if (!(away == Point{})) move(drawing, away);
+  if (!(away == Point{})) drawing = moved(drawing, away);
   if (!(away == Point{}) || !onPage) {
     drawing.pageWidth = box.high.x + away.x;
     drawing.pageHeight = box.high.y + away.y;
@@ -86,19 +87,23 @@ Drawing asWritten(Drawing drawing, FileKind kind) {
   return kind == FileKind::Svg ? onItsPage(std::move(drawing)) : drawing;
 }
 
+Drawing writtenFor(const Job& job, FileKind kind, const ExportSettings& settings) {
+  return asPlaced(job, drawingFor(job, kind, settings), kind);
+}
+
+Drawing asPlaced(const Job& job, Drawing drawing, FileKind kind) {
+  const bool onPicture = !job.drawing && !job.refined;
+  return onPicture ? drawing : asWritten(std::move(drawing), kind);
+}
+
 void writeDrawing(Drawing drawing, const std::filesystem::path& file, const ExportSettings& settings,
                   const std::string& note) {
-  if (fileKindOf(file) == FileKind::Svg) drawing = onItsPage(std::move(drawing));
-  writeAsItIs(std::move(drawing), file, settings, note);
+  writeAsItIs(asWritten(std::move(drawing), fileKindOf(file)), file, settings, note);
 }
 
 void exportJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings) {
-  const FileKind kind = fileKindOf(file);
   const std::string note = settings.withOrigin ? job.origin : std::string();
-  Drawing drawing = drawingFor(job, kind, settings);
-  // The page of a picture's outlines is the picture, as long as nothing was placed elsewhere.
-  if (job.drawing || job.refined) return writeDrawing(std::move(drawing), file, settings, note);
-  writeAsItIs(std::move(drawing), file, settings, note);
+  writeAsItIs(writtenFor(job, fileKindOf(file), settings), file, settings, note);
 }
 
 }  // namespace rim

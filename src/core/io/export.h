@@ -22,6 +22,9 @@ struct ExportSettings {
 
 enum class FileKind { Svg, Dxf };
 
+/// The ending of a file's name in small letters, with its dot.
+std::string endingOf(const std::filesystem::path& file);
+
 /// The kind of file that the ending means, capital letters or not. Throws InputError for others.
 FileKind fileKindOf(const std::filesystem::path& file);
 
@@ -49,7 +52,14 @@ Drawing asWritten(Drawing drawing, FileKind kind);
 void writeDrawing(Drawing drawing, const std::filesystem::path& file, const ExportSettings& settings,
                   const std::string& note = {});
 
-/// Writes what drawingFor() gives. Throws InputError (unknown ending, curves in R12) or WriteError.
+/// A job's drawing (mm) where it will lie in such a file: the page of a picture's outlines is the picture, as long as
+/// nothing was placed elsewhere; else asWritten().
+Drawing asPlaced(const Job& job, Drawing drawing, FileKind kind);
+
+/// What drawingFor() gives, placed so: what exportJob() writes.
+Drawing writtenFor(const Job& job, FileKind kind, const ExportSettings& settings);
+
+/// Writes what writtenFor() gives. Throws InputError (unknown ending, curves in R12) or WriteError.
 void exportJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings);
 
 }  // namespace rim

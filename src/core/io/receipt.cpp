@@ -7,7 +7,7 @@
 #include <nlohmann/json.hpp>
 
 #include "core/error.h"
-#include "core/geometry/box_index.h"
+#include "core/geometry/nearest_on_paths.h"
 #include "core/geometry/nesting.h"
 #include "core/geometry/segment.h"
 #include "core/io/arrange.h"
@@ -45,32 +45,15 @@ std::string unitOf(const ReadResult& read) {
 
 /// The largest distance of the places of one drawing from the other.
 double farthest(const Drawing& from, const Drawing& to, double stepMm) {
-  std::vector<Piece> pieces;
-  std::vector<Box> boxes;
-  for (const Outline& outline : to.outlines) {
-    for (std::size_t i = 0; i < outline.path().segments.size(); ++i) {
-      pieces.push_back(pieceOf(outline.path(), i));
-      boxes.push_back(boxOf(pieces.back()));
-    }
-  }
-  const BoxIndex index(boxes);
+  const NearestOnPaths paths(pathsOf(to));
   double most = 0;
-  const auto look = [&](Point p) {
-    double least = std::numeric_limits<double>::infinity();
-    constexpr std::size_t kFirst = 4;
-    for (const std::size_t i : index.nearest(p, kFirst)) least = std::min(least, distanceTo(pieces[i], p));
-    if (least <= most) return;
-    Box spot;
-    spot.include(p);
-    index.near(spot, least, [&](std::size_t i) { least = std::min(least, distanceTo(pieces[i], p)); });
-    most = std::max(most, least);
-  };
   for (const Outline& outline : from.outlines) {
     for (std::size_t i = 0; i < outline.path().segments.size(); ++i) {
       const Piece piece = pieceOf(outline.path(), i);
       constexpr double kMostSteps = 200;
       const auto steps = static_cast<int>(std::clamp(std::ceil(lengthOf(piece) / stepMm), 2.0, kMostSteps));
-      for (int k = 0; k <= steps; ++k) look(pointAt(piece, static_cast<double>(k) / steps));
+      for (int k = 0; k <= steps; ++k)
+        most = std::max(most, paths.distanceTo(pointAt(piece, static_cast<double>(k) / steps)));
     }
   }
   return most;

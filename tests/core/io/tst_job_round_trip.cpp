@@ -149,6 +149,11 @@ Job randomJob(unsigned seed) {
   return job;
 }
 
+std::vector<std::byte> bytes(const std::string& text) {
+  const auto all = std::as_bytes(std::span(text));
+  return {all.begin(), all.end()};
+}
+
 Drawing drawingWith(std::vector<Path> paths, double width, double height) {
   Drawing drawing;
   setPaths(drawing, std::move(paths));
@@ -250,10 +255,6 @@ class TestJobRoundTrip : public QObject {
   void jobsOfTheFirstVersionAreOpened() {
     QTemporaryDir folder;
     const std::filesystem::path file = folder.filePath("old.snugrim").toStdString();
-    const auto bytes = [](const std::string& text) {
-      const auto all = std::as_bytes(std::span(text));
-      return std::vector<std::byte>(all.begin(), all.end());
-    };
     const std::string settings =
         R"({"snugrim-job": 1, "picture": {"name": "plate.dxf", "dots-per-inch": 0}, "origin": "", "preparation": [],
             "trace": {"light-is-ink": false, "tolerance-px": 0.35, "min-area-px2": 4, "corners": 50},
@@ -270,10 +271,6 @@ class TestJobRoundTrip : public QObject {
   void jobsOfTheSecondVersionAreOpened() {
     QTemporaryDir folder;
     const std::filesystem::path file = folder.filePath("old.snugrim").toStdString();
-    const auto bytes = [](const std::string& text) {
-      const auto all = std::as_bytes(std::span(text));
-      return std::vector<std::byte>(all.begin(), all.end());
-    };
     const std::string settings =
         R"({"snugrim-job": 2, "picture": {"name": "plate.dxf", "dots-per-inch": 0}, "origin": "", "preparation": [],
             "trace": {"light-is-ink": false, "tolerance-px": 0.35, "min-area-px2": 4, "corners": 50},

@@ -33,7 +33,7 @@ double residual(const Drawing& drawing, const Affine& map) {
   return most;
 }
 
-Affine mirrorAbout(Point place, double angle) {
+Affine reflection(Point place, double angle) {
   return shift(place) * rotation(angle) * scale(1, -1) * rotation(-angle) * shift(-place);
 }
 
@@ -88,7 +88,7 @@ class TestSymmetry : public QObject {
         QVERIFY2(std::abs(off) < 0.5, qPrintable(QString("seed %1: %2").arg(seed).arg(off)));
         const Refined refined = symmetrized(drawing, SymmetryWish::Auto, SymmetryFrom::Best, 1);
         QCOMPARE(refined.drawing.outlines.size(), 4U);
-        QVERIFY(residual(refined.drawing, mirrorAbout(found->centre, found->axisAngle)) < 1e-6);
+        QVERIFY(residual(refined.drawing, reflection(found->centre, found->axisAngle)) < 1e-6);
         for (const Finding& f : inspect(refined.drawing, {}))
           QVERIFY(f.kind != FindingKind::OpenEnd && f.kind != FindingKind::Crossing);
       }
@@ -110,7 +110,7 @@ class TestSymmetry : public QObject {
     QVERIFY(std::abs(right.high.x - was.high.x) < 0.1);
     const auto found = symmetryOf(drawing, SymmetryWish::Mirror, 2);
     const Drawing mean = symmetrized(drawing, SymmetryWish::Mirror, SymmetryFrom::Mean, 2).drawing;
-    QVERIFY(residual(mean, mirrorAbout(found->centre, found->axisAngle)) < 1e-6);
+    QVERIFY(residual(mean, reflection(found->centre, found->axisAngle)) < 1e-6);
   }
 
   void openLinesAreMirroredToo() {
@@ -120,8 +120,19 @@ class TestSymmetry : public QObject {
     add(drawing, {{60, 50}, {Segment::line({58, 40})}, false});
     const Drawing exact = symmetrized(drawing, SymmetryWish::Mirror, SymmetryFrom::Left, 0.5).drawing;
     const auto found = symmetryOf(drawing, SymmetryWish::Mirror, 0.5);
-    QVERIFY(residual(exact, mirrorAbout(found->centre, found->axisAngle)) < 1e-6);
+    QVERIFY(residual(exact, reflection(found->centre, found->axisAngle)) < 1e-6);
     QCOMPARE(countsOf(pathsOf(exact)).open, 3U);
+    // Lines that go on straight become one, and an open line stays open, with both its ends.
+    Drawing zigzag = badge(0, 1);
+    add(zigzag, {{20, 10},
+                 {Segment::line({26, 10}), Segment::line({30, 14}), Segment::line({50, 14}), Segment::line({54, 10}),
+                  Segment::line({60, 10})},
+                 false});
+    const Drawing both = symmetrized(zigzag, SymmetryWish::Mirror, SymmetryFrom::Left, 0.5).drawing;
+    const Path& line = both.outlines.back().path();
+    QVERIFY(!line.closed && line.segments.size() == 5);
+    const double width = std::abs(line.segments.back().end.x - line.start.x);
+    QVERIFY2(std::abs(width - 40) < 1e-6, qPrintable(QString::number(width)));
   }
 
   void aFlowerIsTurned() {

@@ -2,6 +2,7 @@
 #include <numbers>
 #include <random>
 
+#include "core/geometry/circle.h"
 #include "core/geometry/segment.h"
 #include "core/refine/propose/exact_shapes.h"
 #include "core/refine/propose/proposal.h"

@@ -251,7 +251,7 @@ void MendPanel::decide(MendStep::What what) {
   const Finding* f = finding();
   if (f == nullptr) return;
   const std::string chosen = what == MendStep::What::Leave ? std::string() : repair();
-  if (chosen == "forget") return forget(*f);
+  if (f->kind == FindingKind::LostDecision) return forget(*f);
   decide(stepFor(mendedDrawingOf(session_.shown()), *f, what, chosen, mmPerPixel(session_.shown())));
 }
 

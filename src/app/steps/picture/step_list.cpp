@@ -8,6 +8,7 @@
 #include <QToolButton>
 
 #include "app/steps/picture/step_text.h"
+#include "app/widgets/panel_parts.h"
 
 namespace rim::app {
 namespace {
@@ -15,15 +16,6 @@ namespace {
 bool sameKinds(const std::vector<PreparationStep>& a, const std::vector<PreparationStep>& b) {
   return std::equal(a.begin(), a.end(), b.begin(), b.end(),
                     [](const auto& x, const auto& y) { return x.what.index() == y.what.index(); });
-}
-
-QToolButton* smallButton(const QString& sign, const QString& name) {
-  auto* button = new QToolButton;
-  button->setText(sign);
-  button->setToolTip(name);
-  button->setAccessibleName(name);
-  button->setFixedWidth(26);
-  return button;
 }
 
 }  // namespace
@@ -101,7 +93,7 @@ StepList::Row StepList::makeRow(std::size_t index) {
     line->addWidget(row.crop);
     connect(row.crop, &QLineEdit::editingFinished, this, [this, index, field = row.crop] { cropTyped(index, field); });
   }
-  auto* up = smallButton(QStringLiteral("↑"), tr("Do this earlier: %1").arg(name));
+  auto* up = signButton(QStringLiteral("↑"), tr("Do this earlier: %1").arg(name));
   up->setEnabled(index > 0);
   line->addWidget(up);
   connect(up, &QToolButton::clicked, this, [this, index] {
@@ -109,7 +101,7 @@ StepList::Row StepList::makeRow(std::size_t index) {
     std::swap(steps[index], steps[index - 1]);
     emit changed(steps, tr("Move: %1").arg(stepName(steps[index - 1].what)), {});
   });
-  auto* remove = smallButton(QStringLiteral("×"), tr("Remove: %1").arg(name));
+  auto* remove = signButton(QStringLiteral("×"), tr("Remove: %1").arg(name));
   line->addWidget(remove);
   connect(remove, &QToolButton::clicked, this, [this, index] {
     std::vector<PreparationStep> steps = steps_;

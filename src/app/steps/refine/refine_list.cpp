@@ -10,21 +10,9 @@
 
 #include "app/steps/refine/refine_text.h"
 #include "app/widgets/length_field.h"
+#include "app/widgets/panel_parts.h"
 
 namespace rim::app {
-namespace {
-
-QToolButton* smallButton(const QString& sign, const QString& name) {
-  auto* button = new QToolButton;
-  button->setText(sign);
-  button->setToolTip(name);
-  button->setAccessibleName(name);
-  button->setFixedWidth(26);
-  return button;
-}
-
-}  // namespace
-
 RefineList::RefineList(QWidget* parent) : QWidget(parent), column_(new QVBoxLayout(this)) {
   column_->setContentsMargins(0, 0, 0, 0);
   column_->setSpacing(4);
@@ -74,7 +62,7 @@ void RefineList::makeRow(std::size_t index) {
   auto* label = new QLabel(name);
   label->setWordWrap(true);
   line->addWidget(label, 1);
-  auto* up = smallButton(QStringLiteral("↑"), tr("Do this earlier: %1").arg(name));
+  auto* up = signButton(QStringLiteral("↑"), tr("Do this earlier: %1").arg(name));
   up->setEnabled(index > 0);
   line->addWidget(up);
   connect(up, &QToolButton::clicked, this, [this, index, name] {
@@ -82,7 +70,7 @@ void RefineList::makeRow(std::size_t index) {
     std::swap(steps[index], steps[index - 1]);
     emit changed(steps, tr("Earlier: %1").arg(name), {});
   });
-  auto* remove = smallButton(QStringLiteral("×"), tr("Take out: %1").arg(name));
+  auto* remove = signButton(QStringLiteral("×"), tr("Take out: %1").arg(name));
   line->addWidget(remove);
   connect(remove, &QToolButton::clicked, this, [this, index, name] {
     std::vector<refine::Step> steps = steps_;

@@ -10,10 +10,10 @@
 
 #include "core/error.h"
 #include "core/geometry/arc.h"
+#include "core/geometry/circle.h"
 #include "core/io/common/safe_file.h"
 #include "core/io/dxf/dxf_layers.h"
 #include "core/io/dxf/dxf_text.h"
-#include "core/refine/propose/exact_shapes.h"
 
 namespace rim {
 namespace {

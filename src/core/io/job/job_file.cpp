@@ -129,8 +129,7 @@ void saveJob(const Job& job, const std::filesystem::path& file) {
   // Text in a note may come in any encoding; what is no UTF-8 is replaced.
   constexpr int kIndent = 2;
   addText(kSettings, settingsOf(job).dump(kIndent, ' ', false, Json::error_handler_t::replace));
-  if (hasOutlines(job))
-    addText(kOutlines, svgText(job.drawing || job.refined ? onItsPage(drawingOf(job)) : drawingOf(job), job.origin));
+  if (hasOutlines(job)) addText(kOutlines, svgText(asPlaced(job, drawingOf(job), FileKind::Svg), job.origin));
   writeBeside(file, [&parts](const std::filesystem::path& beside) { writeZip(beside, parts); });
 }
 

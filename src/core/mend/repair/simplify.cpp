@@ -6,6 +6,7 @@
 #include <set>
 
 #include "core/geometry/arc.h"
+#include "core/geometry/circle.h"
 #include "core/geometry/flatten.h"
 #include "core/geometry/segment.h"
 #include "core/mend/find/crossings.h"
@@ -56,9 +57,7 @@ class Simplifying {
       if (std::abs(distance(lerp(a, b, 0.5), centre) - radius) > tolerance_) return {};
     }
     if (std::abs(std::abs(turning) - 2 * std::numbers::pi) > 0.01) return {};
-    const Point right = centre + Point{radius, 0};
-    const double bulge = turning > 0 ? 1 : -1;
-    return Path{right, {Segment::arc(centre - Point{radius, 0}, bulge), Segment::arc(right, bulge)}, true};
+    return circlePathOf(centre, radius, turning > 0 ? 1 : -1);
   }
 
   void beginAtCorner() {

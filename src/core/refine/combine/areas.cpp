@@ -94,6 +94,7 @@ Path withoutSeams(const Path& path) {
   Path out = path;
   for (std::size_t i = 0; i < out.segments.size() && out.segments.size() > 2;) {
     const std::size_t next = (i + 1) % out.segments.size();
+    if (next == 0 && !path.closed) break;
     const Piece before = pieceOf(out, i);
     const Piece after = pieceOf(out, next);
     const bool arcs = isArc(before.segment) && isArc(after.segment);
@@ -106,7 +107,7 @@ Path withoutSeams(const Path& path) {
     if (next == 0) out.start = before.start;
     out.segments[next] = one.front();
     out.segments.erase(out.segments.begin() + static_cast<std::ptrdiff_t>(i));
-    out.segments.back().end = out.start;
+    if (path.closed) out.segments.back().end = out.start;
   }
   return out;
 }

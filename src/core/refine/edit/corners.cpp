@@ -13,8 +13,6 @@
 namespace rim {
 namespace {
 
-bool isLine(const Segment& segment) { return segment.kind == SegmentKind::Line; }
-
 /// Where the carriers of two sides meet, a line without end or a whole circle each, nearest to `near`.
 std::optional<Point> meetingOf(const Piece& a, const Piece& b, Point near) {
   std::vector<Point> places;

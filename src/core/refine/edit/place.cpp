@@ -15,9 +15,6 @@ Point middleOf(const Drawing& drawing) {
   return box.empty() ? Point{} : lerp(box.low, box.high, 0.5);
 }
 
-/// A map done about a centre instead of the origin.
-Affine about(Point centre, const Affine& map) { return shift(centre) * map * shift(-centre); }
-
 Path mappedPath(const Path& path, const Affine& map) {
   Path made = transformed(path, map, kExactMm);
   return map.determinant() < 0 && path.closed ? reversed(made) : made;
@@ -74,7 +71,7 @@ Drawing scaledBy(const Drawing& drawing, double factor) {
 
 Drawing placed(const Drawing& drawing, Point at, Hold hold) {
   const Box box = boxOf(pathsOf(drawing));
-  return box.empty() ? drawing : mapped(drawing, shift(at - pointOf(box, hold)));
+  return box.empty() ? drawing : moved(drawing, at - pointOf(box, hold));
 }
 
 Drawing fitted(const Drawing& drawing, double widthMm, double heightMm) {

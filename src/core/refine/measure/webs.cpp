@@ -21,7 +21,6 @@ constexpr double kShortest = 1e-5;  // mm; what is shorter is where borders touc
 struct Side {
   Piece piece;
   Box box;
-  std::size_t outline = 0;
 };
 
 /// A node where a border turns.
@@ -87,7 +86,7 @@ class Borders {
       for (std::size_t i = 0; i < n; ++i) {
         const Piece piece = pieceOf(path, i);
         if (lengthOf(piece) <= kOnMm) continue;
-        sides.push_back({piece, boxOf(piece), o});
+        sides.push_back({piece, boxOf(piece)});
         boxes.push_back(sides.back().box);
         const Point in = tangentAt(pieceOf(path, (i + n - 1) % n), 1);
         const Point out = tangentAt(piece, 0);

@@ -11,8 +11,6 @@
 namespace rim {
 namespace {
 
-bool isLine(const Segment& segment) { return segment.kind == SegmentKind::Line; }
-
 /// A line without ends.
 struct Carrier {
   Point place;

@@ -21,17 +21,6 @@ struct ExactShape {
 /// several do, the one with the least mean distance is taken, a simpler one before one with more to choose.
 std::optional<ExactShape> exactShapeOf(const Path& closed, const std::set<TrueUpKind>& kinds, double withinMm);
 
-/// The circle that a path is exactly, within a millionth of its size.
-struct CircleOf {
-  Point centre;
-  double radius = 0;
-};
-std::optional<CircleOf> circleOf(const Path& closed);
-
-/// A circle as a closed path of two half circles that begins at its right; `turn` 1 runs counter-clockwise, -1
-/// clockwise.
-Path circlePathOf(Point centre, double radius, double turn);
-
 /// The largest distance of one path from the other, either way, and where; looked at in about `places` places.
 struct Apart {
   double mm = 0;

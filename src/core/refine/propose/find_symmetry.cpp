@@ -6,8 +6,7 @@
 
 #include "core/error.h"
 #include "core/geometry/affine.h"
-#include "core/geometry/box_index.h"
-#include "core/geometry/flatten.h"
+#include "core/geometry/nearest_on_paths.h"
 #include "core/geometry/segment.h"
 #include "core/refine/propose/symmetry.h"
 
@@ -17,11 +16,11 @@ namespace {
 /// Places all along the drawing, and the nearest place of it to any other.
 class Likeness {
  public:
-  Likeness(const Drawing& drawing, int count) : index_(boxesOf(drawing, pieces_)) {
+  Likeness(const Drawing& drawing, int count) : paths_(pathsOf(drawing)) {
     const double step = totalLength(pathsOf(drawing)) / count;
     double next = step / 2;
     double walked = 0;
-    for (const Piece& piece : pieces_) {
+    for (const Piece& piece : paths_.pieces()) {
       const double size = lengthOf(piece);
       for (; next < walked + size; next += step) places_.push_back(pointAt(piece, (next - walked) / size));
       walked += size;
@@ -30,20 +29,7 @@ class Likeness {
 
   const std::vector<Point>& places() const { return places_; }
 
-  /// The nearest place to p within `reach`; none: there is nothing.
-  std::optional<Point> nearest(Point p, double reach) const {
-    std::optional<Point> best;
-    double least = reach;
-    Box box;
-    box.include(p);
-    index_.near(box, reach, [&](std::size_t i) {
-      const Point place = pointAt(pieces_[i], nearestOn(pieces_[i], p));
-      if (distance(place, p) > least) return;
-      least = distance(place, p);
-      best = place;
-    });
-    return best;
-  }
+  std::optional<Point> nearest(Point p, double reach) const { return paths_.within(p, reach); }
 
   /// The mean distance of all mapped places from the drawing, each counted up to `reach`; every `every`-th is looked
   /// at.
@@ -69,19 +55,7 @@ class Likeness {
   }
 
  private:
-  static std::vector<Box> boxesOf(const Drawing& drawing, std::vector<Piece>& pieces) {
-    std::vector<Box> boxes;
-    for (const Outline& outline : drawing.outlines) {
-      for (std::size_t i = 0; i < outline.path().segments.size(); ++i) {
-        pieces.push_back(pieceOf(outline.path(), i));
-        boxes.push_back(boxOf(pieces.back()));
-      }
-    }
-    return boxes;
-  }
-
-  std::vector<Piece> pieces_;
-  BoxIndex index_;
+  NearestOnPaths paths_;
   std::vector<Point> places_;
 };
 
@@ -91,13 +65,7 @@ Point centroidOf(const Likeness& likeness) {
   return sum * (1 / static_cast<double>(likeness.places().size()));
 }
 
-Affine mirrorAbout(Point place, double angle) {
-  return shift(place) * rotation(angle) * scale(1, -1) * rotation(-angle) * shift(-place);
-}
-
-Affine turnAbout(Point centre, int turns) {
-  return shift(centre) * rotation(2 * std::numbers::pi / turns) * shift(-centre);
-}
+Affine turnAbout(Point centre, int turns) { return about(centre, rotation(2 * std::numbers::pi / turns)); }
 
 constexpr int kRounds = 60;
 

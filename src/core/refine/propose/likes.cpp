@@ -6,6 +6,7 @@
 #include <numbers>
 #include <optional>
 
+#include "core/geometry/circle.h"
 #include "core/refine/propose/exact_shapes.h"
 #include "core/trace/fit/primitive.h"
 

@@ -9,7 +9,6 @@
 #include "core/geometry/intersect.h"
 #include "core/geometry/path_place.h"
 #include "core/geometry/segment.h"
-#include "core/mend/repair/meet.h"
 #include "core/refine/combine/areas.h"
 #include "core/refine/edit/place.h"
 #include "core/refine/propose/symmetry.h"
@@ -32,25 +31,6 @@ Path onAxis(Path path) {
   put(path.start);
   for (Segment& s : path.segments) put(s.end);
   return path;
-}
-
-/// Two lines that go on straight across the axis become one.
-Path withoutSeams(const Path& path) {
-  Path out = path;
-  for (std::size_t i = 0; i < out.segments.size() && out.segments.size() > 2;) {
-    const std::size_t next = (i + 1) % out.segments.size();
-    const bool seam = out.segments[i].end.x == 0 && (path.closed || next != 0);
-    const auto one = seam ? asOne(pieceOf(out, i), pieceOf(out, next), 1e-9) : std::vector<Segment>{};
-    if (one.size() != 1) {
-      ++i;
-      continue;
-    }
-    if (next == 0) out.start = segmentStart(out, i);
-    out.segments[next] = one.front();
-    out.segments.erase(out.segments.begin() + static_cast<std::ptrdiff_t>(i));
-    if (out.closed) out.segments.back().end = out.start;
-  }
-  return out;
 }
 
 /// The parts of an open path at the left of the axis.
@@ -83,7 +63,7 @@ std::vector<Path> withImage(const Path& part) {
   Path whole = ends ? part : image;
   append(whole, ends ? image : part);
   if (ends && begins) whole.closed = true;
-  return {withoutSeams(whole)};
+  return {std::move(whole)};
 }
 
 /// The left half of all closed outlines, each with its number.
@@ -117,7 +97,7 @@ Drawing ofLeftHalf(const Drawing& drawing, const std::stop_token& stop) {
     }
     for (AreaOutline& area : areaOutlines(
              rings, [](int a, int) { return a > 0; }, kOnAxisMm, stop)) {
-      area.path = withoutSeams(onAxis(area.path));
+      area.path = onAxis(area.path);
       areas.push_back(std::move(area));
     }
     all.insert(all.end(), places.begin(), places.end());
@@ -223,7 +203,7 @@ Path bentTo(Path path, Point end) {
 
 /// An outline round the centre: one part of it, all round.
 Path ofOnePart(const Path& closed, const Symmetry& turn) {
-  const Affine spin = shift(turn.centre) * rotation(2 * std::numbers::pi / turn.turns) * shift(-turn.centre);
+  const Affine spin = about(turn.centre, rotation(2 * std::numbers::pi / turn.turns));
   const bool clockwise = signedArea(closed) < 0;
   const Path way = clockwise ? reversed(closed) : closed;
   const PathPlace from{0, 0, way.start, 0};
@@ -241,7 +221,7 @@ Path ofOnePart(const Path& closed, const Symmetry& turn) {
 }
 
 Drawing turnSymmetric(const Drawing& drawing, const Symmetry& turn) {
-  const Affine spin = shift(turn.centre) * rotation(2 * std::numbers::pi / turn.turns) * shift(-turn.centre);
+  const Affine spin = about(turn.centre, rotation(2 * std::numbers::pi / turn.turns));
   Drawing out = drawing;
   std::vector<bool> done(drawing.outlines.size(), false);
   const auto middle = [&](std::size_t i) {

@@ -2,6 +2,7 @@
 
 #include <numbers>
 
+#include "core/geometry/circle.h"
 #include "core/trace/contour/noise.h"
 #include "core/trace/fit/ellipse.h"
 #include "core/trace/fit/moments.h"
@@ -50,11 +51,7 @@ std::optional<Path> asCircle(const Border& border, double deviationPx, double fa
   for (const Point p : border) {
     if (std::abs(distance(p, circle->centre) - circle->radius) > farthestPx) return std::nullopt;
   }
-  const Point right{circle->radius, 0};
-  const double bulge = borderArea(border) < 0 ? -1 : 1;
-  return Path{circle->centre + right,
-              {Segment::arc(circle->centre - right, bulge), Segment::arc(circle->centre + right, bulge)},
-              true};
+  return circlePathOf(circle->centre, circle->radius, borderArea(border) < 0 ? -1 : 1);
 }
 
 /// Axes so near to level or upright become so.
