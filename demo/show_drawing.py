@@ -17,11 +17,16 @@ logging.getLogger("fontTools").setLevel(logging.ERROR)
 import svgelements  # noqa: E402  (imports fontTools)
 
 
+def is_closed(entity):
+    """A CIRCLE has no flag to say so."""
+    return entity.dxftype() == "CIRCLE" or bool(getattr(entity, "closed", False) or getattr(entity, "is_closed", False))
+
+
 def dxf_facts(file):
     drawing = ezdxf.readfile(file)
     entities = list(drawing.modelspace())
     box = bbox.extents(entities, fast=False)
-    closed = sum(bool(getattr(e, "closed", False) or getattr(e, "is_closed", False)) for e in entities)
+    closed = sum(is_closed(e) for e in entities)
     return len(entities), closed, box.size.x, box.size.y
 
 
