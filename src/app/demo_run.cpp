@@ -94,6 +94,14 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          w.showStep(MainWindow::kTrace);
          waitFor([&w] { return !w.findChild<SmoothnessCurve*>()->nodes().empty(); });
        }},
+      {"strokes",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kTrace);
+         constexpr double kHealPx = 26;
+         w.session().edit({}, {}, [](Job& job) { job.trace.method = TraceMethod::Centreline; });
+         w.session().edit({}, {}, [](Job& job) { job.trace.strokes.healPx = kHealPx; });
+         waitFor([&w] { return w.session().upToDate(); });
+       }},
       {"export",
        [](MainWindow& w) {
          w.actions().compare->actions()[static_cast<int>(Compare::Outlines)]->trigger();
@@ -196,6 +204,7 @@ int takeShot(MainWindow& window, const QString& view, const QString& file) {
   window.show();
   const QString demo = view.startsWith("picture") ? "window-card-photo.jpg"
                        : view.startsWith("mend")  ? "spool-plate.dxf"
+                       : view == "strokes"        ? "swallow.jpg"
                                                   : "badge.jpg";
   if (view != "empty" && !openAndTrace(window, demo))
     return trouble("the demo picture could not be traced: " + window.sentence());

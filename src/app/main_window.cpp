@@ -135,6 +135,7 @@ void MainWindow::build() {
                          {{"badge.jpg", tr("Badge of the kite loft")},
                           {"window-card-photo.jpg", tr("Photo of a window card")},
                           {"weather-vane.png", tr("Weather vane")},
+                          {"swallow.jpg", tr("Ink drawing of a swallow")},
                           {"spool-plate.dxf", tr("Broken spool plate")}});
   desk_ = new QStackedWidget;
   desk_->addWidget(start_);
@@ -206,7 +207,7 @@ void MainWindow::showMeasures() {
   std::optional<Measures> measures;
   if (session_.hasWork() && shown.tracing) {
     const Drawing drawing = drawingOf(shown);
-    measures = Measures{countsOf(pathsOf(drawing)), boxOf(pathsOf(drawing)), false, {}};
+    measures = Measures{countsOf(pathsOf(drawing)), boxOf(pathsOf(drawing)), false, openPenLines(drawing), {}};
     if (const auto& findings = session_.findings()) {
       measures->doubles = static_cast<std::size_t>(std::count_if(
           findings->begin(), findings->end(), [](const Finding& f) { return f.kind == FindingKind::DoubleLine; }));

@@ -42,6 +42,7 @@ void MainWindow::buildMenus() {
   demo->addAction(tr("Badge of the kite loft"), this, [this] { openDemo("badge.jpg"); });
   demo->addAction(tr("Photo of the window card"), this, [this] { openDemo("window-card-photo.jpg"); });
   demo->addAction(tr("Weather vane"), this, [this] { openDemo("weather-vane.png"); });
+  demo->addAction(tr("Ink drawing of a swallow"), this, [this] { openDemo("swallow.jpg"); });
   demo->addAction(tr("Broken spool plate (drawing)"), this, [this] { openDemo("spool-plate.dxf"); });
   file->addSeparator();
   file->addActions({actions_.save, actions_.saveAs});

@@ -27,7 +27,7 @@ int run(const CheckOptions& o) {
   findings.insert(findings.end(), inspected.begin(), inspected.end());
   const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;
   if (!o.report.empty()) writeReport(o.report, reportJson(drawing, o.in.file, seconds.count(), findings));
-  if (o.report != "-") printTable(std::cout, findings, pathsOf(drawing));
+  if (o.report != "-") printTable(std::cout, findings, drawing);
   return findings.empty() ? kDone : kFoundSomething;
 }
 

@@ -1,5 +1,6 @@
 #include "cli/finding_table.h"
 
+#include <algorithm>
 #include <array>
 #include <iomanip>
 #include <sstream>
@@ -17,8 +18,13 @@ std::string row(const Finding& f) {
 
 }  // namespace
 
-std::string cleanText(const Paths& paths) {
+std::string cleanText(const Drawing& drawing) {
+  const Paths paths = pathsOf(drawing);
   if (paths.empty()) return "There are no outlines in this drawing.";
+  if (const std::size_t ofPen = openPenLines(drawing); ofPen > 0) {
+    return std::to_string(paths.size()) + " outlines, " + std::to_string(ofPen) +
+           " of them open lines of a pen, nothing drawn twice.";
+  }
   const std::size_t open = countsOf(paths).open;
   if (open > 0) {
     return std::to_string(paths.size()) + " outlines, " + std::to_string(open) +
@@ -28,9 +34,9 @@ std::string cleanText(const Paths& paths) {
                            : std::to_string(paths.size()) + " outlines, all closed, nothing drawn twice.";
 }
 
-void printTable(std::ostream& out, const std::vector<Finding>& findings, const Paths& paths) {
+void printTable(std::ostream& out, const std::vector<Finding>& findings, const Drawing& drawing) {
   if (findings.empty()) {
-    out << cleanText(paths) << '\n';
+    out << cleanText(drawing) << '\n';
     return;
   }
   constexpr std::size_t kMostOfAKind = 20;

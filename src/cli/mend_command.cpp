@@ -80,7 +80,7 @@ void addJoined(const std::vector<JoinedOutline>& joined, std::vector<RepairCount
 
 void tell(const Mended& mended, const std::vector<Finding>& left) {
   for (const RepairCount& r : mended.repairs) std::cout << r.kind << ": " << r.count << '\n';
-  printTable(std::cout, left, pathsOf(mended.drawing));
+  printTable(std::cout, left, mended.drawing);
 }
 
 int run(const MendOptions& o) {

@@ -6,6 +6,7 @@
 #include "cli/colour_options.h"
 #include "cli/command_parts.h"
 #include "cli/preparation_options.h"
+#include "cli/stroke_options.h"
 #include "core/error.h"
 #include "core/io/export.h"
 #include "core/io/job/job_file.h"
@@ -29,6 +30,7 @@ struct TraceOptions {
   ExportSettings files;
   PreparationOptions preparation;
   ColourOptions colours;
+  StrokeOptions strokes;
   double widthMm = 0;
   double heightMm = 0;
   double dpi = 0;
@@ -116,6 +118,10 @@ int run(TraceOptions& o) {
   for (const PreparationStep& step : stepsOf(o.preparation)) job.preparation.push_back(step);
   job = about(o.picture, [&] { return withKeys(withPreparedPicture(std::move(job)), StageKind::Prepare); });
   job = about(o.picture, [&] { return withColours(std::move(job), o.colours); });
+  if (o.strokes.method != TraceMethod::Outline && !o.colours.colours.empty())
+    throw InputError("--method " + nameOf(o.strokes.method) + " takes ink and paper alone, not --colours.");
+  applyStrokes(o.trace, o.strokes);
+  o.files.strokesAsDrawn = o.strokes.look == "width";
   job.trace = o.trace;
   job.size = about(o.picture, [&] { return sizeWish(o, job.picture); });
   job = about(o.picture, [&] { return workedOut(std::move(job), {progressOnTerminal("tracing", o.quiet)}); });
@@ -147,6 +153,7 @@ void addTraceCommand(Program& program) {
       .showsDefault();
   addPreparation(command, options->preparation);
   addShape(command, *options);
+  addStrokes(command, options->strokes);
   addColours(command, options->colours);
   addFile(command, *options);
   command.add("--save-job", options->jobFile, "writes the job, too: picture, settings and outlines")

@@ -32,7 +32,7 @@ struct RefineFixture : WindowFixture {
     writeDrawing(drawing, file.toStdString(), {});
     window->openFile(file);
     [[maybe_unused]] const bool there =
-        QTest::qWaitFor([this] { return job().drawing && session().upToDate(); }, 30'000);
+        QTest::qWaitFor([this] { return job().drawing && session().upToDate(); }, 120'000);
     window->show();
     window->showStep(MainWindow::kRefine);
     window->bench().fit();
@@ -40,7 +40,7 @@ struct RefineFixture : WindowFixture {
 
   RefinePanel& panel() { return *window->findChild<RefinePanel*>(); }
   bool offered() {
-    return settle() && QTest::qWaitFor([this] { return panel().offers() != nullptr; }, 30'000);
+    return settle() && QTest::qWaitFor([this] { return panel().offers() != nullptr; }, 120'000);
   }
   QPoint onScreen(Point mm) { return window->bench().viewport().toScreen(mm * (1 / mmPerPixel(job()))).toPoint(); }
   void click(Point mm, Qt::KeyboardModifiers keys = {}) {
@@ -207,7 +207,7 @@ class TestRefineStep : public QObject {
     RefineFixture f;
     QVERIFY(f.offered());
     f.session().edit("Offset", {}, [](Job& job) { job.refine = {refine::OffsetBy{-100, Joins::Round}}; });
-    QVERIFY(QTest::qWaitFor([&f] { return f.window->sentence().contains("nothing is left"); }, 30'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.window->sentence().contains("nothing is left"); }, 120'000));
     QVERIFY(f.settle());
     QVERIFY(f.job().refine.empty() && f.now().outlines.size() == 3);
   }

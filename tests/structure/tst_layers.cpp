@@ -12,7 +12,7 @@ static const QStringList kRooms{"geometry", "drawing", "picture", "colour", "tra
 
 /// Inside a room the same holds of its own rooms; what lies in none of them comes last, save its settings.
 static const QHash<QString, QStringList> kInnerRooms{
-    {"trace", {"settings", "fit", "contour", "split", "outline", "inks", ""}},
+    {"trace", {"settings", "tracing", "fit", "contour", "split", "outline", "lines", "inks", ""}},
     {"mend", {"find", "step", "repair", ""}},
     {"io", {"common", "svg", "dxf", "print", "", "job"}}};
 

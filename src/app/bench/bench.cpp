@@ -83,7 +83,7 @@ void Bench::setPeekOriginal(bool on) {
 }
 
 void Bench::setOutlines(const std::shared_ptr<const Drawing>& tracing) {
-  outlines_ = tracing ? OutlineLayer(pathsOf(*tracing)) : OutlineLayer();
+  outlines_ = tracing ? OutlineLayer(*tracing) : OutlineLayer();
   known_ = tracing != nullptr;
   sceneChanged();
 }
@@ -339,7 +339,7 @@ void Bench::paintFurniture(QPainter& painter) {
                      "change which part is the ink, or set another smallest part."));
   }
   constexpr double kScaleBarPx = 130;
-  paintLegend(painter, rect(), deviation_.shown() ? deviation_.legend() : outlineLegend());
+  paintLegend(painter, rect(), deviation_.shown() ? deviation_.legend() : outlineLegend(outlines_.hasPenLines()));
   paintScale(painter, rect(), scaleBarFor(viewport_.scale / mmPerPixel_, kScaleBarPx, unit_), pointerText());
 }
 

@@ -35,8 +35,11 @@ ScaleBar scaleBarFor(double screenPxPerMm, double mostPx, Unit unit) {
   return {length * perUnit, QString::number(length, 'g', 4) + " " + unitName(unit)};
 }
 
-std::vector<std::pair<QPen, QString>> outlineLegend() {
-  return {{borderPen(), text("outer border")}, {holePen(), text("hole")}, {openPen(), text("open")}};
+std::vector<std::pair<QPen, QString>> outlineLegend(bool withPenLines) {
+  std::vector<std::pair<QPen, QString>> rows{
+      {borderPen(), text("outer border")}, {holePen(), text("hole")}, {openPen(), text("open")}};
+  if (withPenLines) rows.emplace_back(penLinePen(), text("middle of a stroke"));
+  return rows;
 }
 
 void paintLegend(QPainter& painter, const QRectF& bench, const std::vector<std::pair<QPen, QString>>& rows) {

@@ -24,8 +24,8 @@ ScaleBar scaleBarFor(double screenPxPerMm, double mostPx, Unit unit);
 /// The legend of strokes and what they stand for, at the lower left of the bench.
 void paintLegend(QPainter& painter, const QRectF& bench, const std::vector<std::pair<QPen, QString>>& rows);
 
-/// The rows for outer borders, holes and open outlines.
-std::vector<std::pair<QPen, QString>> outlineLegend();
+/// The rows for outer borders, holes and open outlines, and for lines of a pen where there are any.
+std::vector<std::pair<QPen, QString>> outlineLegend(bool withPenLines);
 
 /// The scale bar and, above it, where the pointer is; at the lower right of the bench.
 void paintScale(QPainter& painter, const QRectF& bench, const ScaleBar& bar, const QString& pointer);

@@ -1,6 +1,7 @@
 #include "app/bench/outline_layer.h"
 
 #include <QPainter>
+#include <algorithm>
 #include <numbers>
 #include <opencv2/imgproc.hpp>
 
@@ -27,6 +28,14 @@ QPen pen(const QColor& colour, double width, const QList<qreal>& pattern) {
 
 QPointF at(Point p) { return {p.x, p.y}; }
 
+/// The stroke of a pen, as wide as it was drawn.
+void paintBand(QPainter& painter, const QPainterPath& path, double width) {
+  constexpr int kSoft = 62;
+  QColor colour = look().open;
+  colour.setAlpha(kSoft);
+  painter.strokePath(path, QPen(colour, width, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+}
+
 /// Screen direction of an upright one.
 QPointF onScreen(Point direction) { return {direction.x, -direction.y}; }
 
@@ -37,12 +46,21 @@ bool isSmooth(Point in, Point out) { return std::abs(angleBetween(in, out)) < kS
 QPen borderPen() { return pen(look().border, 2.0, {}); }
 QPen holePen() { return pen(look().hole, 2.0, {5, 2}); }
 QPen openPen() { return pen(look().open, 2.4, {1, 1.5}); }
+QPen penLinePen() { return pen(look().open, 2.0, {7, 1.5, 1, 1.5}); }
 
 OutlineLayer::OutlineLayer(const Paths& outlines) {
   for (const Path& path : outlines) {
     if (path.segments.empty()) continue;
-    add(path);
+    add(path, 0);
     addNodes(path);
+  }
+}
+
+OutlineLayer::OutlineLayer(const Drawing& drawing) {
+  for (const Outline& outline : drawing.outlines) {
+    if (outline.path().segments.empty()) continue;
+    add(outline.path(), outline.stroke.usual);
+    addNodes(outline.path());
   }
 }
 
@@ -61,6 +79,10 @@ OutlineLayer::OutlineLayer(const std::vector<Border>& borders, double toleranceP
   }
 }
 
+bool OutlineLayer::hasPenLines() const {
+  return std::any_of(strokes_.begin(), strokes_.end(), [](const Stroke& s) { return s.role == kPenLine; });
+}
+
 void OutlineLayer::addClosed(QPainterPath path, bool hole) {
   constexpr std::size_t kMostFills = 2000;
   const QRectF box = path.boundingRect();
@@ -77,7 +99,7 @@ void OutlineLayer::addClosed(QPainterPath path, bool hole) {
   strokes_.push_back({std::move(path), box, hole ? kHole : kBorder});
 }
 
-void OutlineLayer::add(const Path& path) {
+void OutlineLayer::add(const Path& path, double penWidth) {
   const Path cubic = inForm(path, CurveForm::Beziers, 0.02);
   QPainterPath drawn(at(cubic.start));
   for (const Segment& s : cubic.segments) {
@@ -87,11 +109,13 @@ void OutlineLayer::add(const Path& path) {
       drawn.lineTo(at(s.end));
     }
   }
-  if (!path.closed) {
-    strokes_.push_back({drawn, drawn.boundingRect(), kOpen});
+  if (path.closed) drawn.closeSubpath();
+  if (penWidth > 0 || !path.closed) {
+    const double half = penWidth / 2;
+    const QRectF box = drawn.boundingRect().adjusted(-half, -half, half, half);
+    strokes_.push_back({std::move(drawn), box, penWidth > 0 ? kPenLine : kOpen, penWidth});
     return;
   }
-  drawn.closeSubpath();
   addClosed(std::move(drawn), signedArea(path) < 0);
 }
 
@@ -122,7 +146,11 @@ void OutlineLayer::paint(QPainter& painter, const Viewport& viewport, const QRec
   for (const Fill& fill : fills_) {
     if (filled && fill.box.intersects(inSight)) painter.fillPath(fill.path, look().fill);
   }
-  const QPen pens[kRoles] = {borderPen(), holePen(), openPen()};
+  for (const Stroke& stroke : strokes_) {
+    if (filled && stroke.penWidth > 0 && stroke.box.intersects(inSight))
+      paintBand(painter, stroke.path, stroke.penWidth);
+  }
+  const QPen pens[kRoles] = {borderPen(), holePen(), openPen(), penLinePen()};
   for (const Stroke& stroke : strokes_) {
     // Grown a little: the box of a straight outline has no width.
     if (stroke.box.adjusted(-1, -1, 1, 1).intersects(inSight)) painter.strokePath(stroke.path, pens[stroke.role]);

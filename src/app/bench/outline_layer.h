@@ -4,6 +4,7 @@
 #include <vector>
 
 #include "app/bench/viewport.h"
+#include "core/drawing/drawing.h"
 #include "core/geometry/paths.h"
 #include "core/trace/contour/border.h"
 
@@ -12,16 +13,19 @@ class QPainter;
 namespace rim::app {
 
 /// Outlines as they are drawn on the bench, in upright pixels: closed ones softly filled, outer
-/// borders, holes and open outlines each with their own colour and stroke pattern.
+/// borders, holes, open outlines and lines of a pen each with their own colour and stroke pattern.
 class OutlineLayer {
  public:
   OutlineLayer() = default;
   /// Fitted outlines.
   explicit OutlineLayer(const Paths& outlines);
+  /// The same; lines that a pen drew have its stroke round them as a soft band.
+  explicit OutlineLayer(const Drawing& drawing);
   /// Borders that are not fitted yet, with as few points as lie within `tolerancePx` picture pixels of all of them.
   OutlineLayer(const std::vector<Border>& borders, double tolerancePx);
 
   bool empty() const { return strokes_.empty(); }
+  bool hasPenLines() const;
   /// `filled` false: strokes alone, where something else shows what is enclosed.
   void paint(QPainter& painter, const Viewport& viewport, const QRectF& visible, bool filled = true) const;
 
@@ -40,7 +44,7 @@ class OutlineLayer {
   bool paintNodes(QPainter& painter, const Viewport& viewport, const QRectF& visible) const;
 
  private:
-  enum Role { kBorder, kHole, kOpen, kRoles };
+  enum Role { kBorder, kHole, kOpen, kPenLine, kRoles };
   struct Node {
     Point place;
     Point in;   ///< unit tangent arriving; (0, 0) at the start of an open outline
@@ -51,6 +55,7 @@ class OutlineLayer {
     QPainterPath path;
     QRectF box;
     Role role;
+    double penWidth = 0;  ///< upright px
   };
   /// Outlines that lie within each other, filled together even-odd. Filling all outlines of a
   /// drawing as one path takes several times as long.
@@ -59,7 +64,7 @@ class OutlineLayer {
     QRectF box;
   };
   void paintStrokes(QPainter& painter, const Viewport& viewport, const QRectF& visible, const QPen& pen) const;
-  void add(const Path& path);
+  void add(const Path& path, double penWidth);
   void addNodes(const Path& path);
   void addClosed(QPainterPath path, bool hole);
 
@@ -68,9 +73,10 @@ class OutlineLayer {
   std::vector<Node> nodes_;
 };
 
-/// How outer borders, holes and open outlines are drawn; for the legend too.
+/// How outer borders, holes, open outlines and lines of a pen are drawn; for the legend too.
 QPen borderPen();
 QPen holePen();
 QPen openPen();
+QPen penLinePen();
 
 }  // namespace rim::app

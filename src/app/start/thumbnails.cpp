@@ -49,7 +49,7 @@ QImage thumbnailOf(const Job& job) {
   if (box.empty()) return image;
   const Viewport viewport = Viewport::fitting(box, area);
   if (job.drawing) {
-    OutlineLayer(pathsOf(*outlines)).paint(painter, viewport, image.rect(), true);
+    OutlineLayer(*outlines).paint(painter, viewport, image.rect(), true);
   } else {
     PictureLayer picture;
     picture.setPicture(job.original);

@@ -18,7 +18,7 @@ Gauge::Gauge(QWidget* parent) : QFrame(parent) {
   row->setSpacing(8);
   outlines_ = addFigure(row, tr("outlines"), tr("How many outlines there are"));
   closed_ = addFigure(row, tr("closed"), tr("Outlines that hold a fill"));
-  open_ = addFigure(row, tr("open"), tr("Outlines with loose ends"));
+  open_ = addFigure(row, tr("open"), tr("Outlines with loose ends; the lines of a pen are meant to have them"));
   double_ = addFigure(row, tr("double"), tr("Lines that are drawn twice, and would be cut twice"));
   nodes_ = addFigure(row, tr("nodes"), tr("Places where one segment ends and the next begins"));
   row->addStretch(1);
@@ -81,7 +81,7 @@ void Gauge::show(const std::optional<Measures>& measures, Unit unit) {
     label->setProperty("trouble", trouble);
     label->style()->polish(label);
   };
-  alarm(open_, counts.open > 0);
+  alarm(open_, counts.open > (measures ? measures->penLines : 0));
   alarm(double_, measures && measures->doubles.value_or(0) > 0);
   const bool measurable = measures && !measures->box.empty();
   width_->show(measurable ? measures->box.width() : -1, unit);

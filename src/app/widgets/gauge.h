@@ -19,6 +19,7 @@ struct Measures {
   Counts counts;
   Box box;                             ///< mm, round all outlines
   bool provisional = false;            ///< a new trace is on its way
+  std::size_t penLines = 0;            ///< of the open ones those that a pen drew
   std::optional<std::size_t> doubles;  ///< lines drawn twice; none: not inspected yet
 };
 

@@ -47,6 +47,12 @@ Paths pathsOf(const Drawing& drawing) {
   return paths;
 }
 
+std::size_t openPenLines(const Drawing& drawing) {
+  return static_cast<std::size_t>(std::count_if(drawing.outlines.begin(), drawing.outlines.end(), [](const Outline& o) {
+    return o.stroke.usual > 0 && !o.path().closed;
+  }));
+}
+
 bool onOneLayer(const Drawing& drawing, std::size_t a, std::size_t b) {
   return drawing.layers.empty() || drawing.outlines[a].layer == drawing.outlines[b].layer;
 }
@@ -63,7 +69,7 @@ Drawing inFrame(const Drawing& drawing, Frame frame, double factor) {
   other.outlines.reserve(drawing.outlines.size());
   for (const Outline& outline : drawing.outlines) {
     other.outlines.push_back(factor == 1 ? outline : outline.with(scaled(outline.path(), factor)));
-    other.outlines.back().strokeWidth *= factor;
+    other.outlines.back().stroke = scaled(outline.stroke, factor);
   }
   return other;
 }

@@ -56,6 +56,9 @@ void addParts(Drawing& drawing, Outline outline, std::vector<Path> parts);
 /// The paths of all outlines, in order. By reference: the drawing must outlive them.
 Paths pathsOf(const Drawing& drawing);
 
+/// How many of the open outlines are lines that a pen drew, which end where it stopped.
+std::size_t openPenLines(const Drawing& drawing);
+
 /// Whether two outlines lie on one layer, as all do where there are no layers.
 bool onOneLayer(const Drawing& drawing, std::size_t a, std::size_t b);
 

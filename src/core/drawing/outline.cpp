@@ -23,6 +23,10 @@ OutlineId idFrom(std::uint64_t hash) { return static_cast<OutlineId>(hash == 0 ?
 
 }  // namespace
 
+StrokeWidth scaled(const StrokeWidth& width, double factor) {
+  return {width.usual * factor, width.least * factor, width.most * factor};
+}
+
 OutlineId idOf(const Path& path, std::size_t layer, std::uint64_t repeat) {
   std::uint64_t hash = stirred(stirred(path.closed ? 1U : 0U, std::uint64_t{layer}), repeat);
   hash = stirred(hash, path.start);
@@ -49,8 +53,8 @@ Outline Outline::offspring(Path path) {
 }
 
 bool operator==(const Outline& a, const Outline& b) {
-  return a.id == b.id && a.layer == b.layer && a.group == b.group && a.role == b.role &&
-         a.strokeWidth == b.strokeWidth && a.minted_ == b.minted_ && (a.path_ == b.path_ || *a.path_ == *b.path_);
+  return a.id == b.id && a.layer == b.layer && a.group == b.group && a.role == b.role && a.stroke == b.stroke &&
+         a.minted_ == b.minted_ && (a.path_ == b.path_ || *a.path_ == *b.path_);
 }
 
 }  // namespace rim

@@ -14,6 +14,17 @@ enum class OutlineId : std::uint64_t { None = 0 };
 /// What the machine does along an outline.
 enum class OutlineRole { ByLayer, Cut, Engrave, Score, Helper };
 
+/// How wide the stroke of a line that a pen drew is, in the drawing's frame; all 0 of what is no stroke.
+struct StrokeWidth {
+  double usual = 0;  ///< the median along it
+  double least = 0;
+  double most = 0;
+
+  friend bool operator==(const StrokeWidth&, const StrokeWidth&) = default;
+};
+
+StrokeWidth scaled(const StrokeWidth& width, double factor);
+
 /// An outline of a drawing: who it is, its path, and where it belongs. A value; the path is shared and never changed.
 class Outline {
  public:
@@ -21,7 +32,7 @@ class Outline {
   std::size_t layer = 0;    ///< index into the drawing's layers; 0 where there are none
   std::uint32_t group = 0;  ///< outlines of one number belong together (a compound, a part, a text); 0: to none
   OutlineRole role = OutlineRole::ByLayer;
-  double strokeWidth = 0;  ///< of a line that a pen drew, in the drawing's frame; 0: a border, which has none
+  StrokeWidth stroke;  ///< of a line that a pen drew; a border has none
 
   Outline() : Outline(Path{}) {}
   explicit Outline(Path path, std::size_t onLayer = 0)

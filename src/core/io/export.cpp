@@ -25,7 +25,7 @@ void writeAsItIs(Drawing drawing, const std::filesystem::path& file, const Expor
   const FileKind kind = fileKindOf(file);
   if (settings.unit == Unit::Inch) drawing = inFrame(drawing, Frame::Inches, 1 / kMmPerInch);
   if (kind == FileKind::Svg) {
-    writeSvg(drawing, file, note, settings.filled);
+    writeSvg(drawing, file, note, {settings.filled, settings.strokesAsDrawn});
   } else {
     writeDxf(drawing, file, settings.dxf, note);
   }

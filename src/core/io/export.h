@@ -17,6 +17,8 @@ struct ExportSettings {
   std::optional<bool>
       filled;  ///< closed outlines in an SVG: filled, or as hairlines; none: filled where all are closed
 
+  bool strokesAsDrawn = false;  ///< lines of a pen in an SVG: as wide as they were drawn, else as hairlines
+
   friend bool operator==(const ExportSettings&, const ExportSettings&) = default;
 };
 

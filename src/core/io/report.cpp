@@ -34,6 +34,12 @@ std::string reportJson(const Drawing& drawing, const std::string& source, double
                                   {"repair", f.repair}});
   }
   report["repairs"] = nlohmann::json::array();
+  for (std::size_t i = 0; i < drawing.outlines.size(); ++i) {
+    const StrokeWidth& stroke = drawing.outlines[i].stroke;
+    if (stroke == StrokeWidth{}) continue;
+    report["strokes"].push_back(
+        {{"outline", i}, {"width_mm", stroke.usual}, {"least_mm", stroke.least}, {"most_mm", stroke.most}});
+  }
   for (const RepairCount& r : repairs) report["repairs"].push_back({{"kind", r.kind}, {"count", r.count}});
   for (const Change& c : changes == nullptr ? std::vector<Change>{} : *changes) {
     const auto place = places.find(c.outline);

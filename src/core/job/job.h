@@ -80,7 +80,8 @@ struct Job : Recipe {
   /// What tracing gave, in upright px, or the drawing that was read; null as long as it is not traced with these
   /// settings.
   std::shared_ptr<const Drawing> tracing;
-  int threshold = 0;  ///< that two tones were traced at
+  int threshold = 0;                           ///< that two tones were traced at
+  std::shared_ptr<const StrokeFacts> strokes;  ///< of a picture whose strokes became lines; else null
   /// The same after all decisions about findings, in the same frame; null as long as that is not worked out, or nothing
   /// was decided.
   std::shared_ptr<const Drawing> mended;

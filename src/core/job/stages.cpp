@@ -18,7 +18,9 @@ Job preparedJob(Job job, const StageWatch& watch) {
 /// Takes what was traced as a drawing on a page as large as the picture.
 void take(Job& job, Tracing tracing) {
   job.threshold = tracing.threshold;
+  job.strokes = tracing.facts ? std::make_shared<const StrokeFacts>(std::move(*tracing.facts)) : nullptr;
   Drawing drawing = makeDrawing(std::move(tracing.outlines), std::move(tracing.layers), tracing.layerOf);
+  for (std::size_t i = 0; i < tracing.strokes.size(); ++i) drawing.outlines[i].stroke = tracing.strokes[i];
   drawing.frame = Frame::Pixels;
   drawing.pageWidth = job.picture.width();
   drawing.pageHeight = job.picture.height();
@@ -53,6 +55,7 @@ constexpr std::array<Stage, kStages> kAll{{
      [](const Recipe& recipe) { return recipe.drawing == nullptr; }, tracedJob,
      [](Job& job) {
        if (!job.drawing) job.tracing.reset();
+       job.strokes.reset();
      }},
     {StageKind::Mend, [](const Recipe& a, const Recipe& b) { return a.size == b.size && a.mend == b.mend; },
      [](const Recipe& recipe) { return !recipe.mend.steps.empty(); },

@@ -31,6 +31,8 @@ std::vector<DeviationSample> sampled(const Path& path, const Border& border) {
 
 Deviation deviationOf(const Picture& picture, const TraceSettings& settings, const Drawing& tracing,
                       std::stop_token stop) {
+  // The middle of a stroke follows no border.
+  if (settings.method != TraceMethod::Outline) return {};
   const std::vector<Border> borders = measuredBorders(picture, settings, stop);
   Deviation deviation;
   for (std::size_t i = 0; i < std::min(borders.size(), tracing.outlines.size()); ++i) {

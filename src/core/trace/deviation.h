@@ -26,8 +26,8 @@ struct Deviation {
 };
 
 /// Measures the outlines of a tracing (px, in the order of their borders) against the sharpened borders that they were
-/// fitted to. At corners the outline leaves the border on purpose: what pixels round off shows there. Throws Cancelled
-/// when `stop` is requested.
+/// fitted to. At corners the outline leaves the border on purpose: what pixels round off shows there. Empty when lines
+/// of strokes were traced, which follow no border. Throws Cancelled when `stop` is requested.
 Deviation deviationOf(const Picture& picture, const TraceSettings& settings, const Drawing& tracing,
                       std::stop_token stop = {});
 

@@ -15,6 +15,33 @@ struct Rules {
   friend bool operator==(const Rules&, const Rules&) = default;
 };
 
+/// What is made of the ink.
+enum class TraceMethod {
+  Outline,     ///< its borders
+  Centreline,  ///< the middles of its strokes
+  Mixed,       ///< middles of strokes up to a width, borders of the rest
+};
+
+/// Where a stroke's middle ends that meets no other.
+enum class StrokeEnds {
+  Pen,  ///< where the pen's middle stopped: half a width inside the ink's tip
+  Ink,  ///< at the tip
+};
+
+/// What may be asked for, px.
+inline constexpr double kMostHealPx = 1000;
+inline constexpr double kLeastStrokeLimitPx = 0.1;
+inline constexpr double kMostStrokeLimitPx = 10'000;
+
+/// How strokes become lines.
+struct StrokeSettings {
+  std::optional<double> limitPx;  ///< mixed: the widest stroke that becomes a line; none: found
+  double healPx = 0;              ///< breaks up to this are closed where two ends point at each other, >= 0
+  StrokeEnds ends = StrokeEnds::Pen;
+
+  friend bool operator==(const StrokeSettings&, const StrokeSettings&) = default;
+};
+
 /// How a picture is traced.
 struct TraceSettings {
   std::optional<int> threshold;  ///< 0..255, darker is ink; none: Otsu's
@@ -23,6 +50,8 @@ struct TraceSettings {
   double minAreaPx2 = 4;         ///< smaller islands and holes are left out, >= 0
   double cornerReadiness = 50;   ///< 0..100
   Rules rules;                   ///< what is made exact where the border allows it
+  TraceMethod method = TraceMethod::Outline;
+  StrokeSettings strokes;  ///< with methods that make lines of them
 
   friend bool operator==(const TraceSettings&, const TraceSettings&) = default;
 };

@@ -9,18 +9,10 @@
 #include "core/trace/contour/border.h"
 #include "core/trace/contour/threshold.h"
 #include "core/trace/settings.h"
+#include "core/trace/tracing.h"
 #include "core/work_control.h"
 
 namespace rim {
-
-/// Outlines of a picture in upright pixels. All are closed (save shared borders between inks); none crosses itself or
-/// another; islands run counter-clockwise and their holes clockwise.
-struct Tracing {
-  std::vector<Path> outlines;
-  int threshold = 0;                 ///< the one that was used
-  std::vector<Layer> layers;         ///< of several inks (trace/ink_trace.h); else empty
-  std::vector<std::size_t> layerOf;  ///< of each outline, when there are layers
-};
 
 /// The measured borders before anything is fitted: what can be shown at once while a setting moves.
 /// Throws what followBorders() throws.
@@ -30,7 +22,8 @@ std::vector<Border> traceBorders(const Picture& picture, const TraceSettings& se
 /// what followBorders() throws.
 std::vector<Border> measuredBorders(const Picture& picture, const TraceSettings& settings, std::stop_token stop = {});
 
-/// Borders followed and fitted. An outline that comes to cross another after fitting is fitted
+/// Borders followed and fitted, or what else the settings' method asks for (trace/lines/trace_strokes.h). An outline
+/// that comes to cross another after fitting is fitted
 /// again closer, in the last resort it keeps its border's points near where they cross.
 /// Throws Cancelled when a stop is requested, InputError when there are more than kMostBorderPoints.
 Tracing trace(const Picture& picture, const TraceSettings& settings, const WorkControl& control = {});

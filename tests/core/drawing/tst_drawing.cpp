@@ -115,10 +115,11 @@ class TestDrawing : public QObject {
     Drawing px = makeDrawing({square({10, 10}, 5)});
     px.frame = Frame::Pixels;
     px.pageWidth = px.pageHeight = 100;
-    px.outlines[0].strokeWidth = 4;
+    px.outlines[0].stroke = {4, 3, 5};
     const Drawing mm = inFrame(px, Frame::Millimetres, 0.5);
     QVERIFY(mm.frame == Frame::Millimetres && mm.pageWidth == 50);
-    QVERIFY(mm.outlines[0].id == px.outlines[0].id && mm.outlines[0].strokeWidth == 2);
+    QVERIFY(mm.outlines[0].id == px.outlines[0].id);
+    QVERIFY((mm.outlines[0].stroke == StrokeWidth{2, 1.5, 2.5}));
     QCOMPARE(signedArea(mm.path(0)), 6.25);
     QVERIFY(inFrame(px, Frame::Millimetres, 1).outlines[0].sharesPath(px.outlines[0]));
   }

@@ -47,7 +47,7 @@ Job sampleJob() {
   picture.name = "Rädchen & \"Co\".png";
   Job job = jobOn(picture);
   job.origin = "drawn by hand,\nno rights reserved – ☂";
-  job.trace = {117, true, 0.2, 9, 72, {true, false, true, false, true}};
+  job.trace = {117, true, 0.2, 9, 72, {true, false, true, false, true}, TraceMethod::Mixed, {12.5, 7, StrokeEnds::Ink}};
   job.size = {SizeWish::Of::OutlinesHeight, 123.456};
   return job;
 }

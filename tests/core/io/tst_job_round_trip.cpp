@@ -60,7 +60,7 @@ Drawing randomDrawing(Numbers& n) {
       outline.layer = static_cast<std::size_t>(n.whole(0, static_cast<int>(drawing.layers.size()) - 1));
     if (n.flag()) outline.group = static_cast<std::uint32_t>(n.whole(0, 5));
     if (n.flag()) outline.role = static_cast<OutlineRole>(n.whole(0, 4));
-    if (n.flag()) outline.strokeWidth = n.real(0, 9);
+    if (n.flag()) outline.stroke = {n.real(0, 9), n.real(0, 9), n.real(0, 9)};
     if (n.flag()) outline.setMinted(static_cast<std::uint32_t>(n.whole(0, 99)));
   }
   const Box box = boxOf(pathsOf(drawing));
@@ -142,6 +142,9 @@ Job randomJob(unsigned seed) {
   if (n.flag()) job.trace.threshold = n.whole(0, 255);
   job.trace.tolerancePx = n.real(0.05, 5);
   job.trace.cornerReadiness = n.whole(0, 100);
+  job.trace.method = static_cast<TraceMethod>(n.whole(0, 2));
+  job.trace.strokes = {n.flag() ? std::optional<double>(n.real(1, 99)) : std::nullopt, n.real(0, 30),
+                       n.flag() ? StrokeEnds::Pen : StrokeEnds::Ink};
   if (n.flag()) job.preparation = {{Thicken{n.real(-3, 3)}, n.flag()}, {Turn{n.real(-180, 180)}}};
   job.colours.on = n.flag();
   if (n.flag()) job.colours.count = n.whole(2, kMostInks);

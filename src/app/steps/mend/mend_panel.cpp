@@ -144,7 +144,7 @@ void MendPanel::show(Unit unit) {
     before_->clear();
   } else {
     const Counts now = countsOf(pathsOf(*outlines));
-    totals_->setText(findings ? totalsText(now, findings->size()) : tr("Inspecting…"));
+    totals_->setText(findings ? totalsText(now, openPenLines(*outlines), findings->size()) : tr("Inspecting…"));
     const Counts first = countsBefore(session_.shown());
     before_->setVisible(!job.mend.steps.empty());
     before_->setText(tr("Before: %1, %2 open, %3 nodes. Now: %4 nodes.")

@@ -64,13 +64,15 @@ QString repairText(const std::string& repair) {
   return text(kTexts.value(QString::fromStdString(repair), ""));
 }
 
-QString totalsText(const Counts& counts, std::size_t findings) {
+QString totalsText(const Counts& counts, std::size_t penLines, std::size_t findings) {
   if (counts.outlines == 0) return text("No outlines.");
   const QString outlines = counted(counts.outlines, text("1 outline"), text("%1 outlines"));
   if (findings == 0 && counts.open == 0) {
     return counts.outlines == 1 ? text("1 outline, closed, nothing drawn twice.")
                                 : text("%1, all closed, nothing drawn twice.").arg(outlines);
   }
+  if (findings == 0 && penLines > 0)
+    return text("%1, %2 of them open lines of a pen; nothing drawn twice.").arg(outlines).arg(penLines);
   if (findings == 0)
     return text("%1, %2 of them borders between others; nothing drawn twice.").arg(outlines).arg(counts.open);
   const QString open = counts.open == 0 ? text("all closed") : text("%1 open").arg(counts.open);

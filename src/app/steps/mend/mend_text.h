@@ -14,8 +14,9 @@ QString kindText(FindingKind kind);
 /// What a repair does, as a choice: "Keep the outer edge".
 QString repairText(const std::string& repair);
 
-/// "12 outlines, all closed, nothing drawn twice." or how many findings there are.
-QString totalsText(const Counts& counts, std::size_t findings);
+/// "12 outlines, all closed, nothing drawn twice." or how many findings there are. Of the open ones `penLines` are
+/// lines that a pen drew.
+QString totalsText(const Counts& counts, std::size_t penLines, std::size_t findings);
 
 /// "Mend: join open ends", the name of the undo step.
 QString stepName(const MendStep& step);

@@ -15,6 +15,7 @@
 #include "app/actions.h"
 #include "app/session.h"
 #include "app/steps/trace/smoothness_curve.h"
+#include "app/steps/trace/stroke_controls.h"
 #include "app/widgets/counted.h"
 #include "app/widgets/panel_parts.h"
 #include "app/widgets/threshold_slider.h"
@@ -83,6 +84,9 @@ void TracePanel::buildThreshold() {
 
 void TracePanel::buildShape() {
   auto* column = static_cast<QVBoxLayout*>(layout());
+  addHeading(column, tr("What is made of it"));
+  strokes_ = new StrokeControls(session_);
+  column->addWidget(strokes_);
   addHeading(column, tr("How its border is followed"));
   auto* beginning = new QComboBox;
   beginning->setObjectName("startingPoint");
@@ -262,6 +266,7 @@ void TracePanel::show() {
   slider_->setLightIsInk(job.trace.lightIsInk);
   automatic_->setChecked(!job.trace.threshold);
   lightIsInk_->setChecked(job.trace.lightIsInk);
+  strokes_->show();
   for (const auto& [box, rule] : exact_) box->setChecked(job.trace.rules.*rule);
   showResult();
   countNodes();

@@ -14,12 +14,12 @@ class QLabel;
 class QPushButton;
 class QSlider;
 class QSpinBox;
-class QLabel;
 
 namespace rim::app {
 
 class Session;
 class SmoothnessCurve;
+class StrokeControls;
 class ThresholdSlider;
 struct Actions;
 
@@ -62,6 +62,7 @@ class TracePanel : public QWidget {
   QSpinBox* level_;
   QPushButton* automatic_;
   QCheckBox* lightIsInk_;
+  StrokeControls* strokes_;
   QDoubleSpinBox* tolerance_;
   SmoothnessCurve* curve_;
   Counted counted_;

@@ -39,4 +39,12 @@ std::vector<std::string> textsIn(const nlohmann::json& json, const char* key) {
   return texts;
 }
 
+int oneOf(std::span<const char* const> names, const nlohmann::json& json, const char* key) {
+  const std::string text = textIn(json, key);
+  for (std::size_t i = 0; i < names.size(); ++i) {
+    if (text == names[i]) return static_cast<int>(i);
+  }
+  throw InputError("\"" + text + "\" is no " + key + " that is known. A newer version may have written it.");
+}
+
 }  // namespace rim

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <nlohmann/json_fwd.hpp>
+#include <span>
 #include <string>
 #include <vector>
 
@@ -20,5 +21,8 @@ std::string textIn(const nlohmann::json& json, const char* key);
 
 /// The list of texts called `key`. Throws InputError when it is no such list.
 std::vector<std::string> textsIn(const nlohmann::json& json, const char* key);
+
+/// The place in `names` of the text called `key`. Throws InputError when it is none of them.
+int oneOf(std::span<const char* const> names, const nlohmann::json& json, const char* key);
 
 }  // namespace rim

@@ -44,14 +44,6 @@ std::size_t inkIn(const Json& json, const char* key) {
   return static_cast<std::size_t>(wholeIn(json, key, 0, kMostInks - 1));
 }
 
-template <std::size_t N>
-int oneOf(const char* const (&names)[N], const std::string& name) {
-  for (std::size_t i = 0; i < N; ++i) {
-    if (name == names[i]) return static_cast<int>(i);
-  }
-  throw InputError("\"" + name + "\" is unknown in the colours of the job.");
-}
-
 SweepInks sweepFrom(const Json& json) {
   SweepInks sweep;
   sweep.radiusPx = wholeIn(json, "radius", 0, kFarthestPx);
@@ -66,7 +58,7 @@ InkDecision decisionFrom(const Json& json) {
   if (what == "merge") return MergeInks{inkIn(json, "from"), inkIn(json, "into")};
   if (what == "sweep") return sweepFrom(json);
   if (what == "split") return SplitInk{inkIn(json, "ink")};
-  if (what == "role") return SetInkRole{inkIn(json, "ink"), static_cast<InkRole>(oneOf(kRoles, textIn(json, "role")))};
+  if (what == "role") return SetInkRole{inkIn(json, "ink"), static_cast<InkRole>(oneOf(kRoles, json, "role"))};
   if (what == "recolour") return RecolourInk{inkIn(json, "ink"), colourFromHex(textIn(json, "colour"))};
   if (what == "rename") return RenameInk{inkIn(json, "ink"), textIn(json, "name")};
   throw InputError("a decision about the inks is damaged.");
@@ -90,7 +82,7 @@ ColourSettings colourSettingsFrom(const Json& json) {
   if (!json.is_object()) throw InputError("the colours of the job are damaged.");
   ColourSettings settings;
   settings.on = flagIn(json, "on", false);
-  settings.layout = static_cast<InkLayout>(oneOf(kLayouts, textIn(json, "layout")));
+  settings.layout = static_cast<InkLayout>(oneOf(kLayouts, json, "layout"));
   if (json.contains("count")) settings.count = wholeIn(json, "count", 2, kMostInks);
   for (const Json& step : json.value("steps", Json::array())) {
     settings.steps.push_back(stepFor(decisionFrom(step)));

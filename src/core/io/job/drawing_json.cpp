@@ -26,7 +26,8 @@ Json jsonOf(const Outline& outline) {
   if (outline.layer != 0) json["layer"] = outline.layer;
   if (outline.group != 0) json["group"] = outline.group;
   if (outline.role != OutlineRole::ByLayer) json["role"] = kRoles[static_cast<std::size_t>(outline.role)];
-  if (outline.strokeWidth != 0) json["stroke-width"] = outline.strokeWidth;
+  if (outline.stroke != StrokeWidth{})
+    json["stroke"] = {{"usual", outline.stroke.usual}, {"least", outline.stroke.least}, {"most", outline.stroke.most}};
   if (outline.minted() != 0) json["minted"] = outline.minted();
   return json;
 }
@@ -35,6 +36,18 @@ OutlineRole roleFrom(const std::string& name) {
   const auto known = std::find(kRoles.begin(), kRoles.end(), name);
   if (known == kRoles.end()) fail();
   return static_cast<OutlineRole>(known - kRoles.begin());
+}
+
+/// Version 3 knew one width.
+StrokeWidth strokeFrom(const Json& json) {
+  if (json.contains("stroke-width")) {
+    const double width = numberIn(json, "stroke-width", 0, kFarthestMm);
+    return {width, width, width};
+  }
+  if (!json.contains("stroke")) return {};
+  const Json& stroke = json["stroke"];
+  return {numberIn(stroke, "usual", 0, kFarthestMm), numberIn(stroke, "least", 0, kFarthestMm),
+          numberIn(stroke, "most", 0, kFarthestMm)};
 }
 
 Outline outlineFrom(const Json& json, std::size_t layers) {
@@ -46,7 +59,7 @@ Outline outlineFrom(const Json& json, std::size_t layers) {
   if (json.contains("layer")) outline.layer = static_cast<std::size_t>(wholeIn(json, "layer", 0, lastLayer));
   if (json.contains("group")) outline.group = static_cast<std::uint32_t>(wholeIn(json, "group", 0, kMost));
   if (json.contains("role")) outline.role = roleFrom(textIn(json, "role"));
-  if (json.contains("stroke-width")) outline.strokeWidth = numberIn(json, "stroke-width", 0, kFarthestMm);
+  outline.stroke = strokeFrom(json);
   if (json.contains("minted")) outline.setMinted(static_cast<std::uint32_t>(wholeIn(json, "minted", 0, kMost)));
   return outline;
 }

@@ -27,13 +27,15 @@ namespace {
 
 using Json = nlohmann::json;
 
-constexpr int kVersion = 3;
+constexpr int kVersion = 4;
 constexpr const char* kPicture = "picture.png";
 constexpr const char* kDrawing = "drawing.json";
 constexpr const char* kDrawingOfVersion1 = "drawing.svg";
 constexpr const char* kSettings = "job.json";
 constexpr const char* kOutlines = "outlines.svg";
 constexpr const char* kSizes[] = {"resolution", "picture-width", "picture-height", "outlines-width", "outlines-height"};
+constexpr const char* kMethods[] = {"outline", "centreline", "mixed"};
+constexpr const char* kEnds[] = {"pen", "ink"};
 
 std::vector<std::byte> bytesOf(const std::string& text) {
   const auto bytes = std::as_bytes(std::span(text));
@@ -45,11 +47,11 @@ Json settingsOf(const Job& job) {
   for (const PreparationStep& step : job.preparation) steps.push_back(toJson(step));
   Json refined = Json::array();
   for (const refine::Step& step : job.refine) refined.push_back(toJson(step));
-  Json trace{{"light-is-ink", job.trace.lightIsInk},
-             {"tolerance-px", job.trace.tolerancePx},
-             {"min-area-px2", job.trace.minAreaPx2},
-             {"corners", job.trace.cornerReadiness},
-             {"exact", namesOf(job.trace.rules)}};
+  Json trace{{"light-is-ink", job.trace.lightIsInk}, {"tolerance-px", job.trace.tolerancePx},
+             {"min-area-px2", job.trace.minAreaPx2}, {"corners", job.trace.cornerReadiness},
+             {"exact", namesOf(job.trace.rules)},    {"method", kMethods[static_cast<int>(job.trace.method)]},
+             {"heal-px", job.trace.strokes.healPx},  {"ends", kEnds[static_cast<int>(job.trace.strokes.ends)]}};
+  if (job.trace.strokes.limitPx) trace["stroke-limit-px"] = *job.trace.strokes.limitPx;
   if (job.trace.threshold) trace["threshold"] = *job.trace.threshold;
   return {{"snugrim-job", kVersion},
           {"picture", {{"name", job.original.name}, {"dots-per-inch", job.original.dotsPerInch}}},
@@ -70,15 +72,17 @@ TraceSettings traceFrom(const Json& json) {
   trace.minAreaPx2 = numberIn(json, "min-area-px2", 0, 1e9);
   trace.cornerReadiness = numberIn(json, "corners", 0, 100);
   if (json.contains("exact")) trace.rules = rulesNamed(textsIn(json, "exact"));
+  if (json.contains("method")) trace.method = static_cast<TraceMethod>(oneOf(kMethods, json, "method"));
+  if (json.contains("ends")) trace.strokes.ends = static_cast<StrokeEnds>(oneOf(kEnds, json, "ends"));
+  if (json.contains("heal-px")) trace.strokes.healPx = numberIn(json, "heal-px", 0, kMostHealPx);
+  if (json.contains("stroke-limit-px"))
+    trace.strokes.limitPx = numberIn(json, "stroke-limit-px", kLeastStrokeLimitPx, kMostStrokeLimitPx);
   return trace;
 }
 
 SizeWish sizeFrom(const Json& json) {
-  const std::string of = textIn(json, "of");
-  for (int i = 0; i < static_cast<int>(std::size(kSizes)); ++i) {
-    if (of == kSizes[i]) return {static_cast<SizeWish::Of>(i), numberIn(json, "value", 0, kLargestSizeMm)};
-  }
-  throw InputError("the size is damaged.");
+  const auto of = static_cast<SizeWish::Of>(oneOf(kSizes, json, "of"));
+  return {of, numberIn(json, "value", 0, kLargestSizeMm)};
 }
 
 std::string_view textOf(const std::vector<std::byte>& bytes) {

@@ -48,13 +48,14 @@ void drawLayer(cairo_t* context, const Drawing& drawing, std::size_t layer, bool
   const Layer look = drawing.layers.empty() ? Layer{} : drawing.layers[layer];
   constexpr double kMost = 255;
   cairo_set_source_rgb(context, look.red / kMost, look.green / kMost, look.blue / kMost);
-  for (const bool closed : {true, false}) {
+  const auto isArea = [](const Outline& outline) { return outline.path().closed && outline.stroke.usual == 0; };
+  for (const bool areas : {true, false}) {
     cairo_new_path(context);
     for (const Outline& outline : drawing.outlines) {
       const bool here = drawing.layers.empty() || outline.layer == layer;
-      if (here && outline.path().closed == closed) addPath(context, outline.path());
+      if (here && isArea(outline) == areas) addPath(context, outline.path());
     }
-    if (closed && filled) {
+    if (areas && filled) {
       cairo_fill(context);
     } else {
       cairo_stroke(context);

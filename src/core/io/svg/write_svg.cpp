@@ -122,25 +122,52 @@ void attribute(xmlTextWriter* writer, const char* name, const std::string& value
   }
 }
 
-/// All paths, or those of one layer, as one element: filled when they are closed, as thin lines when some are open.
-void writePaths(xmlTextWriter* writer, const Drawing& drawing, std::optional<std::size_t> layer,
-                const std::string& colour, std::optional<bool> filled) {
-  PathData data(drawing.pageHeight);
-  bool closed = true;
-  for (std::size_t i = 0; i < drawing.outlines.size(); ++i) {
-    if (layer && drawing.outlines[i].layer != *layer) continue;
-    data.add(drawing.path(i));
-    closed = closed && drawing.path(i).closed;
-  }
+/// How one path element looks.
+struct ElementLook {
+  bool isLine = false;  ///< stroked, else filled
+  double penWidth = 0;  ///< of lines as wide as they were drawn; 0: hairlines
+
+  friend bool operator==(const ElementLook&, const ElementLook&) = default;
+};
+
+void writeElement(xmlTextWriter* writer, const PathData& data, const std::string& colour, const ElementLook& look) {
   if (data.text().empty()) return;
-  closed = closed && filled.value_or(true);
   xmlTextWriterStartElement(writer, xml("path"));
-  attribute(writer, "fill", closed ? colour : "none");
-  if (closed) attribute(writer, "fill-rule", "evenodd");
-  attribute(writer, "stroke", closed ? "none" : colour);
-  if (!closed) attribute(writer, "stroke-width", "0.1");
+  attribute(writer, "fill", look.isLine ? "none" : colour);
+  if (!look.isLine) attribute(writer, "fill-rule", "evenodd");
+  attribute(writer, "stroke", look.isLine ? colour : "none");
+  if (look.isLine) attribute(writer, "stroke-width", look.penWidth > 0 ? number(look.penWidth) : "0.1");
+  if (look.penWidth > 0) {
+    attribute(writer, "stroke-linecap", "round");
+    attribute(writer, "stroke-linejoin", "round");
+  }
   attribute(writer, "d", data.text());
   xmlTextWriterEndElement(writer);
+}
+
+/// All paths, or those of one layer: filled when they are closed, as thin lines when some are open. Outlines that
+/// follow each other and look alike share an element; lines of a pen are never filled.
+void writePaths(xmlTextWriter* writer, const Drawing& drawing, std::optional<std::size_t> layer,
+                const std::string& colour, const SvgLook& wished) {
+  const auto isHere = [&](const Outline& outline) { return !layer || outline.layer == *layer; };
+  const bool closed = std::all_of(drawing.outlines.begin(), drawing.outlines.end(), [&](const Outline& outline) {
+    return !isHere(outline) || outline.stroke.usual > 0 || outline.path().closed;
+  });
+  const bool filled = closed && wished.filled.value_or(true);
+  PathData data(drawing.pageHeight);
+  ElementLook look;
+  for (const Outline& outline : drawing.outlines) {
+    if (!isHere(outline)) continue;
+    const bool isPen = outline.stroke.usual > 0;
+    const ElementLook own{isPen || !filled, isPen && wished.strokesAsDrawn ? outline.stroke.usual : 0};
+    if (own != look) {
+      writeElement(writer, data, colour, look);
+      data = PathData(drawing.pageHeight);
+      look = own;
+    }
+    data.add(outline.path());
+  }
+  writeElement(writer, data, colour, look);
 }
 
 /// What XML allows in an id (letters, digits, - and _), begun with a letter, and no other layer has.
@@ -157,19 +184,19 @@ std::string idOf(const Layer& layer, std::set<std::string>& used) {
 }
 
 /// One group a layer, with an id and a title.
-void writeLayers(xmlTextWriter* writer, const Drawing& drawing, std::optional<bool> filled) {
+void writeLayers(xmlTextWriter* writer, const Drawing& drawing, const SvgLook& look) {
   std::set<std::string> used;
   for (std::size_t layer = 0; layer < drawing.layers.size(); ++layer) {
     xmlTextWriterStartElement(writer, xml("g"));
     attribute(writer, "id", idOf(drawing.layers[layer], used));
     xmlTextWriterWriteElement(writer, xml("title"), xml(drawing.layers[layer].name.c_str()));
     const Layer& own = drawing.layers[layer];
-    writePaths(writer, drawing, layer, hexOf({own.red, own.green, own.blue}), filled);
+    writePaths(writer, drawing, layer, hexOf({own.red, own.green, own.blue}), look);
     xmlTextWriterEndElement(writer);
   }
 }
 
-void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const std::string& note, std::optional<bool> filled) {
+void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const std::string& note, const SvgLook& look) {
   xmlTextWriterSetIndent(writer, 1);
   xmlTextWriterStartDocument(writer, "1.0", "UTF-8", nullptr);
   xmlTextWriterStartElement(writer, xml("svg"));
@@ -181,9 +208,9 @@ void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const std::str
   attribute(writer, "viewBox", "0 0 " + number(drawing.pageWidth) + " " + number(drawing.pageHeight));
   if (!note.empty()) xmlTextWriterWriteElement(writer, xml("desc"), xml(note.c_str()));
   if (drawing.layers.empty()) {
-    writePaths(writer, drawing, std::nullopt, "#000000", filled);
+    writePaths(writer, drawing, std::nullopt, "#000000", look);
   } else {
-    writeLayers(writer, drawing, filled);
+    writeLayers(writer, drawing, look);
   }
   xmlTextWriterEndElement(writer);
   if (xmlTextWriterEndDocument(writer) < 0 || xmlTextWriterFlush(writer) < 0) {
@@ -193,13 +220,12 @@ void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const std::str
 
 }  // namespace
 
-void writeSvg(const Drawing& drawing, const std::filesystem::path& file, const std::string& note,
-              std::optional<bool> filled) {
-  writeBeside(file, [&drawing, &note, filled](const std::filesystem::path& beside) {
+void writeSvg(const Drawing& drawing, const std::filesystem::path& file, const std::string& note, const SvgLook& look) {
+  writeBeside(file, [&drawing, &note, look](const std::filesystem::path& beside) {
     const std::unique_ptr<xmlTextWriter, void (*)(xmlTextWriter*)> writer(xmlNewTextWriterFilename(beside.c_str(), 0),
                                                                           &xmlFreeTextWriter);
     if (!writer) throw WriteError("the file cannot be opened for writing.");
-    writeDocument(writer.get(), drawing, note, filled);
+    writeDocument(writer.get(), drawing, note, look);
   });
 }
 

@@ -8,15 +8,21 @@
 
 namespace rim {
 
+/// How outlines look in an SVG.
+struct SvgLook {
+  std::optional<bool> filled;   ///< closed outlines: filled, or as hairlines; none: filled where all of a layer are
+  bool strokesAsDrawn = false;  ///< lines of a pen: as wide as they were drawn, with round tips; else as hairlines
+};
+
 /// Writes the drawing as SVG 1.1: width and height in the drawing's unit, a viewBox in the same, y
-/// turned downwards, nothing but paths. All outlines share one path element, so that holes stay
+/// turned downwards, nothing but paths. Outlines that look alike share one path element, so that holes stay
 /// open when it is filled (even-odd). Arcs are written as A (in two halves when
 /// they turn by 155 degrees or more), cubics as C; coordinates to 1e-6 mm.
-/// Closed outlines are filled, or drawn as hairlines; without a wish filled where all of a layer are closed.
+/// Lines of a pen are never filled.
 /// A note, when there is one, becomes the document's <desc>.
 /// The file is written beside and renamed (io/common/safe_file.h). Throws WriteError.
 void writeSvg(const Drawing& drawing, const std::filesystem::path& file, const std::string& note = {},
-              std::optional<bool> filled = {});
+              const SvgLook& look = {});
 
 /// The same as a text. Throws WriteError when memory does not suffice.
 std::string svgText(const Drawing& drawing, const std::string& note = {});

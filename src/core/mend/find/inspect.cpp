@@ -35,6 +35,8 @@ class Inspection {
   }
 
  private:
+  /// The middle of a stroke that a pen drew ends where the pen stopped, and crosses what the pen crossed.
+  bool isPenStroke(std::size_t outline) const { return drawing_.outlines[outline].stroke.usual > 0; }
   void ask() const {
     if (stop_.stop_requested()) throw Cancelled();
   }
@@ -57,13 +59,14 @@ class Inspection {
           "join");
     }
     for (const std::size_t p : scraps(paths_, ends, settings_, index_)) {
+      if (isPenStroke(p)) continue;
       const double size = pathLength(paths_[p]);
       add(FindingKind::Speck, paths_[p].start, p, p, size, "A scrap of line {} long, joined to nothing.", {size},
           "drop");
       scraps_.insert(p);
     }
     for (const LonelyEnd& e : ends.lonely) {
-      if (branches.onLine(e.end)) continue;
+      if (branches.onLine(e.end) || isPenStroke(e.end.path)) continue;
       if (scraps_.count(e.end.path) != 0 || isZeroLength(paths_[e.end.path])) continue;
       const std::string nearest = e.nearest ? " The nearest other end is {} away." : "";
       add(FindingKind::OpenEnd, e.end.place, e.end.path, e.nearest ? e.nearest->path : e.end.path, e.gapMm,
@@ -105,6 +108,7 @@ class Inspection {
   void findCrossings(const std::vector<CoveredStretch>& covered) {
     const Branches branches(paths_, index_, settings_.coincidentMm);
     for (const TrueCrossing& c : trueCrossings(drawing_, index_, covered, settings_, stop_)) {
+      if (isPenStroke(c.a.path) && isPenStroke(c.b.path)) continue;
       if (c.a.path != c.b.path) {
         // Where four areas meet the borders between them cross.
         if (branches.partsAnArea(c.a.path) && branches.partsAnArea(c.b.path)) continue;

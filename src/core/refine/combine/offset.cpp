@@ -224,7 +224,7 @@ Drawing thickened(const Drawing& drawing, double mm, Joins joins, Tips tips, dou
   std::vector<AreaOutline> areas;
   std::vector<std::size_t> all;
   for (std::size_t i = 0; i < drawing.outlines.size(); ++i) {
-    const double width = mm > 0 ? mm : drawing.outlines[i].strokeWidth;
+    const double width = mm > 0 ? mm : drawing.outlines[i].stroke.usual;
     if (drawing.path(i).closed || !(width > 0)) continue;
     for (AreaOutline& area : bandOf(drawing.path(i), width, joins, tips, toleranceMm, stop)) {
       area.source = i;
@@ -234,7 +234,7 @@ Drawing thickened(const Drawing& drawing, double mm, Joins joins, Tips tips, dou
   }
   Drawing out = withAreas(drawing, all, std::move(areas));
   for (Outline& outline : out.outlines) {
-    if (outline.path().closed) outline.strokeWidth = 0;
+    if (outline.path().closed) outline.stroke = {};
   }
   return out;
 }

@@ -52,7 +52,7 @@ Drawing mapped(const Drawing& drawing, const Affine& map) {
   Drawing out = drawing;
   for (Outline& outline : out.outlines) {
     outline = outline.with(mappedPath(outline.path(), map));
-    outline.strokeWidth *= std::sqrt(std::abs(map.determinant()));
+    outline.stroke = scaled(outline.stroke, std::sqrt(std::abs(map.determinant())));
   }
   return out;
 }

@@ -1,0 +1,191 @@
+#!/usr/bin/python3
+"""How true the middles of pen strokes are: icons drawn with one pen, whose middles are known, are traced by them.
+
+    benchmarks/accuracy/strokes.py build/release/bin/snugrim-cli [--set NAME] [--count N] [--size PX] [--pen UNITS]
+                                   [--jpeg] [--skip N] [--worst N] [--keep DIR]
+
+The icons are of two sets of the npm registry, fetched when they are missing (npm pack; kept in the user's cache); each
+is drawn by cairo with round tips and joins, on a grid of 24 units. Distances in px, both ways. A line is right when as
+many come out as were drawn; lines that were drawn as several which meet end to end count as one, whichever way.
+"""
+import argparse
+import concurrent.futures
+import pathlib
+import random
+import subprocess
+import tarfile
+import tempfile
+
+import cairo
+import cv2
+import numpy as np
+import svgelements
+
+import measure
+
+SETS = {"feather": "feather-icons@4.29.2", "lucide": "lucide-static@1.62.0", "tabler": "@tabler/icons@3.52.0",
+        "iconoir": "iconoir@7.12.1"}
+CACHE = pathlib.Path.home() / ".cache" / "snugrim-benchmarks"
+GRID = 24
+
+
+def icons_of(name):
+    folder = CACHE / ("strokes-" + name)
+    if not folder.exists():
+        CACHE.mkdir(parents=True, exist_ok=True)
+        with tempfile.TemporaryDirectory() as temporary:
+            subprocess.run(["npm", "pack", SETS[name]], cwd=temporary, check=True, capture_output=True)
+            with tarfile.open(next(pathlib.Path(temporary).glob("*.tgz"))) as archive:
+                archive.extractall(folder)
+    files = [f for f in folder.rglob("*.svg") if "filled" not in str(f) and "solid" not in str(f)]
+    return sorted(f for f in files if 'fill="currentColor"' not in f.read_text() and "transform" not in f.read_text())
+
+
+def strokes_of(file):
+    """The subpaths that one pen draws; None when the icon is drawn otherwise."""
+    parts = []
+    for shape in svgelements.SVG.parse(str(file), reify=True).elements():
+        if isinstance(shape, svgelements.Shape):
+            if shape.stroke.value is None:
+                continue
+            path = svgelements.Path(shape)
+            path.approximate_arcs_with_cubics()
+            parts += [svgelements.Path(p) for p in path.as_subpaths()]
+    return [p for p in parts if len(p) > 1] or None
+
+
+def segments(path):
+    return [s for s in path if not isinstance(s, svgelements.Move)]
+
+
+def is_closed(path):
+    s = segments(path)
+    return isinstance(s[-1], svgelements.Close) or (len(s) > 1 and abs(complex(s[0].start) - complex(s[-1].end)) < 1e-6)
+
+
+def draw(paths, size, pen):
+    k = size / GRID
+    surface = cairo.ImageSurface(cairo.FORMAT_A8, size, size)
+    c = cairo.Context(surface)
+    c.scale(k, k)
+    c.set_line_width(pen)
+    c.set_line_cap(cairo.LINE_CAP_ROUND)
+    c.set_line_join(cairo.LINE_JOIN_ROUND)
+    for path in paths:
+        for s in path:
+            if isinstance(s, svgelements.Move):
+                c.move_to(s.end.x, s.end.y)
+            elif isinstance(s, svgelements.Close):
+                c.close_path()
+            elif isinstance(s, svgelements.Line):
+                c.line_to(s.end.x, s.end.y)
+            elif isinstance(s, svgelements.QuadraticBezier):
+                a, b, e = complex(s.start), complex(s.control), complex(s.end)
+                p, q = a + 2 / 3 * (b - a), e + 2 / 3 * (b - e)
+                c.curve_to(p.real, p.imag, q.real, q.imag, e.real, e.imag)
+            else:
+                c.curve_to(s.control1.x, s.control1.y, s.control2.x, s.control2.y, s.end.x, s.end.y)
+        c.stroke()
+    surface.flush()
+    ink = np.ndarray((size, surface.get_stride()), np.uint8, surface.get_data())[:, :size]
+    return 255 - ink
+
+
+def spoiled(grey):
+    noisy = cv2.GaussianBlur(grey, (0, 0), 0.6).astype(float)
+    noisy += np.random.default_rng(1).normal(0, 4, grey.shape)
+    return cv2.imdecode(cv2.imencode(".jpg", np.clip(noisy, 0, 255).astype(np.uint8),
+                                     [cv2.IMWRITE_JPEG_QUALITY, 60])[1], cv2.IMREAD_GRAYSCALE)
+
+
+def truth_of(paths, size):
+    k = size / GRID
+    places = []
+    for path in paths:
+        for s in segments(path):
+            if isinstance(s, svgelements.Close) and abs(complex(s.start) - complex(s.end)) < 1e-9:
+                continue
+            count = max(2, int(s.length(error=1e-3) * k / measure.STEP))
+            places.append(np.array([complex(x, y) for x, y in s.npoint(np.linspace(0, 1, count))]) * k)
+    return np.concatenate(places)
+
+
+def expected(paths):
+    """How many lines: what meets end to end, and nothing else there, is one line."""
+    ends = {}
+    lines = len(paths)
+    for i, path in enumerate(paths):
+        if is_closed(path):
+            continue
+        s = segments(path)
+        for p in (complex(s[0].start), complex(s[-1].end)):
+            ends.setdefault((round(p.real, 2), round(p.imag, 2)), []).append(i)
+    parent = list(range(len(paths)))
+
+    def find(i):
+        while parent[i] != i:
+            i = parent[i]
+        return i
+    for members in ends.values():
+        for a, b in zip(members[0::2], members[1::2]):
+            if find(a) != find(b):
+                parent[find(a)] = find(b)
+                lines -= 1
+    return lines
+
+
+def judge(cli, file, size, pen, jpeg, keep):
+    paths = strokes_of(file)
+    if not paths:
+        return None
+    grey = draw(paths, size, pen)
+    with tempfile.TemporaryDirectory() as folder:
+        folder = pathlib.Path(keep or folder)
+        picture, out = folder / (file.stem + ".png"), folder / (file.stem + ".svg")
+        cv2.imwrite(str(picture), spoiled(grey) if jpeg else grey)
+        done = subprocess.run([cli, "trace", str(picture), "-o", str(out), "--dpi", "25.4", "--quiet", "--method",
+                               "centreline"], capture_output=True, text=True)
+        if done.returncode:
+            return dict(name=file.stem, failed=done.stderr, p95=np.inf, most=np.inf, wanted=0, got=0)
+        got, count, outlines, opened = measure.read_svg(out)
+    truth = truth_of(paths, size)
+    if not len(got):
+        return dict(name=file.stem, p95=np.inf, most=np.inf, wanted=expected(paths), got=0)
+    both = np.concatenate([measure.distances(truth, got), measure.distances(got, truth)])
+    return dict(name=file.stem, p95=np.percentile(both, 95), most=both.max(), wanted=expected(paths), got=outlines,
+                drawn=len(paths), segments=count)
+
+
+def main():
+    parser = argparse.ArgumentParser(description=__doc__, formatter_class=argparse.RawDescriptionHelpFormatter)
+    parser.add_argument("cli")
+    parser.add_argument("--set", default="feather", choices=SETS)
+    parser.add_argument("--count", type=int, default=100)
+    parser.add_argument("--skip", type=int, default=0, help="leave out the first so many of the shuffled icons")
+    parser.add_argument("--size", type=int, default=240)
+    parser.add_argument("--pen", type=float, default=2)
+    parser.add_argument("--jpeg", action="store_true", help="blur 0.6 px, noise 4, JPEG 60")
+    parser.add_argument("--worst", type=int, default=10)
+    parser.add_argument("--keep", help="a folder for pictures and outlines")
+    parser.add_argument("--name", help="only this icon")
+    o = parser.parse_args()
+    files = icons_of(o.set)
+    random.Random(7).shuffle(files)
+    files = [f for f in files if f.stem == o.name] if o.name else files[o.skip:o.skip + o.count]
+    with concurrent.futures.ThreadPoolExecutor(2) as pool:
+        rows = [r for r in pool.map(lambda f: judge(o.cli, f, o.size, o.pen, o.jpeg, o.keep), files) if r]
+    p95 = np.array([r["p95"] for r in rows])
+    most = np.array([r["most"] for r in rows])
+    right = np.array([r["got"] in (r["wanted"], r.get("drawn")) for r in rows])
+    print(f"| {o.set} | pen {o.pen} | {o.size} px | {'JPEG 60' if o.jpeg else 'clean'} | {len(rows)} icons "
+          f"| p95 median {np.median(p95):.3f}, 95 of 100 {np.percentile(p95, 95):.3f}, worst {p95.max():.3f} "
+          f"| at most 0.3: {np.mean(p95 <= 0.3):.1%} | farthest, median {np.median(most):.2f} "
+          f"| lines right {right.mean():.1%} | both {np.mean(right & (p95 <= 0.3)):.1%} |")
+    for r in sorted(rows, key=lambda r: -r["p95"])[:o.worst]:
+        print("  p95 ", {k: (round(float(v), 3) if isinstance(v, float) else v) for k, v in r.items()})
+    for r in [r for r, ok in zip(rows, right) if not ok][:o.worst]:
+        print("  lines", {k: (round(float(v), 3) if isinstance(v, float) else v) for k, v in r.items()})
+
+
+if __name__ == "__main__":
+    main()

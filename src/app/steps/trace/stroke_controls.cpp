@@ -1,0 +1,125 @@
+#include "app/steps/trace/stroke_controls.h"
+
+#include <QButtonGroup>
+#include <QComboBox>
+#include <QDoubleSpinBox>
+#include <QHBoxLayout>
+#include <QPushButton>
+#include <QSignalBlocker>
+#include <QVBoxLayout>
+#include <limits>
+
+#include "app/session.h"
+#include "app/steps/trace/width_chart.h"
+#include "app/widgets/panel_parts.h"
+
+namespace rim::app {
+namespace {
+
+QVBoxLayout* plainColumn(QWidget* widget) {
+  auto* column = new QVBoxLayout(widget);
+  column->setContentsMargins(0, 0, 0, 0);
+  column->setSpacing(6);
+  return column;
+}
+
+}  // namespace
+
+StrokeControls::StrokeControls(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+  plainColumn(this);
+  buildMethod();
+  buildLimit();
+  buildEnds();
+}
+
+void StrokeControls::buildMethod() {
+  auto* row = new QHBoxLayout;
+  row->setSpacing(0);
+  method_ = new QButtonGroup(this);
+  const std::tuple<QString, QString, TraceMethod> methods[] = {
+      {tr("&Borders"), tr("An outline round all ink"), TraceMethod::Outline},
+      {tr("Stro&kes"), tr("One line along the middle of each stroke that the pen drew"), TraceMethod::Centreline},
+      {tr("B&oth"), tr("Strokes up to a width become lines, wider ink keeps its borders"), TraceMethod::Mixed}};
+  for (const auto& [name, tip, method] : methods) {
+    auto* button = new QPushButton(name);
+    button->setCheckable(true);
+    button->setToolTip(tip);
+    button->setObjectName("method:" + QString(name).remove('&').toLower());
+    method_->addButton(button, static_cast<int>(method));
+    row->addWidget(button);
+  }
+  static_cast<QVBoxLayout*>(layout())->addLayout(row);
+  connect(method_, &QButtonGroup::idClicked, this, [this](int id) {
+    const QString name = method_->button(id)->text().remove('&').toLower();
+    session_.edit(tr("Trace %1").arg(name), {}, [id](Job& job) { job.trace.method = static_cast<TraceMethod>(id); });
+  });
+}
+
+void StrokeControls::buildLimit() {
+  limitPart_ = new QWidget;
+  auto* column = plainColumn(limitPart_);
+  chart_ = new WidthChart;
+  chart_->setObjectName("widthChart");
+  column->addWidget(chart_);
+  automatic_ = new QPushButton(tr("A&utomatic width"));
+  automatic_->setObjectName("automaticLimit");
+  automatic_->setCheckable(true);
+  automatic_->setToolTip(tr("Take the width between the two groups that the ink falls into"));
+  column->addWidget(automatic_, 0, Qt::AlignRight);
+  layout()->addWidget(limitPart_);
+  connect(chart_, &WidthChart::moved, this, [this](double px) {
+    session_.edit(tr("Set widest stroke"), "strokeLimit", [px](Job& job) { job.trace.strokes.limitPx = px; });
+  });
+  connect(chart_, &WidthChart::released, &session_, &Session::seal);
+  connect(automatic_, &QPushButton::clicked, this, [this](bool on) {
+    const double held = std::clamp(chart_->limit(), kLeastStrokeLimitPx, kMostStrokeLimitPx);
+    session_.edit(on ? tr("Automatic width") : tr("Hold width"), {},
+                  [on, held](Job& job) { job.trace.strokes.limitPx = on ? std::optional<double>() : held; });
+  });
+}
+
+void StrokeControls::buildEnds() {
+  strokePart_ = new QWidget;
+  auto* column = plainColumn(strokePart_);
+  heal_ = new QDoubleSpinBox;
+  heal_->setObjectName("heal");
+  heal_->setRange(0, kMostHealPx);
+  heal_->setDecimals(1);
+  heal_->setSuffix(tr(" px"));
+  heal_->setSpecialValueText(tr("none"));
+  heal_->setKeyboardTracking(false);
+  heal_->setFixedWidth(110);
+  addRow(column, tr("Heal brea&ks up to"), heal_,
+         tr("Where two ends point at each other across a gap, the stroke goes on"));
+  ends_ = new QComboBox;
+  ends_->setObjectName("strokeEnds");
+  ends_->addItems({tr("where the pen stopped"), tr("at the ink's tip")});
+  addRow(column, tr("E&nds"), ends_,
+         tr("Where a line ends that meets no other: half a width inside the ink, or at its tip"));
+  layout()->addWidget(strokePart_);
+  connect(heal_, &QDoubleSpinBox::valueChanged, this, [this](double px) {
+    session_.edit(tr("Heal breaks"), "heal", [px](Job& job) { job.trace.strokes.healPx = px; });
+  });
+  connect(ends_, &QComboBox::activated, this, [this](int index) {
+    session_.edit(tr("Ends %1").arg(ends_->itemText(index)), {},
+                  [index](Job& job) { job.trace.strokes.ends = static_cast<StrokeEnds>(index); });
+  });
+}
+
+void StrokeControls::show() {
+  const Job& job = session_.job();
+  // Of several inks the borders between them are traced.
+  setVisible(!job.colours.on);
+  method_->button(static_cast<int>(job.trace.method))->setChecked(true);
+  limitPart_->setVisible(job.trace.method == TraceMethod::Mixed);
+  strokePart_->setVisible(job.trace.method != TraceMethod::Outline);
+  const QSignalBlocker quiet(heal_);
+  heal_->setValue(job.trace.strokes.healPx);
+  ends_->setCurrentIndex(static_cast<int>(job.trace.strokes.ends));
+  automatic_->setChecked(!job.trace.strokes.limitPx);
+  const double found = job.strokes ? job.strokes->limitPx : std::numeric_limits<double>::infinity();
+  chart_->show(job.strokes ? job.strokes->widths : std::vector<WidthShare>{},
+               job.trace.strokes.limitPx.value_or(found));
+}
+
+}  // namespace rim::app

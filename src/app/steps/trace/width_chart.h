@@ -1,0 +1,48 @@
+#pragma once
+
+#include <QWidget>
+#include <optional>
+#include <vector>
+
+#include "core/trace/tracing.h"
+
+namespace rim::app {
+
+/// How much of the ink is how wide, as a chart, with a handle at the widest stroke that becomes a line: what lies left
+/// of it does, what lies right keeps its borders. The handle is dragged, or moved by the arrow keys.
+class WidthChart : public QWidget {
+  Q_OBJECT
+
+ public:
+  explicit WidthChart(QWidget* parent = nullptr);
+
+  /// Empty: not known yet. An infinite limit lies at the right end.
+  void show(const std::vector<WidthShare>& widths, double limitPx);
+  double limit() const { return limit_; }
+
+  QSize sizeHint() const override { return {240, 84}; }
+  QSize minimumSizeHint() const override { return {160, 84}; }
+
+ signals:
+  /// While the handle moves.
+  void moved(double limitPx);
+  void released();
+
+ protected:
+  void paintEvent(QPaintEvent* event) override;
+  void mousePressEvent(QMouseEvent* event) override;
+  void mouseMoveEvent(QMouseEvent* event) override;
+  void mouseReleaseEvent(QMouseEvent* event) override;
+  void keyPressEvent(QKeyEvent* event) override;
+
+ private:
+  QRectF chart() const;
+  double xOf(double width) const;
+  double widthAt(double x) const;
+  void moveTo(double limitPx);
+
+  std::vector<WidthShare> widths_;
+  double limit_ = 0;
+};
+
+}  // namespace rim::app

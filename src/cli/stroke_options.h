@@ -1,0 +1,27 @@
+#pragma once
+
+#include <string>
+
+#include "cli/options.h"
+#include "core/trace/settings.h"
+
+namespace rim::cli {
+
+/// What the command line says about pen strokes.
+struct StrokeOptions {
+  TraceMethod method = TraceMethod::Outline;
+  std::string limit = "auto";
+  double healPx = 0;
+  StrokeEnds ends = StrokeEnds::Pen;
+  std::string look = "hairline";
+};
+
+/// As on the command line: "centreline".
+std::string nameOf(TraceMethod method);
+
+void addStrokes(Command& command, StrokeOptions& options);
+
+/// Puts them into the settings of a trace.
+void applyStrokes(TraceSettings& settings, const StrokeOptions& options);
+
+}  // namespace rim::cli

@@ -1,0 +1,161 @@
+#include "core/trace/lines/areas.h"
+
+#include <algorithm>
+#include <cmath>
+#include <opencv2/imgproc.hpp>
+#include <set>
+
+#include "core/geometry/box_index.h"
+#include "core/geometry/flatten.h"
+
+namespace rim {
+namespace {
+
+/// The pixel that holds a place.
+cv::Point pixelAt(const cv::Mat& grey, Point p) {
+  return {std::clamp(static_cast<int>(p.x), 0, grey.cols - 1),
+          std::clamp(grey.rows - 1 - static_cast<int>(p.y), 0, grey.rows - 1)};
+}
+
+/// Which pixels lie on the middle of what is wider than the limit, and which on that of a stroke.
+struct Middles {
+  std::vector<cv::Point> wide;
+  std::vector<cv::Point> narrow;
+};
+
+Middles middlesOf(const cv::Mat& grey, const std::vector<StrokeNet>& nets, double limitPx) {
+  Middles middles;
+  for (const StrokeNet& net : nets) {
+    if (net.dot) {
+      auto& group = net.dot->widths.front() > limitPx ? middles.wide : middles.narrow;
+      group.push_back(pixelAt(grey, lerp(net.dot->points.front(), net.dot->points.back(), 0.5)));
+    }
+    for (const StrokeTrack& track : net.tracks) {
+      auto& group = isArea(track, limitPx) ? middles.wide : middles.narrow;
+      for (const Point p : track.points) group.push_back(pixelAt(grey, p));
+    }
+  }
+  return middles;
+}
+
+/// The connected parts of a mask that hold one of these pixels.
+cv::Mat partsWith(const cv::Mat& mask, const std::vector<cv::Point>& pixels) {
+  cv::Mat labels;
+  const int count = cv::connectedComponents(mask, labels, 8, CV_32S);
+  std::vector<std::uint8_t> kept(static_cast<std::size_t>(count));
+  for (const cv::Point p : pixels) kept[static_cast<std::size_t>(labels.at<int>(p))] = 255;
+  kept[0] = 0;
+  cv::Mat parts(mask.size(), CV_8UC1);
+  for (int y = 0; y < mask.rows; ++y) {
+    for (int x = 0; x < mask.cols; ++x)
+      parts.at<std::uint8_t>(y, x) = kept[static_cast<std::size_t>(labels.at<int>(y, x))];
+  }
+  return parts;
+}
+
+cv::Mat distanceFrom(const cv::Mat& mask) {
+  cv::Mat away;
+  cv::distanceTransform(~mask, away, cv::DIST_L2, cv::DIST_MASK_PRECISE);
+  return away;
+}
+
+/// Those parts of what opening took off that no stroke runs through and that touch what is left.
+cv::Mat cornersOf(const cv::Mat& takenOff, const cv::Mat& opened, const std::vector<cv::Point>& narrow) {
+  const cv::Mat strokes = partsWith(takenOff, narrow);
+  cv::Mat beside;
+  cv::dilate(opened, beside, cv::Mat());
+  std::vector<cv::Point> touching;
+  cv::findNonZero(beside & takenOff & ~strokes, touching);
+  return partsWith(takenOff & ~strokes, touching);
+}
+
+}  // namespace
+
+cv::Mat areasOnly(const cv::Mat& grey, TwoTone tone, const std::vector<StrokeNet>& nets, double limitPx) {
+  constexpr double kFringePx = 3;   // greys beside the ink that belong to its border
+  constexpr double kCutPx = 1.6;    // from a stroke to what it was cut off from
+  constexpr double kSlackPx = 0.2;  // pixels' middles lie beside a slanting border
+  const double radius = limitPx / 2;
+  const auto paper = static_cast<std::uint8_t>(tone.lightIsInk ? 0 : 255);
+  const Middles middles = middlesOf(grey, nets, limitPx);
+  cv::Mat ink;
+  cv::compare(grey, tone.threshold, ink, tone.lightIsInk ? cv::CMP_GE : cv::CMP_LT);
+  cv::Mat depth;
+  cv::distanceTransform(ink, depth, cv::DIST_L2, cv::DIST_MASK_PRECISE);
+  const cv::Mat core = partsWith(depth > radius, middles.wide);
+  cv::Mat left(grey.size(), CV_8UC1, cv::Scalar(paper));
+  if (cv::countNonZero(core) == 0) return left;
+  // Pixels' middles count: the border lies half a pixel beyond the outermost, as far from the core as that is deep.
+  double reach = 0;
+  cv::minMaxLoc(depth, &reach, nullptr, nullptr, nullptr, core);
+  const cv::Mat fromCore = distanceFrom(core);
+  const cv::Mat opened = ink & (fromCore <= reach - kSlackPx);
+  const cv::Mat takenOff = ink & ~opened;
+  const cv::Mat kept = opened | cornersOf(takenOff, opened, middles.narrow);
+  const cv::Mat fromStrokes = distanceFrom(partsWith(takenOff, middles.narrow));
+  const cv::Mat fromKept = distanceFrom(kept);
+  for (int y = 0; y < grey.rows; ++y) {
+    for (int x = 0; x < grey.cols; ++x) {
+      const bool isInk = ink.at<std::uint8_t>(y, x) != 0;
+      const std::uint8_t level = grey.at<std::uint8_t>(y, x);
+      std::uint8_t& result = left.at<std::uint8_t>(y, x);
+      if (isInk && fromStrokes.at<float>(y, x) < kCutPx) {
+        // Where a stroke was cut off the disc's edge passes through pixels: as much of them stays as it covers.
+        const double share = std::clamp(reach - fromCore.at<float>(y, x), 0.0, 1.0);
+        result = static_cast<std::uint8_t>(std::lround(paper + share * (level - paper)));
+      } else if (kept.at<std::uint8_t>(y, x) != 0 || (!isInk && fromKept.at<float>(y, x) < kFringePx)) {
+        result = level;
+      }
+    }
+  }
+  return left;
+}
+
+void endOnAreas(std::vector<StrokeLine>& lines, const std::vector<Path>& areas) {
+  constexpr double kChordPx = 0.05;
+  struct Side {
+    Point a, b;
+  };
+  std::vector<Side> sides;
+  std::vector<Box> boxes;
+  for (const Path& area : areas) {
+    const std::vector<Point> corners = flatten(area, kChordPx);
+    for (std::size_t i = 0; i < corners.size(); ++i) {
+      sides.push_back({corners[i], corners[(i + 1) % corners.size()]});
+      boxes.emplace_back();
+      boxes.back().include(sides.back().a);
+      boxes.back().include(sides.back().b);
+    }
+  }
+  const BoxIndex index(boxes);
+  for (StrokeLine& line : lines) {
+    for (std::size_t end = 0; end < 2; ++end) {
+      if (!line.freeEnds[end] || !line.freeEnds[end]->atArea) continue;
+      const FreeEnd& free = *line.freeEnds[end];
+      // A stroke widens where it meets an area, and was cut short there by no more than this.
+      const Point far = free.on.tip + free.on.direction * (4 * free.width + 4);
+      Box way;
+      way.include(free.on.tip);
+      way.include(far);
+      std::optional<Point> border;
+      index.near(way, 0, [&](std::size_t i) {
+        const Point along = far - free.on.tip;
+        const Point side = sides[i].b - sides[i].a;
+        const double across = cross(along, side);
+        if (std::abs(across) < 1e-12) return;
+        const double t = cross(sides[i].a - free.on.tip, side) / across;
+        const double s = cross(sides[i].a - free.on.tip, along) / across;
+        if (t < 0 || t > 1 || s < 0 || s > 1) return;
+        const Point at = free.on.tip + along * t;
+        if (!border || distance(at, free.on.tip) < distance(*border, free.on.tip)) border = at;
+      });
+      if (!border) continue;
+      if (end == 0)
+        line.points.insert(line.points.begin(), *border);
+      else
+        line.points.push_back(*border);
+    }
+  }
+}
+
+}  // namespace rim

@@ -1,0 +1,101 @@
+#include "core/trace/lines/centrelines.h"
+
+#include <algorithm>
+#include <iterator>
+
+#include "core/for_all.h"
+#include "core/geometry/nesting.h"
+#include "core/median.h"
+#include "core/trace/contour/noise.h"
+#include "core/trace/outline/fewer_pieces.h"
+#include "core/trace/lines/draw_order.h"
+
+namespace rim {
+namespace {
+
+/// The borders of each island of ink, it first, its holes behind.
+std::vector<std::vector<const Border*>> islandsOf(const std::vector<Border>& borders) {
+  std::vector<Path> paths;
+  paths.reserve(borders.size());
+  for (const Border& border : borders) paths.push_back(borderAsPath(border));
+  const Nesting nesting = nestingOf(paths);
+  std::vector<std::vector<const Border*>> islands(borders.size());
+  for (std::size_t i = 0; i < borders.size(); ++i) {
+    if (borderArea(borders[i]) > 0) islands[i].insert(islands[i].begin(), &borders[i]);
+  }
+  for (std::size_t i = 0; i < borders.size(); ++i) {
+    if (borderArea(borders[i]) <= 0 && nesting.parent[i]) islands[*nesting.parent[i]].push_back(&borders[i]);
+  }
+  std::erase_if(islands, [](const auto& rings) { return rings.empty() || borderArea(*rings.front()) <= 0; });
+  return islands;
+}
+
+StrokeWidth widthOf(const StrokeLine& line) {
+  if (line.widths.empty()) return {};
+  const auto [least, most] = std::minmax_element(line.widths.begin(), line.widths.end());
+  return {medianOf(line.widths), *least, *most};
+}
+
+void runOnToInk(StrokeLine& line) {
+  for (std::size_t end = 0; end < 2; ++end) {
+    if (!line.freeEnds[end] || line.freeEnds[end]->atArea) continue;
+    std::vector<Point> more = pointsOnTo(line.freeEnds[end]->on, line.freeEnds[end]->inkTip);
+    if (end == 0)
+      line.points.insert(line.points.begin(), more.rbegin(), more.rend());
+    else
+      line.points.insert(line.points.end(), more.begin(), more.end());
+  }
+}
+
+/// Without points that are the same as the one before.
+std::vector<Point> distinct(std::vector<Point> points, bool closed) {
+  constexpr double kSamePx = 1e-6;
+  const auto same = [](Point a, Point b) { return distance(a, b) < kSamePx; };
+  points.erase(std::unique(points.begin(), points.end(), same), points.end());
+  while (closed && points.size() > 1 && same(points.front(), points.back())) points.pop_back();
+  return points;
+}
+
+Path fit(const StrokeLine& line, const FitSettings& settings, const std::stop_token& stop) {
+  constexpr std::size_t kLeastForRing = 6;
+  const std::vector<Point> points = distinct(line.points, line.closed);
+  Path path = line.closed && points.size() >= kLeastForRing ? fitOutline(points, settings, stop)
+                                                             : fitOpenBorder(points, settings, stop);
+  // Ink that runs into the paper makes the middle sway in waves too long to pass for noise, by as much as it is rough.
+  const double rough = noiseOf(points);
+  constexpr double kSways = 0.045;
+  constexpr double kTimes = 5;
+  if (rough < kSways) return path;
+  return inFewerPieces(path, std::min(settings.tolerancePx, kTimes * rough));
+}
+
+}  // namespace
+
+std::vector<StrokeNet> strokeNets(const std::vector<Border>& borders, const WorkControl& control) {
+  const std::vector<std::vector<const Border*>> islands = islandsOf(borders);
+  std::vector<StrokeNet> nets(islands.size());
+  forAll(islands.size(), control, [&](std::size_t i) { nets[i] = strokeNet(islands[i]); });
+  return nets;
+}
+
+std::vector<StrokeLine> linesOf(std::vector<StrokeNet> nets, double limitPx) {
+  std::vector<StrokeLine> all;
+  for (StrokeNet& net : nets) {
+    std::vector<StrokeLine> lines = linesOf(std::move(net), limitPx);
+    std::move(lines.begin(), lines.end(), std::back_inserter(all));
+  }
+  std::erase_if(all, [](const StrokeLine& line) { return line.points.size() < 2; });
+  return all;
+}
+
+std::vector<Centreline> fitStrokes(std::vector<StrokeLine> lines, const FitSettings& settings, StrokeEnds ends,
+                                   const WorkControl& control) {
+  std::vector<Centreline> fitted(lines.size());
+  forAll(lines.size(), control, [&](std::size_t i) {
+    if (ends == StrokeEnds::Ink) runOnToInk(lines[i]);
+    fitted[i] = {fit(lines[i], settings, control.stop), widthOf(lines[i])};
+  });
+  return inDrawOrder(std::move(fitted));
+}
+
+}  // namespace rim

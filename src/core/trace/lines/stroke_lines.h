@@ -1,0 +1,51 @@
+#pragma once
+
+#include <array>
+#include <optional>
+#include <vector>
+
+#include "core/trace/lines/stroke_track.h"
+
+namespace rim {
+
+/// An end of a line that meets no other.
+struct FreeEnd {
+  Continuation on;      ///< how it would run on from the pen's middle
+  Point inkTip;         ///< where the ink ends
+  double width = 0;     ///< of the stroke there, px
+  bool atArea = false;  ///< it runs into what is too wide for a stroke
+};
+
+/// What the pen drew in one stroke: points along its middle, from where it stopped first to where it stopped last.
+struct StrokeLine {
+  std::vector<Point> points;
+  bool closed = false;
+  std::vector<double> widths;  ///< px, at places along it
+  std::array<std::optional<FreeEnd>, 2> freeEnds;
+};
+
+/// All strokes of one island of ink, and where they meet.
+struct StrokeNet {
+  MedialAxis axis;
+  StrokeGraph graph;
+  std::vector<StrokeTrack> tracks;  ///< of each chain
+  std::optional<StrokeLine> dot;    ///< instead, when the ink is hardly longer than wide
+};
+
+/// `rings` are the island (counter-clockwise) and its holes (clockwise), upright px. A dot is a line as long as its ink
+/// is longer than wide, kShortestLinePx at least.
+StrokeNet strokeNet(const std::vector<const Border*>& rings);
+
+inline constexpr double kShortestLinePx = 0.2;
+
+/// The same net with its chains cut where they run into what is wider than `limitPx` (splitByWidth()).
+StrokeNet cutByWidth(StrokeNet net, double limitPx);
+
+/// Whether a track is wider than a stroke may be, along most of it.
+bool isArea(const StrokeTrack& track, double limitPx);
+
+/// The lines of a net whose strokes are `limitPx` wide at most. What is wider is left out; where a line runs into it,
+/// it ends (FreeEnd::atArea).
+std::vector<StrokeLine> linesOf(StrokeNet net, double limitPx);
+
+}  // namespace rim

@@ -1,0 +1,11 @@
+#pragma once
+
+#include "core/trace/lines/stroke_lines.h"
+
+namespace rim {
+
+/// Lets a track end where the pen's middle stopped, half a width before the ink's tip, at its start (0) or end (1), and
+/// says how it would run on from there.
+FreeEnd endAtPen(const MedialAxis& axis, const StrokeChain& chain, StrokeTrack& track, std::size_t end);
+
+}  // namespace rim

@@ -1,0 +1,102 @@
+#include "core/trace/lines/trace_strokes.h"
+
+#include <cmath>
+#include <iterator>
+#include <limits>
+
+#include "core/for_all.h"
+#include "core/median.h"
+#include "core/trace/contour/grain.h"
+#include "core/trace/contour/tones.h"
+#include "core/trace/lines/areas.h"
+#include "core/trace/lines/centrelines.h"
+#include "core/trace/lines/heal.h"
+#include "core/trace/lines/stroke_limit.h"
+#include "core/trace/lines/width_by_greys.h"
+#include "core/trace/outline/trace_outlines.h"
+
+namespace rim {
+namespace {
+
+/// What lines are fitted with: the middle of two borders is off by less than either.
+FitSettings fitFor(const Tones& tones, const TraceSettings& settings) {
+  FitSettings fit;
+  fit.tolerancePx = settings.tolerancePx;
+  fit.cornerReadiness = settings.cornerReadiness;
+  fit.rules = settings.rules;
+  fit.mostNoisePx = tones.mostNoisePx;
+  for (const Roughness& rough : tones.rough) fit.mostNoisePx = std::max(fit.mostNoisePx, rough.px);
+  return fit;
+}
+
+/// Brings the widths along a line to what the greys across it say of it as a whole.
+void weighWidths(StrokeLine& line, const cv::Mat& grey) {
+  if (line.widths.empty()) return;
+  const double measured = medianOf(line.widths);
+  const auto byGreys = widthByGreys(grey, line, measured);
+  constexpr double kMostOff = 0.3;
+  if (!byGreys || std::abs(*byGreys / measured - 1) > kMostOff) return;
+  for (double& width : line.widths) width *= *byGreys / measured;
+}
+
+/// Adds lines, healed and fitted.
+void add(Tracing& tracing, std::vector<StrokeLine> lines, const Tones& tones, const TraceSettings& settings,
+         const WorkControl& control) {
+  lines = healed(std::move(lines), settings.strokes.healPx);
+  forAll(lines.size(), {control.stop, {}}, [&](std::size_t i) { weighWidths(lines[i], tones.grey); });
+  for (Centreline& line : fitStrokes(std::move(lines), fitFor(tones, settings), settings.strokes.ends, control)) {
+    tracing.outlines.push_back(std::move(line.path));
+    tracing.strokes.push_back(line.width);
+  }
+}
+
+const Layer kLinesLayer{"lines", 0x1c, 0x5f, 0xc8};
+const Layer kAreasLayer{"areas", 0, 0, 0};
+
+/// Lines, and borders of what is too wide for a stroke, on which lines end that run into it.
+Tracing mixed(const Tones& tones, std::vector<StrokeNet> nets, double limitPx, const TraceSettings& settings,
+              const WorkControl& control) {
+  Tracing areas;
+  if (std::isfinite(limitPx)) {
+    for (StrokeNet& net : nets) net = cutByWidth(std::move(net), limitPx);
+    Tones wide{areasOnly(tones.grey, tones.tone, nets, limitPx), tones.tone, tones.level};
+    std::vector<Border> borders = followBorders(wide.grey, wide.tone, settings.minAreaPx2, control.stop);
+    judgeNoise(wide, tones.mostNoisePx, borders);
+    areas = traceOutlines(std::move(wide), std::move(borders), settings, {control.stop, {}});
+  }
+  std::vector<StrokeLine> lines = linesOf(std::move(nets), limitPx);
+  endOnAreas(lines, areas.outlines);
+  Tracing tracing;
+  add(tracing, std::move(lines), tones, settings, control);
+  tracing.layers = {kLinesLayer, kAreasLayer};
+  tracing.layerOf.assign(tracing.outlines.size(), 0);
+  std::move(areas.outlines.begin(), areas.outlines.end(), std::back_inserter(tracing.outlines));
+  tracing.layerOf.resize(tracing.outlines.size(), 1);
+  tracing.strokes.resize(tracing.outlines.size());
+  return tracing;
+}
+
+}  // namespace
+
+Tracing traceStrokes(const Picture& picture, const TraceSettings& settings, const WorkControl& control) {
+  Tones tones = tonesFor(picture, settings);
+  std::vector<Border> borders = followBorders(tones.grey, tones.tone, settings.minAreaPx2, control.stop);
+  judgeNoise(tones, mostNoiseByGrain(tones.grey, tones.tone), borders);
+  borders = finer(tones, std::move(borders), settings.minAreaPx2, control.stop);
+  forAll(borders.size(), {control.stop, {}},
+         [&](std::size_t i) { borders[i] = measuredBorder(tones, i, borders[i]).points; });
+  std::vector<StrokeNet> nets = strokeNets(borders, control);
+  StrokeFacts facts{widthSharesOf(nets), std::numeric_limits<double>::infinity()};
+  Tracing tracing;
+  if (settings.method == TraceMethod::Mixed) {
+    facts.limitPx = settings.strokes.limitPx.value_or(strokeLimitOf(facts.widths));
+    tracing = mixed(tones, std::move(nets), facts.limitPx, settings, control);
+  } else {
+    add(tracing, linesOf(std::move(nets), facts.limitPx), tones, settings, control);
+  }
+  tracing.facts = std::move(facts);
+  tracing.threshold = tones.tone.threshold;
+  return tracing;
+}
+
+}  // namespace rim

@@ -1,0 +1,95 @@
+#include "core/trace/lines/width_by_greys.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/median.h"
+
+namespace rim {
+namespace {
+
+constexpr double kStepPx = 0.25;
+constexpr double kBesidePx = 2.5;  // beyond the stroke, to where paper is even
+
+/// The grey level at a place between pixels' middles; none beyond the picture.
+std::optional<double> levelAt(const cv::Mat& grey, Point p) {
+  const double x = p.x - 0.5;
+  const double y = grey.rows - p.y - 0.5;
+  if (x < 0 || y < 0 || x > grey.cols - 1 || y > grey.rows - 1) return std::nullopt;
+  const int column = std::min(static_cast<int>(x), grey.cols - 2);
+  const int row = std::min(static_cast<int>(y), grey.rows - 2);
+  if (column < 0 || row < 0) return std::nullopt;
+  const double s = x - column;
+  const double t = y - row;
+  const auto level = [&](int r, int c) { return static_cast<double>(grey.at<std::uint8_t>(r, c)); };
+  return (level(row, column) * (1 - s) + level(row, column + 1) * s) * (1 - t) +
+         (level(row + 1, column) * (1 - s) + level(row + 1, column + 1) * s) * t;
+}
+
+/// Levels along a line square to the stroke: in its middle, at both sides of it, and their sum.
+struct Profile {
+  double middle = 0;
+  double paper = 0;
+  double sum = 0;
+  int count = 0;
+};
+
+std::optional<Profile> profileAt(const cv::Mat& grey, Point place, Point normal, double widthPx) {
+  const double reach = widthPx / 2 + kBesidePx;
+  const int steps = static_cast<int>(std::ceil(reach / kStepPx));
+  Profile profile;
+  double first = 0;
+  double last = 0;
+  for (int k = -steps; k <= steps; ++k) {
+    const auto level = levelAt(grey, place + normal * (k * kStepPx));
+    if (!level) return std::nullopt;
+    if (k == -steps) first = *level;
+    if (k == steps) last = *level;
+    if (k == 0) profile.middle = *level;
+    profile.sum += *level;
+    ++profile.count;
+  }
+  // Something else lies at one side: what is paper cannot be told.
+  constexpr double kEven = 0.1;
+  if (std::abs(first - last) > kEven * std::abs((first + last) / 2 - profile.middle)) return std::nullopt;
+  profile.paper = (first + last) / 2;
+  return profile;
+}
+
+/// The level that a quarter of these are as far from paper as, or farther.
+double quartileTowardsInk(std::vector<double> levels, double paper) {
+  const auto quarter = levels.begin() + static_cast<std::ptrdiff_t>(levels.size() / 4);
+  std::nth_element(levels.begin(), quarter, levels.end(),
+                   [paper](double a, double b) { return std::abs(a - paper) > std::abs(b - paper); });
+  return *quarter;
+}
+
+}  // namespace
+
+std::optional<double> widthByGreys(const cv::Mat& grey, const StrokeLine& line, double widthPx) {
+  constexpr std::size_t kEvery = 3;
+  constexpr std::size_t kLeast = 8;
+  constexpr double kLeastContrast = 24;
+  if (widthPx <= 0 || widthPx > kWidestByGreysPx) return std::nullopt;
+  const auto skip = line.closed ? 0 : static_cast<std::size_t>(widthPx / kTrackStepPx);
+  std::vector<Profile> profiles;
+  std::vector<double> middles;
+  std::vector<double> papers;
+  for (std::size_t i = skip + 2; i + skip + 2 < line.points.size(); i += kEvery) {
+    const Point normal = leftNormal(unit(line.points[i + 2] - line.points[i - 2]));
+    const auto profile = profileAt(grey, line.points[i], normal, widthPx);
+    if (!profile || std::abs(profile->paper - profile->middle) < kLeastContrast) continue;
+    profiles.push_back(*profile);
+    middles.push_back(profile->middle);
+    papers.push_back(profile->paper);
+  }
+  if (profiles.size() < kLeast) return std::nullopt;
+  const double paper = medianOf(std::move(papers));
+  // A narrow stroke shows its full darkness only where its middle happens to be a pixel's.
+  const double ink = quartileTowardsInk(std::move(middles), paper);
+  std::vector<double> widths;
+  for (const Profile& p : profiles) widths.push_back((paper * p.count - p.sum) / (paper - ink) * kStepPx);
+  return medianOf(std::move(widths));
+}
+
+}  // namespace rim

@@ -1,0 +1,101 @@
+#include "core/trace/outline/trace_outlines.h"
+
+#include <numeric>
+#include <set>
+
+#include "core/for_all.h"
+#include "core/trace/outline/by_greys.h"
+#include "core/trace/outline/fewer_pieces.h"
+#include "core/trace/outline/fit_settings.h"
+#include "core/trace/outline/guard.h"
+#include "core/trace/outline/keep_apart.h"
+#include "core/trace/outline/outline_crossings.h"
+#include "core/trace/outline/within_picture.h"
+
+namespace rim {
+namespace {
+
+/// Outlines that enclose less than `minAreaPx2` go, and what belongs to them.
+void leaveOutSmall(std::vector<Path>& outlines, std::vector<FitTarget>& targets, std::vector<Border>& borders,
+                   Tones& tones, double minAreaPx2) {
+  std::size_t kept = 0;
+  for (std::size_t i = 0; i < outlines.size(); ++i) {
+    if (std::abs(signedArea(outlines[i])) < minAreaPx2) continue;
+    if (kept != i) {
+      outlines[kept] = std::move(outlines[i]);
+      targets[kept] = std::move(targets[i]);
+      borders[kept] = std::move(borders[i]);
+      tones.rough[kept] = tones.rough[i];
+    }
+    ++kept;
+  }
+  outlines.resize(kept);
+  targets.resize(kept);
+  borders.resize(kept);
+  tones.rough.resize(kept);
+}
+
+/// Where more than what is fitted to is allowed, the fewest segments within it; less where outlines would cross by it.
+void takeFewerPieces(std::vector<Path>& outlines, double withinPx, const WorkControl& control) {
+  const std::vector<Path> fitted = outlines;
+  std::vector<std::size_t> which(outlines.size());
+  std::iota(which.begin(), which.end(), 0);
+  OutlineCrossings crossings(outlines);
+  for (int round = 0; !which.empty(); ++round) {
+    forAll(which.size(), {control.stop, {}}, [&](std::size_t k) {
+      const std::size_t i = which[k];
+      outlines[i] = inFewerPiecesOnTry(fitted[i], withinPx, round);
+      crossings.changed(i);
+    });
+    if (round >= kFewerPiecesTries) return;
+    std::set<std::size_t> again;
+    for (const Crossing& crossing : crossings.find(control.stop)) again.insert(crossing.polyline);
+    which.assign(again.begin(), again.end());
+  }
+}
+
+/// What is fitted to by at most, whatever more is allowed: noise may need more than a clean picture.
+double tightTolerance(const Tones& tones, double tolerancePx) {
+  constexpr double kNoisyPx = 0.8;
+  constexpr double kClean = 0.008;
+  const bool clean = tones.greys && tones.greys->noise < kClean;
+  return std::min(tolerancePx, clean ? kTightTolerancePx : kNoisyPx);
+}
+
+}  // namespace
+
+Tracing traceOutlines(Tones tones, std::vector<Border> borders, const TraceSettings& wished,
+                      const WorkControl& control) {
+  TraceSettings settings = wished;
+  borders = finer(tones, std::move(borders), settings.minAreaPx2, control.stop);
+  settings.tolerancePx = tightTolerance(tones, wished.tolerancePx);
+  Tracing tracing;
+  tracing.threshold = tones.tone.threshold;
+  tracing.outlines.resize(borders.size());
+  std::vector<FitTarget> targets(borders.size());
+  // The measured points of a small picture are needed again; those of a large one would take too much memory.
+  const bool small = tones.greys.has_value();
+  std::vector<SharpBorder> sharp(small ? borders.size() : 0);
+  forAll(borders.size(), control, [&](std::size_t i) {
+    SharpBorder measured = measuredBorder(tones, i, borders[i]);
+    const FitSettings fit = fitSettingsFor(tones, i, settings);
+    if (!small) {
+      tracing.outlines[i] = fitWithin(measured.points, fit, control.stop);
+      return;
+    }
+    tracing.outlines[i] = fitOutline(measured.points, fit, control.stop);
+    targets[i].points = measured.points;
+    sharp[i] = std::move(measured);
+  });
+  if (small) {
+    agreeWithGreys(tracing.outlines, targets, tones, sharp, settings, control);
+    leaveOutSmall(tracing.outlines, targets, borders, tones, settings.minAreaPx2);
+  }
+  makeCirclesRegular(tracing.outlines, settings.rules, settings.tolerancePx);
+  for (Path& outline : tracing.outlines) outline = withinPicture(std::move(outline), tones.grey.size());
+  keepApart(tracing.outlines, targets, tones, borders, settings, control);
+  if (settings.tolerancePx < wished.tolerancePx) takeFewerPieces(tracing.outlines, wished.tolerancePx, control);
+  return tracing;
+}
+
+}  // namespace rim

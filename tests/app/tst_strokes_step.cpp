@@ -1,0 +1,125 @@
+// Pen strokes in the window: what is made of the ink, the chart of widths, healing, ends; undo; the job keeps them.
+
+#include <QComboBox>
+#include <QDoubleSpinBox>
+#include <QPushButton>
+
+#include "app/steps/trace/width_chart.h"
+#include "core/mend/find/inspect.h"
+#include "support/test_list.h"
+#include "window_fixture.h"
+
+using namespace rim;
+using namespace rim::app;
+using namespace rim::test;
+
+namespace {
+
+struct StrokesFixture : WindowFixture {
+  explicit StrokesFixture(const char* demo) {
+    QVERIFY(open(demoFile(demo)));
+    window->showStep(MainWindow::kTrace);
+  }
+  bool press(const char* name) {
+    find<QPushButton>(name)->click();
+    return traced();
+  }
+  bool traced() {
+    return QTest::qWaitFor([this] { return session().upToDate() && !session().busy(); }, 120'000);
+  }
+  std::size_t closed() { return countsOf(pathsOf(*job().tracing)).closed; }
+  std::size_t all() { return job().tracing->outlines.size(); }
+};
+
+}  // namespace
+
+class TestStrokesStep : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void theSwallowInThreeClicks() {
+    StrokesFixture f("swallow.jpg");
+    const std::size_t borders = f.all();
+    QVERIFY(!f.find<QDoubleSpinBox>("heal")->isVisible());
+    QVERIFY(f.press("method:strokes"));
+    QCOMPARE(f.all(), 17U);
+    QVERIFY(f.job().tracing->outlines.front().stroke.usual > 8);
+    auto* heal = f.find<QDoubleSpinBox>("heal");
+    QVERIFY(heal->isVisible());
+    heal->setFocus();
+    heal->selectAll();
+    QTest::keyClicks(heal, "26");
+    QTest::keyClick(heal, Qt::Key_Return);
+    QVERIFY(f.traced());
+    QCOMPARE(f.all(), 14U);
+    QCOMPARE(f.closed(), 3U);
+    // Every step can be taken back.
+    f.window->actions().undo->trigger();
+    QVERIFY(f.traced());
+    QCOMPARE(f.all(), 17U);
+    f.window->actions().undo->trigger();
+    QVERIFY(f.traced());
+    QCOMPARE(f.all(), borders);
+    QVERIFY(f.find<QPushButton>("method:borders")->isChecked());
+  }
+
+  void nothingIsWrongWithALine() {
+    StrokesFixture f("swallow.jpg");
+    f.session().edit("", {}, [](Job& job) { job.trace.strokes.healPx = 26; });
+    QVERIFY(f.press("method:strokes"));
+    QVERIFY(inspect(drawingOf(f.job()), {}).empty());
+  }
+
+  void theWidthIsChosenOnItsChart() {
+    StrokesFixture f("badge.png");
+    QVERIFY(f.press("method:both"));
+    auto* chart = f.find<WidthChart>("widthChart");
+    auto* automatic = f.find<QPushButton>("automaticLimit");
+    QVERIFY(chart->isVisible() && automatic->isChecked());
+    QVERIFY(f.job().strokes && !f.job().strokes->widths.empty());
+    // Far right all ink is strokes, far left none is.
+    QTest::mouseClick(chart, Qt::LeftButton, {}, QPoint(chart->width() - 12, 20));
+    QVERIFY(f.traced());
+    QVERIFY(!automatic->isChecked() && f.job().trace.strokes.limitPx > 300);
+    const auto strokes = [&f] {
+      const auto& outlines = f.job().tracing->outlines;
+      return std::count_if(outlines.begin(), outlines.end(), [](const Outline& o) { return o.stroke.usual > 0; });
+    };
+    QCOMPARE(static_cast<std::size_t>(strokes()), f.all());
+    QTest::mouseClick(chart, Qt::LeftButton, {}, QPoint(10, 20));
+    QVERIFY(f.traced());
+    QVERIFY(strokes() < static_cast<std::ptrdiff_t>(f.all()));
+    const double before = chart->limit();
+    chart->setFocus();
+    QTest::keyClick(chart, Qt::Key_Right);
+    QVERIFY(f.traced());
+    QVERIFY(chart->limit() > before);
+    QTest::mouseClick(chart, Qt::RightButton, {}, QPoint(chart->width() / 2, 20));
+    QVERIFY(f.traced());
+    QVERIFY(chart->limit() < 10);
+    QVERIFY(f.press("automaticLimit"));
+    QVERIFY(!f.job().trace.strokes.limitPx);
+  }
+
+  void endsLieWhereItIsSaid() {
+    StrokesFixture f("swallow.jpg");
+    QVERIFY(f.press("method:strokes"));
+    const double pen = totalLength(pathsOf(*f.job().tracing));
+    auto* ends = f.find<QComboBox>("strokeEnds");
+    ends->setCurrentIndex(1);
+    emit ends->activated(1);
+    QVERIFY(f.traced());
+    QVERIFY(totalLength(pathsOf(*f.job().tracing)) > pen + 100);
+  }
+
+  void severalInksHaveNoStrokes() {
+    WindowFixture f(true);
+    QVERIFY(f.open(demoFile("badge.jpg")));
+    f.window->showStep(MainWindow::kTrace);
+    QVERIFY(QTest::qWaitFor([&f] { return f.session().upToDate(); }, 120'000));
+    QVERIFY(!f.find<QPushButton>("method:strokes")->isVisible());
+  }
+};
+
+RIM_TEST(TestStrokesStep)
+#include "tst_strokes_step.moc"

@@ -1,0 +1,285 @@
+// The middles of pen strokes. Truth: the way of the pen that the pictures are drawn by.
+
+#include <QTest>
+#include <numbers>
+
+#include "core/error.h"
+#include "core/geometry/nearest_on_paths.h"
+#include "core/geometry/segment.h"
+#include "core/trace/trace.h"
+#include "support/artwork.h"
+#include "support/pen.h"
+#include "support/pictures.h"
+#include "support/test_list.h"
+
+using namespace rim;
+using namespace rim::test;
+
+using Strokes = std::vector<PenStroke>;
+
+namespace {
+
+constexpr double kPi = std::numbers::pi;
+
+Point onCircle(Point centre, double radius, double angle) {
+  return centre + Point{std::cos(angle), std::sin(angle)} * radius;
+}
+
+PenStroke arc(Point centre, double radius, double from, double to) {
+  return along([=](double t) { return onCircle(centre, radius, from + (to - from) * t); });
+}
+PenStroke circle(Point centre, double radius) {
+  return along([=](double t) { return onCircle(centre, radius, 2 * kPi * t); }, true);
+}
+PenStroke bezier(Point a, Point b, Point c, Point d) {
+  return along([=](double t) {
+    const double s = 1 - t;
+    return a * (s * s * s) + b * (3 * s * s * t) + c * (3 * s * t * t) + d * (t * t * t);
+  });
+}
+
+TraceSettings centrelines() {
+  TraceSettings settings;
+  settings.method = TraceMethod::Centreline;
+  return settings;
+}
+
+Picture spoiled(const cv::Mat& grey) { return asJpeg(pictureOf(noisy(grey, 4)), 60); }
+
+/// The value that 95 of 100 places along the ways do not exceed in distance to the paths.
+double missed95(const Strokes& strokes, const std::vector<Path>& paths) {
+  const NearestOnPaths nearest{Paths(paths)};
+  std::vector<double> off;
+  for (const PenStroke& stroke : strokes) {
+    const std::size_t count = stroke.way.size();
+    for (std::size_t i = stroke.closed ? 0 : 1; i < count; ++i) {
+      const Point a = stroke.way[(i + count - 1) % count];
+      const Point b = stroke.way[i];
+      const int parts = 1 + static_cast<int>(distance(a, b));
+      for (int k = 0; k < parts; ++k) off.push_back(nearest.distanceTo(lerp(a, b, static_cast<double>(k) / parts)));
+    }
+  }
+  std::sort(off.begin(), off.end());
+  return off[off.size() * 95 / 100];
+}
+
+/// The value that 95 of 100 places along the paths do not exceed.
+double off95(const std::vector<Path>& paths, const std::function<double(Point)>& distanceOf) {
+  std::vector<double> off;
+  for (const Path& path : paths) {
+    for (std::size_t i = 0; i < path.segments.size(); ++i) {
+      const Piece piece = pieceOf(path, i);
+      const int parts = 1 + static_cast<int>(lengthOf(piece) / 0.5);
+      for (int k = 0; k <= parts; ++k) off.push_back(distanceOf(pointAt(piece, static_cast<double>(k) / parts)));
+    }
+  }
+  std::sort(off.begin(), off.end());
+  return off[off.size() * 95 / 100];
+}
+
+std::size_t closedOf(const std::vector<Path>& paths) {
+  return static_cast<std::size_t>(std::count_if(paths.begin(), paths.end(), [](const Path& p) { return p.closed; }));
+}
+
+std::vector<Point> endsOf(const std::vector<Path>& paths) {
+  std::vector<Point> ends;
+  for (const Path& path : paths) {
+    if (path.closed) continue;
+    ends.push_back(path.start);
+    ends.push_back(path.segments.back().end);
+  }
+  return ends;
+}
+
+double nearestOf(const std::vector<Point>& points, Point p) {
+  double least = std::numeric_limits<double>::infinity();
+  for (const Point q : points) least = std::min(least, distance(p, q));
+  return least;
+}
+
+}  // namespace
+
+Q_DECLARE_METATYPE(Strokes)
+
+class TestStrokes : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void theWayOfThePenIsFound_data() {
+    QTest::addColumn<Strokes>("strokes");
+    QTest::addColumn<double>("pen");
+    QTest::addColumn<int>("lines");
+    QTest::addColumn<QVector<QPointF>>("ends");
+    const auto add = [](const char* name, const Strokes& strokes, double pen, int lines, QVector<QPointF> ends) {
+      QTest::newRow(qPrintable(QString("%1, %2 px").arg(name).arg(pen))) << strokes << pen << lines << ends;
+    };
+    for (const double pen : {3.0, 6.0, 12.0, 20.0}) {
+      add("a line", {straight({{30.2, 40.7}, {150.3, 90.1}})}, pen, 1, {{30.2, 40.7}, {150.3, 90.1}});
+      add("an arc", {arc({90, 40}, 55.5, 0.3, 2.7)}, pen, 1, {});
+      add("a curve", {bezier({25, 30}, {60, 160}, {110, -60}, {155, 110})}, pen, 1, {{25, 30}, {155, 110}});
+      add("a ring", {circle({90.4, 70.3}, 45)}, pen, 1, {});
+      add("two that cross", {straight({{30, 30}, {150, 110}}), straight({{40, 115}, {140, 25}})}, pen, 2,
+          {{30, 30}, {150, 110}, {40, 115}, {140, 25}});
+      add("a T", {straight({{25, 100}, {155, 105}}), straight({{88, 102.42}, {95, 25}})}, pen, 2,
+          {{25, 100}, {155, 105}, {95, 25}, {88, 102.42}});
+      add("a corner", {straight({{30, 110}, {50, 35}, {150, 40}})}, pen, 1, {{30, 110}, {150, 40}});
+      add("a sharp corner", {straight({{35, 110}, {90, 30}, {125, 115}})}, pen, 1, {{35, 110}, {125, 115}});
+      add("a square", {straight({{40, 30}, {130, 30}, {130, 115}, {40, 115}}, true)}, pen, 1, {});
+    }
+    // Three that meet: two of them are one stroke, it does not matter which.
+    const Point middle{90, 70};
+    add("a Y", {straight({{30, 110}, middle}), straight({{150, 110}, middle}), straight({{90, 15}, middle})}, 8, 2,
+        {{30, 110}, {150, 110}, {90, 15}});
+  }
+  void theWayOfThePenIsFound() {
+    QFETCH(Strokes, strokes);
+    QFETCH(double, pen);
+    QFETCH(int, lines);
+    QFETCH(QVector<QPointF>, ends);
+    const cv::Mat grey = penDrawing(180, 140, strokes, pen);
+    for (const bool clean : {true, false}) {
+      const Tracing got = trace(clean ? pictureOf(grey) : spoiled(grey), centrelines());
+      QCOMPARE(got.outlines.size(), static_cast<std::size_t>(lines));
+      const double most = clean ? 0.15 : 0.3;
+      const double off = off95(got.outlines, [&](Point p) { return distanceToWays(p, strokes); });
+      QVERIFY2(off <= most, qPrintable(QString("%1 px off").arg(off)));
+      const double missed = missed95(strokes, got.outlines);
+      QVERIFY2(missed <= most, qPrintable(QString("%1 px missed").arg(missed)));
+      for (const QPointF& end : ends) {
+        const double away = nearestOf(endsOf(got.outlines), {end.x(), end.y()});
+        QVERIFY2(away <= 0.7, qPrintable(QString("an end is %1 px away").arg(away)));
+      }
+      const auto closed = std::count_if(strokes.begin(), strokes.end(), [](const PenStroke& s) { return s.closed; });
+      QCOMPARE(closedOf(got.outlines), static_cast<std::size_t>(closed));
+      QCOMPARE(got.strokes.size(), got.outlines.size());
+      for (const StrokeWidth& width : got.strokes)
+        QVERIFY2(std::abs(width.usual / pen - 1) < 0.03, qPrintable(QString("%1 px wide, clean %2").arg(width.usual).arg(clean)));
+    }
+  }
+
+  void linesAreFewPieces() {
+    const Tracing got = trace(pictureOf(penDrawing(180, 140, {straight({{30, 40}, {150, 40}})}, 8)), centrelines());
+    QCOMPARE(got.outlines.front().segments.size(), 1U);
+    const Tracing ring = trace(pictureOf(penDrawing(180, 140, {circle({90, 70}, 45)}, 8)), centrelines());
+    QVERIFY(ring.outlines.front().segments.size() <= 4);
+  }
+
+  void aDotIsAShortLine() {
+    const Strokes dots{straight({{40, 40}, {40.1, 40}}), straight({{100, 40}, {104, 42}})};
+    const Tracing got = trace(pictureOf(penDrawing(140, 80, dots, 10)), centrelines());
+    QCOMPARE(got.outlines.size(), 2U);
+    for (const Path& path : got.outlines) {
+      QVERIFY(!path.closed && pathLength(path) < 6);
+      QVERIFY(distanceToWays(path.start, dots) < 0.7);
+    }
+  }
+
+  void endsLieAtTheInkWhereThatIsWished() {
+    const Strokes line{straight({{30, 40}, {150, 40}})};
+    TraceSettings settings = centrelines();
+    settings.strokes.ends = StrokeEnds::Ink;
+    const Tracing got = trace(pictureOf(penDrawing(180, 80, line, 10)), settings);
+    QVERIFY(nearestOf(endsOf(got.outlines), {25, 40}) < 0.3);
+    QVERIFY(nearestOf(endsOf(got.outlines), {155, 40}) < 0.3);
+  }
+
+  void breaksHeal() {
+    // A ring broken twice, and a line with a speck of white in it.
+    const Point centre{80, 80};
+    const Strokes broken{arc(centre, 50, 0.15, 3.0), arc(centre, 50, 3.3, 6.1), straight({{160, 40}, {200, 60}}),
+                         straight({{214, 67}, {250, 85}})};
+    const cv::Mat grey = penDrawing(280, 160, broken, 6);
+    QCOMPARE(trace(pictureOf(grey), centrelines()).outlines.size(), 4U);
+    TraceSettings settings = centrelines();
+    settings.strokes.healPx = 12;
+    const Tracing got = trace(pictureOf(grey), settings);
+    QCOMPARE(got.outlines.size(), 2U);
+    QCOMPARE(closedOf(got.outlines), 1U);
+    const double off = off95(got.outlines, [&](Point p) {
+      return std::min(std::abs(distance(p, centre) - 50), distanceToWays(p, {straight({{160, 40}, {250, 85}})}));
+    });
+    QVERIFY2(off < 0.3, qPrintable(QString::number(off)));
+  }
+
+  void endsThatDoNotPointAtEachOtherStay() {
+    const Strokes apart{straight({{30, 40}, {80, 40}}), straight({{88, 48}, {88, 100}}),
+                        straight({{100, 40}, {150, 60}}), straight({{100, 50}, {150, 70}})};
+    TraceSettings settings = centrelines();
+    settings.strokes.healPx = 12;
+    QCOMPARE(trace(pictureOf(penDrawing(180, 140, apart, 5)), settings).outlines.size(), 4U);
+  }
+
+  void wideInkKeepsItsBorders() {
+    // A disc with a line that runs into it, and one that crosses it.
+    const Strokes lines{straight({{100, 80}, {230, 120}}), straight({{160, 40}, {200, 150}})};
+    cv::Mat grey = penDrawing(260, 180, lines, 6);
+    const cv::Mat solid = drawn(260, 180, disc(80, 100, 40));
+    grey = cv::min(grey, solid);
+    TraceSettings settings;
+    settings.method = TraceMethod::Mixed;
+    for (const std::optional<double> limit : {std::optional<double>(), std::optional<double>(12)}) {
+      settings.strokes.limitPx = limit;
+      const Tracing got = trace(pictureOf(grey), settings);
+      QCOMPARE(got.layers.size(), 2U);
+      QCOMPARE(got.outlines.size(), 3U);
+      QCOMPARE(closedOf(got.outlines), 1U);
+      for (std::size_t i = 0; i < got.outlines.size(); ++i) {
+        const Path& path = got.outlines[i];
+        QCOMPARE(got.layerOf[i], path.closed ? 1U : 0U);
+        QCOMPARE(got.strokes[i].usual > 0, !path.closed);
+        const double off = off95({path}, [&](Point p) {
+          return path.closed ? std::abs(distance(p, {80, 80}) - 40) : distanceToWays(p, lines);
+        });
+        QVERIFY2(off < 0.3, qPrintable(QString::number(off)));
+      }
+      // The line ends on the disc's border.
+      const std::vector<Point> ends = endsOf(got.outlines);
+      const double gap = std::abs(nearestOf(ends, {80, 80}) - 40);
+      QVERIFY2(gap < 0.5, qPrintable(QString::number(gap)));
+    }
+  }
+
+  void onePenAloneHasNoAreas() {
+    TraceSettings settings;
+    settings.method = TraceMethod::Mixed;
+    const Tracing got = trace(pictureOf(penDrawing(180, 140, {circle({90, 70}, 45)}, 8)), settings);
+    QCOMPARE(got.outlines.size(), 1U);
+    QCOMPARE(got.layerOf.front(), 0U);
+  }
+
+  void oddPicturesComeToSomething_data() {
+    QTest::addColumn<Picture>("picture");
+    QTest::newRow("noise") << pictureOf(randomGrey(120, 90, 3));
+    QTest::newRow("black") << pictureOf(cv::Mat(90, 120, CV_8UC1, cv::Scalar(0)));
+    QTest::newRow("white") << pictureOf(cv::Mat(90, 120, CV_8UC1, cv::Scalar(255)));
+    QTest::newRow("a black rectangle") << pictureOf(
+        drawn(120, 90, polygon({{20, 20}, {100, 20}, {100, 70}, {20, 70}})));
+    QTest::newRow("one pixel") << pictureOf(cv::Mat(1, 1, CV_8UC1, cv::Scalar(0)));
+  }
+  void oddPicturesComeToSomething() {
+    QFETCH(Picture, picture);
+    for (const TraceMethod method : {TraceMethod::Centreline, TraceMethod::Mixed}) {
+      TraceSettings settings;
+      settings.method = method;
+      settings.strokes.healPx = 5;
+      const Tracing got = trace(picture, settings);
+      for (const Path& path : got.outlines) {
+        QVERIFY(!path.segments.empty());
+        const Box box = boxOf(path);
+        QVERIFY(std::isfinite(box.width() + box.height()));
+        QVERIFY(box.low.x > -5 && box.low.y > -5 && box.high.x < picture.width() + 5 &&
+                box.high.y < picture.height() + 5);
+      }
+    }
+  }
+
+  void itCanBeStopped() {
+    std::stop_source stop;
+    stop.request_stop();
+    QVERIFY_THROWS_EXCEPTION(Cancelled, trace(pictureOf(penDrawing(180, 140, {circle({90, 70}, 45)}, 8)), centrelines(),
+                                              {stop.get_token(), {}}));
+  }
+};
+
+RIM_TEST(TestStrokes)
+#include "tst_strokes.moc"
