@@ -10,6 +10,7 @@
 #include "core/error.h"
 #include "core/io/export.h"
 #include "core/io/job/job_file.h"
+#include "core/io/job/recipe_file.h"
 #include "core/io/report.h"
 #include "core/job/stages.h"
 #include "core/picture/load.h"
@@ -36,6 +37,7 @@ struct TraceOptions {
   double dpi = 0;
   int page = 1;
   std::string jobFile;
+  std::string recipeFile;
   ReceiptWish receipt;
   bool quiet = false;
 };
@@ -136,6 +138,7 @@ int run(TraceOptions& o) {
     const std::string text = reportJson(drawingFor(job, kind, o.files), o.picture, seconds.count());
     writeReport(o.report, text);
   }
+  if (!o.recipeFile.empty()) about(o.recipeFile, [&] { saveRecipe(job, o.recipeFile); });
   if (!o.jobFile.empty()) about(o.jobFile, [&] { saveJob(job, o.jobFile); });
   return withReceipt(o.receipt, o.out, drawingFor(job, kind, o.files), kDone);
 }
@@ -158,6 +161,8 @@ void addTraceCommand(Program& program) {
   addFile(command, *options);
   command.add("--save-job", options->jobFile, "writes the job, too: picture, settings and outlines")
       .takes("FILE.snugrim");
+  command.add("--save-recipe", options->recipeFile, "writes what was decided, for `batch`, without the picture")
+      .takes("FILE.json");
   addReceipt(command, options->receipt);
   addTelling(command, options->report, options->quiet);
   command.does([options] { return runGuarded([&options] { return run(*options); }); });

@@ -8,7 +8,7 @@
 
 /// Dependencies point one way. A room may include itself and what stands at its left.
 static const QStringList kRooms{"geometry", "drawing", "picture", "colour", "trace",
-                                "mend",     "refine",  "plan",    "job",    "io"};
+                                "mend",     "refine",  "sketch", "plan",    "job",    "io"};
 
 /// Inside a room the same holds of its own rooms; what lies in none of them comes last, save its settings.
 static const QHash<QString, QStringList> kInnerRooms{

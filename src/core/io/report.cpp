@@ -53,4 +53,15 @@ std::string reportJson(const Drawing& drawing, const std::string& source, double
   return report.dump(2, ' ', false, nlohmann::json::error_handler_t::replace) + "\n";
 }
 
+std::string sketchJson(const Sketch& sketch, double thicknessMm) {
+  nlohmann::ordered_json report{{"profiles", nlohmann::json::array()}, {"not_extrudable", nlohmann::json::array()}};
+  for (const Profile& p : sketch.profiles) {
+    report["profiles"].push_back(
+        {{"outer", p.outer}, {"holes", p.holes}, {"area_mm2", p.areaMm2}, {"volume_mm3", p.areaMm2 * thicknessMm}});
+  }
+  for (const UnfitOutline& u : sketch.unfit)
+    report["not_extrudable"].push_back({{"outline", u.outline}, {"why", u.why == Unfit::Open ? "open" : "crosses"}});
+  return report.dump(2) + "\n";
+}
+
 }  // namespace rim

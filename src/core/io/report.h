@@ -6,6 +6,7 @@
 #include "core/mend/find/finding.h"
 #include "core/mend/repair/mend.h"
 #include "core/refine/propose/proposal.h"
+#include "core/sketch/profiles.h"
 
 namespace rim {
 
@@ -15,5 +16,9 @@ namespace rim {
 std::string reportJson(const Drawing& drawing, const std::string& source, double seconds,
                        const std::vector<Finding>& findings = {}, const std::vector<RepairCount>& repairs = {},
                        const std::vector<Change>* changes = nullptr);
+
+/// The report of the command `sketch`: profiles with outer outline, holes, area and, at that thickness, volume; and
+/// what cannot be extruded, and why.
+std::string sketchJson(const Sketch& sketch, double thicknessMm);
 
 }  // namespace rim

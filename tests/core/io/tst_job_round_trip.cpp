@@ -292,6 +292,23 @@ class TestJobRoundTrip : public QObject {
     QCOMPARE(outlinesOf(job)->outlines.size(), 2U);
   }
 
+  /// A job of version 3 knew one width of a stroke, and no strokes in pictures.
+  void jobsOfTheThirdVersionAreOpened() {
+    QTemporaryDir folder;
+    const std::filesystem::path file = folder.filePath("old.snugrim").toStdString();
+    const std::string settings =
+        R"({"snugrim-job": 3, "picture": {"name": "plate.dxf", "dots-per-inch": 0}, "origin": "", "preparation": [],
+            "trace": {"light-is-ink": false, "tolerance-px": 0.35, "min-area-px2": 4, "corners": 50},
+            "mend": {"gap-mm": 0.5, "speck-mm": 0.3, "steps": []}, "refine": [{"do": "thicken", "mm": 0, "joins": "round", "tips": "round"}],
+            "size": {"of": "resolution", "value": 0}})";
+    const std::string drawing =
+        R"({"page": [30, 20], "layers": [], "paths": [{"closed": false, "d": "0 0 L 10 0", "stroke-width": 2}]})";
+    writeZip(file, {{"job.json", bytes(settings)}, {"drawing.json", bytes(drawing)}});
+    const Job job = loadJob(file);
+    QVERIFY((job.drawing->outlines.front().stroke == StrokeWidth{2, 2, 2}));
+    QVERIFY(job.trace.method == TraceMethod::Outline && job.trace.strokes == StrokeSettings());
+  }
+
   void damagedDrawingsAreTold_data() {
     QTest::addColumn<QByteArray>("from");
     QTest::addColumn<QByteArray>("to");

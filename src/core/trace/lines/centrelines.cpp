@@ -7,8 +7,8 @@
 #include "core/geometry/nesting.h"
 #include "core/median.h"
 #include "core/trace/contour/noise.h"
-#include "core/trace/outline/fewer_pieces.h"
 #include "core/trace/lines/draw_order.h"
+#include "core/trace/outline/fewer_pieces.h"
 
 namespace rim {
 namespace {
@@ -60,7 +60,7 @@ Path fit(const StrokeLine& line, const FitSettings& settings, const std::stop_to
   constexpr std::size_t kLeastForRing = 6;
   const std::vector<Point> points = distinct(line.points, line.closed);
   Path path = line.closed && points.size() >= kLeastForRing ? fitOutline(points, settings, stop)
-                                                             : fitOpenBorder(points, settings, stop);
+                                                            : fitOpenBorder(points, settings, stop);
   // Ink that runs into the paper makes the middle sway in waves too long to pass for noise, by as much as it is rough.
   const double rough = noiseOf(points);
   constexpr double kSways = 0.045;

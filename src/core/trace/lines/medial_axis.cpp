@@ -1,8 +1,11 @@
 #include "core/trace/lines/medial_axis.h"
 
+#include <algorithm>
 #include <boost/polygon/voronoi.hpp>
 #include <cmath>
 #include <limits>
+
+#include "core/trace/lines/edges_at.h"
 
 namespace rim {
 namespace {
@@ -13,7 +16,23 @@ using GridPoint = boost::polygon::point_data<std::int32_t>;
 /// Boost.Polygon takes whole numbers: so many to a px. 30 000 px and more fit.
 constexpr double kPerPx = 4096;
 
-void addRing(MedialAxis& axis, const Border& border) {
+/// A border of millions of points is sampled more sparsely where its ink is wide for strokes: what that puts the axis
+/// off by, to and fro, is s^2 / 4 w for samples s apart beside a stroke of width w.
+double spacingFor(const std::vector<const Border*>& rings) {
+  constexpr double kManyPx = 150'000;
+  constexpr double kSparsestPx = 2;
+  constexpr double kPerSpacing = 6;
+  double length = 0;
+  double area = 0;
+  for (const Border* ring : rings) {
+    for (std::size_t i = 0; i < ring->size(); ++i) length += distance((*ring)[i], (*ring)[(i + 1) % ring->size()]);
+    area += borderArea(*ring);
+  }
+  if (length < kManyPx) return kSampleSpacingPx;
+  return std::clamp(2 * area / length / kPerSpacing, kSampleSpacingPx, kSparsestPx);
+}
+
+void addRing(MedialAxis& axis, const Border& border, double spacingPx) {
   SampleRing ring{static_cast<std::uint32_t>(axis.samples.size()), 0, 0};
   const auto number = static_cast<std::uint32_t>(axis.rings.size());
   for (std::size_t i = 0; i < border.size(); ++i) {
@@ -21,10 +40,13 @@ void addRing(MedialAxis& axis, const Border& border) {
     const Point b = border[(i + 1) % border.size()];
     const double step = distance(a, b);
     if (step < 2 / kPerPx) continue;
-    const int parts = static_cast<int>(std::ceil(step / kSampleSpacingPx));
+    const int parts = static_cast<int>(std::ceil(step / spacingPx));
     for (int k = 0; k < parts; ++k) {
       const double t = static_cast<double>(k) / parts;
-      axis.samples.push_back({lerp(a, b, t), number, ring.length + t * step});
+      const double along = ring.length + t * step;
+      // Points that lie nearer than half of what is wished say nothing new.
+      if (axis.samples.size() > ring.first && along - axis.samples.back().along < spacingPx / 2) continue;
+      axis.samples.push_back({lerp(a, b, t), number, along});
     }
     ring.length += step;
   }
@@ -73,22 +95,18 @@ bool isStroke(const MedialAxis& axis, const AxisEdge& edge, double pruning) {
 
 /// Removes branches from their tips until a stroke begins.
 void prune(MedialAxis& axis, double pruning) {
-  std::vector<std::vector<std::uint32_t>> at(axis.points.size());
-  for (std::uint32_t e = 0; e < axis.edges.size(); ++e) {
-    at[axis.edges[e].from].push_back(e);
-    at[axis.edges[e].to].push_back(e);
-  }
+  const EdgesAt at(axis);
   std::vector<std::uint32_t> degree(axis.points.size());
   std::vector<std::uint32_t> tips;
   for (std::uint32_t p = 0; p < axis.points.size(); ++p) {
-    degree[p] = static_cast<std::uint32_t>(at[p].size());
+    degree[p] = static_cast<std::uint32_t>(at.of(p).size());
     if (degree[p] == 1) tips.push_back(p);
   }
   std::vector<bool> gone(axis.edges.size());
   while (!tips.empty()) {
     const std::uint32_t tip = tips.back();
     tips.pop_back();
-    for (const std::uint32_t e : at[tip]) {
+    for (const std::uint32_t e : at.of(tip)) {
       if (gone[e] || isStroke(axis, axis.edges[e], pruning)) continue;
       gone[e] = true;
       const std::uint32_t other = axis.edges[e].from == tip ? axis.edges[e].to : axis.edges[e].from;
@@ -101,6 +119,24 @@ void prune(MedialAxis& axis, double pruning) {
     if (!gone[e]) axis.edges[kept++] = axis.edges[e];
   }
   axis.edges.resize(kept);
+}
+
+void dropUnusedPoints(MedialAxis& axis) {
+  constexpr std::uint32_t kUnused = std::numeric_limits<std::uint32_t>::max();
+  std::vector<std::uint32_t> numberOf(axis.points.size(), kUnused);
+  std::vector<AxisPoint> used;
+  for (AxisEdge& e : axis.edges) {
+    for (std::uint32_t* end : {&e.from, &e.to}) {
+      std::uint32_t& number = numberOf[*end];
+      if (number == kUnused) {
+        number = static_cast<std::uint32_t>(used.size());
+        used.push_back(axis.points[*end]);
+      }
+      *end = number;
+    }
+  }
+  axis.points = std::move(used);
+  axis.edges.shrink_to_fit();
 }
 
 /// Takes the diagram's inner vertices and the edges between them that separate samples which do not follow each other.
@@ -136,12 +172,16 @@ double wayAlongRing(const MedialAxis& axis, std::uint32_t a, std::uint32_t b) {
 
 MedialAxis medialAxis(const std::vector<const Border*>& rings, double pruning) {
   MedialAxis axis;
-  for (const Border* ring : rings) addRing(axis, *ring);
+  const double spacing = spacingFor(rings);
+  for (const Border* ring : rings) addRing(axis, *ring, spacing);
   if (axis.samples.empty()) return axis;
-  Diagram diagram;
-  construct(diagram, axis);
-  takeInnerPart(axis, diagram);
+  {
+    Diagram diagram;  // takes several times as much memory as what is taken from it
+    construct(diagram, axis);
+    takeInnerPart(axis, diagram);
+  }
   prune(axis, pruning);
+  dropUnusedPoints(axis);
   return axis;
 }
 

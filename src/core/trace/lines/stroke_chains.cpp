@@ -4,6 +4,7 @@
 #include <map>
 
 #include "core/disjoint_sets.h"
+#include "core/trace/lines/edges_at.h"
 
 namespace rim {
 namespace {
@@ -31,35 +32,36 @@ struct Walk {
 class Walker {
  public:
   explicit Walker(const MedialAxis& axis)
-      : axis_(axis), at_(axis.points.size()), gone_(axis.edges.size()), kept_(axis.points.size()) {
-    for (std::uint32_t e = 0; e < axis.edges.size(); ++e) {
-      at_[axis.edges[e].from].push_back(e);
-      at_[axis.edges[e].to].push_back(e);
-    }
+      : axis_(axis), at_(axis), degree_(axis.points.size()), gone_(axis.edges.size()), kept_(axis.points.size()) {
+    for (std::uint32_t p = 0; p < degree_.size(); ++p) degree_[p] = static_cast<std::uint32_t>(at_.of(p).size());
   }
 
-  std::size_t degree(std::uint32_t point) const { return edgesAt(point).size(); }
+  std::size_t degree(std::uint32_t point) const { return degree_[point]; }
   bool isNode(std::uint32_t point) const { return degree(point) != 2 || kept_[point]; }
 
   std::vector<Walk> walks() const {
     std::vector<Walk> all;
     std::vector<bool> walked = gone_;
     const auto walkFrom = [&](std::uint32_t point) {
-      for (const std::uint32_t e : at_[point]) {
+      for (const std::uint32_t e : at_.of(point)) {
         if (!walked[e]) all.push_back(walk(point, e, walked));
       }
     };
-    for (std::uint32_t p = 0; p < at_.size(); ++p) {
+    for (std::uint32_t p = 0; p < degree_.size(); ++p) {
       if (isNode(p)) walkFrom(p);
     }
-    for (std::uint32_t p = 0; p < at_.size(); ++p) walkFrom(p);
+    for (std::uint32_t p = 0; p < degree_.size(); ++p) walkFrom(p);
     return all;
   }
 
   /// A junction that a tail was taken from stays one.
   void remove(const Walk& walk, std::uint32_t junction, const TailTip& tip) {
     tails_[junction].push_back(tip);
-    for (const Step& s : walk.steps) gone_[s.edge] = true;
+    for (const Step& s : walk.steps) {
+      gone_[s.edge] = true;
+      --degree_[axis_.edges[s.edge].from];
+      --degree_[axis_.edges[s.edge].to];
+    }
     for (const std::uint32_t end : {walk.first, walk.last}) kept_[end] = degree(end) > 0;
   }
 
@@ -70,12 +72,12 @@ class Walker {
   }
 
  private:
-  std::vector<std::uint32_t> edgesAt(std::uint32_t point) const {
-    std::vector<std::uint32_t> there;
-    for (const std::uint32_t e : at_[point]) {
-      if (!gone_[e]) there.push_back(e);
+  /// The other edge at a point that has two.
+  std::uint32_t nextAt(std::uint32_t point, std::uint32_t edge) const {
+    for (const std::uint32_t e : at_.of(point)) {
+      if (e != edge && !gone_[e]) return e;
     }
-    return there;
+    return edge;
   }
 
   Walk walk(std::uint32_t from, std::uint32_t edge, std::vector<bool>& walked) const {
@@ -88,14 +90,14 @@ class Walker {
       w.last = forward ? e.to : e.from;
       w.length += distance(axis_.points[e.from].place, axis_.points[e.to].place);
       if (w.last == w.first || isNode(w.last)) return w;
-      const std::vector<std::uint32_t> next = edgesAt(w.last);
-      edge = next[0] == edge ? next[1] : next[0];
+      edge = nextAt(w.last, edge);
     }
   }
 
   const MedialAxis& axis_;
   std::map<std::uint32_t, std::vector<TailTip>> tails_;
-  std::vector<std::vector<std::uint32_t>> at_;
+  EdgesAt at_;
+  std::vector<std::uint32_t> degree_;
   std::vector<bool> gone_;
   std::vector<bool> kept_;
 };

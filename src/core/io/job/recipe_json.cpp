@@ -1,0 +1,98 @@
+#include "core/io/job/recipe_json.h"
+
+#include <nlohmann/json.hpp>
+
+#include "core/error.h"
+#include "core/io/common/json_number.h"
+#include "core/io/job/colour_json.h"
+#include "core/io/job/mend_json.h"
+#include "core/io/job/preparation_json.h"
+#include "core/io/job/refine_json.h"
+#include "core/trace/outline/rules.h"
+
+namespace rim {
+namespace {
+
+using Json = nlohmann::json;
+
+constexpr int kVersion = 4;
+constexpr const char* kSizes[] = {"resolution", "picture-width", "picture-height", "outlines-width", "outlines-height"};
+constexpr const char* kMethods[] = {"outline", "centreline", "mixed"};
+constexpr const char* kEnds[] = {"pen", "ink"};
+
+Json jsonOf(const Recipe& job) {
+  Json steps = Json::array();
+  for (const PreparationStep& step : job.preparation) steps.push_back(toJson(step));
+  Json refined = Json::array();
+  for (const refine::Step& step : job.refine) refined.push_back(toJson(step));
+  Json trace{{"light-is-ink", job.trace.lightIsInk}, {"tolerance-px", job.trace.tolerancePx},
+             {"min-area-px2", job.trace.minAreaPx2}, {"corners", job.trace.cornerReadiness},
+             {"exact", namesOf(job.trace.rules)},    {"method", kMethods[static_cast<int>(job.trace.method)]},
+             {"heal-px", job.trace.strokes.healPx},  {"ends", kEnds[static_cast<int>(job.trace.strokes.ends)]}};
+  if (job.trace.strokes.limitPx) trace["stroke-limit-px"] = *job.trace.strokes.limitPx;
+  if (job.trace.threshold) trace["threshold"] = *job.trace.threshold;
+  return {{"snugrim-job", kVersion},
+          {"picture", {{"name", job.original.name}, {"dots-per-inch", job.original.dotsPerInch}}},
+          {"origin", job.origin},
+          {"preparation", steps},
+          {"colours", toJson(job.colours)},
+          {"trace", trace},
+          {"mend", toJson(job.mend)},
+          {"refine", refined},
+          {"size", {{"of", kSizes[static_cast<int>(job.size.of)]}, {"value", job.size.value}}}};
+}
+
+TraceSettings traceFrom(const Json& json) {
+  TraceSettings trace;
+  if (json.is_object() && json.contains("threshold")) trace.threshold = wholeIn(json, "threshold", 0, 255);
+  trace.lightIsInk = flagIn(json, "light-is-ink", false);
+  trace.tolerancePx = numberIn(json, "tolerance-px", 0.05, 10);
+  trace.minAreaPx2 = numberIn(json, "min-area-px2", 0, 1e9);
+  trace.cornerReadiness = numberIn(json, "corners", 0, 100);
+  if (json.contains("exact")) trace.rules = rulesNamed(textsIn(json, "exact"));
+  if (json.contains("method")) trace.method = static_cast<TraceMethod>(oneOf(kMethods, json, "method"));
+  if (json.contains("ends")) trace.strokes.ends = static_cast<StrokeEnds>(oneOf(kEnds, json, "ends"));
+  if (json.contains("heal-px")) trace.strokes.healPx = numberIn(json, "heal-px", 0, kMostHealPx);
+  if (json.contains("stroke-limit-px"))
+    trace.strokes.limitPx = numberIn(json, "stroke-limit-px", kLeastStrokeLimitPx, kMostStrokeLimitPx);
+  return trace;
+}
+
+SizeWish sizeFrom(const Json& json) {
+  const auto of = static_cast<SizeWish::Of>(oneOf(kSizes, json, "of"));
+  return {of, numberIn(json, "value", 0, kLargestSizeMm)};
+}
+
+}  // namespace
+
+std::string recipeText(const Recipe& recipe) {
+  // Text in a note may come in any encoding; what is no UTF-8 is replaced.
+  constexpr int kIndent = 2;
+  return jsonOf(recipe).dump(kIndent, ' ', false, Json::error_handler_t::replace);
+}
+
+Json recipeJsonFrom(std::string_view text) {
+  constexpr bool kThrow = false;
+  Json json = Json::parse(text, nullptr, kThrow);
+  if (!json.is_object() || !json.contains("snugrim-job")) throw InputError("the settings of the job are damaged.");
+  if (wholeIn(json, "snugrim-job", 1, 1'000'000) > kVersion) {
+    throw InputError("the job was written by a newer version of Snug Rim. Use that one to open it.");
+  }
+  for (const char* part : {"picture", "trace", "size"}) {
+    if (!json.contains(part)) throw InputError("the settings of the job lack \"" + std::string(part) + "\".");
+  }
+  return json;
+}
+
+void readRecipe(const Json& json, Recipe& recipe) {
+  recipe.origin = textIn(json, "origin");
+  for (const Json& step : json.value("preparation", Json::array()))
+    recipe.preparation.push_back(preparationStepFrom(step));
+  if (json.contains("colours")) recipe.colours = colourSettingsFrom(json["colours"]);
+  recipe.trace = traceFrom(json["trace"]);
+  recipe.size = sizeFrom(json["size"]);
+  if (json.contains("mend")) recipe.mend = mendWorkFrom(json["mend"]);
+  for (const Json& step : json.value("refine", Json::array())) recipe.refine.push_back(refineStepFrom(step));
+}
+
+}  // namespace rim

@@ -1,0 +1,21 @@
+#pragma once
+
+#include <nlohmann/json_fwd.hpp>
+#include <string>
+#include <string_view>
+
+#include "core/job/job.h"
+
+namespace rim {
+
+/// What was decided, as the JSON text of `job.json`: preparation, settings, decisions and size, with a version; without
+/// the picture's pixels and a drawing that was read.
+std::string recipeText(const Recipe& recipe);
+
+/// The JSON of such a text. Throws InputError when it is none, or was written by a newer version.
+nlohmann::json recipeJsonFrom(std::string_view text);
+
+/// Takes what was decided from the JSON; the picture and the drawing stay. Throws InputError.
+void readRecipe(const nlohmann::json& json, Recipe& recipe);
+
+}  // namespace rim
