@@ -102,6 +102,12 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          w.session().edit({}, {}, [](Job& job) { job.trace.strokes.healPx = kHealPx; });
          waitFor([&w] { return w.session().upToDate(); });
        }},
+      {"both",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kTrace);
+         w.session().edit({}, {}, [](Job& job) { job.trace.method = TraceMethod::Mixed; });
+         waitFor([&w] { return w.session().upToDate(); });
+       }},
       {"export",
        [](MainWindow& w) {
          w.actions().compare->actions()[static_cast<int>(Compare::Outlines)]->trigger();
@@ -205,6 +211,7 @@ int takeShot(MainWindow& window, const QString& view, const QString& file) {
   const QString demo = view.startsWith("picture") ? "window-card-photo.jpg"
                        : view.startsWith("mend")  ? "spool-plate.dxf"
                        : view == "strokes"        ? "swallow.jpg"
+                       : view == "both"           ? "weather-vane.png"
                                                   : "badge.jpg";
   if (view != "empty" && !openAndTrace(window, demo))
     return trouble("the demo picture could not be traced: " + window.sentence());

@@ -135,7 +135,7 @@ void MainWindow::build() {
                          {{"badge.jpg", tr("Badge of the kite loft")},
                           {"window-card-photo.jpg", tr("Photo of a window card")},
                           {"weather-vane.png", tr("Weather vane")},
-                          {"swallow.jpg", tr("Ink drawing of a swallow")},
+                          {"swallow.jpg", tr("Swallow in ink")},
                           {"spool-plate.dxf", tr("Broken spool plate")}});
   desk_ = new QStackedWidget;
   desk_->addWidget(start_);

@@ -7,8 +7,8 @@
 #include "support/test_list.h"
 
 /// Dependencies point one way. A room may include itself and what stands at its left.
-static const QStringList kRooms{"geometry", "drawing", "picture", "colour", "trace",
-                                "mend",     "refine",  "sketch", "plan",    "job",    "io"};
+static const QStringList kRooms{"geometry", "drawing", "picture", "colour", "trace", "mend",
+                                "refine",   "sketch",  "plan",    "job",    "io"};
 
 /// Inside a room the same holds of its own rooms; what lies in none of them comes last, save its settings.
 static const QHash<QString, QStringList> kInnerRooms{

@@ -18,7 +18,7 @@ PenStroke along(const std::function<Point(double)>& curve, bool closed) {
 PenStroke straight(const std::vector<Point>& corners, bool closed) { return {corners, closed}; }
 
 cv::Mat penDrawing(int width, int height, const std::vector<PenStroke>& strokes, double penPx) {
-  constexpr int kFiner = 16;
+  constexpr int kFiner = 32;  // it draws lines about one pixel too wide
   constexpr int kShift = 6;
   constexpr double kUnits = 1 << kShift;
   cv::Mat fine(height * kFiner, width * kFiner, CV_8UC1, cv::Scalar(255));
@@ -29,8 +29,8 @@ cv::Mat penDrawing(int width, int height, const std::vector<PenStroke>& strokes,
       points.emplace_back(static_cast<int>(std::lround((p.x * kFiner - 0.5) * kUnits)),
                           static_cast<int>(std::lround(((height - p.y) * kFiner - 0.5) * kUnits)));
     }
-    cv::polylines(fine, points, stroke.closed, cv::Scalar(0), static_cast<int>(std::lround(penPx * kFiner)), cv::LINE_8,
-                  kShift);
+    const int thickness = static_cast<int>(std::lround(penPx * kFiner));
+    cv::polylines(fine, points, stroke.closed, cv::Scalar(0), thickness, cv::LINE_8, kShift);
   }
   cv::Mat grey;
   cv::resize(fine, grey, {width, height}, 0, 0, cv::INTER_AREA);

@@ -19,7 +19,7 @@ PenStroke along(const std::function<Point(double)>& curve, bool closed = false);
 /// From point to point.
 PenStroke straight(const std::vector<Point>& corners, bool closed = false);
 
-/// Black strokes with round tips and joins on white paper, drawn at sixteen times the size.
+/// Black strokes with round tips and joins on white paper, drawn at 32 times the size.
 cv::Mat penDrawing(int width, int height, const std::vector<PenStroke>& strokes, double penPx);
 
 /// How far p is from the nearest of the ways, px.

@@ -6,8 +6,8 @@
 #include "core/picture/tone.h"
 #include "core/trace/contour/grain.h"
 #include "core/trace/contour/tones.h"
-#include "core/trace/outline/trace_outlines.h"
 #include "core/trace/lines/trace_strokes.h"
+#include "core/trace/outline/trace_outlines.h"
 
 namespace rim {
 

@@ -7,6 +7,7 @@
 
 #include "core/geometry/box_index.h"
 #include "core/geometry/flatten.h"
+#include "core/geometry/inside.h"
 
 namespace rim {
 namespace {
@@ -111,49 +112,86 @@ cv::Mat areasOnly(const cv::Mat& grey, TwoTone tone, const std::vector<StrokeNet
   return left;
 }
 
-void endOnAreas(std::vector<StrokeLine>& lines, const std::vector<Path>& areas) {
-  constexpr double kChordPx = 0.05;
+namespace {
+
+/// The sides of areas, found by where they are.
+class AreaSides {
+ public:
+  explicit AreaSides(const std::vector<Path>& areas) : index_(gathered(areas, sides_)) {
+    for (const Path& area : areas) inside_.emplace_back(area);
+  }
+
+  bool has(Point p) const {
+    return std::count_if(inside_.begin(), inside_.end(), [p](const Inside& area) { return area.has(p); }) % 2 == 1;
+  }
+
+  /// Where the way from one place to another first crosses a side.
+  std::optional<Point> firstCrossing(Point from, Point to) const {
+    Box way;
+    way.include(from);
+    way.include(to);
+    std::optional<Point> first;
+    index_.near(way, 0, [&](std::size_t i) {
+      const Point along = to - from;
+      const Point side = sides_[i].b - sides_[i].a;
+      const double across = cross(along, side);
+      if (std::abs(across) < 1e-12) return;
+      const double t = cross(sides_[i].a - from, side) / across;
+      const double s = cross(sides_[i].a - from, along) / across;
+      if (t < 0 || t > 1 || s < 0 || s > 1) return;
+      const Point at = from + along * t;
+      if (!first || distance(at, from) < distance(*first, from)) first = at;
+    });
+    return first;
+  }
+
+ private:
   struct Side {
     Point a, b;
   };
-  std::vector<Side> sides;
-  std::vector<Box> boxes;
-  for (const Path& area : areas) {
-    const std::vector<Point> corners = flatten(area, kChordPx);
-    for (std::size_t i = 0; i < corners.size(); ++i) {
-      sides.push_back({corners[i], corners[(i + 1) % corners.size()]});
-      boxes.emplace_back();
-      boxes.back().include(sides.back().a);
-      boxes.back().include(sides.back().b);
+
+  static std::vector<Box> gathered(const std::vector<Path>& areas, std::vector<Side>& sides) {
+    constexpr double kChordPx = 0.05;
+    std::vector<Box> boxes;
+    for (const Path& area : areas) {
+      const std::vector<Point> corners = flatten(area, kChordPx);
+      for (std::size_t i = 0; i < corners.size(); ++i) {
+        sides.push_back({corners[i], corners[(i + 1) % corners.size()]});
+        boxes.emplace_back();
+        boxes.back().include(sides.back().a);
+        boxes.back().include(sides.back().b);
+      }
     }
+    return boxes;
   }
-  const BoxIndex index(boxes);
+
+  std::vector<Side> sides_;
+  BoxIndex index_;
+  std::vector<Inside> inside_;
+};
+
+/// Lets points that end (the last one) in an area, or before it, end on its border.
+void endOnBorder(std::vector<Point>& points, const FreeEnd& end, const AreaSides& areas) {
+  std::optional<Point> last;
+  while (points.size() > 2 && areas.has(points.back())) {
+    last = points.back();
+    points.pop_back();
+  }
+  // A stroke widens where it meets an area, and was cut short there by no more than this.
+  const Point beyond = last ? *last : points.back() + end.on.direction * (4 * end.width + 4);
+  if (const auto border = areas.firstCrossing(points.back(), beyond)) points.push_back(*border);
+}
+
+}  // namespace
+
+void endOnAreas(std::vector<StrokeLine>& lines, const std::vector<Path>& areas) {
+  const AreaSides sides(areas);
   for (StrokeLine& line : lines) {
     for (std::size_t end = 0; end < 2; ++end) {
       if (!line.freeEnds[end] || !line.freeEnds[end]->atArea) continue;
-      const FreeEnd& free = *line.freeEnds[end];
-      // A stroke widens where it meets an area, and was cut short there by no more than this.
-      const Point far = free.on.tip + free.on.direction * (4 * free.width + 4);
-      Box way;
-      way.include(free.on.tip);
-      way.include(far);
-      std::optional<Point> border;
-      index.near(way, 0, [&](std::size_t i) {
-        const Point along = far - free.on.tip;
-        const Point side = sides[i].b - sides[i].a;
-        const double across = cross(along, side);
-        if (std::abs(across) < 1e-12) return;
-        const double t = cross(sides[i].a - free.on.tip, side) / across;
-        const double s = cross(sides[i].a - free.on.tip, along) / across;
-        if (t < 0 || t > 1 || s < 0 || s > 1) return;
-        const Point at = free.on.tip + along * t;
-        if (!border || distance(at, free.on.tip) < distance(*border, free.on.tip)) border = at;
-      });
-      if (!border) continue;
-      if (end == 0)
-        line.points.insert(line.points.begin(), *border);
-      else
-        line.points.push_back(*border);
+      if (end == 0) std::reverse(line.points.begin(), line.points.end());
+      endOnBorder(line.points, *line.freeEnds[end], sides);
+      if (end == 0) std::reverse(line.points.begin(), line.points.end());
     }
   }
 }

@@ -4,11 +4,13 @@
 #include <iterator>
 
 #include "core/for_all.h"
+#include "core/geometry/nearest_on_paths.h"
 #include "core/geometry/nesting.h"
 #include "core/median.h"
 #include "core/trace/contour/noise.h"
 #include "core/trace/lines/draw_order.h"
 #include "core/trace/outline/fewer_pieces.h"
+#include "core/trace/outline/without_backsteps.h"
 
 namespace rim {
 namespace {
@@ -56,11 +58,39 @@ std::vector<Point> distinct(std::vector<Point> points, bool closed) {
   return points;
 }
 
-Path fit(const StrokeLine& line, const FitSettings& settings, const std::stop_token& stop) {
+/// What 95 of 100 of the points are off the path by at most, px.
+double off95(const std::vector<Point>& points, const Path& path) {
+  constexpr std::size_t kEvery = 4;
+  const NearestOnPaths nearest{Paths(path)};
+  std::vector<double> off;
+  for (std::size_t i = 0; i < points.size(); i += kEvery) off.push_back(nearest.distanceTo(points[i]));
+  const auto at = off.begin() + static_cast<std::ptrdiff_t>(off.size() * 95 / 100);
+  std::nth_element(off.begin(), at, off.end());
+  return *at;
+}
+
+/// A border is held by what lies on its other side, a lone line is not: where noise would let it leave its points by
+/// more than most of the tolerance, less of it is taken for noise.
+Path fitClosely(const std::vector<Point>& points, bool closed, FitSettings settings, const std::stop_token& stop) {
+  constexpr double kMostShare = 0.6;
+  constexpr int kTries = 3;
   constexpr std::size_t kLeastForRing = 6;
+  const double most = kMostShare * settings.tolerancePx;
+  Path path;
+  for (int attempt = 0; attempt < kTries; ++attempt) {
+    path = closed && points.size() >= kLeastForRing ? fitOutline(points, settings, stop)
+                                                    : fitOpenBorder(points, settings, stop);
+    if (off95(points, path) <= most) break;
+    settings.tolerancePx /= 2;
+  }
+  return path;
+}
+
+Path fit(const StrokeLine& line, const FitSettings& settings, const std::stop_token& stop) {
   const std::vector<Point> points = distinct(line.points, line.closed);
-  Path path = line.closed && points.size() >= kLeastForRing ? fitOutline(points, settings, stop)
-                                                            : fitOpenBorder(points, settings, stop);
+  // Where a stroke runs on from what was measured of it, pieces of both may overlap a little.
+  constexpr double kOverlapPx = 1.5;
+  Path path = withoutBacksteps(fitClosely(points, line.closed, settings, stop), kOverlapPx);
   // Ink that runs into the paper makes the middle sway in waves too long to pass for noise, by as much as it is rough.
   const double rough = noiseOf(points);
   constexpr double kSways = 0.045;

@@ -86,6 +86,7 @@ std::optional<Point> meetingOf(const Continuation& a, const Continuation& b, dou
 
 std::vector<Point> pointsOnTo(const Continuation& from, Point end) {
   const Point last = project(from.shape, end);
+  if (dot(last - from.tip, from.direction) <= 0) return {end};
   const int steps = std::max(1, static_cast<int>(std::lround(distance(from.tip, last) / kTrackStepPx)));
   std::vector<Point> points;
   for (int k = 1; k < steps; ++k)
@@ -100,8 +101,8 @@ std::optional<double> missingAt(double clearance, double turn, double width) {
   const double sharp = std::min(0.08 * width + 0.1, 0.4 * width / 2 * perRadius + kNoisePx);
   const double missing = width / 2 - clearance;
   if (missing <= sharp) return 0;
-  constexpr double kRoundest = 0.55;  // in widths; from half a width on the medial axis itself is right
-  if (missing > kRoundest * width * perRadius + kNoisePx) return std::nullopt;
+  constexpr double kRoundest = 0.45;  // in widths; from half a width on the medial axis itself is right
+  if (missing > kRoundest * width * perRadius) return std::nullopt;
   return missing;
 }
 

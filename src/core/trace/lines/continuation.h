@@ -26,7 +26,8 @@ Continuation continuationOf(std::span<const Point> points, double width);
 /// ahead of both, or behind by less than `backPx`, and within `reachPx` of both tips.
 std::optional<Point> meetingOf(const Continuation& a, const Continuation& b, double backPx, double reachPx);
 
-/// The shape's points from its tip on to the place of it that is nearest to `end`, without the tip.
+/// The shape's points from its tip on to the place of it that is nearest to `end`, without the tip; only `end` when
+/// that lies behind the tip.
 std::vector<Point> pointsOnTo(const Continuation& from, Point end);
 
 /// Points from one tip round a corner at `at` to the other, both tips left out: both run on to the corner, or, where

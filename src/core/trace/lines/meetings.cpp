@@ -150,10 +150,17 @@ struct Corners {
   const std::vector<Arm>& arms;
   std::vector<ArmEnd>& ends;
 
+  /// An arm ends at `at`.
+  void stopAt(std::size_t arm, Point at) {
+    ends[arm].stop = at;
+    ends[arm].more = pointsOnTo(arms[arm].on, at);
+  }
+
   /// Two arms become one stroke with a corner at `at`.
   void join(std::size_t a, std::size_t b, Point at) {
     ends[a].partner = b;
     ends[b].partner = a;
+    ends[a].stop = ends[b].stop = at;
     const Point outward = unit(arms[a].on.direction + arms[b].on.direction);
     const double turn = turnBetween(arms[a], arms[b]);
     const double width = (arms[a].width + arms[b].width) / 2;
@@ -179,7 +186,7 @@ struct Corners {
       which.erase(which.begin() + static_cast<std::ptrdiff_t>(second));
       which.erase(which.begin() + static_cast<std::ptrdiff_t>(first));
     }
-    for (const std::size_t i : which) ends[i].more = pointsOnTo(arms[i].on, at);
+    for (const std::size_t i : which) stopAt(i, at);
   }
 };
 
@@ -224,7 +231,7 @@ std::vector<ArmEnd> meet(const MedialAxis& axis, const std::vector<Arm>& arms, c
       return distance(o.second, place) < kSamePlace * junction.radius;
     });
     if (other == onThrough.end()) {
-      ends[arm].more = pointsOnTo(arms[arm].on, at);
+      corners.stopAt(arm, at);
       continue;
     }
     corners.join(arm, other->first, lerp(at, other->second, 0.5));
@@ -232,7 +239,8 @@ std::vector<ArmEnd> meet(const MedialAxis& axis, const std::vector<Arm>& arms, c
   }
   if (left.empty()) return ends;
   if (left.size() == 1) {
-    ends[left.front()].more = {through.empty() ? junction.place : project(arms[left.front()].on.shape, junction.place)};
+    const Point at = through.empty() ? junction.place : project(arms[left.front()].on.shape, junction.place);
+    corners.stopAt(left.front(), at);
     return ends;
   }
   corners.endAt(left, commonPoint(arms, left, junction).value_or(junction.place));

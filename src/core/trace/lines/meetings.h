@@ -17,7 +17,8 @@ struct Arm {
 
 /// What becomes of an arm.
 struct ArmEnd {
-  std::vector<Point> more;  ///< points that it runs on by, in that direction; the last one may be the partner's tip
+  std::optional<Point> stop;  ///< where it ends or turns; what of its track lies beyond is to be cut off
+  std::vector<Point> more;    ///< points that it runs on by, in that direction; the last one may be the partner's tip
   std::optional<std::size_t> partner;  ///< index of the arm that it goes over into behind both one's `more`
   bool isCorner = false;               ///< the last point of `more` is a corner
 };

@@ -190,8 +190,8 @@ std::optional<StrokeCorner> cornerAt(const MedialAxis& axis, const Chain& chain,
   auto bend = bendAt(axis, chain, i, before, after, width, inner);
   if (!bend || bend->turn < kLeastTurn) return std::nullopt;
   const Bend first = *bend;
-  const std::vector<Point> in = runOnAlongEdge(axis, chain, bend->in, first.out, first, outer, width);
-  const std::vector<Point> out = runOnAlongEdge(axis, chain, bend->out, first.in, first, outer, width);
+  std::vector<Point> in = runOnAlongEdge(axis, chain, bend->in, first.out, first, outer, width);
+  std::vector<Point> out = runOnAlongEdge(axis, chain, bend->out, first.in, first, outer, width);
   const auto place = meetingOf(bend->in.on, bend->out.on, 1, kMostTrim * width);
   if (!place) return std::nullopt;
   const Point runsIn = tangentAt(bend->in.on.shape, *place);
@@ -203,6 +203,8 @@ std::optional<StrokeCorner> cornerAt(const MedialAxis& axis, const Chain& chain,
   if (!edge || turn < kLeastTurn) return std::nullopt;
   const auto missing = missingAt(dot(*edge - *place, outward), turn, width);
   if (!missing) return std::nullopt;
+  while (!in.empty() && dot(*place - in.back(), runsIn) < 0) in.pop_back();
+  while (!out.empty() && dot(*place - out.back(), runsOut) < 0) out.pop_back();
   StrokeCorner corner{chain.numberOf(bend->in.nearest), chain.numberOf(bend->out.nearest),
                       roundCorner(bend->in.on, bend->out.on, *place, *missing)};
   std::vector<Point>& run = corner.run.points;

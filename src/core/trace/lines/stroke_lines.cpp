@@ -67,6 +67,7 @@ Links linksOf(StrokeNet& net, double limitPx) {
     for (std::size_t a = 0; a < met.size(); ++a) {
       const std::size_t number = endNumber(arms[a]);
       if (met[a].partner) links.partner[number] = endNumber(arms[*met[a].partner]);
+      if (met[a].stop) cutTrackAt(net.tracks[arms[a].track], arms[a].end, *met[a].stop, arms[a].on.direction);
       links.more[number] = std::move(met[a].more);
     }
   }

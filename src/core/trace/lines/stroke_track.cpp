@@ -10,6 +10,25 @@
 namespace rim {
 namespace {
 
+/// The same points with others between those that lie far apart, as the middles of a few large discs do.
+std::vector<CentrePoint> densely(const std::vector<CentrePoint>& points, bool closed) {
+  std::vector<CentrePoint> dense;
+  for (std::size_t i = 0; i < points.size(); ++i) {
+    const CentrePoint& a = points[i];
+    dense.push_back(a);
+    if (i + 1 == points.size() && !closed) break;
+    const CentrePoint& b = points[(i + 1) % points.size()];
+    const int parts = static_cast<int>(std::ceil(distance(a.place, b.place) / kTrackStepPx));
+    for (int k = 1; k < parts; ++k) {
+      const double t = static_cast<double>(k) / parts;
+      const CentrePoint& nearer = t < 0.5 ? a : b;
+      dense.push_back(
+          {lerp(a.place, b.place, t), a.halfWidth + t * (b.halfWidth - a.halfWidth), nearer.left, nearer.right});
+    }
+  }
+  return dense;
+}
+
 /// Points kTrackStepPx apart, each the mean of those nearer than one and a half steps, as middles of neighbouring discs
 /// lie to and fro.
 std::vector<CentrePoint> evenly(const std::vector<CentrePoint>& points, bool closed) {
@@ -172,7 +191,7 @@ StrokeTrack trackOf(const MedialAxis& axis, const StrokeChain& chain) {
   StrokeTrack track;
   track.closed = chain.closed;
   track.ends = chain.ends;
-  std::vector<CentrePoint> points = evenly(chain.points, chain.closed);
+  std::vector<CentrePoint> points = evenly(densely(chain.points, chain.closed), chain.closed);
   if (!chain.closed) points = trimmed(axis, std::move(points), chain.ends);
   track.widths = widthsAlong(axis, points, chain.closed);
   track.width = medianOf(track.widths);

@@ -8,13 +8,13 @@
 namespace rim {
 namespace {
 
-constexpr double kAnyPx = 0.5;
+constexpr double kAsidePx = 0.5;
 constexpr double kFoldPx = 3;
 constexpr double kFold = -0.9;  // cosine of the turns of a line folded into three
 
 bool isLine(const Segment& segment) { return segment.kind == SegmentKind::Line; }
 
-bool stepsBack(const Path& path, std::size_t i) {
+bool stepsBack(const Path& path, std::size_t i, double anyPx) {
   const Segment& segment = path.segments[i];
   const Segment& previous = path.segments[i - 1];
   const Segment& next = path.segments[i + 1];
@@ -24,9 +24,9 @@ bool stepsBack(const Path& path, std::size_t i) {
   const Point after = startTangent(segment.end, next);
   const double turn = std::max(dot(before, unit(step)), dot(unit(step), after));
   if (turn >= 0) return false;
-  if (length(step) < kAnyPx) return true;
+  if (length(step) < anyPx) return true;
   const double aside = std::max(std::abs(cross(before, step)), std::abs(cross(after, step)));
-  return isLine(previous) && isLine(next) && turn < kFold && (length(step) < kFoldPx || aside < kAnyPx);
+  return isLine(previous) && isLine(next) && turn < kFold && (length(step) < kFoldPx || aside < kAsidePx);
 }
 
 void takeOut(Path& path, std::size_t i) {
@@ -45,9 +45,9 @@ void takeOut(Path& path, std::size_t i) {
 
 }  // namespace
 
-Path withoutBacksteps(Path path) {
+Path withoutBacksteps(Path path, double anyPx) {
   for (std::size_t i = 1; i + 1 < path.segments.size();) {
-    if (stepsBack(path, i)) {
+    if (stepsBack(path, i, anyPx)) {
       takeOut(path, i);
     } else {
       ++i;

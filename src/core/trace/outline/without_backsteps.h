@@ -5,9 +5,9 @@
 namespace rim {
 
 /// A fitted path (px) without lines that step back against the way of both segments beside them: where pieces that run
-/// the same way meet nowhere near, short ones between them may turn back. Taken out are those of less than half a px
+/// the same way meet nowhere near, short ones between them may turn back. Taken out are those of less than `anyPx`
 /// and, between two lines, folds of less than 3 px or whose three lines lie within half a px side by side, as no border
 /// does. The segments beside them meet half-way. The first and the last segment stay.
-Path withoutBacksteps(Path path);
+Path withoutBacksteps(Path path, double anyPx = 0.5);
 
 }  // namespace rim
