@@ -42,7 +42,8 @@ class TestStartPage : public QObject {
 
   void everyDemoOpens_data() {
     QTest::addColumn<QString>("demo");
-    for (const char* demo : {"badge.jpg", "window-card-photo.jpg", "weather-vane.png", "swallow.jpg", "spool-plate.dxf"})
+    for (const char* demo :
+         {"badge.jpg", "window-card-photo.jpg", "weather-vane.png", "swallow.jpg", "spool-plate.dxf"})
       QTest::newRow(demo) << demo;
   }
   void everyDemoOpens() {

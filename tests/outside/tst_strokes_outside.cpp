@@ -1,6 +1,6 @@
 // The middles of pen strokes beside the skeletons that OpenCV's thinning (Z. Guo and R. W. Hall, and T. Y. Zhang and
-// C. Y. Suen, as cv::ximgproc has them) and scikit-image's skeletonize make: as many connected parts and loops, on twenty
-// drawings; and as many free ends as were drawn.
+// C. Y. Suen, as cv::ximgproc has them) and scikit-image's skeletonize make: as many connected parts and loops, on
+// twenty drawings; and as many free ends as were drawn.
 
 #include <QJsonArray>
 #include <QJsonDocument>

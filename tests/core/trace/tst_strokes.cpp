@@ -153,7 +153,8 @@ class TestStrokes : public QObject {
       QCOMPARE(closedOf(got.outlines), static_cast<std::size_t>(closed));
       QCOMPARE(got.strokes.size(), got.outlines.size());
       for (const StrokeWidth& width : got.strokes)
-        QVERIFY2(std::abs(width.usual / pen - 1) < 0.03, qPrintable(QString("%1 px wide, clean %2").arg(width.usual).arg(clean)));
+        QVERIFY2(std::abs(width.usual / pen - 1) < 0.03,
+                 qPrintable(QString("%1 px wide, clean %2").arg(width.usual).arg(clean)));
     }
   }
 
