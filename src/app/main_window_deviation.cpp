@@ -12,7 +12,8 @@ void MainWindow::followDeviation() {
   const auto& tracing = session_.job().tracing;
   if (deviationOf_ != tracing) deviation_.reset();
   const double tolerance = session_.job().trace.tolerancePx;
-  bench_->setDeviation(actions_.deviation->isChecked() ? deviation_ : nullptr, tolerance);
+  const bool hasAny = deviation_ && !deviation_->outlines.empty();
+  bench_->setDeviation(hasAny && actions_.deviation->isChecked() ? deviation_ : nullptr, tolerance);
   tracePanel_->showDeviation(actions_.deviation->isChecked() ? deviation_ : nullptr);
   if (!wanted || !tracing || deviationOf_ == tracing) return;
   deviationOf_ = tracing;
@@ -37,7 +38,7 @@ void MainWindow::lookAtWorst() {
   }
   constexpr double kNear = 16;  // screen px per picture px
   actions_.deviation->setChecked(true);
-  bench_->lookAt(deviation_->worst, kNear);
+  if (!deviation_->outlines.empty()) bench_->lookAt(deviation_->worst, kNear);
 }
 
 }  // namespace rim::app

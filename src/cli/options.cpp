@@ -171,6 +171,8 @@ int Program::run(int argc, char** argv) {
   return *result_;
 }
 
+bool isNumberWithin(const std::string& text, double low, double high) { return between(low, high)(text).empty(); }
+
 bool isWholeWithin(const std::string& text, int low, int high) { return CLI::Range(low, high)(text).empty(); }
 
 }  // namespace rim::cli

@@ -109,5 +109,7 @@ class Program {
 
 /// Whether a text is a whole number from `low` to `high`.
 bool isWholeWithin(const std::string& text, int low, int high);
+/// Whether it is a number from `low` to `high`; "nan" is none.
+bool isNumberWithin(const std::string& text, double low, double high);
 
 }  // namespace rim::cli

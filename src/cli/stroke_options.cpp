@@ -1,46 +1,29 @@
 #include "cli/stroke_options.h"
 
-#include <charconv>
-#include <cmath>
+#include <array>
 #include <map>
 
 namespace rim::cli {
 namespace {
 
-std::optional<double> numberIn(const std::string& text) {
-  double value = 0;
-  const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
-  if (error != std::errc{} || end != text.data() + text.size() || !std::isfinite(value)) return std::nullopt;
-  return value;
+std::string checkLimit(const std::string& text) {
+  if (text == "auto" || isNumberWithin(text, kLeastStrokeLimitPx, kMostStrokeLimitPx)) return {};
+  return "--stroke-limit takes auto or a width from 0.1 to 10000 px";
 }
 
-std::string checkLimit(const std::string& text) {
-  if (text == "auto") return {};
-  const auto value = numberIn(text);
-  if (value && *value >= kLeastStrokeLimitPx && *value <= kMostStrokeLimitPx) return {};
-  return "--stroke-limit takes auto or a width from 0.1 to 10000 px";
+/// The words for a choice, in the order of its values.
+template <typename Enum, std::size_t N>
+std::map<std::string, Enum> wordsFor(const std::array<const char*, N>& names) {
+  std::map<std::string, Enum> words;
+  for (std::size_t i = 0; i < N; ++i) words[names[i]] = static_cast<Enum>(i);
+  return words;
 }
 
 }  // namespace
 
-std::string nameOf(TraceMethod method) {
-  switch (method) {
-    case TraceMethod::Outline:
-      return "outline";
-    case TraceMethod::Centreline:
-      return "centreline";
-    case TraceMethod::Mixed:
-      return "mixed";
-  }
-  return {};
-}
-
 void addStrokes(Command& command, StrokeOptions& o) {
-  const std::map<std::string, TraceMethod> methods{
-      {"outline", TraceMethod::Outline}, {"centreline", TraceMethod::Centreline}, {"mixed", TraceMethod::Mixed}};
-  const std::map<std::string, StrokeEnds> ends{{"pen", StrokeEnds::Pen}, {"ink", StrokeEnds::Ink}};
   command
-      .choice("--method", o.method, methods,
+      .choice("--method", o.method, wordsFor<TraceMethod>(kTraceMethodNames),
               "outline (borders of the ink), centreline (the middle of its strokes) or mixed (middles of strokes up "
               "to --stroke-limit, borders of the rest)")
       .takes("METHOD")
@@ -54,7 +37,7 @@ void addStrokes(Command& command, StrokeOptions& o) {
       .within(0.0, kMostHealPx)
       .showsDefault();
   command
-      .choice("--ends", o.ends, ends,
+      .choice("--ends", o.ends, wordsFor<StrokeEnds>(kStrokeEndsNames),
               "a free end lies where the pen's middle stopped, half a width inside the ink's tip (pen), or at the tip "
               "(ink)")
       .takes("ENDS")
@@ -67,7 +50,7 @@ void addStrokes(Command& command, StrokeOptions& o) {
 
 void applyStrokes(TraceSettings& settings, const StrokeOptions& o) {
   settings.method = o.method;
-  settings.strokes = {o.limit == "auto" ? std::nullopt : numberIn(o.limit), o.healPx, o.ends};
+  settings.strokes = {o.limit == "auto" ? std::optional<double>() : std::stod(o.limit), o.healPx, o.ends};
 }
 
 }  // namespace rim::cli

@@ -16,9 +16,6 @@ struct StrokeOptions {
   std::string look = "hairline";
 };
 
-/// As on the command line: "centreline".
-std::string nameOf(TraceMethod method);
-
 void addStrokes(Command& command, StrokeOptions& options);
 
 /// Puts them into the settings of a trace.

@@ -121,7 +121,8 @@ int run(TraceOptions& o) {
   job = about(o.picture, [&] { return withKeys(withPreparedPicture(std::move(job)), StageKind::Prepare); });
   job = about(o.picture, [&] { return withColours(std::move(job), o.colours); });
   if (o.strokes.method != TraceMethod::Outline && !o.colours.colours.empty())
-    throw InputError("--method " + nameOf(o.strokes.method) + " takes ink and paper alone, not --colours.");
+    throw InputError("--method " + std::string(kTraceMethodNames[static_cast<std::size_t>(o.strokes.method)]) +
+                     " takes ink and paper alone, not --colours.");
   applyStrokes(o.trace, o.strokes);
   o.files.strokesAsDrawn = o.strokes.look == "width";
   job.trace = o.trace;

@@ -2,6 +2,7 @@
 
 #include <QComboBox>
 #include <QDoubleSpinBox>
+#include <QLabel>
 #include <QPushButton>
 
 #include "app/steps/trace/width_chart.h"
@@ -110,6 +111,19 @@ class TestStrokesStep : public QObject {
     emit ends->activated(1);
     QVERIFY(f.traced());
     QVERIFY(totalLength(pathsOf(*f.job().tracing)) > pen + 100);
+  }
+
+  void thereIsNoDistanceFromABorder() {
+    StrokesFixture f("swallow.jpg");
+    QVERIFY(f.press("method:strokes"));
+    const double scale = f.window->bench().viewport().scale;
+    f.window->actions().worst->trigger();
+    QVERIFY(QTest::qWaitFor([&f] { return !f.session().measuring(); }, 120'000));
+    QVERIFY(f.find<QLabel>("farthest")->text().contains("no distance"));
+    QCOMPARE(f.window->bench().viewport().scale, scale);
+    // Borders have one.
+    QVERIFY(f.press("method:borders"));
+    QVERIFY(QTest::qWaitFor([&f] { return f.find<QLabel>("farthest")->text().contains("Farthest"); }, 120'000));
   }
 
   void severalInksHaveNoStrokes() {

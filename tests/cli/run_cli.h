@@ -29,6 +29,14 @@ inline QJsonObject report(const QStringList& arguments) {
   return QJsonDocument::fromJson(run.out.toUtf8()).object();
 }
 
+/// All bytes of a file; none when it cannot be read.
+inline QByteArray contents(const QString& name) {
+  QFile file(name);
+  return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
+}
+
+inline QString demo(const char* name) { return QStringLiteral(SOURCE_FOLDER "/demo/") + name; }
+
 /// Writes an SVG of 100 x 100 mm that holds these shapes.
 inline void writeShapes(const QString& name, const QByteArray& shapes) {
   QFile file(name);

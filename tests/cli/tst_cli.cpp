@@ -11,7 +11,7 @@ using namespace rim::test;
 namespace {
 
 QString picture(const char* name) { return QStringLiteral(TEST_DATA "/pictures/") + name; }
-QString badge() { return QStringLiteral(SOURCE_FOLDER "/demo/badge.png"); }
+QString badge() { return demo("badge.png"); }
 
 /// The width and height that an SVG says.
 QStringList pageOf(const QString& file) {
@@ -28,7 +28,7 @@ class TestCli : public QObject {
 
  private slots:
   void coloursGiveLayers() {
-    const QString jpeg = QStringLiteral(SOURCE_FOLDER "/demo/badge.jpg");
+    const QString jpeg = demo("badge.jpg");
     const QJsonObject cutOut = report({"trace", jpeg, "-o", at("c.svg"), "--colours", "auto"});
     QCOMPARE(cutOut["open"].toInt(), 0);
     QFile svg(at("c.svg"));
@@ -49,7 +49,7 @@ class TestCli : public QObject {
   }
 
   void coloursAreKeptMergedAndLeftOut() {
-    const QString jpeg = QStringLiteral(SOURCE_FOLDER "/demo/badge.jpg");
+    const QString jpeg = demo("badge.jpg");
     const auto count = [&](const QStringList& more) {
       return report(QStringList{"trace", jpeg, "-o", at("k.svg"), "--colours", "auto"} + more)["outlines"].toInt();
     };

@@ -14,13 +14,7 @@ using namespace rim::test;
 
 namespace {
 
-QString demo(const char* name) { return QStringLiteral(SOURCE_FOLDER "/demo/") + name; }
 QString picture(const char* name) { return QStringLiteral(TEST_DATA "/pictures/") + name; }
-
-QByteArray contents(const QString& file) {
-  QFile f(file);
-  return f.open(QIODevice::ReadOnly) ? f.readAll() : QByteArray();
-}
 
 QStringList states(const QJsonObject& report) {
   QStringList all;

@@ -13,8 +13,6 @@ using namespace rim::test;
 
 namespace {
 
-QString demo(const char* name) { return QStringLiteral(SOURCE_FOLDER "/demo/") + name; }
-
 float number(const QByteArray& bytes, qsizetype at) {
   const auto raw = qFromLittleEndian<quint32>(bytes.constData() + at);
   float value = 0;

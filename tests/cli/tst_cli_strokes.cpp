@@ -10,25 +10,14 @@
 
 using namespace rim::test;
 
-namespace {
-
-QString swallow() { return QStringLiteral(SOURCE_FOLDER "/demo/swallow.jpg"); }
-
-QByteArray contents(const QString& file) {
-  QFile f(file);
-  return f.open(QIODevice::ReadOnly) ? f.readAll() : QByteArray();
-}
-
-}  // namespace
-
 class TestCliStrokes : public QObject {
   Q_OBJECT
 
  private slots:
   void theSwallowIsDrawnAgain() {
     const QJsonObject got =
-        report({"trace", swallow(), "-o", at("s.svg"), "--dpi", "25.4", "--method", "centreline", "--heal", "26",
-                "--save-job", at("s.snugrim"), "--receipt", at("s.json"), "--strict"});
+        report({"trace", demo("swallow.jpg"), "-o", at("s.svg"), "--dpi", "25.4", "--method", "centreline", "--heal",
+                "26", "--save-job", at("s.snugrim"), "--receipt", at("s.json"), "--strict"});
     QCOMPARE(got["closed"].toInt(), 3);
     QCOMPARE(got["open"].toInt(), 11);
     const QJsonArray strokes = got["strokes"].toArray();
@@ -45,14 +34,14 @@ class TestCliStrokes : public QObject {
     QVERIFY2(checked.out.contains("11 of them open lines of a pen"), qPrintable(checked.out));
     QVERIFY(contents(at("s.json")).contains("\"clean\": true"));
     // Unhealed there are as many more pieces as there are breaks in open lines, and the rings are open.
-    const QJsonObject broken = report({"trace", swallow(), "-o", at("b.svg"), "--method", "centreline"});
+    const QJsonObject broken = report({"trace", demo("swallow.jpg"), "-o", at("b.svg"), "--method", "centreline"});
     QCOMPARE(broken["closed"].toInt(), 1);
     QCOMPARE(broken["outlines"].toInt(), 17);
   }
 
   void strokesBecomeShapesAgain() {
-    QCOMPARE(cli({"trace", swallow(), "-o", at("s.svg"), "--dpi", "25.4", "--method", "centreline", "--save-job",
-                  at("s.snugrim"), "--quiet"})
+    QCOMPARE(cli({"trace", demo("swallow.jpg"), "-o", at("s.svg"), "--dpi", "25.4", "--method", "centreline",
+                  "--save-job", at("s.snugrim"), "--quiet"})
                  .code,
              0);
     const QJsonObject thick = report({"refine", at("s.snugrim"), "-o", at("t.svg"), "--thicken", "0"});
@@ -61,10 +50,10 @@ class TestCliStrokes : public QObject {
   }
 
   void linesLookAsWished() {
-    QCOMPARE(cli({"trace", swallow(), "-o", at("h.svg"), "--method", "centreline", "--quiet"}).code, 0);
+    QCOMPARE(cli({"trace", demo("swallow.jpg"), "-o", at("h.svg"), "--method", "centreline", "--quiet"}).code, 0);
     QVERIFY(contents(at("h.svg")).contains("stroke-width=\"0.1\"") && !contents(at("h.svg")).contains("evenodd"));
-    QCOMPARE(cli({"trace", swallow(), "-o", at("w.svg"), "--method", "centreline", "--stroke-look", "width", "--dpi",
-                  "25.4", "--quiet"})
+    QCOMPARE(cli({"trace", demo("swallow.jpg"), "-o", at("w.svg"), "--method", "centreline", "--stroke-look", "width",
+                  "--dpi", "25.4", "--quiet"})
                  .code,
              0);
     QVERIFY(contents(at("w.svg")).contains("stroke-linecap=\"round\""));
@@ -73,7 +62,7 @@ class TestCliStrokes : public QObject {
 
   void areasKeepTheirBorders() {
     // Nothing in the weather vane is a stroke for a narrow limit; all of it for one that is wide enough.
-    const QString vane = QStringLiteral(SOURCE_FOLDER "/demo/weather-vane.png");
+    const QString vane = demo("weather-vane.png");
     const QJsonObject narrow =
         report({"trace", vane, "-o", at("n.svg"), "--method", "mixed", "--stroke-limit", "0.5", "--quiet"});
     QVERIFY(narrow["closed"].toInt() > 0);
@@ -95,7 +84,7 @@ class TestCliStrokes : public QObject {
   }
   void senselessIsRefused() {
     QFETCH(QStringList, options);
-    const Run run = cli(QStringList{"trace", swallow(), "-o", at("x.svg")} + options);
+    const Run run = cli(QStringList{"trace", demo("swallow.jpg"), "-o", at("x.svg")} + options);
     QCOMPARE(run.code, 2);
     QCOMPARE(run.err.trimmed().count('\n'), 0);
     QVERIFY(!QFile::exists(at("x.svg")));

@@ -1,6 +1,7 @@
 #include "app/widgets/panel_parts.h"
 
 #include <QAction>
+#include <QDoubleSpinBox>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
@@ -17,6 +18,13 @@ QVBoxLayout* panelLayout(QWidget* panel, const QString& title) {
   label->setProperty("role", "title");
   layout->addWidget(label);
   layout->addSpacing(4);
+  return layout;
+}
+
+QVBoxLayout* partLayout(QWidget* part, int roomPx) {
+  auto* layout = new QVBoxLayout(part);
+  layout->setContentsMargins(0, roomPx, 0, roomPx);
+  layout->setSpacing(6);
   return layout;
 }
 
@@ -59,6 +67,17 @@ QToolButton* signButton(const QString& sign, const QString& name) {
   constexpr int kNarrowPx = 26;
   button->setFixedWidth(kNarrowPx);
   return button;
+}
+
+QDoubleSpinBox* numberField(double low, double high, double step, int decimals, const QString& unit) {
+  auto* field = new QDoubleSpinBox;
+  field->setRange(low, high);
+  field->setSingleStep(step);
+  field->setDecimals(decimals);
+  field->setSuffix(" " + unit);
+  field->setKeyboardTracking(false);
+  field->setFixedWidth(110);
+  return field;
 }
 
 void addRow(QVBoxLayout* layout, const QString& name, QWidget* control, const QString& tip, QLabel* behind) {

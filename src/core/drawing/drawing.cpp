@@ -57,6 +57,32 @@ bool onOneLayer(const Drawing& drawing, std::size_t a, std::size_t b) {
   return drawing.layers.empty() || drawing.outlines[a].layer == drawing.outlines[b].layer;
 }
 
+Drawing layerAlone(const Drawing& drawing, std::size_t layer) {
+  Drawing out = emptyLike(drawing);
+  out.layers = {drawing.layers[layer]};
+  for (const Outline& outline : drawing.outlines) {
+    if (outline.layer != layer) continue;
+    out.outlines.push_back(outline);
+    out.outlines.back().layer = 0;
+  }
+  return out;
+}
+
+std::vector<std::pair<std::string, Drawing>> byLayer(const Drawing& drawing) {
+  if (drawing.layers.empty()) return {{std::string(), drawing}};
+  std::vector<std::pair<std::string, Drawing>> all;
+  for (std::size_t i = 0; i < drawing.layers.size(); ++i) {
+    Drawing alone = layerAlone(drawing, i);
+    if (!alone.outlines.empty()) all.emplace_back(drawing.layers[i].name, std::move(alone));
+  }
+  return all;
+}
+
+Drawing withoutStrokes(Drawing drawing) {
+  for (Outline& outline : drawing.outlines) outline.stroke = {};
+  return drawing;
+}
+
 Drawing emptyLike(const Drawing& drawing) {
   return {{}, drawing.layers, drawing.pageWidth, drawing.pageHeight, drawing.frame};
 }

@@ -62,6 +62,15 @@ std::size_t openPenLines(const Drawing& drawing);
 /// Whether two outlines lie on one layer, as all do where there are no layers.
 bool onOneLayer(const Drawing& drawing, std::size_t a, std::size_t b);
 
+/// The outlines of one layer (index) alone, on a drawing that has no other.
+Drawing layerAlone(const Drawing& drawing, std::size_t layer);
+
+/// Each layer that has outlines by itself, with its name; one without a name when there are no layers.
+std::vector<std::pair<std::string, Drawing>> byLayer(const Drawing& drawing);
+
+/// The same outlines as if no pen had drawn any of them.
+Drawing withoutStrokes(Drawing drawing);
+
 /// The same page, frame and layers without any outline.
 Drawing emptyLike(const Drawing& drawing);
 

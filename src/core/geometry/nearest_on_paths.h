@@ -1,5 +1,6 @@
 #pragma once
 
+#include <functional>
 #include <optional>
 #include <vector>
 
@@ -15,6 +16,11 @@ class NearestOnPaths {
   explicit NearestOnPaths(const Paths& paths) : index_(gathered(paths, pieces_)) {}
 
   const std::vector<Piece>& pieces() const { return pieces_; }
+
+  /// Calls `visit` with the index into pieces() of every one whose box comes within `reach` (>= 0) of `box`.
+  void near(const Box& box, double reach, const std::function<void(std::size_t)>& visit) const {
+    index_.near(box, reach, visit);
+  }
 
   /// The nearest place within `reach` (>= 0) of p; none: there is nothing.
   std::optional<Point> within(Point p, double reach) const;

@@ -5,21 +5,6 @@
 #include "core/error.h"
 
 namespace rim {
-namespace {
-
-Drawing layerAlone(const Drawing& drawing, std::size_t layer) {
-  Drawing out = emptyLike(drawing);
-  out.layers = {drawing.layers[layer]};
-  for (const Outline& outline : drawing.outlines) {
-    if (outline.layer != layer) continue;
-    out.outlines.push_back(outline);
-    out.outlines.back().layer = 0;
-  }
-  return out;
-}
-
-}  // namespace
-
 Drawing withOrigin(const Drawing& drawing, OriginAt origin) {
   const Box box = boxOf(pathsOf(drawing));
   if (origin == OriginAt::Drawing || box.empty()) return drawing;
@@ -43,16 +28,6 @@ Drawing onlyLayer(const Drawing& drawing, const std::string& name) {
   }
   throw InputError("there is no layer \"" + name + "\"" +
                    (names.empty() ? "; the drawing has no layers." : "; there are: " + names + "."));
-}
-
-std::vector<std::pair<std::string, Drawing>> byLayer(const Drawing& drawing) {
-  if (drawing.layers.empty()) return {{std::string(), drawing}};
-  std::vector<std::pair<std::string, Drawing>> all;
-  for (std::size_t i = 0; i < drawing.layers.size(); ++i) {
-    Drawing alone = layerAlone(drawing, i);
-    if (!alone.outlines.empty()) all.emplace_back(drawing.layers[i].name, std::move(alone));
-  }
-  return all;
 }
 
 }  // namespace rim

@@ -24,7 +24,4 @@ Drawing onArtworkPage(const Drawing& drawing, double marginMm);
 /// The outlines of one layer alone. Throws InputError, naming those that there are, when there is none of that name.
 Drawing onlyLayer(const Drawing& drawing, const std::string& name);
 
-/// Each layer that has outlines by itself, with its name; one without a name when there are no layers.
-std::vector<std::pair<std::string, Drawing>> byLayer(const Drawing& drawing);
-
 }  // namespace rim

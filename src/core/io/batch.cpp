@@ -34,13 +34,9 @@ bool isUpToDate(const BatchItem& item, std::filesystem::file_time_type recipeTim
 
 Job jobFor(const Recipe& recipe, const std::filesystem::path& picture, const std::stop_token& stop) {
   Job job = jobOn(loadPicture(picture, 1));
-  job.origin = recipe.origin;
-  job.preparation = recipe.preparation;
-  job.colours = recipe.colours;
-  job.trace = recipe.trace;
-  job.size = recipe.size;
-  job.mend = recipe.mend;
-  job.refine = recipe.refine;
+  Picture original = std::move(job.original);
+  static_cast<Recipe&>(job) = recipe;
+  job.original = std::move(original);
   StageWatch watch;
   watch.control.stop = stop;
   return workedOut(std::move(job), watch);

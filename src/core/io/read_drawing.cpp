@@ -6,34 +6,15 @@
 
 #include "core/error.h"
 #include "core/io/common/line_fault.h"
+#include "core/io/common/read_bytes.h"
 #include "core/io/dxf/read_dxf.h"
 #include "core/io/export.h"
 #include "core/io/svg/read_svg.h"
 
 namespace rim {
-namespace {
-
-std::string bytesOf(const std::filesystem::path& file) {
-  std::error_code error;
-  if (std::filesystem::is_directory(file, error)) throw InputError("this is a folder, not a drawing.");
-  std::ifstream in(file, std::ios::binary);
-  if (!in) throw InputError("the file cannot be opened; does it exist, and may you read it?");
-  const auto size = std::filesystem::file_size(file, error);
-  if (error) throw InputError("this is no ordinary file; save the drawing to disk first.");
-  if (size > kLargestDrawingFile) {
-    throw InputError("the file is larger than " + std::to_string(kLargestDrawingFile / 1'000'000) + " MB.");
-  }
-  std::string bytes(size, '\0');
-  in.read(bytes.data(), static_cast<std::streamsize>(size));
-  if (static_cast<std::size_t>(in.gcount()) != bytes.size()) throw InputError("the file could not be read to its end.");
-  return bytes;
-}
-
-}  // namespace
-
 ReadResult readDrawing(const std::filesystem::path& file, const ReadOptions& options) {
   drawingKindOf(file);  // before a file is read that is none
-  return readDrawing(bytesOf(file), file, options);
+  return readDrawing(bytesOf(file, kLargestDrawingFile, "drawing"), file, options);
 }
 
 ReadResult readDrawing(std::string_view bytes, const std::filesystem::path& name, const ReadOptions& options) {

@@ -103,6 +103,15 @@ void compare(const Drawing& read, const Drawing& meant, Receipt& receipt) {
     remarks.push_back("It lies up to " + sizeText(*receipt.deviationMm) + " from what it should be.");
 }
 
+/// How often lines of a pen cross each other in a drawing, as the pen did.
+std::size_t meantCrossings(const Drawing& meant, const std::stop_token& stop) {
+  const auto crossingsOf = [&stop](const Drawing& drawing) {
+    const std::vector<Finding> found = inspect(drawing, {}, stop);
+    return static_cast<std::size_t>(std::count_if(found.begin(), found.end(), isCrossing));
+  };
+  return crossingsOf(withoutStrokes(meant)) - crossingsOf(meant);
+}
+
 nlohmann::ordered_json placeJson(Point p) { return {p.x, p.y}; }
 
 }  // namespace
@@ -112,30 +121,6 @@ double deviationBetween(const Drawing& a, const Drawing& b, double stepMm) {
   if (a.outlines.empty()) return 0;
   return std::max(farthest(a, b, stepMm), farthest(b, a, stepMm));
 }
-
-namespace {
-
-bool isCrossing(const Finding& f) {
-  return f.kind == FindingKind::SelfCrossing || f.kind == FindingKind::Loop || f.kind == FindingKind::Crossing;
-}
-
-/// How often lines of a pen cross each other in a drawing, as the pen did.
-std::size_t meantCrossings(const Drawing& meant, const std::stop_token& stop) {
-  Drawing plain = meant;
-  bool any = false;
-  for (Outline& outline : plain.outlines) {
-    any = any || outline.stroke.usual > 0;
-    outline.stroke = {};
-  }
-  if (!any) return 0;
-  const auto crossingsOf = [&stop](const Drawing& drawing) {
-    const std::vector<Finding> found = inspect(drawing, {}, stop);
-    return static_cast<std::size_t>(std::count_if(found.begin(), found.end(), isCrossing));
-  };
-  return crossingsOf(plain) - crossingsOf(meant);
-}
-
-}  // namespace
 
 Receipt receiptOf(const std::filesystem::path& file, const Drawing* against, const std::stop_token& stop) {
   ReadOptions options;

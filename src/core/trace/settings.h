@@ -1,5 +1,6 @@
 #pragma once
 
+#include <array>
 #include <optional>
 
 namespace rim {
@@ -22,11 +23,16 @@ enum class TraceMethod {
   Mixed,       ///< middles of strokes up to a width, borders of the rest
 };
 
+/// As in files and on the command line, in their order.
+inline constexpr std::array<const char*, 3> kTraceMethodNames{"outline", "centreline", "mixed"};
+
 /// Where a stroke's middle ends that meets no other.
 enum class StrokeEnds {
   Pen,  ///< where the pen's middle stopped: half a width inside the ink's tip
   Ink,  ///< at the tip
 };
+
+inline constexpr std::array<const char*, 2> kStrokeEndsNames{"pen", "ink"};
 
 /// What may be asked for, px.
 inline constexpr double kMostHealPx = 1000;

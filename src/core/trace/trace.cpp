@@ -2,10 +2,8 @@
 
 #include <future>
 
-#include "core/for_all.h"
-#include "core/picture/tone.h"
 #include "core/trace/contour/grain.h"
-#include "core/trace/contour/tones.h"
+#include "core/trace/contour/measured_ink.h"
 #include "core/trace/lines/trace_strokes.h"
 #include "core/trace/outline/trace_outlines.h"
 
@@ -17,12 +15,7 @@ std::vector<Border> traceBorders(const Picture& picture, const TraceSettings& se
 }
 
 std::vector<Border> measuredBorders(const Picture& picture, const TraceSettings& settings, std::stop_token stop) {
-  Tones tones = tonesFor(picture, settings);
-  std::vector<Border> borders = followBorders(tones.grey, tones.tone, settings.minAreaPx2, stop);
-  judgeNoise(tones, mostNoiseByGrain(tones.grey, tones.tone), borders);
-  borders = finer(tones, std::move(borders), settings.minAreaPx2, std::move(stop));
-  for (std::size_t i = 0; i < borders.size(); ++i) borders[i] = measuredBorder(tones, i, borders[i]).points;
-  return borders;
+  return measureInk(picture, settings, {std::move(stop), {}}).borders;
 }
 
 Tracing fitBorders(const Picture& picture, const std::vector<Border>& borders, const TraceSettings& settings,

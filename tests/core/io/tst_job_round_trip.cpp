@@ -167,6 +167,26 @@ Drawing drawingWith(std::vector<Path> paths, double width, double height) {
 
 }  // namespace
 
+namespace {
+
+/// A job on a drawing as an older version saved it: its drawing under a name of that time, decisions about findings,
+/// and what else stood in its settings.
+Job jobOfVersion(int version, const char* part, const std::string& drawing, const std::string& decisions,
+                 const std::string& more) {
+  QTemporaryDir folder;
+  const std::filesystem::path file = folder.filePath("old.snugrim").toStdString();
+  const std::string settings =
+      R"({"snugrim-job": )" + std::to_string(version) +
+      R"(, "picture": {"name": "plate.dxf", "dots-per-inch": 0}, "origin": "", "preparation": [],
+            "trace": {"light-is-ink": false, "tolerance-px": 0.35, "min-area-px2": 4, "corners": 50}, )" +
+      more + R"("mend": {"gap-mm": 0.5, "speck-mm": 0.3, "steps": )" + decisions +
+      R"(}, "size": {"of": "resolution", "value": 0}})";
+  writeZip(file, {{"job.json", bytes(settings)}, {part, bytes(drawing)}});
+  return loadJob(file);
+}
+
+}  // namespace
+
 class TestJobRoundTrip : public QObject {
   Q_OBJECT
 
@@ -256,36 +276,22 @@ class TestJobRoundTrip : public QObject {
 
   /// A job of version 1 kept its drawing as SVG.
   void jobsOfTheFirstVersionAreOpened() {
-    QTemporaryDir folder;
-    const std::filesystem::path file = folder.filePath("old.snugrim").toStdString();
-    const std::string settings =
-        R"({"snugrim-job": 1, "picture": {"name": "plate.dxf", "dots-per-inch": 0}, "origin": "", "preparation": [],
-            "trace": {"light-is-ink": false, "tolerance-px": 0.35, "min-area-px2": 4, "corners": 50},
-            "mend": {"gap-mm": 0.5, "speck-mm": 0.3, "steps": []}, "size": {"of": "resolution", "value": 0}})";
-    const std::string svg =
-        R"(<svg xmlns="http://www.w3.org/2000/svg" width="30mm" height="20mm" viewBox="0 0 30 20"><path d="M0,0 L10,0 L10,5 Z"/></svg>)";
-    writeZip(file, {{"job.json", bytes(settings)}, {"drawing.svg", bytes(svg)}});
-    const Job job = loadJob(file);
+    const Job job = jobOfVersion(
+        1, "drawing.svg",
+        R"(<svg xmlns="http://www.w3.org/2000/svg" width="30mm" height="20mm" viewBox="0 0 30 20"><path d="M0,0 L10,0 L10,5 Z"/></svg>)",
+        "[]", "");
     QCOMPARE(job.drawing->outlines.size(), 1U);
     QCOMPARE(job.mend.settings.speckMm, 0.3);
   }
 
   /// A job of version 2 knew no ids: decisions are about places alone.
   void jobsOfTheSecondVersionAreOpened() {
-    QTemporaryDir folder;
-    const std::filesystem::path file = folder.filePath("old.snugrim").toStdString();
-    const std::string settings =
-        R"({"snugrim-job": 2, "picture": {"name": "plate.dxf", "dots-per-inch": 0}, "origin": "", "preparation": [],
-            "trace": {"light-is-ink": false, "tolerance-px": 0.35, "min-area-px2": 4, "corners": 50},
-            "mend": {"gap-mm": 0.5, "speck-mm": 0.3, "steps": [
-              {"what": "one", "kind": "open-end", "x": 10.15, "y": 0, "repair": "join"}]},
-            "size": {"of": "resolution", "value": 0}})";
-    const std::string drawing =
+    const Job job = workedOut(jobOfVersion(
+        2, "drawing.json",
         R"({"page": [30, 20], "layers": [{"name": "cut", "colour": "#000000"}, {"name": "fold", "colour": "#ff0000"}],
             "paths": [{"closed": false, "layer": 0, "d": "0 0 L 10 0"}, {"closed": false, "layer": 0, "d": "10.3 0 L 20 0"},
-                      {"closed": true, "layer": 1, "d": "0 5 A 4 5 1 A 0 5 1"}]})";
-    writeZip(file, {{"job.json", bytes(settings)}, {"drawing.json", bytes(drawing)}});
-    const Job job = workedOut(loadJob(file));
+                      {"closed": true, "layer": 1, "d": "0 5 A 4 5 1 A 0 5 1"}]})",
+        R"([{"what": "one", "kind": "open-end", "x": 10.15, "y": 0, "repair": "join"}])", ""));
     QCOMPARE(placesOf(*job.drawing).size(), 3U);
     QVERIFY(job.drawing->outlines[2].layer == 1 && job.refine.empty());
     QVERIFY2(job.lost.empty(), "its decision is found by its place");
@@ -294,19 +300,13 @@ class TestJobRoundTrip : public QObject {
 
   /// A job of version 3 knew one width of a stroke, and no strokes in pictures.
   void jobsOfTheThirdVersionAreOpened() {
-    QTemporaryDir folder;
-    const std::filesystem::path file = folder.filePath("old.snugrim").toStdString();
-    const std::string settings =
-        R"({"snugrim-job": 3, "picture": {"name": "plate.dxf", "dots-per-inch": 0}, "origin": "", "preparation": [],
-            "trace": {"light-is-ink": false, "tolerance-px": 0.35, "min-area-px2": 4, "corners": 50},
-            "mend": {"gap-mm": 0.5, "speck-mm": 0.3, "steps": []}, "refine": [{"do": "thicken", "mm": 0, "joins": "round", "tips": "round"}],
-            "size": {"of": "resolution", "value": 0}})";
-    const std::string drawing =
-        R"({"page": [30, 20], "layers": [], "paths": [{"closed": false, "d": "0 0 L 10 0", "stroke-width": 2}]})";
-    writeZip(file, {{"job.json", bytes(settings)}, {"drawing.json", bytes(drawing)}});
-    const Job job = loadJob(file);
+    const Job job = jobOfVersion(
+        3, "drawing.json",
+        R"({"page": [30, 20], "layers": [], "paths": [{"closed": false, "d": "0 0 L 10 0", "stroke-width": 2}]})", "[]",
+        R"("refine": [{"do": "thicken", "mm": 0, "joins": "round", "tips": "round"}],)");
     QVERIFY((job.drawing->outlines.front().stroke == StrokeWidth{2, 2, 2}));
     QVERIFY(job.trace.method == TraceMethod::Outline && job.trace.strokes == StrokeSettings());
+    QCOMPARE(job.refine.size(), 1U);
   }
 
   void damagedDrawingsAreTold_data() {

@@ -19,12 +19,7 @@
 namespace rim::app {
 namespace {
 
-QVBoxLayout* column(QWidget* widget) {
-  auto* layout = new QVBoxLayout(widget);
-  layout->setContentsMargins(0, 4, 0, 4);
-  layout->setSpacing(6);
-  return layout;
-}
+constexpr int kRoomPx = 4;  // above and below a tool
 
 QDoubleSpinBox* number(double low, double high, double value, const QString& unit) {
   auto* box = new QDoubleSpinBox;
@@ -52,7 +47,7 @@ Quad cornersToBeginWith(const Picture& picture) {
 }  // namespace
 
 ToolPanel::ToolPanel(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
-  auto* rows = column(this);
+  auto* rows = partLayout(this);
   auto* grid = new QGridLayout;
   grid->setSpacing(2);
   constexpr int kColumns = 3;
@@ -84,7 +79,7 @@ ToolPanel::ToolPanel(Session& session, QWidget* parent) : QWidget(parent), sessi
 
 QWidget* ToolPanel::frameOptions() {
   auto* widget = new QWidget;
-  auto* rows = column(widget);
+  auto* rows = partLayout(widget, kRoomPx);
   addText(rows,
           tr("Pull the frame on the bench. With keys: Space chooses a corner, arrows move it, with Ctrl by ten."));
   const auto offer = [this, rows](const QString& text, const QString& name,
@@ -103,7 +98,7 @@ QWidget* ToolPanel::frameOptions() {
 
 QWidget* ToolPanel::cornersOptions() {
   auto* widget = new QWidget;
-  auto* rows = column(widget);
+  auto* rows = partLayout(widget, kRoomPx);
   addText(rows, tr("Drag each ring to a corner of the sheet. With keys: Space chooses a corner, arrows move it, with "
                    "Ctrl by ten."));
   ratio_ = new QComboBox;
@@ -127,13 +122,14 @@ QWidget* ToolPanel::cornersOptions() {
 
 QWidget* ToolPanel::levelOptions() {
   auto* widget = new QWidget;
-  addText(column(widget), tr("Draw a line along something level or upright; the picture is turned when you let go."));
+  addText(partLayout(widget),
+          tr("Draw a line along something level or upright; the picture is turned when you let go."));
   return widget;
 }
 
 QWidget* ToolPanel::brushOptions() {
   auto* widget = new QWidget;
-  auto* rows = column(widget);
+  auto* rows = partLayout(widget, kRoomPx);
   diameter_ = number(1, 500, 12, tr(" px"));
   addRow(rows, tr("&Size"), diameter_, tr("Diameter of the brush"));
   brushColour_ = new QComboBox;
@@ -146,7 +142,7 @@ QWidget* ToolPanel::brushOptions() {
 
 QWidget* ToolPanel::colourOptions() {
   auto* widget = new QWidget;
-  auto* rows = column(widget);
+  auto* rows = partLayout(widget, kRoomPx);
   addText(rows, tr("Click a colour in the picture."));
   tolerance_ = number(0, 200, 20, {});
   addRow(rows, tr("&Tolerance"), tolerance_,

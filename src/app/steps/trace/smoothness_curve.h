@@ -1,15 +1,15 @@
 #pragma once
 
-#include <QWidget>
 #include <vector>
 
+#include "app/steps/trace/log_chart.h"
 #include "core/trace/smoothness.h"
 
 namespace rim::app {
 
 /// The number of nodes along the smoothness, as a small curve, with a mark at the one that is set: where the curve
 /// bends, more smoothness costs shape and saves little. A click sets the smoothness.
-class SmoothnessCurve : public QWidget {
+class SmoothnessCurve : public LogChart {
   Q_OBJECT
 
  public:
@@ -20,9 +20,6 @@ class SmoothnessCurve : public QWidget {
   const std::vector<NodesAt>& nodes() const { return along_; }
   void setTolerance(double px);
 
-  QSize sizeHint() const override { return {240, 64}; }
-  QSize minimumSizeHint() const override { return {160, 64}; }
-
  signals:
   void chosen(double tolerancePx);
 
@@ -31,8 +28,6 @@ class SmoothnessCurve : public QWidget {
   void mousePressEvent(QMouseEvent* event) override;
 
  private:
-  QRectF chart() const;
-  double xOf(double tolerancePx) const;
   double yOf(double nodes) const;
 
   std::vector<NodesAt> along_;

@@ -14,19 +14,8 @@
 #include "app/widgets/panel_parts.h"
 
 namespace rim::app {
-namespace {
-
-QVBoxLayout* plainColumn(QWidget* widget) {
-  auto* column = new QVBoxLayout(widget);
-  column->setContentsMargins(0, 0, 0, 0);
-  column->setSpacing(6);
-  return column;
-}
-
-}  // namespace
-
 StrokeControls::StrokeControls(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
-  plainColumn(this);
+  partLayout(this);
   buildMethod();
   buildLimit();
   buildEnds();
@@ -57,7 +46,7 @@ void StrokeControls::buildMethod() {
 
 void StrokeControls::buildLimit() {
   limitPart_ = new QWidget;
-  auto* column = plainColumn(limitPart_);
+  auto* column = partLayout(limitPart_);
   chart_ = new WidthChart;
   chart_->setObjectName("widthChart");
   column->addWidget(chart_);
@@ -80,15 +69,10 @@ void StrokeControls::buildLimit() {
 
 void StrokeControls::buildEnds() {
   strokePart_ = new QWidget;
-  auto* column = plainColumn(strokePart_);
-  heal_ = new QDoubleSpinBox;
+  auto* column = partLayout(strokePart_);
+  heal_ = numberField(0, kMostHealPx, 1, 1, tr("px"));
   heal_->setObjectName("heal");
-  heal_->setRange(0, kMostHealPx);
-  heal_->setDecimals(1);
-  heal_->setSuffix(tr(" px"));
   heal_->setSpecialValueText(tr("none"));
-  heal_->setKeyboardTracking(false);
-  heal_->setFixedWidth(110);
   addRow(column, tr("Heal brea&ks up to"), heal_,
          tr("Where two ends point at each other across a gap, the stroke goes on"));
   ends_ = new QComboBox;

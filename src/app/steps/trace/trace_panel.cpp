@@ -23,21 +23,6 @@
 #include "core/trace/starting_point.h"
 
 namespace rim::app {
-namespace {
-
-QDoubleSpinBox* numberBox(double low, double high, double step, int decimals, const QString& unit) {
-  auto* box = new QDoubleSpinBox;
-  box->setRange(low, high);
-  box->setSingleStep(step);
-  box->setDecimals(decimals);
-  box->setSuffix(" " + unit);
-  box->setKeyboardTracking(false);
-  box->setFixedWidth(110);
-  return box;
-}
-
-}  // namespace
-
 TracePanel::TracePanel(Session& session, Actions& actions, QWidget* parent) : QWidget(parent), session_(session) {
   panelLayout(this, tr("Trace"));
   buildThreshold();
@@ -100,7 +85,7 @@ void TracePanel::buildShape() {
                   [index](Job& job) { job.trace = settingsFor(static_cast<StartingPoint>(index), job.trace); });
     beginning->setCurrentIndex(-1);
   });
-  tolerance_ = numberBox(0.05, 10, 0.05, 2, tr("px"));
+  tolerance_ = numberField(0.05, 10, 0.05, 2, tr("px"));
   tolerance_->setObjectName("tolerance");
   addRow(column, tr("S&moothness"), tolerance_,
          tr("The tolerance: how far an outline may leave the measured border. More: fewer nodes. Less: closer."));
@@ -108,7 +93,7 @@ void TracePanel::buildShape() {
   curve_->setObjectName("smoothnessCurve");
   connect(curve_, &SmoothnessCurve::chosen, tolerance_, &QDoubleSpinBox::setValue);
   column->addWidget(curve_);
-  smallest_ = numberBox(0, 1e6, 1, 1, tr("px²"));
+  smallest_ = numberField(0, 1e6, 1, 1, tr("px²"));
   smallest_->setObjectName("smallest");
   addRow(column, tr("&Smallest part"), smallest_, tr("Islands and holes with a smaller area are left out."));
   corners_ = new QSlider(Qt::Horizontal);
@@ -226,7 +211,9 @@ void TracePanel::showResult() {
 
 void TracePanel::showDeviation(const std::shared_ptr<const Deviation>& deviation) {
   farthest_->setVisible(deviation != nullptr);
-  if (deviation) {
+  if (deviation && deviation->outlines.empty()) {
+    farthest_->setText(tr("The middles of strokes follow no border: there is no distance to show."));
+  } else if (deviation) {
     farthest_->setText(tr("Farthest from the border: %1 px. At corners that is what pixels round off.")
                            .arg(deviation->largest, 0, 'f', 2));
   }

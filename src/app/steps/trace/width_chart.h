@@ -1,16 +1,15 @@
 #pragma once
 
-#include <QWidget>
-#include <optional>
 #include <vector>
 
+#include "app/steps/trace/log_chart.h"
 #include "core/trace/tracing.h"
 
 namespace rim::app {
 
 /// How much of the ink is how wide, as a chart, with a handle at the widest stroke that becomes a line: what lies left
 /// of it does, what lies right keeps its borders. The handle is dragged, or moved by the arrow keys.
-class WidthChart : public QWidget {
+class WidthChart : public LogChart {
   Q_OBJECT
 
  public:
@@ -19,9 +18,6 @@ class WidthChart : public QWidget {
   /// Empty: not known yet. An infinite limit lies at the right end.
   void show(const std::vector<WidthShare>& widths, double limitPx);
   double limit() const { return limit_; }
-
-  QSize sizeHint() const override { return {240, 84}; }
-  QSize minimumSizeHint() const override { return {160, 84}; }
 
  signals:
   /// While the handle moves.
@@ -36,9 +32,6 @@ class WidthChart : public QWidget {
   void keyPressEvent(QKeyEvent* event) override;
 
  private:
-  QRectF chart() const;
-  double xOf(double width) const;
-  double widthAt(double x) const;
   void moveTo(double limitPx);
 
   std::vector<WidthShare> widths_;

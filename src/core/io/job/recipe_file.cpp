@@ -2,30 +2,14 @@
 
 #include <fstream>
 #include <nlohmann/json.hpp>
-#include <sstream>
 
 #include "core/error.h"
+#include "core/io/common/read_bytes.h"
 #include "core/io/common/safe_file.h"
 #include "core/io/job/job_file.h"
 #include "core/io/job/recipe_json.h"
 
 namespace rim {
-namespace {
-
-std::string textIn(const std::filesystem::path& file) {
-  constexpr std::uintmax_t kMostBytes = 64'000'000;
-  std::error_code trouble;
-  const std::uintmax_t size = std::filesystem::file_size(file, trouble);
-  if (trouble) throw InputError("there is no such file.");
-  if (size > kMostBytes) throw InputError("this is no recipe: it is larger than 64 MB.");
-  std::ifstream in(file, std::ios::binary);
-  std::ostringstream text;
-  text << in.rdbuf();
-  return text.str();
-}
-
-}  // namespace
-
 void saveRecipe(const Recipe& recipe, const std::filesystem::path& file) {
   writeBeside(file, [&recipe](const std::filesystem::path& beside) {
     std::ofstream out(beside, std::ios::binary);
@@ -42,7 +26,8 @@ Recipe loadRecipe(const std::filesystem::path& file) {
     recipe.drawing.reset();
     return recipe;
   }
-  readRecipe(recipeJsonFrom(textIn(file)), recipe);
+  constexpr std::uintmax_t kMostBytes = 64'000'000;
+  readRecipe(recipeJsonFrom(bytesOf(file, kMostBytes, "recipe")), recipe);
   return recipe;
 }
 

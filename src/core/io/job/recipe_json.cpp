@@ -17,18 +17,20 @@ using Json = nlohmann::json;
 
 constexpr int kVersion = 4;
 constexpr const char* kSizes[] = {"resolution", "picture-width", "picture-height", "outlines-width", "outlines-height"};
-constexpr const char* kMethods[] = {"outline", "centreline", "mixed"};
-constexpr const char* kEnds[] = {"pen", "ink"};
 
 Json jsonOf(const Recipe& job) {
   Json steps = Json::array();
   for (const PreparationStep& step : job.preparation) steps.push_back(toJson(step));
   Json refined = Json::array();
   for (const refine::Step& step : job.refine) refined.push_back(toJson(step));
-  Json trace{{"light-is-ink", job.trace.lightIsInk}, {"tolerance-px", job.trace.tolerancePx},
-             {"min-area-px2", job.trace.minAreaPx2}, {"corners", job.trace.cornerReadiness},
-             {"exact", namesOf(job.trace.rules)},    {"method", kMethods[static_cast<int>(job.trace.method)]},
-             {"heal-px", job.trace.strokes.healPx},  {"ends", kEnds[static_cast<int>(job.trace.strokes.ends)]}};
+  Json trace{{"light-is-ink", job.trace.lightIsInk},
+             {"tolerance-px", job.trace.tolerancePx},
+             {"min-area-px2", job.trace.minAreaPx2},
+             {"corners", job.trace.cornerReadiness},
+             {"exact", namesOf(job.trace.rules)},
+             {"method", kTraceMethodNames[static_cast<std::size_t>(job.trace.method)]},
+             {"heal-px", job.trace.strokes.healPx},
+             {"ends", kStrokeEndsNames[static_cast<std::size_t>(job.trace.strokes.ends)]}};
   if (job.trace.strokes.limitPx) trace["stroke-limit-px"] = *job.trace.strokes.limitPx;
   if (job.trace.threshold) trace["threshold"] = *job.trace.threshold;
   return {{"snugrim-job", kVersion},
@@ -50,8 +52,8 @@ TraceSettings traceFrom(const Json& json) {
   trace.minAreaPx2 = numberIn(json, "min-area-px2", 0, 1e9);
   trace.cornerReadiness = numberIn(json, "corners", 0, 100);
   if (json.contains("exact")) trace.rules = rulesNamed(textsIn(json, "exact"));
-  if (json.contains("method")) trace.method = static_cast<TraceMethod>(oneOf(kMethods, json, "method"));
-  if (json.contains("ends")) trace.strokes.ends = static_cast<StrokeEnds>(oneOf(kEnds, json, "ends"));
+  if (json.contains("method")) trace.method = static_cast<TraceMethod>(oneOf(kTraceMethodNames, json, "method"));
+  if (json.contains("ends")) trace.strokes.ends = static_cast<StrokeEnds>(oneOf(kStrokeEndsNames, json, "ends"));
   if (json.contains("heal-px")) trace.strokes.healPx = numberIn(json, "heal-px", 0, kMostHealPx);
   if (json.contains("stroke-limit-px"))
     trace.strokes.limitPx = numberIn(json, "stroke-limit-px", kLeastStrokeLimitPx, kMostStrokeLimitPx);

@@ -6,6 +6,11 @@
 
 namespace rim {
 
+bool isCrossing(const Finding& finding) {
+  return finding.kind == FindingKind::SelfCrossing || finding.kind == FindingKind::Loop ||
+         finding.kind == FindingKind::Crossing;
+}
+
 std::string nameOf(FindingKind kind) {
   constexpr std::array<const char*, kFindingKinds> kNames{
       "unjoined",        "open-end",    "double-line", "stroke-pair", "self-crossing", "loop",  "crossing",

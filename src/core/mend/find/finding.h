@@ -40,6 +40,9 @@ struct Finding {
                        ///< a person to decide
 };
 
+/// Whether it is a crossing: of an outline with itself, as a loop too, or with another one.
+bool isCrossing(const Finding& finding);
+
 /// As in the report: "open-end".
 std::string nameOf(FindingKind kind);
 

@@ -12,6 +12,7 @@
 #include "core/trace/inks/ways.h"
 #include "core/trace/outline/fewer_pieces.h"
 #include "core/trace/outline/fit_outline.h"
+#include "core/trace/outline/fit_settings.h"
 #include "core/trace/outline/measured_near.h"
 #include "core/trace/outline/outline_crossings.h"
 
@@ -269,10 +270,8 @@ InkBorders fitInkBorders(const Picture& picture, const InkMap& map, const TraceS
                          const WorkControl& control) {
   InkMap clean = map;
   clean.labels = std::make_shared<const cv::Mat>(withoutSpecks(*map.labels, settings.minAreaPx2, control.stop));
-  FitSettings fit;
+  FitSettings fit = fitSettingsFrom(settings);
   fit.tolerancePx = std::min(settings.tolerancePx, kTightTolerancePx);
-  fit.cornerReadiness = settings.cornerReadiness;
-  fit.rules = settings.rules;
   const CrackGraph cracks = cracksOf(*clean.labels, control.stop);
   // Borders that cross whatever is done end at a junction that is made of several: those are kept apart then.
   constexpr int kMostRounds = 4;

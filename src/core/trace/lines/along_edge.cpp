@@ -4,16 +4,6 @@
 #include <cmath>
 
 namespace rim {
-namespace {
-
-std::uint32_t shifted(const SampleRing& ring, std::uint32_t sample, std::ptrdiff_t by) {
-  const auto count = static_cast<std::ptrdiff_t>(ring.end - ring.first);
-  const std::ptrdiff_t at = static_cast<std::ptrdiff_t>(sample - ring.first) + by;
-  return ring.first + static_cast<std::uint32_t>(((at % count) + count) % count);
-}
-
-}  // namespace
-
 std::vector<Point> middlesAlongEdge(const MedialAxis& axis, std::uint32_t from, std::uint32_t to, double width,
                                     Point place, Point runs) {
   constexpr double kGetsOn = 0.75;
@@ -22,19 +12,16 @@ std::vector<Point> middlesAlongEdge(const MedialAxis& axis, std::uint32_t from, 
   const std::ptrdiff_t window = std::max<std::ptrdiff_t>(3, std::lround(width / 4 / kSampleSpacingPx));
   std::vector<Point> middles;
   if (axis.samples[from].ring != axis.samples[to].ring) return middles;
-  const SampleRing& ring = axis.rings[axis.samples[from].ring];
-  const double forward = axis.samples[to].along - axis.samples[from].along;
-  const bool up = (forward >= 0 ? forward : forward + ring.length) <= ring.length / 2;
-  const std::ptrdiff_t step = up ? 1 : -1;
+  const int step = shorterWay(axis, from, to);
   const auto middleAt = [&](std::uint32_t sample) {
-    const Point tangent =
-        axis.samples[shifted(ring, sample, window)].place - axis.samples[shifted(ring, sample, -window)].place;
+    const Point tangent = axis.samples[sampleBeside(axis, sample, window)].place -
+                          axis.samples[sampleBeside(axis, sample, -window)].place;
     return axis.samples[sample].place + leftNormal(unit(tangent)) * (width / 2);
   };
   for (std::uint32_t s = from; s != to;) {
-    s = shifted(ring, s, step);
+    s = sampleBeside(axis, s, step);
     const Point middle = middleAt(s);
-    const std::uint32_t before = shifted(ring, s, -step * window);
+    const std::uint32_t before = sampleBeside(axis, s, -step * window);
     const double along = wayAlongRing(axis, before, s);
     if (dot(middle - middleAt(before), runs) < kGetsOn * along || dot(place - middle, runs) < kShortPx) break;
     middles.push_back(middle);

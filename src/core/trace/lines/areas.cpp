@@ -3,11 +3,6 @@
 #include <algorithm>
 #include <cmath>
 #include <opencv2/imgproc.hpp>
-#include <set>
-
-#include "core/geometry/box_index.h"
-#include "core/geometry/flatten.h"
-#include "core/geometry/inside.h"
 
 namespace rim {
 namespace {
@@ -73,9 +68,10 @@ cv::Mat cornersOf(const cv::Mat& takenOff, const cv::Mat& opened, const std::vec
 }  // namespace
 
 cv::Mat areasOnly(const cv::Mat& grey, TwoTone tone, const std::vector<StrokeNet>& nets, double limitPx) {
-  constexpr double kFringePx = 3;   // greys beside the ink that belong to its border
-  constexpr double kCutPx = 1.6;    // from a stroke to what it was cut off from
-  constexpr double kSlackPx = 0.2;  // pixels' middles lie beside a slanting border
+  constexpr double kFringePx = 3;    // greys beside the ink that belong to its border
+  constexpr double kCutPx = 1.6;     // from a stroke to what it was cut off from
+  constexpr double kInsidePx = 0.1;  // discs reach a little into a stroke's mouth (measured on discs and rectangles)
+  constexpr double kSlackPx = 0.2;   // pixels' middles lie beside a slanting border
   const double radius = limitPx / 2;
   const auto paper = static_cast<std::uint8_t>(tone.lightIsInk ? 0 : 255);
   const Middles middles = middlesOf(grey, nets, limitPx);
@@ -102,7 +98,7 @@ cv::Mat areasOnly(const cv::Mat& grey, TwoTone tone, const std::vector<StrokeNet
       std::uint8_t& result = left.at<std::uint8_t>(y, x);
       if (isInk && fromStrokes.at<float>(y, x) < kCutPx) {
         // Where a stroke was cut off the disc's edge passes through pixels: as much of them stays as it covers.
-        const double share = std::clamp(reach - fromCore.at<float>(y, x), 0.0, 1.0);
+        const double share = std::clamp(reach - kInsidePx - fromCore.at<float>(y, x), 0.0, 1.0);
         result = static_cast<std::uint8_t>(std::lround(paper + share * (level - paper)));
       } else if (kept.at<std::uint8_t>(y, x) != 0 || (!isInk && fromKept.at<float>(y, x) < kFringePx)) {
         result = level;
@@ -110,90 +106,6 @@ cv::Mat areasOnly(const cv::Mat& grey, TwoTone tone, const std::vector<StrokeNet
     }
   }
   return left;
-}
-
-namespace {
-
-/// The sides of areas, found by where they are.
-class AreaSides {
- public:
-  explicit AreaSides(const std::vector<Path>& areas) : index_(gathered(areas, sides_)) {
-    for (const Path& area : areas) inside_.emplace_back(area);
-  }
-
-  bool has(Point p) const {
-    return std::count_if(inside_.begin(), inside_.end(), [p](const Inside& area) { return area.has(p); }) % 2 == 1;
-  }
-
-  /// Where the way from one place to another first crosses a side.
-  std::optional<Point> firstCrossing(Point from, Point to) const {
-    Box way;
-    way.include(from);
-    way.include(to);
-    std::optional<Point> first;
-    index_.near(way, 0, [&](std::size_t i) {
-      const Point along = to - from;
-      const Point side = sides_[i].b - sides_[i].a;
-      const double across = cross(along, side);
-      if (std::abs(across) < 1e-12) return;
-      const double t = cross(sides_[i].a - from, side) / across;
-      const double s = cross(sides_[i].a - from, along) / across;
-      if (t < 0 || t > 1 || s < 0 || s > 1) return;
-      const Point at = from + along * t;
-      if (!first || distance(at, from) < distance(*first, from)) first = at;
-    });
-    return first;
-  }
-
- private:
-  struct Side {
-    Point a, b;
-  };
-
-  static std::vector<Box> gathered(const std::vector<Path>& areas, std::vector<Side>& sides) {
-    constexpr double kChordPx = 0.05;
-    std::vector<Box> boxes;
-    for (const Path& area : areas) {
-      const std::vector<Point> corners = flatten(area, kChordPx);
-      for (std::size_t i = 0; i < corners.size(); ++i) {
-        sides.push_back({corners[i], corners[(i + 1) % corners.size()]});
-        boxes.emplace_back();
-        boxes.back().include(sides.back().a);
-        boxes.back().include(sides.back().b);
-      }
-    }
-    return boxes;
-  }
-
-  std::vector<Side> sides_;
-  BoxIndex index_;
-  std::vector<Inside> inside_;
-};
-
-/// Lets points that end (the last one) in an area, or before it, end on its border.
-void endOnBorder(std::vector<Point>& points, const FreeEnd& end, const AreaSides& areas) {
-  std::optional<Point> last;
-  while (points.size() > 2 && areas.has(points.back())) {
-    last = points.back();
-    points.pop_back();
-  }
-  // A stroke widens where it meets an area, and was cut short there by no more than this.
-  const Point beyond = last ? *last : points.back() + end.on.direction * (4 * end.width + 4);
-  if (const auto border = areas.firstCrossing(points.back(), beyond)) points.push_back(*border);
-}
-
-}  // namespace
-
-void endOnAreas(std::vector<StrokeLine>& lines, const std::vector<Path>& areas) {
-  const AreaSides sides(areas);
-  for (StrokeLine& line : lines) {
-    for (std::size_t end = 0; end < 2; ++end) {
-      if (!line.freeEnds[end] || !line.freeEnds[end]->atArea) continue;
-      if (end == 0) std::reverse(line.points.begin(), line.points.end());
-      endOnBorder(line.points, *line.freeEnds[end], sides);
-      if (end == 0) std::reverse(line.points.begin(), line.points.end());
-    }
-  }
 }
 
 }  // namespace rim

@@ -3,7 +3,6 @@
 #include <opencv2/core.hpp>
 #include <vector>
 
-#include "core/geometry/path.h"
 #include "core/trace/contour/border.h"
 #include "core/trace/lines/stroke_lines.h"
 
@@ -16,8 +15,5 @@ namespace rim {
 /// Mathematical Morphology" (1982)), by its distance transform; what that takes off an area's corners stays. The nets
 /// tell what is an area: discs alone would find one wherever strokes cross.
 cv::Mat areasOnly(const cv::Mat& grey, TwoTone tone, const std::vector<StrokeNet>& nets, double limitPx);
-
-/// Lets the lines that run into an area end on its border, as these outlines (upright px) draw it.
-void endOnAreas(std::vector<StrokeLine>& lines, const std::vector<Path>& areas);
 
 }  // namespace rim

@@ -64,9 +64,8 @@ double off95(const std::vector<Point>& points, const Path& path) {
   const NearestOnPaths nearest{Paths(path)};
   std::vector<double> off;
   for (std::size_t i = 0; i < points.size(); i += kEvery) off.push_back(nearest.distanceTo(points[i]));
-  const auto at = off.begin() + static_cast<std::ptrdiff_t>(off.size() * 95 / 100);
-  std::nth_element(off.begin(), at, off.end());
-  return *at;
+  constexpr double kShare = 0.95;
+  return quantileOf(std::move(off), kShare);
 }
 
 /// A border is held by what lies on its other side, a lone line is not: where noise would let it leave its points by
@@ -105,6 +104,11 @@ std::vector<StrokeNet> strokeNets(const std::vector<Border>& borders, const Work
   const std::vector<std::vector<const Border*>> islands = islandsOf(borders);
   std::vector<StrokeNet> nets(islands.size());
   forAll(islands.size(), control, [&](std::size_t i) { nets[i] = strokeNet(islands[i]); });
+  return nets;
+}
+
+std::vector<StrokeNet> withTracks(std::vector<StrokeNet> nets, double limitPx, const WorkControl& control) {
+  forAll(nets.size(), control, [&](std::size_t i) { nets[i] = withTracks(std::move(nets[i]), limitPx); });
   return nets;
 }
 

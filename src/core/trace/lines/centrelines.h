@@ -17,9 +17,12 @@ struct Centreline {
   StrokeWidth width;  ///< px
 };
 
-/// The strokes of every island of ink that these borders enclose (islands and holes as measuredBorders() gives them).
+/// The nets of every island of ink that these borders enclose (islands and holes as measuredBorders() gives them).
 /// Throws Cancelled.
 std::vector<StrokeNet> strokeNets(const std::vector<Border>& borders, const WorkControl& control);
+
+/// The same nets with their tracks (withTracks()). Throws Cancelled.
+std::vector<StrokeNet> withTracks(std::vector<StrokeNet> nets, double limitPx, const WorkControl& control);
 
 /// The lines of all nets, one for each stroke that the pen drew, before anything is fitted (linesOf()).
 std::vector<StrokeLine> linesOf(std::vector<StrokeNet> nets, double limitPx);

@@ -77,14 +77,13 @@ void close(StrokeLine& line) {
 
 }  // namespace
 
-std::vector<StrokeLine> healed(std::vector<StrokeLine> lines, double mostPx, std::vector<StrokeBreak>* breaks) {
+std::vector<StrokeLine> healed(std::vector<StrokeLine> lines, double mostPx) {
   if (mostPx <= 0) return lines;
   std::vector<std::optional<std::size_t>> partner(2 * lines.size());
   for (const Candidate& c : candidatesIn(lines, mostPx)) {
     if (partner[c.a] || partner[c.b]) continue;
     partner[c.a] = c.b;
     partner[c.b] = c.a;
-    if (breaks != nullptr) breaks->push_back({endOf(lines, c.a)->on.tip, endOf(lines, c.b)->on.tip, c.gapPx});
   }
   std::vector<StrokeLine> all;
   std::vector<bool> done(lines.size());

@@ -57,20 +57,14 @@ void addRing(MedialAxis& axis, const Border& border, double spacingPx) {
     axis.samples.resize(ring.first);
 }
 
-std::uint32_t stepped(const MedialAxis& axis, std::uint32_t sample, bool forward) {
-  const SampleRing& ring = axis.rings[axis.samples[sample].ring];
-  if (forward) return sample + 1 == ring.end ? ring.first : sample + 1;
-  return sample == ring.first ? ring.end - 1 : sample - 1;
-}
-
 bool areNeighbours(const MedialAxis& axis, std::uint32_t a, std::uint32_t b) {
-  return stepped(axis, a, true) == b || stepped(axis, b, true) == a;
+  return sampleBeside(axis, a, 1) == b || sampleBeside(axis, b, 1) == a;
 }
 
 /// Whether a place that is nearer to this sample than to any other lies in the ink, which is at the left of its ring.
 bool isInk(const MedialAxis& axis, std::uint32_t sample, Point place) {
-  const Point before = axis.samples[stepped(axis, sample, false)].place;
-  const Point after = axis.samples[stepped(axis, sample, true)].place;
+  const Point before = axis.samples[sampleBeside(axis, sample, -1)].place;
+  const Point after = axis.samples[sampleBeside(axis, sample, 1)].place;
   return cross(after - before, place - axis.samples[sample].place) > 0;
 }
 
@@ -168,6 +162,19 @@ void takeInnerPart(MedialAxis& axis, const Diagram& diagram) {
 double wayAlongRing(const MedialAxis& axis, std::uint32_t a, std::uint32_t b) {
   const double way = std::abs(axis.samples[a].along - axis.samples[b].along);
   return std::min(way, axis.rings[axis.samples[a].ring].length - way);
+}
+
+int shorterWay(const MedialAxis& axis, std::uint32_t a, std::uint32_t b) {
+  const double forward = axis.samples[b].along - axis.samples[a].along;
+  const double whole = axis.rings[axis.samples[a].ring].length;
+  return (forward >= 0 ? forward : forward + whole) <= whole / 2 ? 1 : -1;
+}
+
+std::uint32_t sampleBeside(const MedialAxis& axis, std::uint32_t sample, std::ptrdiff_t by) {
+  const SampleRing& ring = axis.rings[axis.samples[sample].ring];
+  const auto count = static_cast<std::ptrdiff_t>(ring.end - ring.first);
+  const std::ptrdiff_t at = static_cast<std::ptrdiff_t>(sample - ring.first) + by;
+  return ring.first + static_cast<std::uint32_t>((at % count + count) % count);
 }
 
 MedialAxis medialAxis(const std::vector<const Border*>& rings, double pruning) {

@@ -60,4 +60,10 @@ inline constexpr double kSampleSpacingPx = 0.75;
 /// The ring's length between two of its samples, the shorter way.
 double wayAlongRing(const MedialAxis& axis, std::uint32_t a, std::uint32_t b);
 
+/// 1 where the shorter way from one sample of a ring to another goes on along it, -1 where it goes back.
+int shorterWay(const MedialAxis& axis, std::uint32_t a, std::uint32_t b);
+
+/// The sample so many after (or, negative, before) another one, round and round its ring.
+std::uint32_t sampleBeside(const MedialAxis& axis, std::uint32_t sample, std::ptrdiff_t by);
+
 }  // namespace rim

@@ -143,40 +143,59 @@ double missingTo(const MedialAxis& axis, const StrokeJunction& junction, Point a
   return 0;
 }
 
-/// Makes corners of the strokes at a junction.
-struct Corners {
-  const MedialAxis& axis;
-  const StrokeJunction& junction;
-  const std::vector<Arm>& arms;
-  std::vector<ArmEnd>& ends;
+/// The arms of one junction on their way to what becomes of them.
+class StrokeMeeting {
+ public:
+  StrokeMeeting(const MedialAxis& axis, const std::vector<Arm>& arms, const StrokeJunction& junction)
+      : axis_(axis), junction_(junction), arms_(arms), ends_(arms.size()) {}
+
+  std::vector<ArmEnd> run() {
+    pairThrough(arms_, ends_);
+    std::vector<std::size_t> left;
+    for (std::size_t i = 0; i < arms_.size(); ++i) {
+      if (!ends_[i].partner) left.push_back(i);
+    }
+    left = endOnThrough(std::move(left));
+    if (left.size() == 1) {
+      stopAt(left.front(), hasThrough() ? project(arms_[left.front()].on.shape, junction_.place) : junction_.place);
+    } else if (!left.empty()) {
+      endTogether(left, commonPoint(arms_, left, junction_).value_or(junction_.place));
+    }
+    return std::move(ends_);
+  }
+
+ private:
+  bool hasThrough() const {
+    return std::any_of(ends_.begin(), ends_.end(), [](const ArmEnd& end) { return end.partner && !end.stop; });
+  }
 
   /// An arm ends at `at`.
   void stopAt(std::size_t arm, Point at) {
-    ends[arm].stop = at;
-    ends[arm].more = pointsOnTo(arms[arm].on, at);
+    ends_[arm].stop = at;
+    ends_[arm].more = pointsOnTo(arms_[arm].on, at);
   }
 
   /// Two arms become one stroke with a corner at `at`.
   void join(std::size_t a, std::size_t b, Point at) {
-    ends[a].partner = b;
-    ends[b].partner = a;
-    ends[a].stop = ends[b].stop = at;
-    const Point outward = unit(arms[a].on.direction + arms[b].on.direction);
-    const double turn = turnBetween(arms[a], arms[b]);
-    const double width = (arms[a].width + arms[b].width) / 2;
+    ends_[a].partner = b;
+    ends_[b].partner = a;
+    ends_[a].stop = ends_[b].stop = at;
+    const Point outward = unit(arms_[a].on.direction + arms_[b].on.direction);
+    const double turn = turnBetween(arms_[a], arms_[b]);
+    const double width = (arms_[a].width + arms_[b].width) / 2;
     constexpr double kSharpest = 170 * kDegree;
-    const double missing = turn < kSharpest ? missingTo(axis, junction, at, outward, turn, width) : 0;
-    ends[a].more = roundCorner(arms[a].on, arms[b].on, at, missing).points;
+    const double missing = turn < kSharpest ? missingTo(axis_, junction_, at, outward, turn, width) : 0;
+    ends_[a].more = roundCorner(arms_[a].on, arms_[b].on, at, missing).points;
   }
 
   /// The two of these arms that turn least into one another become one stroke at `at`; the others end there.
-  void endAt(std::vector<std::size_t> which, Point at) {
+  void endTogether(std::vector<std::size_t> which, Point at) {
     while (which.size() >= 2) {
       std::size_t first = 0;
       std::size_t second = 1;
       for (std::size_t i = 0; i < which.size(); ++i) {
         for (std::size_t k = i + 1; k < which.size(); ++k) {
-          if (turnBetween(arms[which[i]], arms[which[k]]) >= turnBetween(arms[which[first]], arms[which[second]]))
+          if (turnBetween(arms_[which[i]], arms_[which[k]]) >= turnBetween(arms_[which[first]], arms_[which[second]]))
             continue;
           first = i;
           second = k;
@@ -188,63 +207,63 @@ struct Corners {
     }
     for (const std::size_t i : which) stopAt(i, at);
   }
+
+  /// Where an arm, running on, first comes to one of these strokes.
+  std::optional<Point> placeOn(const std::vector<std::vector<Point>>& through, const Arm& arm) const {
+    constexpr double kReach = 3;
+    const double reach = kReach * junction_.radius + 2;
+    std::optional<Point> at;
+    for (const std::vector<Point>& line : through) {
+      auto here = crossingOf(arm, line, reach);
+      if (!here) here = touchOf(arm, line, reach);
+      if (here && (!at || distance(*here, arm.on.tip) < distance(*at, arm.on.tip))) at = here;
+    }
+    return at;
+  }
+
+  /// Lets those of these arms end on strokes that go through which come to one. Gives the others.
+  std::vector<std::size_t> endOnThrough(std::vector<std::size_t> which) {
+    std::vector<std::vector<Point>> through;
+    for (std::size_t i = 0; i < arms_.size(); ++i) {
+      if (ends_[i].partner && *ends_[i].partner > i)
+        through.push_back(throughLine(arms_[i], arms_[*ends_[i].partner], ends_[i].more, junction_.radius));
+    }
+    std::vector<std::size_t> others;
+    std::vector<std::pair<std::size_t, Point>> places;
+    for (const std::size_t i : which) {
+      if (const auto at = placeOn(through, arms_[i]))
+        places.emplace_back(i, *at);
+      else
+        others.push_back(i);
+    }
+    // Two that end at one place of it, as the legs of a K, are one stroke that touches it.
+    constexpr double kSamePlace = 0.4;  // of the junction's radius
+    while (!places.empty()) {
+      const auto [arm, at] = places.back();
+      places.pop_back();
+      const auto other = std::find_if(places.begin(), places.end(), [&, &place = at](const auto& o) {
+        return distance(o.second, place) < kSamePlace * junction_.radius;
+      });
+      if (other == places.end()) {
+        stopAt(arm, at);
+        continue;
+      }
+      join(arm, other->first, lerp(at, other->second, 0.5));
+      places.erase(other);
+    }
+    return others;
+  }
+
+  const MedialAxis& axis_;
+  const StrokeJunction& junction_;
+  const std::vector<Arm>& arms_;
+  std::vector<ArmEnd> ends_;
 };
 
 }  // namespace
 
 std::vector<ArmEnd> meet(const MedialAxis& axis, const std::vector<Arm>& arms, const StrokeJunction& junction) {
-  constexpr double kReach = 3;
-  constexpr double kSamePlace = 0.4;  // of the width
-  std::vector<ArmEnd> ends(arms.size());
-  Corners corners{axis, junction, arms, ends};
-  pairThrough(arms, ends);
-  std::vector<std::vector<Point>> through;
-  for (std::size_t i = 0; i < arms.size(); ++i) {
-    if (ends[i].partner && *ends[i].partner > i)
-      through.push_back(throughLine(arms[i], arms[*ends[i].partner], ends[i].more, junction.radius));
-  }
-  std::vector<std::size_t> left;
-  for (std::size_t i = 0; i < arms.size(); ++i) {
-    if (!ends[i].partner) left.push_back(i);
-  }
-  std::vector<std::pair<std::size_t, Point>> onThrough;
-  for (auto i = left.begin(); i != left.end() && !through.empty();) {
-    std::optional<Point> at;
-    const double reach = kReach * junction.radius + 2;
-    for (const std::vector<Point>& line : through) {
-      auto here = crossingOf(arms[*i], line, reach);
-      if (!here) here = touchOf(arms[*i], line, reach);
-      if (here && (!at || distance(*here, arms[*i].on.tip) < distance(*at, arms[*i].on.tip))) at = here;
-    }
-    if (!at) {
-      ++i;
-      continue;
-    }
-    onThrough.emplace_back(*i, *at);
-    i = left.erase(i);
-  }
-  // Two that end at one place of it, as the legs of a K, are one stroke that touches it.
-  while (!onThrough.empty()) {
-    const auto [arm, at] = onThrough.back();
-    onThrough.pop_back();
-    const auto other = std::find_if(onThrough.begin(), onThrough.end(), [&, &place = at](const auto& o) {
-      return distance(o.second, place) < kSamePlace * junction.radius;
-    });
-    if (other == onThrough.end()) {
-      corners.stopAt(arm, at);
-      continue;
-    }
-    corners.join(arm, other->first, lerp(at, other->second, 0.5));
-    onThrough.erase(other);
-  }
-  if (left.empty()) return ends;
-  if (left.size() == 1) {
-    const Point at = through.empty() ? junction.place : project(arms[left.front()].on.shape, junction.place);
-    corners.stopAt(left.front(), at);
-    return ends;
-  }
-  corners.endAt(left, commonPoint(arms, left, junction).value_or(junction.place));
-  return ends;
+  return StrokeMeeting(axis, arms, junction).run();
 }
 
 }  // namespace rim

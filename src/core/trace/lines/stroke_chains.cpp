@@ -219,12 +219,6 @@ std::vector<std::size_t> numberJunctions(const MedialAxis& axis, const Walker& w
 
 }  // namespace
 
-double lengthOf(const std::vector<CentrePoint>& points) {
-  double sum = 0;
-  for (std::size_t i = 1; i < points.size(); ++i) sum += distance(points[i - 1].place, points[i].place);
-  return sum;
-}
-
 StrokeGraph strokeChains(const MedialAxis& axis) {
   Walker walker(axis);
   removeTails(axis, walker);

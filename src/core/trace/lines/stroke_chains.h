@@ -54,7 +54,4 @@ struct StrokeGraph {
 /// junctions whose discs overlap, as those of two strokes that cross at a small angle, are one.
 StrokeGraph strokeChains(const MedialAxis& axis);
 
-/// The length of a chain of points, px.
-double lengthOf(const std::vector<CentrePoint>& points);
-
 }  // namespace rim

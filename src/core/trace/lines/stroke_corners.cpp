@@ -50,12 +50,16 @@ class Chain {
 
 std::ptrdiff_t stepsIn(double px) { return std::lround(px / kTrackStepPx); }
 
+/// How much round a point says nothing of a turn there, and how much beside that does, in steps.
+std::ptrdiff_t gapFor(double width) { return stepsIn(0.55 * width + 1); }
+std::ptrdiff_t sideFor(double width) { return stepsIn(std::max(0.8 * width, 4.0)); }
+
 /// The turn from what lies before a point's surroundings to what lies behind them, radians, to the left positive; 0
 /// where there is too little.
 double signedTurnAt(const Chain& chain, std::ptrdiff_t i, double width) {
   constexpr std::ptrdiff_t kLeast = 3;
-  const std::ptrdiff_t gap = stepsIn(0.55 * width + 1);
-  const std::ptrdiff_t side = stepsIn(std::max(0.8 * width, 4.0));
+  const std::ptrdiff_t gap = gapFor(width);
+  const std::ptrdiff_t side = sideFor(width);
   const std::ptrdiff_t before = chain.room(i, -1, gap + side);
   const std::ptrdiff_t after = chain.room(i, 1, gap + side);
   const std::ptrdiff_t near = stepsIn(0.3 * width + 0.5);
@@ -72,7 +76,7 @@ bool turnsLeft(const Chain& chain, std::ptrdiff_t i, double width) { return sign
 /// Whether a chain turns much more at point i than a little before and behind it, as it does all along an arc.
 bool isPeak(const Chain& chain, const std::vector<double>& turns, std::ptrdiff_t i, double width) {
   constexpr double kMore = 1.5;
-  const std::ptrdiff_t away = stepsIn(0.55 * width + 1 + std::max(0.8 * width, 4.0));
+  const std::ptrdiff_t away = gapFor(width) + sideFor(width);
   const auto turnOf = [&](std::ptrdiff_t k) { return chain.has(k) ? turns[chain.numberOf(k)] : 0; };
   return turnOf(i) > kMore * (turnOf(i - away) + turnOf(i + away)) / 2;
 }
@@ -140,46 +144,58 @@ struct Bend {
   Side in;
   Side out;
   Point place;
-  Point outward;    ///< unit, away from its inner side
+  Point runsIn;     ///< unit, into its place
+  Point runsOut;    ///< unit, from the other side into it
   double turn = 0;  ///< radians at its place
 };
+
+/// The bend of two sides that meet not more than `backPx` behind their tips, `reachPx` from them at most.
+std::optional<Bend> bendOf(Side in, Side out, double backPx, double reachPx) {
+  const auto place = meetingOf(in.on, out.on, backPx, reachPx);
+  if (!place) return std::nullopt;
+  const Point runsIn = tangentAt(in.on.shape, *place);
+  const Point runsOut = tangentAt(out.on.shape, *place);
+  return Bend{std::move(in), std::move(out), *place, runsIn, runsOut, std::abs(angleBetween(runsIn, -runsOut))};
+}
 
 /// Looks where the sides meet, again when they turn out to turn more there than they seemed to.
 std::optional<Bend> bendAt(const MedialAxis& axis, const Chain& chain, std::ptrdiff_t i, std::ptrdiff_t before,
                            std::ptrdiff_t after, double width, std::uint32_t CentrePoint::*inner) {
   constexpr int kRounds = 3;
   constexpr double kSharpest = 2.9;
+  constexpr double kHardly = 0.05;
+  constexpr double kBackPx = 0.5;
   double turn = turnAt(chain, i, width);
   const double heldIn = heldBy(axis, chain, i, -1, kMostTrim * width, inner);
   const double heldOut = heldBy(axis, chain, i, 1, kMostTrim * width, inner);
-  std::optional<Bend> bend;
+  std::optional<Bend> best;
   for (int round = 0; round < kRounds; ++round) {
     const double reach = std::min(kMostTrim * width, width / 2 * std::tan(std::min(turn, kSharpest) / 2));
     const auto in = sideOf(chain, i, -1, std::max(reach, heldIn) + 1, before, width);
     const auto out = sideOf(chain, i, 1, std::max(reach, heldOut) + 1, after, width);
-    if (!in || !out) return bend;
-    const auto place = meetingOf(in->on, out->on, 0.5, 2 * std::max({reach, heldIn, heldOut}) + width);
-    if (!place) return bend;
-    const Point runsIn = tangentAt(in->on.shape, *place);
-    const Point runsOut = tangentAt(out->on.shape, *place);
-    const double sharp = std::abs(angleBetween(runsIn, -runsOut));
-    bend = Bend{*in, *out, *place, unit(runsIn + runsOut), sharp};
-    constexpr double kHardly = 0.05;
-    if (sharp < turn + kHardly) return bend;
-    turn = sharp;
+    if (!in || !out) return best;
+    const auto bend = bendOf(*in, *out, kBackPx, 2 * std::max({reach, heldIn, heldOut}) + width);
+    if (!bend) return best;
+    best = bend;
+    if (best->turn < turn + kHardly) return best;
+    turn = best->turn;
   }
-  return bend;
+  return best;
 }
 
 /// Goes on along the border at the outer side as far as it shows the stroke's middle. Says by which points.
 std::vector<Point> runOnAlongEdge(const MedialAxis& axis, const Chain& chain, Side& side, const Side& other,
-                                  const Bend& bend, std::uint32_t CentrePoint::*outer, double width) {
-  const Point runs = tangentAt(side.on.shape, bend.place);
+                                  Point place, Point runs, std::uint32_t CentrePoint::*outer, double width) {
   std::vector<Point> more = middlesAlongEdge(axis, chain.point(side.nearest).*outer, chain.point(other.nearest).*outer,
-                                             2 * chain.point(side.nearest).halfWidth, bend.place, runs);
+                                             2 * chain.point(side.nearest).halfWidth, place, runs);
   side.points.insert(side.points.end(), more.begin(), more.end());
   side.on = continuationOf(side.points, width);
   return more;
+}
+
+/// Takes away what lies beyond `place`.
+void cutAt(std::vector<Point>& points, Point place, Point runs) {
+  while (!points.empty() && dot(place - points.back(), runs) < 0) points.pop_back();
 }
 
 std::optional<StrokeCorner> cornerAt(const MedialAxis& axis, const Chain& chain, std::ptrdiff_t i,
@@ -187,26 +203,24 @@ std::optional<StrokeCorner> cornerAt(const MedialAxis& axis, const Chain& chain,
   const bool leftTurn = turnsLeft(chain, i, width);
   const auto inner = leftTurn ? &CentrePoint::left : &CentrePoint::right;
   const auto outer = leftTurn ? &CentrePoint::right : &CentrePoint::left;
-  auto bend = bendAt(axis, chain, i, before, after, width, inner);
+  const auto first = bendAt(axis, chain, i, before, after, width, inner);
+  if (!first || first->turn < kLeastTurn) return std::nullopt;
+  Side inSide = first->in;
+  Side outSide = first->out;
+  std::vector<Point> in = runOnAlongEdge(axis, chain, inSide, outSide, first->place, first->runsIn, outer, width);
+  std::vector<Point> out = runOnAlongEdge(axis, chain, outSide, inSide, first->place, first->runsOut, outer, width);
+  const auto bend = bendOf(std::move(inSide), std::move(outSide), 1, kMostTrim * width);
   if (!bend || bend->turn < kLeastTurn) return std::nullopt;
-  const Bend first = *bend;
-  std::vector<Point> in = runOnAlongEdge(axis, chain, bend->in, first.out, first, outer, width);
-  std::vector<Point> out = runOnAlongEdge(axis, chain, bend->out, first.in, first, outer, width);
-  const auto place = meetingOf(bend->in.on, bend->out.on, 1, kMostTrim * width);
-  if (!place) return std::nullopt;
-  const Point runsIn = tangentAt(bend->in.on.shape, *place);
-  const Point runsOut = tangentAt(bend->out.on.shape, *place);
-  const double turn = std::abs(angleBetween(runsIn, -runsOut));
-  const Point outward = unit(runsIn + runsOut);
-  const auto edge =
-      leavesInk(axis, chain.point(bend->in.nearest).*outer, chain.point(bend->out.nearest).*outer, *place, outward);
-  if (!edge || turn < kLeastTurn) return std::nullopt;
-  const auto missing = missingAt(dot(*edge - *place, outward), turn, width);
+  const Point outward = unit(bend->runsIn + bend->runsOut);
+  const auto edge = leavesInk(axis, chain.point(bend->in.nearest).*outer, chain.point(bend->out.nearest).*outer,
+                              bend->place, outward);
+  if (!edge) return std::nullopt;
+  const auto missing = missingAt(dot(*edge - bend->place, outward), bend->turn, width);
   if (!missing) return std::nullopt;
-  while (!in.empty() && dot(*place - in.back(), runsIn) < 0) in.pop_back();
-  while (!out.empty() && dot(*place - out.back(), runsOut) < 0) out.pop_back();
+  cutAt(in, bend->place, bend->runsIn);
+  cutAt(out, bend->place, bend->runsOut);
   StrokeCorner corner{chain.numberOf(bend->in.nearest), chain.numberOf(bend->out.nearest),
-                      roundCorner(bend->in.on, bend->out.on, *place, *missing)};
+                      roundCorner(bend->in.on, bend->out.on, bend->place, *missing)};
   std::vector<Point>& run = corner.run.points;
   run.insert(run.begin(), in.begin(), in.end());
   run.insert(run.end(), out.rbegin(), out.rend());
@@ -225,18 +239,18 @@ std::vector<StrokeCorner> strokeCorners(const MedialAxis& axis, const std::vecto
   const std::vector<std::ptrdiff_t> places = sharpest(chain, closed, width);
   const std::ptrdiff_t count = chain.size();
   for (std::size_t k = 0; k < places.size(); ++k) {
-    // A side may reach as far as half the way to the next corner, so that what each replaces is its own.
-    const auto half = [](std::ptrdiff_t steps) { return std::max<std::ptrdiff_t>(1, 2 * steps / 3); };
+    // A side may reach over two thirds of the way to the next corner; the track sorts out what both would replace.
+    const auto most = [](std::ptrdiff_t steps) { return std::max<std::ptrdiff_t>(1, 2 * steps / 3); };
     std::ptrdiff_t before = count;
     std::ptrdiff_t after = count;
     if (k > 0)
-      before = half(places[k] - places[k - 1]);
+      before = most(places[k] - places[k - 1]);
     else if (closed && places.size() > 1)
-      before = half(places[0] + count - places.back());
+      before = most(places[0] + count - places.back());
     if (k + 1 < places.size())
-      after = half(places[k + 1] - places[k]);
+      after = most(places[k + 1] - places[k]);
     else if (closed && places.size() > 1)
-      after = half(places[0] + count - places[k]);
+      after = most(places[0] + count - places[k]);
     if (auto corner = cornerAt(axis, chain, places[k], before, after, width)) corners.push_back(std::move(*corner));
   }
   return corners;

@@ -181,14 +181,11 @@ StrokeNet strokeNet(const std::vector<const Border*>& rings) {
   StrokeNet net{medialAxis(rings, kPruning), {}, {}, {}};
   net.graph = strokeChains(net.axis);
   if (net.graph.chains.empty()) net.dot = dot(*rings.front());
-  for (const StrokeChain& chain : net.graph.chains) net.tracks.push_back(trackOf(net.axis, chain));
   return net;
 }
 
-StrokeNet cutByWidth(StrokeNet net, double limitPx) {
-  if (net.dot) return net;
-  net.graph = splitByWidth(std::move(net.graph), limitPx);
-  net.tracks.clear();
+StrokeNet withTracks(StrokeNet net, double limitPx) {
+  if (std::isfinite(limitPx)) net.graph = splitByWidth(std::move(net.graph), limitPx);
   for (const StrokeChain& chain : net.graph.chains) net.tracks.push_back(trackOf(net.axis, chain));
   return net;
 }

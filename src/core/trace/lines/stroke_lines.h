@@ -28,24 +28,25 @@ struct StrokeLine {
 struct StrokeNet {
   MedialAxis axis;
   StrokeGraph graph;
-  std::vector<StrokeTrack> tracks;  ///< of each chain
+  std::vector<StrokeTrack> tracks;  ///< of each chain; empty as long as they are not worked out
   std::optional<StrokeLine> dot;    ///< instead, when the ink is hardly longer than wide
 };
 
-/// `rings` are the island (counter-clockwise) and its holes (clockwise), upright px. A dot is a line as long as its ink
-/// is longer than wide, kShortestLinePx at least.
+/// The net without its tracks. `rings` are the island (counter-clockwise) and its holes (clockwise), upright px. A dot
+/// is a line as long as its ink is longer than wide, kShortestLinePx at least.
 StrokeNet strokeNet(const std::vector<const Border*>& rings);
 
 inline constexpr double kShortestLinePx = 0.2;
 
-/// The same net with its chains cut where they run into what is wider than `limitPx` (splitByWidth()).
-StrokeNet cutByWidth(StrokeNet net, double limitPx);
+/// The same net with its tracks, its chains cut before where they run into what is wider than `limitPx`
+/// (splitByWidth()); infinite: nowhere.
+StrokeNet withTracks(StrokeNet net, double limitPx);
 
 /// Whether a track is wider than a stroke may be, along most of it.
 bool isArea(const StrokeTrack& track, double limitPx);
 
-/// The lines of a net whose strokes are `limitPx` wide at most. What is wider is left out; where a line runs into it,
-/// it ends (FreeEnd::atArea).
+/// The lines of a net with tracks whose strokes are `limitPx` wide at most. What is wider is left out; where a line
+/// runs into it, it ends (FreeEnd::atArea).
 std::vector<StrokeLine> linesOf(StrokeNet net, double limitPx);
 
 }  // namespace rim

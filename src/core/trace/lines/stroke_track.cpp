@@ -97,9 +97,8 @@ double atTip(const ChainEnd& end) {
 double usualHalfWidth(const std::vector<CentrePoint>& points) {
   std::vector<double> halves;
   for (const CentrePoint& p : points) halves.push_back(p.halfWidth);
-  const auto quarter = halves.begin() + static_cast<std::ptrdiff_t>(halves.size() / 4);
-  std::nth_element(halves.begin(), quarter, halves.end());
-  return *quarter;
+  constexpr double kQuartile = 0.25;
+  return quantileOf(std::move(halves), kQuartile);
 }
 
 /// How many points next to a chain's end lie where another stroke runs into it at a small angle: there it is wider.

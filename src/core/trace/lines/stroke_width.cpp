@@ -24,14 +24,8 @@ std::vector<std::uint32_t> between(const MedialAxis& axis, std::uint32_t a, std:
   constexpr double kMostPx = 6;
   std::vector<std::uint32_t> some;
   if (a == b || axis.samples[a].ring != axis.samples[b].ring || wayAlongRing(axis, a, b) > kMostPx) return some;
-  const SampleRing& ring = axis.rings[axis.samples[a].ring];
-  const std::uint32_t count = ring.end - ring.first;
-  const std::uint32_t forward = (b + count - a) % count;
-  const bool up = forward <= count / 2;
-  for (std::uint32_t i = a; i != b;) {
-    i = up ? (i + 1 == ring.end ? ring.first : i + 1) : (i == ring.first ? ring.end - 1 : i - 1);
-    some.push_back(i);
-  }
+  const int step = shorterWay(axis, a, b);
+  for (std::uint32_t i = a; i != b;) some.push_back(i = sampleBeside(axis, i, step));
   return some;
 }
 

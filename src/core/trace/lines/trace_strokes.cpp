@@ -6,24 +6,22 @@
 
 #include "core/for_all.h"
 #include "core/median.h"
-#include "core/trace/contour/grain.h"
-#include "core/trace/contour/tones.h"
+#include "core/trace/contour/measured_ink.h"
 #include "core/trace/lines/areas.h"
 #include "core/trace/lines/centrelines.h"
+#include "core/trace/lines/end_on_areas.h"
 #include "core/trace/lines/heal.h"
 #include "core/trace/lines/stroke_limit.h"
 #include "core/trace/lines/width_by_greys.h"
+#include "core/trace/outline/fit_settings.h"
 #include "core/trace/outline/trace_outlines.h"
 
 namespace rim {
 namespace {
 
-/// What lines are fitted with: the middle of two borders is off by less than either.
+/// What lines are fitted with: as rough as the roughest border.
 FitSettings fitFor(const Tones& tones, const TraceSettings& settings) {
-  FitSettings fit;
-  fit.tolerancePx = settings.tolerancePx;
-  fit.cornerReadiness = settings.cornerReadiness;
-  fit.rules = settings.rules;
+  FitSettings fit = fitSettingsFrom(settings);
   fit.mostNoisePx = tones.mostNoisePx;
   for (const Roughness& rough : tones.rough) fit.mostNoisePx = std::max(fit.mostNoisePx, rough.px);
   return fit;
@@ -58,7 +56,6 @@ Tracing mixed(const Tones& tones, std::vector<StrokeNet> nets, double limitPx, c
               const WorkControl& control) {
   Tracing areas;
   if (std::isfinite(limitPx)) {
-    for (StrokeNet& net : nets) net = cutByWidth(std::move(net), limitPx);
     Tones wide{areasOnly(tones.grey, tones.tone, nets, limitPx), tones.tone, tones.level};
     std::vector<Border> borders = followBorders(wide.grey, wide.tone, settings.minAreaPx2, control.stop);
     judgeNoise(wide, tones.mostNoisePx, borders);
@@ -79,21 +76,18 @@ Tracing mixed(const Tones& tones, std::vector<StrokeNet> nets, double limitPx, c
 }  // namespace
 
 Tracing traceStrokes(const Picture& picture, const TraceSettings& settings, const WorkControl& control) {
-  Tones tones = tonesFor(picture, settings);
-  std::vector<Border> borders = followBorders(tones.grey, tones.tone, settings.minAreaPx2, control.stop);
-  judgeNoise(tones, mostNoiseByGrain(tones.grey, tones.tone), borders);
-  borders = finer(tones, std::move(borders), settings.minAreaPx2, control.stop);
-  forAll(borders.size(), {control.stop, {}},
-         [&](std::size_t i) { borders[i] = measuredBorder(tones, i, borders[i]).points; });
-  std::vector<StrokeNet> nets = strokeNets(borders, control);
+  const auto [tones, borders] = measureInk(picture, settings, {control.stop, {}});
+  const WorkControl quiet{control.stop, {}};
+  std::vector<StrokeNet> nets = strokeNets(borders, quiet);
+  const bool isMixed = settings.method == TraceMethod::Mixed;
   StrokeFacts facts{widthSharesOf(nets), std::numeric_limits<double>::infinity()};
+  if (isMixed) facts.limitPx = settings.strokes.limitPx.value_or(strokeLimitOf(facts.widths));
+  nets = withTracks(std::move(nets), facts.limitPx, control);
   Tracing tracing;
-  if (settings.method == TraceMethod::Mixed) {
-    facts.limitPx = settings.strokes.limitPx.value_or(strokeLimitOf(facts.widths));
-    tracing = mixed(tones, std::move(nets), facts.limitPx, settings, control);
-  } else {
-    add(tracing, linesOf(std::move(nets), facts.limitPx), tones, settings, control);
-  }
+  if (isMixed)
+    tracing = mixed(tones, std::move(nets), facts.limitPx, settings, quiet);
+  else
+    add(tracing, linesOf(std::move(nets), facts.limitPx), tones, settings, quiet);
   tracing.facts = std::move(facts);
   tracing.threshold = tones.tone.threshold;
   return tracing;

@@ -56,14 +56,6 @@ std::optional<Profile> profileAt(const cv::Mat& grey, Point place, Point normal,
   return profile;
 }
 
-/// The level that a quarter of these are as far from paper as, or farther.
-double quartileTowardsInk(std::vector<double> levels, double paper) {
-  const auto quarter = levels.begin() + static_cast<std::ptrdiff_t>(levels.size() / 4);
-  std::nth_element(levels.begin(), quarter, levels.end(),
-                   [paper](double a, double b) { return std::abs(a - paper) > std::abs(b - paper); });
-  return *quarter;
-}
-
 }  // namespace
 
 std::optional<double> widthByGreys(const cv::Mat& grey, const StrokeLine& line, double widthPx) {
@@ -85,8 +77,8 @@ std::optional<double> widthByGreys(const cv::Mat& grey, const StrokeLine& line, 
   }
   if (profiles.size() < kLeast) return std::nullopt;
   const double paper = medianOf(std::move(papers));
-  // A narrow stroke shows its full darkness only where its middle happens to be a pixel's.
-  const double ink = quartileTowardsInk(std::move(middles), paper);
+  // A narrow stroke shows its full darkness only where its middle happens to be a pixel's: the quartile towards ink.
+  const double ink = quantileOf(middles, medianOf(middles) < paper ? 0.25 : 0.75);
   std::vector<double> widths;
   for (const Profile& p : profiles) widths.push_back((paper * p.count - p.sum) / (paper - ink) * kStepPx);
   return medianOf(std::move(widths));

@@ -4,11 +4,16 @@
 
 namespace rim {
 
-FitSettings fitSettingsFor(const Tones& tones, std::size_t i, const TraceSettings& settings) {
+FitSettings fitSettingsFrom(const TraceSettings& settings) {
   FitSettings fit;
   fit.tolerancePx = settings.tolerancePx;
   fit.cornerReadiness = settings.cornerReadiness;
   fit.rules = settings.rules;
+  return fit;
+}
+
+FitSettings fitSettingsFor(const Tones& tones, std::size_t i, const TraceSettings& settings) {
+  FitSettings fit = fitSettingsFrom(settings);
   fit.mostNoisePx = std::max(tones.mostNoisePx, tones.rough[i].px);
   fit.jagged = tones.rough[i].jagged;
   return fit;

@@ -5,6 +5,9 @@
 
 namespace rim {
 
+/// What the person decided about fitting.
+FitSettings fitSettingsFrom(const TraceSettings& settings);
+
 /// What outline i is fitted with.
 FitSettings fitSettingsFor(const Tones& tones, std::size_t i, const TraceSettings& settings);
 
