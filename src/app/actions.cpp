@@ -23,14 +23,16 @@ void noteKeysOfTheBench(ActionBook& book) {
             text("With frame or corners: choose the next corner, move it by a pixel"));
   book.note(Room::Picture, text("Ctrl+arrow keys"), text("The same by ten pixels"));
   book.note(Room::Colours, text("Space, arrow keys"), text("With the sweep: begin and end it, lead the cross"));
-  book.note(Room::Refine, text("arrow keys, with Ctrl ten times"), text("Move what is chosen by 0.1 mm"));
-  book.note(Room::Refine, text("Space"), text("Choose the next outline"));
+  book.note(Room::Refine, text("arrow keys, with Shift ten times"), text("Move what is chosen by 0.1 mm"));
+  book.note(Room::Refine, text("Space"), text("Choose the next outline, node or open end"));
+  book.note(Room::Refine, text("double click"), text("On a segment: put a node there"));
+  book.note(Room::Refine, text("Alt, held"), text("While a handle is dragged: the other side of its node stays"));
   book.note(Room::Colours, text("M, F2"), text("On the board of inks: merge with the next one chosen, rename"));
 }
 
 }  // namespace
 
-Actions::Actions(QObject* owner) : book(owner) {
+Actions::Actions(QObject* owner) : book(owner), hand(book, owner) {
   const auto key = [](const char* name) { return QList<QKeySequence>{QKeySequence(QString::fromLatin1(name))}; };
   open = book.add(Room::Everywhere, text("&Open…"), text("Open a picture, a drawing or a saved job"), key("Ctrl+O"));
   save = book.add(Room::Everywhere, text("&Save job"), text("Keep picture, settings and outlines in a job file"),
@@ -87,9 +89,8 @@ Actions::Actions(QObject* owner) : book(owner) {
   nextOffer =
       book.add(Room::Refine, text("&Next offer"), text("Look at the next place that is nearly exact"), key("E"));
   previousOffer = book.add(Room::Refine, text("&Previous offer"), text("Look at the place before"), key("Shift+E"));
-  deleteChosen =
-      book.add(Room::Refine, text("&Delete"), text("Take the chosen outlines out of the drawing"), key("Del"));
-  chooseAll = book.add(Room::Refine, text("&Choose all"), text("Choose every outline"), key("Ctrl+A"));
+  deleteChosen = book.add(Room::Refine, text("&Delete"), text("Take what is chosen out of the drawing"), key("Del"));
+  chooseAll = book.add(Room::Refine, text("&Choose all"), text("Choose every outline, or every node"), key("Ctrl+A"));
 
   compare = new QActionGroup(owner);
   compare->addAction(

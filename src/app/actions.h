@@ -3,6 +3,7 @@
 #include <QActionGroup>
 
 #include "app/action_book.h"
+#include "app/steps/refine/hand/hand_actions.h"
 
 namespace rim::app {
 
@@ -12,6 +13,7 @@ struct Actions {
   explicit Actions(QObject* owner);
 
   ActionBook book;
+  HandActions hand;
 
   QAction* open;
   QAction* save;

@@ -14,8 +14,10 @@
 #include "app/main_window.h"
 #include "app/steps/picture/picture_panel.h"
 #include "app/steps/picture/practice_camera_dialog.h"
+#include "app/steps/refine/hand/select_tool.h"
+#include "app/steps/refine/hand/handwork.h"
+#include "app/steps/refine/hand/node_tool.h"
 #include "app/steps/refine/refine_panel.h"
-#include "app/steps/refine/select_tool.h"
 #include "app/steps/trace/smoothness_curve.h"
 
 namespace rim::app {
@@ -184,8 +186,18 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          });
          waitFor([&w] { return w.session().upToDate(); });
          waitFor([panel] { return panel->offers() != nullptr; });
-         panel->tool().chooseNext();
+         panel->handwork().tool().chooseNext();
          w.bench().fit();
+       }},
+      {"hand",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kRefine);
+         auto* panel = w.findChild<RefinePanel*>();
+         waitFor([panel] { return panel->offers() != nullptr; });
+         w.bench().lookAt({152, 78}, 9);
+         panel->handwork().take(Hand::Nodes);
+         const auto outline = outlineAt(*outlinesOf(w.session().job()), {147, 76}, 4, true);
+         if (outline) panel->handwork().noding().takeHold(*outline, {1, 2, 3});
        }},
       {"empty", [](MainWindow&) {}},
   };

@@ -18,8 +18,8 @@
 #include "app/steps/export/export_panel.h"
 #include "app/steps/mend/mend_panel.h"
 #include "app/steps/picture/picture_panel.h"
+#include "app/steps/refine/hand/handwork.h"
 #include "app/steps/refine/refine_panel.h"
-#include "app/steps/refine/select_tool.h"
 #include "app/steps/trace/trace_panel.h"
 #include "app/widgets/busy_line.h"
 #include "app/widgets/gauge.h"
@@ -302,11 +302,9 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
     actions_.sweep->setChecked(false);
     return true;
   }
-  const bool chosen = card_->chosenStep() == kRefine && !refinePanel_->tool().chosen().empty();
-  if (key->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress && !typing && chosen && !session_.busy()) {
-    refinePanel_->tool().choose({});
+  if (key->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress && !typing && !session_.busy() &&
+      card_->chosenStep() == kRefine && refinePanel_->handwork().tool().leave())
     return true;
-  }
   if (key->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress && !typing && session_.busy()) {
     session_.cancel();
     return true;

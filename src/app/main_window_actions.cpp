@@ -22,6 +22,8 @@
 #include "app/steps/export/export_panel.h"
 #include "app/steps/picture/picture_panel.h"
 #include "app/steps/picture/practice_camera_dialog.h"
+#include "app/steps/refine/hand/handwork.h"
+#include "app/steps/refine/refine_panel.h"
 #include "app/steps/trace/trace_panel.h"
 #include "app/widgets/busy_line.h"
 #include "app/widgets/counted.h"
@@ -54,7 +56,7 @@ void MainWindow::buildMenus() {
   QMenu* edit = menuBar()->addMenu(tr("&Edit"));
   edit->addActions({actions_.undo, actions_.redo});
   edit->addSeparator();
-  edit->addAction(actions_.paste);
+  edit->addActions({actions_.hand.cut, actions_.hand.copy, actions_.paste, actions_.hand.duplicate});
 
   menuBar()->addMenu(tr("&Picture"))->addAction(actions_.traceable);
 
@@ -79,7 +81,10 @@ void MainWindow::buildMenus() {
   refine->addSeparator();
   refine->addActions({actions_.nextOffer, actions_.previousOffer});
   refine->addSeparator();
+  refine->addActions(actions_.hand.tools->actions());
+  refine->addSeparator();
   refine->addActions({actions_.chooseAll, actions_.deleteChosen});
+  refine->addMenu(tr("No&des and segments"))->addActions(actions_.hand.ofNodes());
 
   QMenu* look = menuBar()->addMenu(tr("&Look"));
   look->addActions(actions_.compare->actions());
@@ -106,7 +111,10 @@ void MainWindow::fillRecent(QMenu* menu) {
 
 void MainWindow::connectActions() {
   connect(actions_.open, &QAction::triggered, this, &MainWindow::askForPicture);
-  connect(actions_.paste, &QAction::triggered, this, [this] { pasteFrom(QApplication::clipboard()->mimeData()); });
+  connect(actions_.paste, &QAction::triggered, this, [this] {
+    const QMimeData* content = QApplication::clipboard()->mimeData();
+    if (card_->chosenStep() != kRefine || !refinePanel_->handwork().paste(content)) pasteFrom(content);
+  });
   connect(actions_.camera, &QAction::triggered, this, &MainWindow::takePracticePhoto);
   connect(actions_.exportFile, &QAction::triggered, this, &MainWindow::askForExport);
   connect(actions_.save, &QAction::triggered, this, &MainWindow::saveJob);

@@ -2,8 +2,8 @@
 
 #include "app/bench/bench.h"
 #include "app/main_window.h"
+#include "app/steps/refine/hand/handwork.h"
 #include "app/steps/refine/refine_panel.h"
-#include "app/steps/refine/select_tool.h"
 #include "app/widgets/job_card.h"
 #include "app/widgets/notice.h"
 
@@ -21,6 +21,13 @@ void MainWindow::connectRefining() {
       if (card_->chosenStep() != kRefine) showStep(kRefine);
     });
   }
+  for (QAction* action : actions_.hand.tools->actions()) {
+    connect(action, &QAction::triggered, this, [this] {
+      if (card_->chosenStep() != kRefine) showStep(kRefine);
+    });
+  }
+  connect(&refinePanel_->handwork(), &Handwork::toolChanged, this, &MainWindow::followRefining);
+  connect(&refinePanel_->handwork(), &Handwork::refused, notice_, &Notice::warn);
   connect(refinePanel_, &RefinePanel::refused, notice_, &Notice::warn);
   connect(refinePanel_, &RefinePanel::previewed, this, [this](const RepairPreview& preview) {
     if (card_->chosenStep() == kRefine) bench_->setRepairPreview(preview);
@@ -36,7 +43,7 @@ void MainWindow::connectRefining() {
 /// Outlines are taken hold of in the Refine step; before it they show as they were mended.
 void MainWindow::followRefining() {
   const bool here = card_->chosenStep() == kRefine;
-  bench_->setTool(here ? &refinePanel_->tool() : nullptr);
+  bench_->setTool(here ? &refinePanel_->handwork().tool() : nullptr);
   if (here) bench_->setRepairPreview({});
   if (session_.upToDate()) bench_->setOutlines(outlinesHere(session_.job()));
 }

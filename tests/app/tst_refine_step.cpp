@@ -4,58 +4,18 @@
 #include <QTest>
 #include <QTreeWidget>
 
+#include "app/steps/refine/hand/handwork.h"
+#include "app/steps/refine/hand/select_tool.h"
 #include "app/steps/refine/refine_list.h"
 #include "app/steps/refine/refine_panel.h"
-#include "app/steps/refine/select_tool.h"
 #include "app/widgets/length_field.h"
+#include "refine_fixture.h"
 #include "support/spoil.h"
 #include "support/test_list.h"
-#include "window_fixture.h"
 
 using namespace rim;
 using namespace rim::test;
 using namespace rim::app;
-
-namespace {
-
-/// A window on a plate with a wobbly hole, a square that is not quite one, and a part beside it.
-struct RefineFixture : WindowFixture {
-  RefineFixture() {
-    std::vector<Point> ring;
-    for (int i = 0; i < 60; ++i) {
-      const double a = 2 * M_PI * i / 60;
-      ring.push_back(Point{30, 30} + Point{std::cos(a), std::sin(a)} * (10 + 0.05 * ((i * 7) % 3 - 1)));
-    }
-    const Drawing drawing = makeDrawing({polygonPath({{0, 0}, {60, 0.1}, {60, 60}, {0.1, 60}}), polygonPath(ring),
-                                         polygonPath({{80, 0}, {120, 0}, {120, 39}, {119, 40}, {80, 40}})});
-    const QString file = folder.filePath("plate.dxf");
-    writeDrawing(drawing, file.toStdString(), {});
-    window->openFile(file);
-    [[maybe_unused]] const bool there =
-        QTest::qWaitFor([this] { return job().drawing && session().upToDate(); }, 120'000);
-    window->show();
-    window->showStep(MainWindow::kRefine);
-    window->bench().fit();
-  }
-
-  RefinePanel& panel() { return *window->findChild<RefinePanel*>(); }
-  bool offered() {
-    return settle() && QTest::qWaitFor([this] { return panel().offers() != nullptr; }, 120'000);
-  }
-  QPoint onScreen(Point mm) { return window->bench().viewport().toScreen(mm * (1 / mmPerPixel(job()))).toPoint(); }
-  void click(Point mm, Qt::KeyboardModifiers keys = {}) {
-    QTest::mouseClick(&window->bench(), Qt::LeftButton, keys, onScreen(mm));
-  }
-  void drag(Point from, Point to) {
-    QTest::mousePress(&window->bench(), Qt::LeftButton, {}, onScreen(from));
-    QTest::mouseMove(&window->bench(), onScreen(lerp(from, to, 0.5)));
-    QTest::mouseMove(&window->bench(), onScreen(to));
-    QTest::mouseRelease(&window->bench(), Qt::LeftButton, {}, onScreen(to));
-  }
-  Drawing now() { return drawingOf(job()); }
-};
-
-}  // namespace
 
 namespace {
 
@@ -115,7 +75,7 @@ class TestRefineStep : public QObject {
   void outlinesAreChosenWithThePointer() {
     RefineFixture f;
     QVERIFY(f.offered());
-    SelectTool& tool = f.panel().tool();
+    SelectTool& tool = f.panel().handwork().selecting();
     f.click({100, 20});  // inside the part
     QCOMPARE(tool.chosen().size(), 1U);
     f.click({30, 30});  // inside the hole: the hole, the smallest round the place

@@ -149,7 +149,7 @@ void Bench::setTool(BenchTool* tool) {
     setFocus();
   }
   drag_ = Drag::None;
-  setCursor(Qt::ArrowCursor);
+  setCursor(restingCursor());
   sceneChanged();
 }
 
@@ -339,7 +339,12 @@ void Bench::paintFurniture(QPainter& painter) {
                      "change which part is the ink, or set another smallest part."));
   }
   constexpr double kScaleBarPx = 130;
-  paintLegend(painter, rect(), deviation_.shown() ? deviation_.legend() : outlineLegend(outlines_.hasPenLines()));
+  const QString hint = tool_ != nullptr ? tool_->hint() : QString();
+  if (!hint.isEmpty()) {
+    paintHint(painter, rect(), hint);
+  } else {
+    paintLegend(painter, rect(), deviation_.shown() ? deviation_.legend() : outlineLegend(outlines_.hasPenLines()));
+  }
   paintScale(painter, rect(), scaleBarFor(viewport_.scale / mmPerPixel_, kScaleBarPx, unit_), pointerText());
 }
 

@@ -100,6 +100,7 @@ class Bench : public QWidget {
   void mousePressEvent(QMouseEvent* event) override;
   void mouseMoveEvent(QMouseEvent* event) override;
   void mouseReleaseEvent(QMouseEvent* event) override;
+  void mouseDoubleClickEvent(QMouseEvent* event) override;
   void leaveEvent(QEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
   void dragEnterEvent(QDragEnterEvent* event) override;
@@ -116,6 +117,7 @@ class Bench : public QWidget {
   double seamX() const;
   bool keyForTool(const QKeyEvent& event);
   bool overSeam(QPointF place) const;
+  Qt::CursorShape restingCursor() const { return tool_ != nullptr ? tool_->cursor() : Qt::ArrowCursor; }
   void setViewport(const Viewport& viewport);
   void colourInks();
   /// Something other than the pointer moved: all is painted anew.

@@ -72,7 +72,17 @@ void Bench::mouseReleaseEvent(QMouseEvent* event) {
   const bool ofTool = drag_ == Drag::Tool && tool_ != nullptr;
   drag_ = Drag::None;
   if (ofTool) tool_->release(toolView().toPicture(event->position()), toolView());
-  setCursor(Qt::ArrowCursor);
+  setCursor(restingCursor());
+}
+
+void Bench::mouseDoubleClickEvent(QMouseEvent* event) {
+  if (tool_ == nullptr || bare() || drag_ != Drag::None || event->button() != Qt::LeftButton) {
+    mousePressEvent(event);
+    return;
+  }
+  dragButton_ = event->button();
+  drag_ = Drag::Tool;
+  tool_->doublePress(toolView().toPicture(event->position()), toolView());
 }
 
 void Bench::leaveEvent(QEvent*) {
@@ -80,10 +90,10 @@ void Bench::leaveEvent(QEvent*) {
   update();
 }
 
-/// Arrow keys move what a tool has chosen by a pixel, with Ctrl by ten; Space chooses the next.
+/// Arrow keys move what a tool has chosen by a pixel, with Shift or Ctrl by ten; Space chooses the next.
 bool Bench::keyForTool(const QKeyEvent& event) {
   if (tool_ == nullptr) return false;
-  const double step = (event.modifiers() & Qt::ControlModifier) != 0 ? 10 : 1;
+  const double step = (event.modifiers() & (Qt::ControlModifier | Qt::ShiftModifier)) != 0 ? 10 : 1;
   switch (event.key()) {
     case Qt::Key_Left:
       return tool_->nudge({-step, 0});

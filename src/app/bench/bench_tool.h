@@ -34,6 +34,8 @@ class BenchTool : public QObject {
   virtual void press(Point place, const ToolView& view) = 0;
   virtual void move(Point place, const ToolView& view) = 0;
   virtual void release(Point place, const ToolView& view) = 0;
+  /// The second press of two that follow each other at once.
+  virtual void doublePress(Point place, const ToolView& view) { press(place, view); }
 
   /// Whether the outlines show under it; else the picture alone does.
   virtual bool overOutlines() const { return false; }
@@ -44,6 +46,13 @@ class BenchTool : public QObject {
   virtual bool chooseNext() { return false; }
   /// What nudge() moves and where it is, in words; empty when there is nothing.
   virtual QString chosenText() const { return {}; }
+
+  /// What to do next, or what came of the last thing, in one line at the foot of the bench; empty: nothing.
+  virtual QString hint() const { return {}; }
+  /// The pointer over the bench.
+  virtual Qt::CursorShape cursor() const { return Qt::ArrowCursor; }
+  /// Lets go of one thing after the other, as Esc asks; false: there is nothing to let go of.
+  virtual bool leave() { return false; }
 
  signals:
   void changed();

@@ -64,6 +64,18 @@ void paintLegend(QPainter& painter, const QRectF& bench, const std::vector<std::
   painter.restore();
 }
 
+void paintHint(QPainter& painter, const QRectF& bench, const QString& text) {
+  painter.save();
+  painter.setRenderHint(QPainter::Antialiasing);
+  painter.setFont(fontLike(-1));
+  const double width = painter.fontMetrics().horizontalAdvance(text) + 26;
+  const QRectF plate(bench.left() + kMargin, bench.bottom() - kMargin - 28, width, 28);
+  paintPlate(painter, plate);
+  painter.setPen(look().text);
+  painter.drawText(plate.adjusted(12, 0, 0, 0), Qt::AlignVCenter, text);
+  painter.restore();
+}
+
 void paintScale(QPainter& painter, const QRectF& bench, const ScaleBar& bar, const QString& pointer) {
   if (bar.screenPx <= 0) return;
   painter.save();

@@ -24,6 +24,9 @@ ScaleBar scaleBarFor(double screenPxPerMm, double mostPx, Unit unit);
 /// The legend of strokes and what they stand for, at the lower left of the bench.
 void paintLegend(QPainter& painter, const QRectF& bench, const std::vector<std::pair<QPen, QString>>& rows);
 
+/// One line in the legend's place.
+void paintHint(QPainter& painter, const QRectF& bench, const QString& text);
+
 /// The rows for outer borders, holes and open outlines, and for lines of a pen where there are any.
 std::vector<std::pair<QPen, QString>> outlineLegend(bool withPenLines);
 

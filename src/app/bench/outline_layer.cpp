@@ -11,11 +11,7 @@
 namespace rim::app {
 namespace {
 
-constexpr double kArmPx = 9;  // screen length of a chevron's arm
-constexpr double kBarPx = 6;  // half the screen length of a smooth node's bar
-constexpr double kTickPx = 7;
 constexpr std::size_t kMostNodesInSight = 6000;
-constexpr double kSmoothDegrees = 2;
 
 QPen pen(const QColor& colour, double width, const QList<qreal>& pattern) {
   QPen p(colour, width);
@@ -35,11 +31,6 @@ void paintBand(QPainter& painter, const QPainterPath& path, double width) {
   colour.setAlpha(kSoft);
   painter.strokePath(path, QPen(colour, width, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
 }
-
-/// Screen direction of an upright one.
-QPointF onScreen(Point direction) { return {direction.x, -direction.y}; }
-
-bool isSmooth(Point in, Point out) { return std::abs(angleBetween(in, out)) < kSmoothDegrees * std::numbers::pi / 180; }
 
 }  // namespace
 
@@ -120,20 +111,8 @@ void OutlineLayer::add(const Path& path, double penWidth) {
 }
 
 void OutlineLayer::addNodes(const Path& path) {
-  const std::size_t n = path.segments.size();
-  for (std::size_t i = 0; i < n; ++i) {
-    const Point place = segmentStart(path, i);
-    Point in;
-    if (i > 0 || path.closed) {
-      const std::size_t before = (i + n - 1) % n;
-      in = endTangent(segmentStart(path, before), path.segments[before]);
-    }
-    nodes_.push_back({place, in, startTangent(place, path.segments[i]), i == 0});
-  }
-  if (!path.closed) {
-    nodes_.push_back(
-        {path.segments.back().end, endTangent(segmentStart(path, n - 1), path.segments.back()), {}, false});
-  }
+  const std::vector<NodeMark> nodes = nodeMarksOf(path);
+  nodes_.insert(nodes_.end(), nodes.begin(), nodes.end());
 }
 
 void OutlineLayer::paint(QPainter& painter, const Viewport& viewport, const QRectF& visible, bool filled) const {
@@ -191,30 +170,13 @@ void OutlineLayer::paintAsGone(QPainter& painter, const Viewport& viewport, cons
 }
 
 bool OutlineLayer::paintNodes(QPainter& painter, const Viewport& viewport, const QRectF& visible) const {
-  std::vector<const Node*> inSight;
-  for (const Node& node : nodes_) {
+  std::vector<const NodeMark*> inSight;
+  for (const NodeMark& node : nodes_) {
     if (visible.contains(viewport.toScreen(node.place))) inSight.push_back(&node);
     if (inSight.size() > kMostNodesInSight) return false;
   }
   QPainterPath marks;
-  for (const Node* node : inSight) {
-    const QPointF place = viewport.toScreen(node->place);
-    const QPointF in = onScreen(node->in);
-    const QPointF out = onScreen(node->out);
-    if (isSmooth(node->in, node->out)) {
-      marks.moveTo(place - out * kBarPx);
-      marks.lineTo(place + out * kBarPx);
-    } else {
-      marks.moveTo(place - in * kArmPx);
-      marks.lineTo(place);
-      marks.lineTo(place + out * kArmPx);
-    }
-    if (node->start) {
-      const QPointF across(-out.y(), out.x());
-      marks.moveTo(place - across * kTickPx);
-      marks.lineTo(place + across * kTickPx);
-    }
-  }
+  for (const NodeMark* node : inSight) addMark(marks, *node, viewport);
   painter.save();
   painter.setRenderHint(QPainter::Antialiasing);
   QPen halo(QColor(255, 255, 255, 220), 5.5);

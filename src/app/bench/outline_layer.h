@@ -3,6 +3,7 @@
 #include <QPainterPath>
 #include <vector>
 
+#include "app/bench/node_marks.h"
 #include "app/bench/viewport.h"
 #include "core/drawing/drawing.h"
 #include "core/geometry/paths.h"
@@ -45,12 +46,6 @@ class OutlineLayer {
 
  private:
   enum Role { kBorder, kHole, kOpen, kPenLine, kRoles };
-  struct Node {
-    Point place;
-    Point in;   ///< unit tangent arriving; (0, 0) at the start of an open outline
-    Point out;  ///< unit tangent leaving; (0, 0) at the end of an open outline
-    bool start;
-  };
   struct Stroke {
     QPainterPath path;
     QRectF box;
@@ -70,7 +65,7 @@ class OutlineLayer {
 
   std::vector<Stroke> strokes_;
   std::vector<Fill> fills_;
-  std::vector<Node> nodes_;
+  std::vector<NodeMark> nodes_;
 };
 
 /// How outer borders, holes, open outlines and lines of a pen are drawn; for the legend too.

@@ -13,8 +13,8 @@ namespace rim::refine {
 namespace {
 
 constexpr std::array<const char*, std::variant_size_v<Step>> kNames{
-    "true-up", "symmetry", "sharpen", "fillet", "simplify", "unite", "combine",     "offset", "ring",   "thicken",
-    "rotate",  "mirror",   "scale",   "place",  "fit",      "array", "array-round", "remove", "replace"};
+    "true-up", "symmetry", "sharpen", "fillet", "simplify", "unite", "combine",     "offset", "ring",    "thicken",
+    "rotate",  "mirror",   "scale",   "place",  "fit",      "array", "array-round", "remove", "replace", "by-hand"};
 
 /// One function for each step.
 class Doing {
@@ -82,8 +82,40 @@ class Doing {
     }
     return refined;
   }
+  Refined operator()(const ByHand& s) const {
+    Refined refined{drawing_, {}};
+    for (const ByHand::One& one : s.changes) becomeByHand(refined, one);
+    return refined;
+  }
 
  private:
+  void becomeByHand(Refined& refined, const ByHand::One& one) const {
+    std::vector<Path> paths;
+    for (const auto& path : one.paths) paths.push_back(rim::scaled(*path, k_));
+    const auto place = one.was.id == OutlineId::None ? std::nullopt : placeOf(refined.drawing, scaled(one.was, k_));
+    if (!place) {
+      const std::size_t layer = one.layer < refined.drawing.layers.size() ? one.layer : 0;
+      for (Path& path : paths) add(refined.drawing, std::move(path), layer);
+      return;
+    }
+    const Outline was = refined.drawing.outlines[*place];
+    if (paths.empty()) {
+      refined.drawing = withoutOutlines(refined.drawing, {was.id});
+      return;
+    }
+    const Apart apart = apartBy(was.path(), paths.front());
+    refined.changes.push_back({"by-hand", was.id, apart.at, apart.mm});
+    Drawing changed = emptyLike(refined.drawing);
+    for (std::size_t i = 0; i < refined.drawing.outlines.size(); ++i) {
+      if (i != *place) {
+        changed.outlines.push_back(refined.drawing.outlines[i]);
+      } else {
+        addParts(changed, was, paths);
+      }
+    }
+    refined.drawing = std::move(changed);
+  }
+
   static constexpr double kToleranceMm = 0.001;
 
   template <class Change>
@@ -106,6 +138,34 @@ class Doing {
 };
 
 }  // namespace
+
+bool operator==(const ByHand::One& a, const ByHand::One& b) {
+  const auto same = [](const auto& one, const auto& other) { return one == other || *one == *other; };
+  return a.was == b.was && a.layer == b.layer &&
+         std::equal(a.paths.begin(), a.paths.end(), b.paths.begin(), b.paths.end(), same);
+}
+
+ByHand::One madeByHand(const OutlineMark& was, std::vector<Path> paths, std::size_t layer) {
+  ByHand::One one{was, {}, layer};
+  for (Path& path : paths) one.paths.push_back(std::make_shared<const Path>(std::move(path)));
+  return one;
+}
+
+std::vector<Step> withHandwork(std::vector<Step> steps, const std::vector<ByHand::One>& changes) {
+  if (steps.empty() || !std::holds_alternative<ByHand>(steps.back())) steps.push_back(ByHand{});
+  auto& done = std::get<ByHand>(steps.back()).changes;
+  for (const ByHand::One& change : changes) {
+    const auto before = std::find_if(done.rbegin(), done.rend(), [&change](const ByHand::One& one) {
+      return one.was.id != OutlineId::None && one.was.id == change.was.id;
+    });
+    if (before != done.rend() && before->paths.size() == 1) {
+      before->paths = change.paths;
+    } else {
+      done.push_back(change);
+    }
+  }
+  return steps;
+}
 
 std::string nameOf(const Step& step) { return kNames[step.index()]; }
 

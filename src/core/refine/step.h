@@ -122,9 +122,29 @@ struct Replace {
   friend bool operator==(const Replace&, const Replace&) = default;
 };
 
+/// What was drawn by hand, one change after the other, in the units of the outlines that are refined.
+struct ByHand {
+  struct One {
+    OutlineMark was;  ///< of no id: nothing was there, these are new
+    /// What became of it: nothing, itself along another path, and parts besides. Shared, so that undo keeps each once.
+    std::vector<std::shared_ptr<const Path>> paths;
+    std::size_t layer = 0;  ///< of what is new
+    friend bool operator==(const One& a, const One& b);
+  };
+  std::vector<One> changes;
+  friend bool operator==(const ByHand&, const ByHand&) = default;
+};
+
 using Step =
     std::variant<TrueUp, Symmetrize, Sharpen, FilletCorners, Simplify, UniteAll, CombineWith, OffsetBy, AddRing,
-                 ThickenLines, Rotate, Reflect, ScaleBy, PlaceAt, FitInto, Array, ArrayRound, Remove, Replace>;
+                 ThickenLines, Rotate, Reflect, ScaleBy, PlaceAt, FitInto, Array, ArrayRound, Remove, Replace, ByHand>;
+
+/// What became of an outline by hand; of no outline: what is new on a layer.
+ByHand::One madeByHand(const OutlineMark& was, std::vector<Path> paths, std::size_t layer = 0);
+
+/// The steps with one more thing done by hand: it joins the last step where that was done by hand, too, and one more
+/// change of an outline takes the place of the change before.
+std::vector<Step> withHandwork(std::vector<Step> steps, const std::vector<ByHand::One>& changes);
 
 /// The word for a step, as on the command line: "true-up", "offset", …
 std::string nameOf(const Step& step);

@@ -59,6 +59,37 @@ class TestSmall : public QObject {
   Q_OBJECT
 
  private slots:
+  void oneBadSpotDoesNotCostTheRest_data() {
+    QTest::addColumn<double>("width");
+    QTest::addColumn<double>("height");
+    QTest::addColumn<double>("turn");
+    QTest::addRow("low and broad") << 4.0 << 1.0 << 20.0;
+    QTest::addRow("high and narrow") << 1.0 << 4.0 << 20.0;
+    QTest::addRow("upright") << 1.5 << 6.0 << 77.0;
+    QTest::addRow("slanting") << 2.0 << 3.0 << 50.0;
+  }
+  void oneBadSpotDoesNotCostTheRest() {
+    QFETCH(double, width);
+    QFETCH(double, height);
+    QFETCH(double, turn);
+    const double angle = turn * M_PI / 180;
+    const Inside round = disc(100, 100, 60);
+    const cv::Mat grey = drawn(200, 200, [&](double x, double y) {
+      const Point p{x - 100, y - 100};
+      const Point way{std::cos(angle), std::sin(angle)};
+      const double out = dot(p, way);
+      return round(x, y) || (out > 0 && out < 60 + height && std::abs(cross(way, p)) < width / 2);
+    });
+    const Tracing tracing = trace(pictureOf(grey), {});
+    QCOMPARE(tracing.outlines.size(), 1U);
+    const std::size_t segments = tracing.outlines.front().segments.size();
+    QVERIFY2(segments <= 24, qPrintable(QString::number(segments)));
+    const auto curved =
+        std::count_if(tracing.outlines.front().segments.begin(), tracing.outlines.front().segments.end(),
+                      [](const Segment& s) { return s.kind != SegmentKind::Line; });
+    QVERIFY2(curved >= 3, "the circle is still round");
+  }
+
   void polygonsOfAFewPixelsKeepTheirCorners_data() {
     QTest::addColumn<int>("corners");
     QTest::addColumn<double>("side");

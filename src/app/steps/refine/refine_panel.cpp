@@ -9,9 +9,9 @@
 
 #include "app/actions.h"
 #include "app/session.h"
+#include "app/steps/refine/hand/handwork.h"
 #include "app/steps/refine/refine_list.h"
 #include "app/steps/refine/refine_text.h"
-#include "app/steps/refine/select_tool.h"
 #include "app/widgets/counted.h"
 #include "app/widgets/length_field.h"
 #include "app/widgets/length_text.h"
@@ -27,13 +27,12 @@ constexpr int kNumber = Qt::UserRole;
 }  // namespace
 
 RefinePanel::RefinePanel(Session& session, Actions& actions, QWidget* parent)
-    : QWidget(parent), session_(session), actions_(actions), tool_(new SelectTool(this)) {
+    : QWidget(parent), session_(session), actions_(actions) {
   panelLayout(this, tr("Refine"));
   buildOffers(actions);
-  buildChosen(actions);
+  hand_ = new Handwork(session, actions);
+  layout()->addWidget(hand_);
   buildList();
-  connect(tool_, &SelectTool::chosenChanged, this, &RefinePanel::showAllowed);
-  connect(tool_, &SelectTool::moved, this, &RefinePanel::moveChosen);
 }
 
 RefinePanel::~RefinePanel() = default;
@@ -105,19 +104,6 @@ void RefinePanel::buildOffers(Actions& actions) {
   connect(actions.previousOffer, &QAction::triggered, this, [step] { step(-1); });
 }
 
-void RefinePanel::buildChosen(Actions& actions) {
-  auto* column = static_cast<QVBoxLayout*>(layout());
-  addHeading(column, tr("Chosen on the bench"));
-  chosen_ = addText(column);
-  chosen_->setObjectName("chosen");
-  auto* row = new QHBoxLayout;
-  row->addWidget(buttonFor(actions.deleteChosen));
-  row->addWidget(buttonFor(actions.chooseAll));
-  column->addLayout(row);
-  connect(actions.deleteChosen, &QAction::triggered, this, &RefinePanel::removeChosen);
-  connect(actions.chooseAll, &QAction::triggered, tool_, &SelectTool::chooseAll);
-}
-
 void RefinePanel::buildList() {
   auto* column = static_cast<QVBoxLayout*>(layout());
   addHeading(column, tr("Done, in this order"));
@@ -150,44 +136,6 @@ void RefinePanel::add(const refine::Step& step) {
   session_.edit(refineName(step), {}, [&step](Job& job) { job.refine.push_back(step); });
 }
 
-void RefinePanel::removeChosen() {
-  const auto outlines = outlinesOf(session_.shown());
-  if (!outlines || tool_->chosen().empty() || !session_.upToDate()) return;
-  refine::Remove remove;
-  for (const Outline& outline : outlines->outlines) {
-    if (tool_->chosen().count(outline.id) != 0) remove.outlines.push_back(markOf(outline));
-  }
-  if (remove.outlines.size() == outlines->outlines.size()) {
-    emit refused(tr("That would leave no outline at all."));
-    return;
-  }
-  add(remove);
-}
-
-void RefinePanel::moveChosen(Point by) {
-  const auto outlines = outlinesOf(session_.shown());
-  if (!outlines || tool_->chosen().empty() || !session_.upToDate() || by == Point{}) return;
-  refine::Replace replace{"moved", {}};
-  for (const Outline& outline : outlines->outlines) {
-    if (tool_->chosen().count(outline.id) != 0)
-      replace.outlines.push_back({markOf(outline), scaled(outline.path(), 1, by)});
-  }
-  const QString name = refineName(replace);
-  session_.edit(name, {}, [&replace](Job& job) {
-    // Moved once more, the same outlines are still one move.
-    auto* last = job.refine.empty() ? nullptr : std::get_if<refine::Replace>(&job.refine.back());
-    const auto sameIds = [&] {
-      return std::equal(last->outlines.begin(), last->outlines.end(), replace.outlines.begin(), replace.outlines.end(),
-                        [](const auto& a, const auto& b) { return a.was.id == b.was.id; });
-    };
-    if (last == nullptr || last->kind != "moved" || !sameIds()) {
-      job.refine.push_back(replace);
-      return;
-    }
-    for (std::size_t i = 0; i < replace.outlines.size(); ++i) last->outlines[i].path = replace.outlines[i].path;
-  });
-}
-
 const Offer* RefinePanel::offer() const {
   const QTreeWidgetItem* item = tree_->currentItem();
   if (item == nullptr || !offers_ || !item->data(0, kNumber).isValid()) return nullptr;
@@ -208,7 +156,7 @@ void RefinePanel::show(Unit unit) {
   const Job& job = session_.job();
   list_->show(job.refine, unit);
   const Job& shown = session_.shown();
-  tool_->setOutlines(outlinesOf(shown), mmPerPixel(shown));
+  hand_->show();
   double most = 0;
   for (const Change& c : shown.refineChanges) most = std::max(most, c.movedMm);
   changes_->setVisible(!shown.refineChanges.empty());
@@ -283,13 +231,6 @@ void RefinePanel::showAllowed() {
   const bool one = any && offer() != nullptr;
   allow(actions_.takeOffer, one, any ? tr("Choose one of the list first.") : none);
   allow(actions_.takeLikeOffers, one, any ? tr("Choose one of the list first.") : none);
-  const std::size_t count = tool_->chosen().size();
-  chosen_->setText(
-      count == 0
-          ? tr("Nothing. Click an outline, or draw a box round some; Shift adds.")
-          : tr("%1. Drag or arrow keys move, Del deletes.").arg(counted(count, tr("1 outline"), tr("%1 outlines"))));
-  allow(actions_.deleteChosen, count > 0, tr("Choose outlines on the bench first."));
-  allow(actions_.chooseAll, session_.hasWork(), tr("Open a picture or a drawing first."));
   addStep_->setEnabled(session_.hasWork() && session_.upToDate());
 }
 

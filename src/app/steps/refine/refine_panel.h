@@ -17,10 +17,9 @@ class QTreeWidgetItem;
 
 namespace rim::app {
 
-class BenchTool;
+class Handwork;
 class LengthField;
 class RefineList;
-class SelectTool;
 class Session;
 struct Actions;
 
@@ -39,7 +38,7 @@ class RefinePanel : public QWidget {
   /// "2 steps, 3 offers", the state line of the step.
   static QString stateLine(const Session& session);
 
-  SelectTool& tool() { return *tool_; }
+  Handwork& handwork() { return *hand_; }
   /// The offers that are listed; null while they are looked for.
   const std::shared_ptr<const std::vector<Offer>>& offers() const { return offers_; }
   /// The one that is looked at; null: none.
@@ -56,15 +55,12 @@ class RefinePanel : public QWidget {
 
  private:
   void buildOffers(Actions& actions);
-  void buildChosen(Actions& actions);
   void buildList();
   void fillMenu();
   void lookForOffers();
   void listOffers();
   void showAllowed();
   void add(const refine::Step& step);
-  void removeChosen();
-  void moveChosen(Point by);
 
   Session& session_;
   Actions& actions_;
@@ -74,12 +70,11 @@ class RefinePanel : public QWidget {
   LengthField* within_;
   QLabel* withinUnit_;
   QTreeWidget* tree_;
-  QLabel* chosen_;
   QPushButton* addStep_;
   QMenu* menu_;
   RefineList* list_;
   QLabel* changes_;
-  SelectTool* tool_;
+  Handwork* hand_;
   std::shared_ptr<const std::vector<Offer>> offers_;
   std::shared_ptr<const Drawing> offersOf_;  ///< the outlines that they are about
   double offersWithin_ = 0;

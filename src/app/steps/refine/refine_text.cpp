@@ -30,15 +30,18 @@ void eachNumber(Step& step, const Visit& visit) {
                         [&](Symmetrize& s) { visit(length("within", s.withinMm), s.withinMm); },
                         [&](Sharpen& s) { visit(length("missing up to", s.missingMm), s.missingMm); },
                         [&](FilletCorners& s) { visit(length("radius", s.radiusMm), s.radiusMm); },
-                        [&](Simplify& s) { visit(length("within", s.withinMm, 0.001), s.withinMm); }, [](UniteAll&) {},
-                        [](CombineWith&) {}, [&](OffsetBy& s) { visit(length("by", s.mm, -kMostMm), s.mm); },
+                        [&](Simplify& s) { visit(length("within", s.withinMm, 0.001), s.withinMm); },
+                        [](UniteAll&) {},
+                        [](CombineWith&) {},
+                        [&](OffsetBy& s) { visit(length("by", s.mm, -kMostMm), s.mm); },
                         [&](AddRing& s) {
                           visit(length("gap", s.gapMm), s.gapMm);
                           visit(length("width", s.widthMm), s.widthMm);
                         },
                         [&](ThickenLines& s) { visit(length("to", s.mm, 0), s.mm); },
                         [&](Rotate& s) { visit(plain("by", s.degrees, -360, 360, QStringLiteral("°")), s.degrees); },
-                        [](Reflect&) {}, [&](ScaleBy& s) { visit(plain("times", s.factor, 0.001, 1000), s.factor); },
+                        [](Reflect&) {},
+                        [&](ScaleBy& s) { visit(plain("times", s.factor, 0.001, 1000), s.factor); },
                         [&](PlaceAt& s) {
                           visit(length("x", s.at.x, -kMostMm), s.at.x);
                           visit(length("y", s.at.y, -kMostMm), s.at.y);
@@ -58,7 +61,9 @@ void eachNumber(Step& step, const Visit& visit) {
                           visit(length("x", s.centre.x, -kMostMm), s.centre.x);
                           visit(length("y", s.centre.y, -kMostMm), s.centre.y);
                         },
-                        [](Remove&) {}, [](Replace&) {}},
+                        [](Remove&) {},
+                        [](Replace&) {},
+                        [](ByHand&) {}},
              step);
 }
 
@@ -102,18 +107,27 @@ QString refineName(const Step& step) {
           [](const TrueUp& s) {
             return s.kinds.size() == 1 ? trueUpText(*s.kinds.begin()) + text(": made exact") : text("True up all");
           },
-          [](const Symmetrize&) { return text("Symmetry"); }, [](const Sharpen&) { return text("Sharpen corners"); },
+          [](const Symmetrize&) { return text("Symmetry"); },
+          [](const Sharpen&) { return text("Sharpen corners"); },
           [](const FilletCorners&) { return text("Round corners"); },
-          [](const Simplify&) { return text("Fewer nodes"); }, [](const UniteAll&) { return text("Unite"); },
+          [](const Simplify&) { return text("Fewer nodes"); },
+          [](const UniteAll&) { return text("Unite"); },
           [](const CombineWith& s) { return text("Combine with %1").arg(QString::fromStdString(s.name)); },
-          [](const OffsetBy&) { return text("Offset"); }, [](const AddRing&) { return text("Border ring"); },
-          [](const ThickenLines&) { return text("Thicken lines"); }, [](const Rotate&) { return text("Rotate"); },
+          [](const OffsetBy&) { return text("Offset"); },
+          [](const AddRing&) { return text("Border ring"); },
+          [](const ThickenLines&) { return text("Thicken lines"); },
+          [](const Rotate&) { return text("Rotate"); },
           [](const Reflect& s) { return s.leftRight ? text("Mirror left and right") : text("Mirror top and bottom"); },
-          [](const ScaleBy&) { return text("Scale"); }, [](const PlaceAt&) { return text("Place"); },
-          [](const FitInto&) { return text("Fit into"); }, [](const Array&) { return text("Rows of copies"); },
+          [](const ScaleBy&) { return text("Scale"); },
+          [](const PlaceAt&) { return text("Place"); },
+          [](const FitInto&) { return text("Fit into"); },
+          [](const Array&) { return text("Rows of copies"); },
           [](const ArrayRound&) { return text("Copies on a circle"); },
           [](const Remove& s) {
             return text("Delete %1").arg(counted(s.outlines.size(), text("1 outline"), text("%1 outlines")));
+          },
+          [](const ByHand& s) {
+            return text("By hand: %1").arg(counted(s.changes.size(), text("1 change"), text("%1 changes")));
           },
           [](const Replace& s) {
             const QString kind = s.kind == "moved" ? text("Move") : text("Make exact");

@@ -81,72 +81,83 @@ Json listOf(const Json& json, const char* key) {
 
 Json numbersOf(const Step& step) {
   return std::visit(
-      Overloaded{[](const TrueUp& s) -> Json {
-                   return {{"kinds", kindsJson(s.kinds)}, {"within", s.withinMm}};
-                 },
-                 [](const Symmetrize& s) -> Json {
-                   return {{"wish", word(s.wish, kWishes)}, {"from", word(s.from, kFroms)}, {"within", s.withinMm}};
-                 },
-                 [](const Sharpen& s) -> Json {
-                   return {{"mm", s.missingMm}};
-                 },
-                 [](const FilletCorners& s) -> Json {
-                   return {{"mm", s.radiusMm}};
-                 },
-                 [](const Simplify& s) -> Json {
-                   return {{"mm", s.withinMm}, {"form", word(s.form, kForms)}};
-                 },
-                 [](const UniteAll&) -> Json { return Json::object(); },
-                 [](const CombineWith& s) -> Json {
-                   return {{"rule", word(s.rule, kRules)},
-                           {"name", s.name},
-                           {"drawing", toJson(s.other ? *s.other : Drawing{})}};
-                 },
-                 [](const OffsetBy& s) -> Json {
-                   return {{"mm", s.mm}, {"joins", word(s.joins, kJoins)}};
-                 },
-                 [](const AddRing& s) -> Json {
-                   return {{"gap", s.gapMm}, {"width", s.widthMm}, {"joins", word(s.joins, kJoins)}};
-                 },
-                 [](const ThickenLines& s) -> Json {
-                   return {{"mm", s.mm}, {"joins", word(s.joins, kJoins)}, {"tips", word(s.tips, kTips)}};
-                 },
-                 [](const Rotate& s) -> Json {
-                   return {{"degrees", s.degrees}};
-                 },
-                 [](const Reflect& s) -> Json {
-                   return {{"left-right", s.leftRight}};
-                 },
-                 [](const ScaleBy& s) -> Json {
-                   return {{"factor", s.factor}};
-                 },
-                 [](const PlaceAt& s) -> Json {
-                   return {{"x", s.at.x}, {"y", s.at.y}, {"hold", static_cast<int>(s.hold)}};
-                 },
-                 [](const FitInto& s) -> Json {
-                   return {{"w", s.widthMm}, {"h", s.heightMm}};
-                 },
-                 [](const Array& s) -> Json {
-                   return {{"columns", s.columns}, {"rows", s.rows}, {"x", s.gapsMm.x}, {"y", s.gapsMm.y}};
-                 },
-                 [](const ArrayRound& s) -> Json {
-                   return {{"count", s.count}, {"x", s.centre.x}, {"y", s.centre.y}};
-                 },
-                 [](const Remove& s) -> Json {
-                   Json marks = Json::array();
-                   for (const OutlineMark& mark : s.outlines) marks.push_back(markJson(mark));
-                   return {{"outlines", marks}};
-                 },
-                 [](const Replace& s) -> Json {
-                   Json all = Json::array();
-                   for (const Replace::One& one : s.outlines) {
-                     Json json = markJson(one.was);
-                     json["closed"] = one.path.closed;
-                     json["d"] = textOf(one.path);
-                     all.push_back(std::move(json));
-                   }
-                   return {{"kind", s.kind}, {"outlines", all}};
-                 }},
+      Overloaded{
+          [](const TrueUp& s) -> Json {
+            return {{"kinds", kindsJson(s.kinds)}, {"within", s.withinMm}};
+          },
+          [](const Symmetrize& s) -> Json {
+            return {{"wish", word(s.wish, kWishes)}, {"from", word(s.from, kFroms)}, {"within", s.withinMm}};
+          },
+          [](const Sharpen& s) -> Json {
+            return {{"mm", s.missingMm}};
+          },
+          [](const FilletCorners& s) -> Json {
+            return {{"mm", s.radiusMm}};
+          },
+          [](const Simplify& s) -> Json {
+            return {{"mm", s.withinMm}, {"form", word(s.form, kForms)}};
+          },
+          [](const UniteAll&) -> Json { return Json::object(); },
+          [](const CombineWith& s) -> Json {
+            return {
+                {"rule", word(s.rule, kRules)}, {"name", s.name}, {"drawing", toJson(s.other ? *s.other : Drawing{})}};
+          },
+          [](const OffsetBy& s) -> Json {
+            return {{"mm", s.mm}, {"joins", word(s.joins, kJoins)}};
+          },
+          [](const AddRing& s) -> Json {
+            return {{"gap", s.gapMm}, {"width", s.widthMm}, {"joins", word(s.joins, kJoins)}};
+          },
+          [](const ThickenLines& s) -> Json {
+            return {{"mm", s.mm}, {"joins", word(s.joins, kJoins)}, {"tips", word(s.tips, kTips)}};
+          },
+          [](const Rotate& s) -> Json {
+            return {{"degrees", s.degrees}};
+          },
+          [](const Reflect& s) -> Json {
+            return {{"left-right", s.leftRight}};
+          },
+          [](const ScaleBy& s) -> Json {
+            return {{"factor", s.factor}};
+          },
+          [](const PlaceAt& s) -> Json {
+            return {{"x", s.at.x}, {"y", s.at.y}, {"hold", static_cast<int>(s.hold)}};
+          },
+          [](const FitInto& s) -> Json {
+            return {{"w", s.widthMm}, {"h", s.heightMm}};
+          },
+          [](const Array& s) -> Json {
+            return {{"columns", s.columns}, {"rows", s.rows}, {"x", s.gapsMm.x}, {"y", s.gapsMm.y}};
+          },
+          [](const ArrayRound& s) -> Json {
+            return {{"count", s.count}, {"x", s.centre.x}, {"y", s.centre.y}};
+          },
+          [](const Remove& s) -> Json {
+            Json marks = Json::array();
+            for (const OutlineMark& mark : s.outlines) marks.push_back(markJson(mark));
+            return {{"outlines", marks}};
+          },
+          [](const Replace& s) -> Json {
+            Json all = Json::array();
+            for (const Replace::One& one : s.outlines) {
+              Json json = markJson(one.was);
+              json["closed"] = one.path.closed;
+              json["d"] = textOf(one.path);
+              all.push_back(std::move(json));
+            }
+            return {{"kind", s.kind}, {"outlines", all}};
+          },
+          [](const ByHand& s) -> Json {
+            Json all = Json::array();
+            for (const ByHand::One& one : s.changes) {
+              Json json = one.was.id == OutlineId::None ? Json{{"new", true}, {"layer", one.layer}} : markJson(one.was);
+              json["paths"] = Json::array();
+              for (const auto& path : one.paths)
+                json["paths"].push_back({{"closed", path->closed}, {"d", textOf(*path)}});
+              all.push_back(std::move(json));
+            }
+            return {{"changes", all}};
+          }},
       step);
 }
 
@@ -160,6 +171,21 @@ Replace replaceFrom(const Json& json) {
   Replace step{textIn(json, "kind"), {}};
   for (const Json& one : listOf(json, "outlines"))
     step.outlines.push_back({markFrom(one), pathFrom(textIn(one, "d"), flagIn(one, "closed", false))});
+  return step;
+}
+
+ByHand byHandFrom(const Json& json) {
+  ByHand step;
+  for (const Json& one : listOf(json, "changes")) {
+    std::vector<Path> paths;
+    for (const Json& path : listOf(one, "paths"))
+      paths.push_back(pathFrom(textIn(path, "d"), flagIn(path, "closed", false)));
+    const bool fresh = flagIn(one, "new", false);
+    constexpr int kMostLayers = 100000;
+    const int layer = fresh && one.contains("layer") ? wholeIn(one, "layer", 0, kMostLayers) : 0;
+    step.changes.push_back(
+        madeByHand(fresh ? OutlineMark{} : markFrom(one), std::move(paths), static_cast<std::size_t>(layer)));
+  }
   return step;
 }
 
@@ -208,6 +234,7 @@ Step refineStepFrom(const Json& json) {
   if (what == "array-round") return ArrayRound{wholeIn(json, "count", 1, kMostCopies), place(json, "x", "y")};
   if (what == "remove") return removeFrom(json);
   if (what == "replace") return replaceFrom(json);
+  if (what == "by-hand") return byHandFrom(json);
   throw InputError("\"" + what + "\" is unknown in the Refine step of the job.");
 }
 

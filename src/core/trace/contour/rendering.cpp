@@ -65,6 +65,22 @@ std::pair<double, double> Rendering::beforeAndAfter(const Path& drawn, const Pat
   return {before, cv::norm(off, cv::NORM_L2SQR)};
 }
 
+std::vector<Point> Rendering::amiss(const Path& drawn, const Path& other, double most) const {
+  cv::Rect where;
+  cv::Mat1f off = changeOf(drawn, other, where);
+  std::vector<Point> places;
+  if (where.empty()) return places;
+  off += drawn_(where);
+  off -= wanted_(where);
+  for (int row = 0; row < off.rows; ++row) {
+    for (int column = 0; column < off.cols; ++column) {
+      if (std::abs(off(row, column)) > most)
+        places.push_back({where.x + column + 0.5, wanted_.rows - (where.y + row) - 0.5});
+    }
+  }
+  return places;
+}
+
 double Rendering::misfitOf(const Path& drawn, const Path& other) const {
   return beforeAndAfter(drawn, other).second / pathLength(other);
 }

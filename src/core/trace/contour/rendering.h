@@ -27,6 +27,10 @@ class Rendering {
   /// The squared differences round another outline in the place of one that was drawn, a px of its length.
   double misfitOf(const Path& drawn, const Path& other) const;
 
+  /// The middles of the pixels (upright px) round another outline in the place of one that was drawn whose coverage
+  /// would be off by more than `most`.
+  std::vector<Point> amiss(const Path& drawn, const Path& other, double most) const;
+
   /// How much of the pixels round an outline that was drawn it would have to cover for the greys to agree, all others
   /// as they are; `marginPx` wide round its box.
   Coverage wantedOf(const Path& drawn, int marginPx) const;

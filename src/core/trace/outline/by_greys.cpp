@@ -9,6 +9,7 @@
 #include "core/trace/contour/rendering.h"
 #include "core/trace/outline/fit_outline.h"
 #include "core/trace/outline/fit_settings.h"
+#include "core/trace/outline/measured_at.h"
 #include "core/trace/outline/polygon_by_greys.h"
 #include "core/trace/split/split.h"
 
@@ -253,11 +254,32 @@ class Agreeing {
       fit.gapPx = kCloseness[c].gapPx;
       candidates.push_back({fitOutline(points, fit, control_.stop), {points, fit.roundingPx, fit.gapPx}, c});
     }
+    const std::size_t fitted = candidates.size();
+    for (std::size_t c = 0; c < fitted; ++c) {
+      const Candidate& candidate = candidates[c];
+      if (auto path = withItsBorderWhereAmiss(i, candidate.path, points, rendering))
+        candidates.push_back({std::move(*path), candidate.target, candidate.closeness});
+    }
+    if (auto path = withItsBorderWhereAmiss(i, outlines_[i], points, rendering))
+      candidates.push_back({std::move(*path), targets_[i], closeness_[i]});
     for (Path& polygon : polygonsFor(i, points, rendering, round < kPolygonRounds)) {
       candidates.push_back(
           {std::move(polygon), {points, kCloseness[kCloser].roundingPx, kCloseness[kCloser].gapPx}, kCloser});
     }
     return candidates;
+  }
+
+  /// An outline that keeps to the lines of its border where the greys do not agree with it, so that one bad spot does
+  /// not cost the rest. Nothing when they agree everywhere, or nowhere.
+  std::optional<Path> withItsBorderWhereAmiss(std::size_t i, const Path& path, const Border& points,
+                                              const Rendering& rendering) const {
+    constexpr double kAlmostPx = 0.2;
+    constexpr double kSeveral = 4;
+    constexpr double kReachPx = 2.5;
+    constexpr std::size_t kMostPlaces = 200;
+    const std::vector<Point> places = rendering.amiss(outlines_[i], path, std::hypot(2 * kGoodMost, kSeveral * error_));
+    if (places.empty() || places.size() > kMostPlaces) return std::nullopt;
+    return measuredAt(path, points, {places, kReachPx, std::vector<double>(points.size(), kAlmostPx)});
   }
 
   /// The border in lines; with `bring`, when it is small, also in few lines brought to where greys say.

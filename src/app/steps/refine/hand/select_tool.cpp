@@ -1,4 +1,4 @@
-#include "app/steps/refine/select_tool.h"
+#include "app/steps/refine/hand/select_tool.h"
 
 #include <QApplication>
 #include <QPainter>
@@ -6,14 +6,9 @@
 #include "app/bench/outline_layer.h"
 #include "app/look.h"
 #include "app/widgets/counted.h"
-#include "core/geometry/inside.h"
-#include "core/geometry/path_place.h"
 
 namespace rim::app {
 namespace {
-
-/// A place of the tool's view (y down) with y up.
-Point upright(Point place, const ToolView& view) { return {place.x, view.pictureHeight - place.y}; }
 
 bool adds() { return (QApplication::keyboardModifiers() & Qt::ShiftModifier) != 0; }
 
@@ -64,7 +59,7 @@ void SelectTool::paint(QPainter& painter, const ToolView& view) const {
 void SelectTool::press(Point place, const ToolView& view) {
   pressed_ = now_ = upright(place, view);
   dragged_ = false;
-  const auto hit = at(*pressed_, view.reach());
+  const auto hit = outlines_ ? outlineAt(*outlines_, *pressed_, view.reach(), true) : std::nullopt;
   moving_ = hit && chosen_.count(*hit) != 0 && !adds();
   if (!hit || moving_) return;
   std::set<OutlineId> next = adds() ? chosen_ : std::set<OutlineId>{};
@@ -126,29 +121,10 @@ QString SelectTool::chosenText() const {
   return tr("%1 chosen").arg(counted(chosen_.size(), tr("1 outline"), tr("%1 outlines")));
 }
 
-std::optional<OutlineId> SelectTool::at(Point place, double reach) const {
-  if (!outlines_) return {};
-  std::optional<OutlineId> best;
-  double least = reach;
-  for (const Outline& outline : outlines_->outlines) {
-    Box spot;
-    spot.include(place);
-    if (outline.path().segments.empty() || apart(boxOf(outline.path()), spot, reach)) continue;
-    const double off = nearestOn(outline.path(), place).off;
-    if (off > least) continue;
-    least = off;
-    best = outline.id;
-  }
-  if (best) return best;
-  double smallest = std::numeric_limits<double>::infinity();
-  for (const Outline& outline : outlines_->outlines) {
-    if (!outline.path().closed || !boxOf(outline.path()).contains(place)) continue;
-    const double area = std::abs(signedArea(outline.path()));
-    if (area >= smallest || !Inside(outline.path()).has(place)) continue;
-    smallest = area;
-    best = outline.id;
-  }
-  return best;
+bool SelectTool::leave() {
+  if (chosen_.empty()) return false;
+  choose({});
+  return true;
 }
 
 std::set<OutlineId> SelectTool::within(const Box& box) const {

@@ -4,7 +4,7 @@
 #include <optional>
 #include <set>
 
-#include "app/bench/bench_tool.h"
+#include "app/steps/refine/hand/hand_tool.h"
 #include "core/drawing/drawing.h"
 
 namespace rim::app {
@@ -12,19 +12,18 @@ namespace rim::app {
 /// Chooses outlines on the bench: a click chooses the outline there (its border first, else the smallest closed one
 /// round the place), with Shift it adds or takes away; a drag from an empty place chooses what lies wholly in its box;
 /// a drag of what is chosen moves it.
-class SelectTool : public BenchTool {
+class SelectTool : public HandTool {
   Q_OBJECT
 
  public:
-  using BenchTool::BenchTool;
+  using HandTool::HandTool;
 
   /// The outlines that can be chosen, upright px; what is gone of those that were chosen is so no more.
-  void setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel);
+  void setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel) override;
   const std::set<OutlineId>& chosen() const { return chosen_; }
   void choose(std::set<OutlineId> outlines);
   void chooseAll();
 
-  bool overOutlines() const override { return true; }
   void paint(QPainter& painter, const ToolView& view) const override;
   void press(Point place, const ToolView& view) override;
   void move(Point place, const ToolView& view) override;
@@ -32,6 +31,7 @@ class SelectTool : public BenchTool {
   bool nudge(Point step) override;
   bool chooseNext() override;
   QString chosenText() const override;
+  bool leave() override;
 
  signals:
   void chosenChanged();
@@ -39,7 +39,6 @@ class SelectTool : public BenchTool {
   void moved(rim::Point by);
 
  private:
-  std::optional<OutlineId> at(Point place, double reach) const;
   std::set<OutlineId> within(const Box& box) const;
 
   std::shared_ptr<const Drawing> outlines_;

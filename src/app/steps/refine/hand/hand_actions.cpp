@@ -1,0 +1,52 @@
+#include "app/steps/refine/hand/hand_actions.h"
+
+#include <QCoreApplication>
+
+namespace rim::app {
+namespace {
+
+QString text(const char* source) { return QCoreApplication::translate("HandActions", source); }
+
+}  // namespace
+
+HandActions::HandActions(ActionBook& book, QObject* owner) {
+  const auto add = [&book](const char* name, const char* tip, const char* key) {
+    QList<QKeySequence> keys;
+    if (*key != '\0') keys.append(QKeySequence(QString::fromLatin1(key)));
+    return book.add(Room::Refine, text(name), text(tip), keys);
+  };
+  tools = new QActionGroup(owner);
+  for (QAction* tool : {add("&Outlines", "Choose and move whole outlines", "5"),
+                        add("Nod&es", "Take hold of nodes, segments and their handles", "6"),
+                        add("Mee&t", "Lead two open ends on until they meet", "7"),
+                        add("&Corner brush", "Sweep over a bad corner: it is rebuilt from its sides", "8"),
+                        add("Smooth &brush", "Sweep along a shaky stretch: it becomes smooth", "9")}) {
+    tool->setCheckable(true);
+    tools->addAction(tool);
+  }
+  tools->actions().first()->setChecked(true);
+  line = add("&Line", "Make the chosen segments lines", "L");
+  arc = add("&Arc", "Make the chosen segments arcs", "A");
+  curve = add("Cur&ve", "Make the chosen segments curves with handles", "C");
+  smooth = add("S&mooth", "No turn at the chosen nodes", "S");
+  corner = add("Cor&ner", "A corner at the chosen nodes", "K");
+  deleteSegments = add("Take se&gments out", "The outline is open there", "Shift+Del");
+  part = add("Part here", "Open the outline, or part it, at the chosen node", "X");
+  close = add("Close", "Close an open outline", "J");
+  turnRound = add("Turn round", "The outline runs the other way", "R");
+  startHere = add("Start here", "The outline starts at the chosen node", "H");
+  level = add("Line up, level", "The chosen nodes come to one height", "");
+  upright = add("Line up, upright", "The chosen nodes come to one upright line", "");
+  slanting = add("Line up, slanting", "The chosen nodes come to the line from the first to the last", "");
+  spread = add("Spread evenly", "The chosen nodes come to even distances between the first and the last", "");
+  duplicate = add("Dou&ble", "A copy of the chosen outlines, a little beside them", "Ctrl+D");
+  copy = add("Cop&y", "The chosen outlines to the clipboard, as SVG", "Ctrl+C");
+  cut = add("C&ut", "The same, and take them out of the drawing", "Ctrl+X");
+}
+
+QList<QAction*> HandActions::ofNodes() const {
+  return {line,  arc,       curve,     smooth, corner,  deleteSegments, part,
+          close, turnRound, startHere, level,  upright, slanting,       spread};
+}
+
+}  // namespace rim::app

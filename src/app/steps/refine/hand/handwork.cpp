@@ -1,0 +1,296 @@
+#include "app/steps/refine/hand/handwork.h"
+
+#include <QApplication>
+#include <QClipboard>
+#include <QGridLayout>
+#include <QLabel>
+#include <QMenu>
+#include <QMimeData>
+#include <QPushButton>
+#include <QToolButton>
+#include <QVBoxLayout>
+
+#include "app/actions.h"
+#include "app/session.h"
+#include "app/steps/refine/hand/meet_tool.h"
+#include "app/steps/refine/hand/node_tool.h"
+#include "app/steps/refine/hand/outline_brush.h"
+#include "app/steps/refine/hand/select_tool.h"
+#include "app/widgets/counted.h"
+#include "app/widgets/panel_parts.h"
+#include "core/io/read_drawing.h"
+#include "core/io/svg/write_svg.h"
+
+namespace rim::app {
+namespace {
+
+constexpr char kSvgType[] = "image/svg+xml";
+constexpr double kBesideMm = 2;  // a copy lies so far to the right and below
+
+}  // namespace
+
+Handwork::Handwork(Session& session, Actions& actions, QWidget* parent)
+    : QWidget(parent), session_(session), actions_(actions), select_(new SelectTool(this)), nodes_(new NodeTool(this)) {
+  tools_ = {select_, nodes_, new MeetTool(this), new OutlineBrush(OutlineBrush::Does::Corner, this),
+            new OutlineBrush(OutlineBrush::Does::Smooth, this)};
+  partLayout(this);
+  buildTools();
+  buildButtons();
+  for (HandTool* tool : tools_) {
+    connect(tool, &HandTool::made, this, &Handwork::change);
+    connect(tool, &HandTool::refused, this, &Handwork::refused);
+  }
+  connect(select_, &SelectTool::chosenChanged, this, &Handwork::showAllowed);
+  connect(select_, &SelectTool::moved, this, &Handwork::moveChosen);
+  connect(nodes_, &NodeTool::chosenChanged, this, &Handwork::showAllowed);
+  connectNodes();
+}
+
+void Handwork::buildTools() {
+  auto* column = static_cast<QVBoxLayout*>(layout());
+  addHeading(column, tr("By hand"));
+  auto* grid = new QGridLayout;
+  grid->setSpacing(0);
+  const QList<QAction*> tools = actions_.hand.tools->actions();
+  for (int i = 0; i < tools.size(); ++i) {
+    QPushButton* button = buttonFor(tools[i]);
+    // Three short names above two long ones.
+    if (i < 3) {
+      grid->addWidget(button, 0, 2 * i, 1, 2);
+    } else {
+      grid->addWidget(button, 1, 3 * (i - 3), 1, 3);
+    }
+  }
+  column->addLayout(grid);
+  connect(actions_.hand.tools, &QActionGroup::triggered, this, [this] {
+    showAllowed();
+    emit toolChanged();
+  });
+  chosen_ = addText(column);
+  chosen_->setObjectName("chosen");
+}
+
+void Handwork::buildButtons() {
+  auto* column = static_cast<QVBoxLayout*>(layout());
+  forOutlines_ = new QWidget;
+  auto* outlines = new QHBoxLayout(forOutlines_);
+  outlines->setContentsMargins(0, 0, 0, 0);
+  outlines->addWidget(buttonFor(actions_.deleteChosen));
+  outlines->addWidget(buttonFor(actions_.chooseAll));
+  outlines->addWidget(buttonFor(actions_.hand.duplicate));
+  column->addWidget(forOutlines_);
+  forNodes_ = new QWidget;
+  auto* nodes = new QGridLayout(forNodes_);
+  nodes->setContentsMargins(0, 0, 0, 0);
+  const HandActions& hand = actions_.hand;
+  const QList<QAction*> first{hand.line, hand.arc, hand.curve, hand.smooth, hand.corner};
+  for (int i = 0; i < first.size(); ++i) nodes->addWidget(buttonFor(first[i]), i / 3, i % 3);
+  auto* more = new QPushButton(tr("Mo&re"));
+  more->setObjectName("moreOfNodes");
+  auto* menu = new QMenu(more);
+  menu->addAction(actions_.deleteChosen);
+  menu->addActions(hand.ofNodes().mid(first.size()));
+  menu->setToolTipsVisible(true);
+  more->setMenu(menu);
+  nodes->addWidget(more, 1, 2);
+  column->addWidget(forNodes_);
+  connect(actions_.deleteChosen, &QAction::triggered, this, &Handwork::removeChosen);
+  connect(actions_.chooseAll, &QAction::triggered, this, [this] {
+    if (&tool() == nodes_ && nodes_->outline()) {
+      nodes_->chooseAllNodes();
+    } else {
+      take(Hand::Outlines);
+      select_->chooseAll();
+    }
+  });
+  connect(hand.duplicate, &QAction::triggered, this, &Handwork::duplicateChosen);
+  connect(hand.copy, &QAction::triggered, this, &Handwork::copyChosen);
+  connect(hand.cut, &QAction::triggered, this, [this] {
+    copyChosen();
+    removeChosen();
+  });
+}
+
+void Handwork::connectNodes() {
+  const HandActions& hand = actions_.hand;
+  const auto on = [this](QAction* action, const auto& does) { connect(action, &QAction::triggered, nodes_, does); };
+  on(hand.line, [this] { nodes_->makeSegments(SegmentKind::Line); });
+  on(hand.arc, [this] { nodes_->makeSegments(SegmentKind::Arc); });
+  on(hand.curve, [this] { nodes_->makeSegments(SegmentKind::Cubic); });
+  on(hand.smooth, [this] { nodes_->makeSmooth(); });
+  on(hand.corner, [this] { nodes_->makeCorner(); });
+  on(hand.deleteSegments, [this] { nodes_->deleteSegments(); });
+  on(hand.part, [this] { nodes_->part(); });
+  on(hand.close, [this] { nodes_->join(); });
+  on(hand.turnRound, [this] { nodes_->turnRound(); });
+  on(hand.startHere, [this] { nodes_->startHere(); });
+  on(hand.level, [this] { nodes_->lineUp(refine::LineUp::Level); });
+  on(hand.upright, [this] { nodes_->lineUp(refine::LineUp::Upright); });
+  on(hand.slanting, [this] { nodes_->lineUp(refine::LineUp::Slanting); });
+  on(hand.spread, [this] { nodes_->spread(); });
+}
+
+BenchTool& Handwork::tool() const {
+  const auto which = actions_.hand.tools->actions().indexOf(actions_.hand.tools->checkedAction());
+  return *tools_[static_cast<std::size_t>(which)];
+}
+
+void Handwork::take(Hand hand) {
+  QAction* action = actions_.hand.tools->actions()[static_cast<int>(hand)];
+  if (!action->isChecked()) action->trigger();
+}
+
+void Handwork::show() {
+  // What a tool made is what it works on until the drawing has it, too.
+  if (session_.upToDate() || !session_.hasWork()) {
+    const auto outlines = session_.hasWork() ? outlinesOf(session_.job()) : nullptr;
+    const double k = session_.hasWork() ? mmPerPixel(session_.job()) : 1;
+    for (HandTool* tool : tools_) tool->setOutlines(outlines, k);
+    if (fresh_ && outlines) {
+      std::set<OutlineId> added;
+      for (const Outline& outline : outlines->outlines) {
+        if (fresh_->count(outline.id) == 0) added.insert(outline.id);
+      }
+      fresh_.reset();
+      select_->choose(std::move(added));
+    }
+    if (session_.hasWork() && !(owed_ == Point{})) moveChosen({});
+  }
+  showAllowed();
+}
+
+void Handwork::showAllowed() {
+  const bool noding = &tool() == nodes_;
+  const bool selecting = &tool() == select_;
+  const std::size_t count = select_->chosen().size();
+  if (selecting) {
+    chosen_->setText(
+        count == 0
+            ? tr("Nothing chosen. Click an outline, or draw a box round some; Shift adds.")
+            : tr("%1. Drag or arrow keys move, Del deletes.").arg(counted(count, tr("1 outline"), tr("%1 outlines"))));
+  } else if (noding) {
+    chosen_->setText(nodes_->outline() ? nodes_->chosenText() : tr("No outline is taken hold of."));
+  }
+  chosen_->setVisible(selecting || noding);
+  forOutlines_->setVisible(selecting);
+  forNodes_->setVisible(noding);
+  const bool segments = noding && !nodes_->segments().empty();
+  const bool nodes = noding && !nodes_->nodes().empty();
+  const QString nothing = noding ? tr("Choose nodes or a segment first.") : tr("Take the tool for nodes first.");
+  const HandActions& hand = actions_.hand;
+  for (QAction* action : {hand.line, hand.arc, hand.curve, hand.deleteSegments}) allow(action, segments, nothing);
+  for (QAction* action : {hand.smooth, hand.corner, hand.part, hand.startHere}) allow(action, nodes, nothing);
+  for (QAction* action : {hand.level, hand.upright, hand.slanting})
+    allow(action, nodes && nodes_->nodes().size() > 1, tr("Choose two nodes or more first."));
+  allow(hand.spread, nodes && nodes_->nodes().size() > 2, tr("Choose three nodes or more first."));
+  allow(hand.turnRound, noding && nodes_->outline().has_value(), nothing);
+  allow(hand.close, noding && nodes_->outline() && !nodes_->path().closed,
+        tr("Take hold of an open outline with the tool for nodes first."));
+  const QString choose = tr("Choose outlines on the bench first.");
+  for (QAction* action : {hand.duplicate, hand.copy, hand.cut}) allow(action, selecting && count > 0, choose);
+  allow(actions_.deleteChosen, noding ? nodes || segments : selecting && count > 0, noding ? nothing : choose);
+  allow(actions_.chooseAll, session_.hasWork(), tr("Open a picture or a drawing first."));
+  for (QAction* action : hand.tools->actions())
+    allow(action, session_.hasWork(), tr("Open a picture or a drawing first."));
+}
+
+std::vector<Outline> Handwork::chosenOutlines() const {
+  std::vector<Outline> chosen;
+  const auto outlines = session_.upToDate() ? outlinesOf(session_.job()) : nullptr;
+  for (const Outline& outline : outlines ? outlines->outlines : std::vector<Outline>{}) {
+    if (select_->chosen().count(outline.id) != 0) chosen.push_back(outline);
+  }
+  return chosen;
+}
+
+void Handwork::change(const QString& name, const std::vector<refine::ByHand::One>& changes, const QString& mergeKey) {
+  session_.edit(name, mergeKey,
+                [&changes](Job& job) { job.refine = refine::withHandwork(std::move(job.refine), changes); });
+}
+
+void Handwork::removeChosen() {
+  if (&tool() == nodes_) return nodes_->deleteNodes();
+  const std::vector<Outline> chosen = chosenOutlines();
+  if (chosen.empty()) return;
+  if (chosen.size() == outlinesOf(session_.job())->outlines.size()) {
+    emit refused(tr("That would leave no outline at all."));
+    return;
+  }
+  refine::Remove remove;
+  for (const Outline& outline : chosen) remove.outlines.push_back(markOf(outline));
+  const QString name = tr("Delete %1").arg(counted(chosen.size(), tr("1 outline"), tr("%1 outlines")));
+  session_.edit(name, {}, [&remove](Job& job) { job.refine.push_back(remove); });
+}
+
+void Handwork::moveChosen(Point by) {
+  // Keys come faster than a large drawing is worked out; what they ask for is done as soon as it is.
+  owed_ = owed_ + by;
+  if (!session_.upToDate()) return;
+  by = std::exchange(owed_, {});
+  std::vector<refine::ByHand::One> changes;
+  for (const Outline& outline : chosenOutlines())
+    changes.push_back(refine::madeByHand(markOf(outline), {scaled(outline.path(), 1, by)}));
+  if (changes.empty() || by == Point{}) return;
+  change(tr("Move %1").arg(counted(changes.size(), tr("1 outline"), tr("%1 outlines"))), changes, {});
+}
+
+void Handwork::duplicateChosen() {
+  const double beside = kBesideMm / mmPerPixel(session_.job());
+  std::vector<refine::ByHand::One> changes;
+  for (const Outline& outline : chosenOutlines())
+    changes.push_back(refine::madeByHand({}, {scaled(outline.path(), 1, {beside, -beside})}, outline.layer));
+  addNew(tr("Double"), changes);
+}
+
+void Handwork::addNew(const QString& name, const std::vector<refine::ByHand::One>& changes) {
+  const auto outlines = outlinesOf(session_.job());
+  if (changes.empty() || !outlines) return;
+  fresh_.emplace();
+  for (const Outline& outline : outlines->outlines) fresh_->insert(outline.id);
+  take(Hand::Outlines);
+  change(name, changes, {});
+}
+
+void Handwork::copyChosen() {
+  const auto outlines = session_.upToDate() ? outlinesOf(session_.job()) : nullptr;
+  if (!outlines) return;
+  Drawing some = emptyLike(*outlines);
+  some.outlines = chosenOutlines();
+  if (some.outlines.empty()) return;
+  const double k = mmPerPixel(session_.job());
+  const QByteArray svg = QByteArray::fromStdString(svgText(inFrame(some, Frame::Millimetres, k)));
+  auto* content = new QMimeData;
+  content->setData(kSvgType, svg);
+  content->setText(QString::fromUtf8(svg));
+  QApplication::clipboard()->setMimeData(content);
+}
+
+bool Handwork::paste(const QMimeData* content) {
+  if (content == nullptr || !session_.upToDate()) return false;
+  QByteArray svg = content->data(kSvgType);
+  if (svg.isEmpty() && content->text().contains("<svg")) svg = content->text().toUtf8();
+  if (svg.isEmpty()) return false;
+  const auto read = outcomeOf([&svg] { return readDrawing(svg.toStdString(), "clipboard.svg"); });
+  if (!read.trouble.isEmpty()) {
+    emit refused(tr("What is on the clipboard cannot be pasted: %1").arg(read.trouble));
+    return true;
+  }
+  const auto outlines = outlinesOf(session_.job());
+  const double k = mmPerPixel(session_.job());
+  std::vector<refine::ByHand::One> changes;
+  for (const Outline& outline : read.result.drawing.outlines) {
+    Path path = scaled(outline.path(), 1 / k);
+    const Box box = boxOf(path);
+    const bool same = std::any_of(outlines->outlines.begin(), outlines->outlines.end(), [&box](const Outline& other) {
+      const Box there = boxOf(other.path());
+      return distance(there.low, box.low) + distance(there.high, box.high) < 0.1;
+    });
+    // Over itself a copy could not be seen.
+    if (same) path = scaled(path, 1, Point{kBesideMm, -kBesideMm} * (1 / k));
+    changes.push_back(refine::madeByHand({}, {std::move(path)}));
+  }
+  addNew(tr("Paste %1").arg(counted(changes.size(), tr("1 outline"), tr("%1 outlines"))), changes);
+  return true;
+}
+
+}  // namespace rim::app

@@ -1,0 +1,72 @@
+#pragma once
+
+#include <QWidget>
+#include <array>
+#include <set>
+
+#include "app/steps/refine/hand/hand_actions.h"
+#include "app/steps/refine/hand/hand_tool.h"
+
+class QLabel;
+class QMimeData;
+
+namespace rim::app {
+
+class OutlineBrush;
+class NodeTool;
+class SelectTool;
+class Session;
+struct Actions;
+
+/// The part of the Refine panel where outlines are taken hold of: which tool is on the bench, what is chosen, and what
+/// can be done to it.
+class Handwork : public QWidget {
+  Q_OBJECT
+
+ public:
+  Handwork(Session& session, Actions& actions, QWidget* parent = nullptr);
+
+  /// Follows the session.
+  void show();
+
+  /// The tool that is chosen now.
+  BenchTool& tool() const;
+  void take(Hand hand);
+  SelectTool& selecting() const { return *select_; }
+  NodeTool& noding() const { return *nodes_; }
+
+  /// Puts outlines of an SVG into the drawing, chosen; false, and nothing done, when these are none.
+  bool paste(const QMimeData* content);
+
+ signals:
+  void toolChanged();
+  void refused(const QString& sentence);
+
+ private:
+  void buildTools();
+  void buildButtons();
+  void connectNodes();
+  void showAllowed();
+  void removeChosen();
+  void moveChosen(Point by);
+  void duplicateChosen();
+  void copyChosen();
+  /// Puts new outlines into the drawing and chooses them as soon as they are there.
+  void addNew(const QString& name, const std::vector<refine::ByHand::One>& changes);
+  void change(const QString& name, const std::vector<refine::ByHand::One>& changes, const QString& mergeKey);
+  /// The outlines that are chosen, upright px; none while they are being worked out.
+  std::vector<Outline> chosenOutlines() const;
+
+  Session& session_;
+  Actions& actions_;
+  SelectTool* select_;
+  NodeTool* nodes_;
+  std::array<HandTool*, 5> tools_{};
+  QLabel* chosen_;
+  QWidget* forOutlines_;
+  QWidget* forNodes_;
+  Point owed_;                                ///< what is chosen is still to be moved by, upright px
+  std::optional<std::set<OutlineId>> fresh_;  ///< the outlines that were there before some were added
+};
+
+}  // namespace rim::app
