@@ -14,9 +14,9 @@
 #include "app/main_window.h"
 #include "app/steps/picture/picture_panel.h"
 #include "app/steps/picture/practice_camera_dialog.h"
-#include "app/steps/refine/hand/select_tool.h"
 #include "app/steps/refine/hand/handwork.h"
 #include "app/steps/refine/hand/node_tool.h"
+#include "app/steps/refine/hand/select_tool.h"
 #include "app/steps/refine/refine_panel.h"
 #include "app/steps/trace/smoothness_curve.h"
 

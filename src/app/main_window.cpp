@@ -35,13 +35,19 @@ constexpr int kPanelWidth = 304;
 
 }  // namespace
 
-MainWindow::MainWindow(QWidget* parent) : QMainWindow(parent), preferences_(loadPreferences()), actions_(this) {
+MainWindow::MainWindow(QWidget* parent)
+    : QMainWindow(parent),
+      preferences_(loadPreferences()),
+      safekeeping_(session_, stateFolder() + "/kept"),
+      jobLock_(stateFolder() + "/open"),
+      actions_(this) {
   setWindowTitle(tr("Snug Rim"));
   build();
   buildMenus();
   connectActions();
   connectView();
   connectSession();
+  connectSafekeeping();
   placeOnScreen();
   qApp->installEventFilter(this);
   showStep(kTrace);
@@ -67,6 +73,7 @@ void MainWindow::showStartOrWork() {
   } else {
     start_->column()->insertWidget(0, notice_);
     start_->showRecent(preferences_.recentFiles);
+    start_->showLeft(safekeeping_.left());
   }
   desk_->setCurrentWidget(wanted);
   wanted->setFocus();

@@ -5,7 +5,9 @@
 
 #include "app/actions.h"
 #include "app/bench/speck_layer.h"
+#include "app/job_lock.h"
 #include "app/preferences.h"
+#include "app/safekeeping.h"
 #include "app/session.h"
 
 class QFileDialog;
@@ -107,6 +109,11 @@ class MainWindow : public QMainWindow {
   /// Opens something else, once nothing that was done is lost by it.
   void replaceWork(const std::function<void()>& open);
   void takePracticePhoto();
+  void connectSafekeeping();
+  void letGo(const LeftWork& work);
+  void holdJobFile();
+  bool mayWriteOver();
+  void fillLeft(QMenu* menu);
   void setStrength(double strength);
   void setSize(SizeWish::Of of, double millimetres);
   void toggleUnit();
@@ -115,6 +122,8 @@ class MainWindow : public QMainWindow {
 
   Preferences preferences_;
   Session session_;
+  Safekeeping safekeeping_;
+  JobLock jobLock_;
   Actions actions_;
   Notice* notice_ = nullptr;
   BusyLine* busy_ = nullptr;

@@ -40,6 +40,8 @@ void MainWindow::buildMenus() {
   file->addActions({actions_.open, actions_.camera});
   QMenu* recent = file->addMenu(tr("Open &recent"));
   connect(recent, &QMenu::aboutToShow, this, [this, recent] { fillRecent(recent); });
+  QMenu* left = file->addMenu(tr("Bring &back"));
+  connect(left, &QMenu::aboutToShow, this, [this, left] { fillLeft(left); });
   QMenu* demo = file->addMenu(tr("Open a &demo"));
   demo->addAction(tr("Badge of the kite loft"), this, [this] { openDemo("badge.jpg"); });
   demo->addAction(tr("Photo of the window card"), this, [this] { openDemo("window-card-photo.jpg"); });

@@ -55,7 +55,7 @@ class Session : public QObject {
     return job().original.id == saved_.original.id && job().drawing == saved_.drawing ? jobFile_ : QString();
   }
   /// Whether the job has been changed since it was opened or saved.
-  bool modified() const { return hasWork() && !sameWork(job(), saved_); }
+  bool modified() const { return hasWork() && (neverSaved_ || !sameWork(job(), saved_)); }
   /// Writes the job beside the window; saved() or failed() follows.
   void saveTo(const QString& file);
 
@@ -84,6 +84,8 @@ class Session : public QObject {
   void openDrawing(const QString& file, std::optional<double> mmPerUnit);
   /// The same with the bytes of an SVG or DXF; the name's ending says which.
   void openDrawingBytes(const QByteArray& bytes, const QString& name);
+  /// Opens work that was kept when its window ended without saving it; broughtBack() or failed() follows.
+  void bringBack(const QString& folder);
   /// Opens another page of the document that the picture came from, as a step that can be undone.
   void openPage(int page);
   /// The same with the bytes of a picture file.
@@ -109,7 +111,8 @@ class Session : public QObject {
   /// What the picture will look like, with fewer pixels; pictureChanged() follows.
   void previewed(std::shared_ptr<const rim::Preview> preview);
   void opened(const QString& file);
-  void inksFound();  ///< job().inks is there; the outlines follow
+  void broughtBack(const QString& folder);  ///< what was kept there is open now
+  void inksFound();                         ///< job().inks is there; the outlines follow
   void bordersFollowed(std::shared_ptr<const rim::app::Borders> borders, int threshold);
   void busyChanged(const QString& what, double done);  ///< done < 0: unknown; empty: nothing runs
   void inspected();                                    ///< findings() is there
@@ -158,6 +161,7 @@ class Session : public QObject {
   std::shared_ptr<const Drawing> reference_;
   Job saved_;
   QString jobFile_;
+  bool neverSaved_ = false;  ///< the work was brought back as it was kept; no file holds it
   double done_ = -1;
   std::shared_ptr<const std::vector<Finding>> findings_;
   std::shared_ptr<const Drawing> inspectedOf_;

@@ -7,6 +7,7 @@
 #include "core/colour/reduce.h"
 #include "core/error.h"
 #include "core/io/job/job_file.h"
+#include "core/io/job/kept_work.h"
 #include "core/picture/load.h"
 
 namespace rim::app {
@@ -114,12 +115,39 @@ void Session::take(Job fresh, const QString& file) {
   const bool isDrawing = fresh.drawing && !isJobFile(file.toStdString());
   const bool isJob = !isDrawing && fresh.picture.empty();
   saved_ = fresh;
+  neverSaved_ = false;
   jobFile_ = isJob ? file : QString();
   reference_.reset();
   history_.edit(std::move(fresh), isDrawing ? tr("Open drawing") : isJob ? tr("Open job") : tr("Open picture"));
   if (!isJob || job().drawing) emit pictureChanged();
   if (!file.isEmpty()) emit opened(file);
   follow();
+}
+
+void Session::bringBack(const QString& folder) {
+  opening_.begin(
+      this,
+      [path = std::filesystem::path(folder.toStdString())](const std::stop_token& stop) {
+        return loadKept(path, stop);
+      },
+      [this, folder](Outcome<KeptWork> got) {
+        reportBusy();
+        if (!got.trouble.isEmpty()) {
+          emit failed(tr("The work cannot be brought back: %1").arg(got.trouble));
+          return;
+        }
+        saved_ = got.result.job;
+        jobFile_ = QString::fromStdString(got.result.note.jobFile.string());
+        neverSaved_ = true;
+        reference_.reset();
+        const bool isDrawing = got.result.job.drawing != nullptr;
+        history_.edit(std::move(got.result.job), tr("Bring back"));
+        if (isDrawing) emit pictureChanged();
+        emit broughtBack(folder);
+        follow();
+      });
+  done_ = -1;
+  reportBusy();
 }
 
 void Session::takePage(const Picture& picture) {
@@ -144,6 +172,7 @@ void Session::saveTo(const QString& file) {
       return;
     }
     saved_ = job;
+    neverSaved_ = false;
     jobFile_ = file;
     emit saved(file);
     emit changed();

@@ -30,10 +30,12 @@ inline void answer(QMessageBox::StandardButton button) {
 
 /// A real window with settings of its own, for one test function.
 struct WindowFixture {
-  explicit WindowFixture(bool inInks = false) {
+  /// `state`: the state folder; empty: one of its own.
+  explicit WindowFixture(bool inInks = false, const QString& state = {}) {
     QCoreApplication::setOrganizationName("snugrim-test");
     QSettings::setDefaultFormat(QSettings::IniFormat);
     QSettings::setPath(QSettings::IniFormat, QSettings::UserScope, folder.path());
+    qputenv("XDG_STATE_HOME", (state.isEmpty() ? folder.path() : state).toUtf8());
     app::applyLook(*qApp, app::Appearance::Light);
     // Most tests are about two tones; what opens in several inks has tests of its own.
     app::Preferences preferences = app::loadPreferences();

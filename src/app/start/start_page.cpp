@@ -81,6 +81,12 @@ StartPage::StartPage(QAction* open, QAction* paste, QAction* camera, const QList
   column_->addLayout(ways);
   setFocusProxy(first);
 
+  leftPart_ = new QWidget;
+  leftPart_->setObjectName("leftWork");
+  partLayout(leftPart_);
+  leftPart_->hide();
+  column_->addWidget(leftPart_);
+
   recentHeading_ = addHeading(column_, tr("Opened before"));
   noRecent_ = addText(column_, tr("Nothing yet. What you open will be here the next time."));
   recent_ = new QGridLayout;
@@ -116,6 +122,36 @@ void StartPage::showRecent(const QStringList& files) {
     recent_->addWidget(button, 0, count++);
   }
   noRecent_->setVisible(count == 0);
+}
+
+void StartPage::showLeft(const QList<LeftWork>& works) {
+  auto* column = static_cast<QVBoxLayout*>(leftPart_->layout());
+  qDeleteAll(leftPart_->findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly));
+  leftPart_->setVisible(!works.isEmpty());
+  if (works.isEmpty()) return;
+  addHeading(column, tr("Not saved when it ended"));
+  constexpr qsizetype kMostShown = 4;
+  for (const LeftWork& work : works.mid(0, kMostShown)) {
+    auto* line = new QWidget;
+    auto* row = new QHBoxLayout(line);
+    row->setContentsMargins(0, 0, 0, 0);
+    auto* bring = new QPushButton(tr("&Go on with it"));
+    bring->setProperty("role", "main");
+    bring->setObjectName("bringBack");
+    bring->setToolTip(tr("As it was a moment before it ended"));
+    auto* drop = new QPushButton(tr("&Let it go"));
+    drop->setObjectName("letGo");
+    row->addWidget(bring);
+    row->addWidget(drop);
+    auto* what =
+        new QLabel(tr("%1, changed last %2").arg(work.name, QLocale().toString(work.at, QLocale::ShortFormat)));
+    what->setTextFormat(Qt::PlainText);
+    row->addWidget(what);
+    row->addStretch(1);
+    column->addWidget(line);
+    connect(bring, &QPushButton::clicked, this, [this, work] { emit broughtBack(work); });
+    connect(drop, &QPushButton::clicked, this, [this, work] { emit letGo(work); });
+  }
 }
 
 void StartPage::dragEnterEvent(QDragEnterEvent* event) {

@@ -2,6 +2,8 @@
 
 #include <QWidget>
 
+#include "app/safekeeping.h"
+
 class QAction;
 class QGridLayout;
 class QLabel;
@@ -26,12 +28,16 @@ class StartPage : public QWidget {
 
   /// The files that were opened before, newest first; those that are gone are left out.
   void showRecent(const QStringList& files);
+  /// Work that was left unsaved; the newest first.
+  void showLeft(const QList<LeftWork>& works);
   /// Where a sentence can stand above everything else.
   QVBoxLayout* column() { return column_; }
 
  signals:
   void fileChosen(const QString& file);
   void demoChosen(const QString& name);
+  void broughtBack(const rim::app::LeftWork& work);
+  void letGo(const rim::app::LeftWork& work);
   void dropped(const QMimeData* data);
 
  protected:
@@ -40,6 +46,7 @@ class StartPage : public QWidget {
 
  private:
   QVBoxLayout* column_;
+  QWidget* leftPart_;
   QLabel* recentHeading_;
   QLabel* noRecent_;
   QGridLayout* recent_;

@@ -99,6 +99,8 @@ void refineSome(Job& job, Numbers& n) {
   add(ArrayRound{n.whole(1, 9), n.place(90, {})});
   add(Remove{{randomMark(n), randomMark(n)}});
   add(Replace{"moved", {{randomMark(n), randomPath(n, 100, {})}}});
+  add(ByHand{{madeByHand(randomMark(n), {randomPath(n, 100, {}), randomPath(n, 1, {})}), madeByHand(randomMark(n), {}),
+              madeByHand({}, {randomPath(n, 9, {})}, 2)}});
 }
 
 /// Whether both lists say the same; drawings that steps combine with are compared by what they hold.
@@ -307,6 +309,18 @@ class TestJobRoundTrip : public QObject {
     QVERIFY((job.drawing->outlines.front().stroke == StrokeWidth{2, 2, 2}));
     QVERIFY(job.trace.method == TraceMethod::Outline && job.trace.strokes == StrokeSettings());
     QCOMPARE(job.refine.size(), 1U);
+  }
+
+  /// A job of version 4 knew strokes, and nothing drawn by hand but what was moved or made exact.
+  void jobsOfTheFourthVersionAreOpened() {
+    const Job job = jobOfVersion(
+        4, "drawing.json",
+        R"({"page": [30, 20], "layers": [], "paths": [{"closed": false, "d": "0 0 L 10 0", "stroke": {"usual": 2, "least": 1, "most": 3}}]})",
+        "[]",
+        R"("refine": [{"do": "replace", "kind": "moved", "outlines": [{"id": "1f", "x": 5, "y": 0, "w": 10, "h": 0,
+           "area": 0, "closed": false, "d": "1 1 L 11 1"}]}],)");
+    QCOMPARE(job.refine.size(), 1U);
+    QCOMPARE(std::get<refine::Replace>(job.refine[0]).outlines[0].path.start, (Point{1, 1}));
   }
 
   void damagedDrawingsAreTold_data() {

@@ -15,7 +15,7 @@ namespace {
 
 using Json = nlohmann::json;
 
-constexpr int kVersion = 4;
+constexpr int kVersion = 5;
 constexpr const char* kSizes[] = {"resolution", "picture-width", "picture-height", "outlines-width", "outlines-height"};
 
 Json jsonOf(const Recipe& job) {

@@ -1,0 +1,124 @@
+// Work that is in no file yet, kept in a folder: picture and decisions fit each other at every moment.
+
+#include <QDir>
+#include <QFile>
+#include <QTemporaryDir>
+#include <QTest>
+
+#include "core/error.h"
+#include "core/io/job/job_file.h"
+#include "core/io/job/kept_work.h"
+#include "support/pictures.h"
+#include "support/spoil.h"
+#include "support/test_list.h"
+
+using namespace rim;
+using namespace rim::test;
+
+namespace {
+
+Job jobNamed(const std::string& name, double radius) {
+  Picture picture = pictureOf(drawn(60, 40, disc(30, 20, radius)));
+  picture.name = name;
+  Job job = jobOn(std::move(picture));
+  job.trace.tolerancePx = 0.5;
+  job.refine.push_back(refine::Rotate{30});
+  return job;
+}
+
+int picturesIn(const QString& folder) { return static_cast<int>(QDir(folder).entryList({"*.snugrim"}).size()); }
+
+}  // namespace
+
+class TestKeptWork : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void whatIsKeptComesBack() {
+    const QTemporaryDir folder;
+    const std::filesystem::path path = folder.filePath("mine").toStdString();
+    WorkKeeper keeper(path);
+    QVERIFY(!keptNoteIn(path).has_value());
+    Job job = jobNamed("a.png", 12);
+    keeper.keep(job, {"a.png", "/tmp/a b.snugrim"});
+    job.origin = "later";
+    job.refine.push_back(refine::Rotate{40});
+    keeper.keep(job, {"a.png", "/tmp/a b.snugrim"});
+    QCOMPARE(picturesIn(folder.filePath("mine")), 1);
+    const KeptWork kept = loadKept(path);
+    QCOMPARE(kept.note.name, std::string("a.png"));
+    QCOMPARE(kept.note.jobFile, std::filesystem::path("/tmp/a b.snugrim"));
+    QCOMPARE(kept.job.origin, std::string("later"));
+    QVERIFY2(kept.job.refine == job.refine, "each step once");
+    QCOMPARE(kept.job.trace.tolerancePx, 0.5);
+    QCOMPARE(cv::countNonZero(*kept.job.original.grey != *job.original.grey), 0);
+    keeper.forget();
+    QVERIFY(!keptNoteIn(path).has_value());
+    QVERIFY_THROWS_EXCEPTION(InputError, loadKept(path));
+  }
+
+  void thePictureIsWrittenOnce() {
+    const QTemporaryDir folder;
+    WorkKeeper keeper(folder.path().toStdString());
+    Job job = jobNamed("a.png", 12);
+    keeper.keep(job, {"a.png", {}});
+    const QString file = QDir(folder.path()).entryInfoList({"*.snugrim"}).first().absoluteFilePath();
+    QFile picture(file);
+    QVERIFY(picture.open(QIODevice::ReadOnly));
+    const QByteArray before = picture.readAll();
+    picture.close();
+    const QDateTime written = QFileInfo(file).lastModified();
+    job.origin = "edited later on";
+    QTest::qWait(20);
+    keeper.keep(job, {"a.png", {}});
+    QCOMPARE(QFileInfo(file).lastModified(), written);
+    // Another picture takes its place, with what was decided about it.
+    keeper.keep(jobNamed("b.png", 9), {"b.png", {}});
+    QCOMPARE(picturesIn(folder.path()), 1);
+    QCOMPARE(loadKept(folder.path().toStdString()).note.name, std::string("b.png"));
+    QCOMPARE(loadKept(folder.path().toStdString()).job.original.name, std::string("b.png"));
+    QVERIFY(!before.isEmpty());
+  }
+
+  void drawingsAreKeptWithoutLoss() {
+    const QTemporaryDir folder;
+    const Job job = jobOn(makeDrawing({polygonPath({{0, 0}, {1.0 / 3, 0}, {0, 7.1}})}), "plate.dxf");
+    WorkKeeper(folder.path().toStdString()).keep(job, {"plate.dxf", {}});
+    QCOMPARE(loadKept(folder.path().toStdString()).job.drawing->path(0), job.drawing->path(0));
+  }
+
+  void whatIsDamagedIsNoWork_data() {
+    QTest::addColumn<QByteArray>("text");
+    QTest::newRow("nothing") << QByteArray();
+    QTest::newRow("cut off") << QByteArray("{\"picture\": \"wo");
+    QTest::newRow("a list") << QByteArray("[1, 2]");
+    QTest::newRow("numbers for texts") << QByteArray(R"({"picture": 1, "name": 2, "file": 3, "decided": 4})");
+    QTest::newRow("elsewhere") << QByteArray(
+        R"({"picture": "../work-1.snugrim", "name": "x", "file": "", "decided": "{}"})");
+    QTest::newRow("a picture that is gone")
+        << QByteArray(R"({"picture": "work-9.snugrim", "name": "x", "file": "", "decided": "{}"})");
+  }
+  void whatIsDamagedIsNoWork() {
+    QFETCH(QByteArray, text);
+    const QTemporaryDir folder;
+    const std::filesystem::path path = folder.path().toStdString();
+    WorkKeeper(path).keep(jobNamed("a.png", 12), {"a.png", {}});
+    QFile decisions(folder.filePath("decisions.json"));
+    QVERIFY(decisions.open(QIODevice::WriteOnly));
+    decisions.write(text);
+    decisions.close();
+    QVERIFY(!keptNoteIn(path).has_value());
+    QVERIFY_THROWS_EXCEPTION(InputError, loadKept(path));
+  }
+
+  void whereNothingCanBeWrittenThatIsSaid() {
+    const QTemporaryDir folder;
+    QFile inTheWay(folder.filePath("file"));
+    QVERIFY(inTheWay.open(QIODevice::WriteOnly));
+    WorkKeeper keeper(folder.filePath("file/below").toStdString());
+    QVERIFY_THROWS_EXCEPTION(WriteError, keeper.keep(jobNamed("a.png", 12), {"a.png", {}}));
+  }
+};
+
+RIM_TEST(TestKeptWork)
+#include "tst_kept_work.moc"
