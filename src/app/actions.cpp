@@ -43,6 +43,10 @@ Actions::Actions(QObject* owner) : book(owner), hand(book, owner) {
   camera = book.add(Room::Everywhere, text("From the practice &camera…"),
                     text("Photograph a drawing with a simulated phone"));
   exportFile = book.add(Room::Everywhere, text("&Export…"), text("Write the outlines to a file"), key("Ctrl+E"));
+  copyDrawing = book.add(Room::Everywhere, text("&Copy as SVG"),
+                         text("All outlines to the clipboard, as they would be written"), key("Ctrl+Shift+C"));
+  sketch = book.add(Room::Everywhere, text("S&ketch check…"),
+                    text("What a CAD program would make of the outlines: profiles, holes, the solid"), key("Ctrl+K"));
   quit = book.add(Room::Everywhere, text("&Quit"), text("Close Snug Rim"), key("Ctrl+Q"));
   undo = book.add(Room::Everywhere, text("&Undo"), text("Take back the last change"), key("Ctrl+Z"));
   redo = book.add(Room::Everywhere, text("&Redo"), text("Do again what was taken back"),

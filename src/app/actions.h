@@ -21,6 +21,8 @@ struct Actions {
   QAction* paste;
   QAction* camera;
   QAction* exportFile;
+  QAction* copyDrawing;
+  QAction* sketch;
   QAction* quit;
   QAction* undo;
   QAction* redo;

@@ -12,6 +12,7 @@
 #include "app/keys_page.h"
 #include "app/look.h"
 #include "app/main_window.h"
+#include "app/steps/export/sketch_dialog.h"
 #include "app/steps/picture/picture_panel.h"
 #include "app/steps/picture/practice_camera_dialog.h"
 #include "app/steps/refine/hand/handwork.h"
@@ -57,6 +58,7 @@ bool savePicture(QWidget& window, const QString& file) {
   // Panels that grow are laid out in several rounds of events.
   for (int round = 0; round < 4; ++round) QApplication::processEvents();
   QWidget* page = window.findChild<KeysPage*>();
+  if (page == nullptr) page = window.findChild<SketchDialog*>();
   return (page != nullptr ? *page : window).grab().save(file);
 }
 
@@ -198,6 +200,12 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          panel->handwork().take(Hand::Nodes);
          const auto outline = outlineAt(*outlinesOf(w.session().job()), {147, 76}, 4, true);
          if (outline) panel->handwork().noding().takeHold(*outline, {1, 2, 3});
+       }},
+      {"sketch",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kExport);
+         w.actions().sketch->trigger();
+         waitFor([&w] { return w.findChild<SketchDialog*>() != nullptr && w.findChild<SketchDialog*>()->ready(); });
        }},
       {"empty", [](MainWindow&) {}},
   };

@@ -129,7 +129,7 @@ void MainWindow::build() {
   tracePanel_ = new TracePanel(session_, actions_);
   mendPanel_ = new MendPanel(session_, actions_);
   refinePanel_ = new RefinePanel(session_, actions_);
-  exportPanel_ = new ExportPanel(actions_.exportFile, preferences_);
+  exportPanel_ = new ExportPanel(session_, actions_);
   panels_ = new QStackedWidget;
   panels_->setObjectName("panel");
   panels_->setFixedWidth(kPanelWidth);
@@ -204,7 +204,7 @@ void MainWindow::showJob() {
   tracePanel_->show();
   mendPanel_->show(preferences_.unit);
   refinePanel_->show(preferences_.unit);
-  exportPanel_->show(session_, preferences_.unit);
+  exportPanel_->show(preferences_.unit);
   showMeasures();
   showAllowed();
 }
@@ -240,7 +240,7 @@ void MainWindow::showMeasures() {
   card_->step(kMend)->setState(MendPanel::stateLine(session_),
                                outlines && session_.findings() && session_.findings()->empty());
   card_->step(kRefine)->setState(RefinePanel::stateLine(session_), outlines);
-  card_->step(kExport)->setState(exportPanel_->stateLine(session_, preferences_.unit), outlines);
+  card_->step(kExport)->setState(ExportPanel::stateLine(session_, preferences_.unit), outlines);
   bench_->setMeasure(
       shown.drawing || !shown.picture.empty() ? mmPerPixel(session_.upToDate() ? session_.job() : shown) : 1,
       preferences_.unit);
@@ -278,10 +278,11 @@ void MainWindow::showAllowed() {
   allow(actions_.worst, outlines && picture && !inks, needsBorder);
   allow(actions_.reference, outlines, needsOutlines);
   allow(actions_.dropReference, session_.reference() != nullptr, tr("No reference copy was kept."));
-  allow(actions_.exportFile, outlines,
-        !work                 ? needsWork
-        : session_.upToDate() ? tr("There are no outlines to write.")
-                              : tr("Tracing is not done yet."));
+  for (QAction* action : {actions_.exportFile, actions_.copyDrawing, actions_.sketch})
+    allow(action, outlines,
+          !work                 ? needsWork
+          : session_.upToDate() ? tr("There are no outlines to write.")
+                                : tr("Tracing is not done yet."));
 }
 
 /// Peeking is held, not pressed, so it is no action. It works wherever the keys go, except into text.

@@ -97,6 +97,9 @@ class MainWindow : public QMainWindow {
 
   void askForPicture();
   void askForExport();
+  bool mayReplaceEach(const QString& file);
+  void copyDrawing();
+  void checkSketch();
   void saveJob();
   void askForJobFile();
   /// The file that a dialogue names for saving, with one of the endings (the first, when it has none of them); empty

@@ -20,6 +20,7 @@
 #include "app/main_window.h"
 #include "app/start/start_page.h"
 #include "app/steps/export/export_panel.h"
+#include "app/steps/export/presets.h"
 #include "app/steps/picture/picture_panel.h"
 #include "app/steps/picture/practice_camera_dialog.h"
 #include "app/steps/refine/hand/handwork.h"
@@ -51,7 +52,7 @@ void MainWindow::buildMenus() {
   file->addSeparator();
   file->addActions({actions_.save, actions_.saveAs});
   file->addSeparator();
-  file->addAction(actions_.exportFile);
+  file->addActions({actions_.exportFile, actions_.copyDrawing, actions_.sketch});
   file->addSeparator();
   file->addAction(actions_.quit);
 
@@ -119,6 +120,8 @@ void MainWindow::connectActions() {
   });
   connect(actions_.camera, &QAction::triggered, this, &MainWindow::takePracticePhoto);
   connect(actions_.exportFile, &QAction::triggered, this, &MainWindow::askForExport);
+  connect(actions_.copyDrawing, &QAction::triggered, this, &MainWindow::copyDrawing);
+  connect(actions_.sketch, &QAction::triggered, this, &MainWindow::checkSketch);
   connect(actions_.save, &QAction::triggered, this, &MainWindow::saveJob);
   connect(actions_.saveAs, &QAction::triggered, this, &MainWindow::askForJobFile);
   connect(actions_.quit, &QAction::triggered, this, &QWidget::close);
@@ -224,16 +227,18 @@ void MainWindow::connectSession() {
     if (const auto then = std::exchange(afterSaving_, nullptr)) then();
   });
   connect(&session_, &Session::failed, this, [this] { afterSaving_ = nullptr; });
-  connect(&session_, &Session::exported, this, [this](const QString& file, const Counts& counts, const Box& box) {
-    notice_->tell(
-        tr("%1 is written: %2, %3 × %4.")
-            .arg(QFileInfo(file).fileName(), counted(counts.closed, tr("1 closed outline"), tr("%1 closed outlines")),
-                 lengthText(box.width(), preferences_.unit), lengthWithUnit(box.height(), preferences_.unit)));
+  connect(&session_, &Session::exported, this, [this](const QStringList& files, const Counts& counts, const Box& box) {
+    const QString name = files.size() == 1 ? tr("%1 is written").arg(QFileInfo(files.first()).fileName())
+                                           : tr("%1 files are written").arg(files.size());
+    notice_->tell(tr("%1: %2, %3 × %4.")
+                      .arg(name, counted(counts.closed, tr("1 closed outline"), tr("%1 closed outlines")),
+                           lengthText(box.width(), preferences_.unit),
+                           lengthWithUnit(box.height(), preferences_.unit)));
   });
   connect(&session_, &Session::receiptTaken, this,
           [this](const QString& file, const std::shared_ptr<const Receipt>& receipt) {
             exportPanel_->showReceipt(file, receipt, preferences_.unit);
-            if (!receipt->clean)
+            if (receipt && !receipt->clean)
               notice_->warn(tr("%1 is written, but not clean: %2")
                                 .arg(QFileInfo(file).fileName(), QString::fromStdString(receipt->remarks.front())));
           });
@@ -245,10 +250,13 @@ void MainWindow::connectSession() {
     const double k = mmPerPixel(session_.job());
     bench_->lookAt(mm * (1 / k), std::min(bench_->width(), bench_->height()) * k / kSightMm);
   });
-  connect(exportPanel_, &ExportPanel::settingsChanged, this, [this] {
-    preferences_.exportEnding = exportPanel_->kind() == FileKind::Svg ? "svg" : "dxf";
-    preferences_.dxfR12 = exportPanel_->settings().dxf == DxfVersion::R12;
-    exportPanel_->show(session_, preferences_.unit);
+  connect(exportPanel_, &ExportPanel::wished, this, [this](const FileWish& wish) {
+    rememberFileWish(wish);
+    if (session_.hasWork()) {
+      session_.edit(tr("Choose the file"), "file", [&wish](Job& job) { job.file = wish; });
+    } else {
+      exportPanel_->show(preferences_.unit);
+    }
   });
 }
 
@@ -270,23 +278,6 @@ void MainWindow::takePracticePhoto() {
     showStep(kPicture);
     session_.openBytes(photo, name);
   });
-}
-
-void MainWindow::askForExport() {
-  showStep(kExport);
-  const QString ending = preferences_.exportEnding;
-  const QString folder = preferences_.exportFolder.isEmpty()
-                             ? QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation)
-                             : preferences_.exportFolder;
-  const QString base = QFileInfo(QString::fromStdString(session_.job().original.name)).completeBaseName();
-  QFileDialog dialog(this, tr("Export outlines"), folder + "/" + base + "." + ending,
-                     ending == "svg" ? tr("SVG (*.svg)") : tr("DXF (*.dxf)"));
-  dialog.setObjectName("exportDialog");
-  dialog.selectFile(base + "." + ending);
-  const QString file = chosenFile(dialog, {ending, ending == "svg" ? "dxf" : "svg"});
-  if (file.isEmpty()) return;
-  preferences_.exportFolder = QFileInfo(file).absolutePath();
-  session_.exportTo(file, exportPanel_->settings());
 }
 
 void MainWindow::pasteFrom(const QMimeData* content) {

@@ -20,8 +20,6 @@ Preferences loadPreferences() {
   p.recentFiles = settings.value("recentFiles").toStringList().mid(0, Preferences::kMostRecent);
   p.pictureFolder = settings.value("pictureFolder").toString();
   p.exportFolder = settings.value("exportFolder").toString();
-  if (settings.value("exportEnding").toString() == "svg") p.exportEnding = QStringLiteral("svg");
-  p.dxfR12 = settings.value("dxfR12", p.dxfR12).toBool();
   p.windowGeometry = settings.value("windowGeometry").toByteArray();
   return p;
 }
@@ -37,8 +35,6 @@ void savePreferences(const Preferences& p) {
   settings.setValue("recentFiles", p.recentFiles);
   settings.setValue("pictureFolder", p.pictureFolder);
   settings.setValue("exportFolder", p.exportFolder);
-  settings.setValue("exportEnding", p.exportEnding);
-  settings.setValue("dxfR12", p.dxfR12);
   settings.setValue("windowGeometry", p.windowGeometry);
 }
 

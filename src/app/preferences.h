@@ -19,8 +19,6 @@ struct Preferences {
   QStringList recentFiles;  ///< newest first, at most kMostRecent
   QString pictureFolder;
   QString exportFolder;
-  QString exportEnding = QStringLiteral("dxf");
-  bool dxfR12 = false;
   QByteArray windowGeometry;
 
   static constexpr qsizetype kMostRecent = 8;

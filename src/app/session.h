@@ -99,8 +99,8 @@ class Session : public QObject {
   /// Takes one of them, as one step.
   void useRecipe(const PictureRecipe& recipe);
 
-  /// Writes the outlines as they are shown; exported() or failed() follows.
-  void exportTo(const QString& file, const ExportSettings& settings);
+  /// Writes the outlines as they are shown, as the file's ending says; exported() or failed() follows.
+  void exportTo(const QString& file, const FileWish& wish);
 
   /// Stops opening and tracing. The job falls back to the last settings that have outlines.
   void cancel();
@@ -122,8 +122,8 @@ class Session : public QObject {
   void drawingRead(const QStringList& notes, bool unitKnown);
   void deviationMeasured(std::shared_ptr<const rim::Deviation> deviation);
   void saved(const QString& file);
-  void exported(const QString& file, rim::Counts counts, rim::Box box);
-  /// What a fresh reading of the file that was written found.
+  void exported(const QStringList& files, rim::Counts counts, rim::Box box);
+  /// What a fresh reading of the file that was written found; null where it is only looked at.
   void receiptTaken(const QString& file, std::shared_ptr<const rim::Receipt> receipt);
   void failed(const QString& sentence);
   void said(const QString& sentence);

@@ -6,6 +6,7 @@
 #include "app/session.h"
 #include "core/colour/reduce.h"
 #include "core/error.h"
+#include "core/io/deliver.h"
 #include "core/io/job/job_file.h"
 #include "core/io/job/kept_work.h"
 #include "core/picture/load.h"
@@ -181,29 +182,41 @@ void Session::saveTo(const QString& file) {
   reportBusy();
 }
 
-void Session::exportTo(const QString& file, const ExportSettings& settings) {
+void Session::exportTo(const QString& file, const FileWish& wish) {
   if (exporting_.running() || !upToDate()) return;
   struct Written {
+    QStringList files;
     Counts counts;
     Box box;
-    std::shared_ptr<const Receipt> receipt;
+    QString receiptOf;
+    std::shared_ptr<const Receipt> receipt;  ///< of the first that is not clean, else of the first; null: none is read
   };
   const auto write = [job = job(), path = std::filesystem::path(file.toStdString()),
-                      settings](const std::stop_token& stop) {
-    exportJob(job, path, settings);
-    // What was written is read back as a stranger would.
-    const Drawing meant = writtenFor(job, fileKindOf(path), settings);
-    return Written{countsOf(pathsOf(meant)), boxOf(pathsOf(meant)),
-                   std::make_shared<const Receipt>(receiptOf(path, &meant, stop))};
+                      wish](const std::stop_token& stop) {
+    Written written;
+    std::vector<Path> paths;
+    for (const Delivered& one : deliverJob(job, path, wish)) {
+      written.files << QString::fromStdString(one.file.string());
+      for (const Outline& outline : one.drawing.outlines) paths.push_back(outline.path());
+      if (isPrint(one.file) || (written.receipt && !written.receipt->clean)) continue;
+      // What was written is read back as a stranger would.
+      auto receipt = std::make_shared<const Receipt>(receiptOf(one.file, &one.drawing, stop));
+      if (written.receipt && receipt->clean) continue;
+      written.receiptOf = written.files.last();
+      written.receipt = std::move(receipt);
+    }
+    written.counts = countsOf(paths);
+    written.box = boxOf(paths);
+    return written;
   };
   exporting_.begin(this, write, [this, file](const Outcome<Written>& got) {
     reportBusy();
-    if (got.trouble.isEmpty()) {
-      emit exported(file, got.result.counts, got.result.box);
-      emit receiptTaken(file, got.result.receipt);
-    } else {
+    if (!got.trouble.isEmpty()) {
       emit failed(tr("%1: %2").arg(QFileInfo(file).fileName(), got.trouble));
+      return;
     }
+    emit exported(got.result.files, got.result.counts, got.result.box);
+    emit receiptTaken(got.result.receiptOf, got.result.receipt);
   });
   done_ = -1;
   reportBusy();

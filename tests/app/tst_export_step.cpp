@@ -1,10 +1,24 @@
+#include <QCheckBox>
+#include <QClipboard>
+#include <QComboBox>
+#include <QDir>
 #include <QFile>
+#include <QInputDialog>
 #include <QLabel>
+#include <QMimeData>
 #include <QPushButton>
 #include <QTest>
 
+#include "app/steps/export/drag_out.h"
 #include "app/steps/export/export_panel.h"
+#include "app/steps/export/sketch_dialog.h"
+#include "app/steps/export/solid_view.h"
+#include "app/widgets/length_field.h"
+#include "app/widgets/svg_mime.h"
 #include "core/geometry/segment.h"
+#include "core/io/deliver.h"
+#include "core/io/job/job_file.h"
+#include "core/refine/edit/ends.h"
 #include "support/drawings.h"
 #include "support/spoil.h"
 #include "support/test_list.h"
@@ -61,6 +75,184 @@ class TestExportStep : public QObject {
     QVERIFY(f.window->sentence().contains("not clean"));
     emit f.find<QLabel>("receiptText")->linkActivated("mend");
     QVERIFY(f.find<QWidget>("totals")->isVisible());
+  }
+
+  void filesForMachinesAreWishedByName() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    f.window->showStep(MainWindow::kExport);
+    auto* preset = f.find<QComboBox>("preset");
+    QCOMPARE(preset->count(), 5);  // as set below, and four machines
+    preset->setCurrentIndex(3);
+    emit preset->activated(3);
+    QCOMPARE(f.job().file->format, FileFormat::DxfR12);
+    QCOMPARE(f.job().file->settings.origin, OriginAt::LowerLeft);
+    QCOMPARE(f.find<QComboBox>("kind")->currentIndex(), 1);
+    const QString file = f.folder.filePath("plate.dxf");
+    f.session().exportTo(file, *f.job().file);
+    QVERIFY(f.settle());
+    const ReadResult read = readDrawing(file.toStdString());
+    const Box box = boxOf(pathsOf(read.drawing));
+    QVERIFY2(length(box.low) < 1e-6, "it begins at the lower left");
+    QFile written(file);
+    QVERIFY(written.open(QIODevice::ReadOnly));
+    QVERIFY(written.readAll().contains("AC1009"));
+    // What is chosen otherwise has no name any more; undo brings it back.
+    f.find<QComboBox>("originAt")->setCurrentIndex(2);
+    QCOMPARE(preset->currentIndex(), 0);
+    QCOMPARE(f.job().file->settings.origin, OriginAt::Centre);
+    f.window->actions().undo->trigger();
+    QCOMPARE(f.job().file, std::optional<FileWish>());
+    QVERIFY2(f.find<QComboBox>("unit")->isEnabled(), "the last wish stands for the next job");
+  }
+
+  void ownWaysAreKeptAndDropped() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    f.window->showStep(MainWindow::kExport);
+    f.find<QComboBox>("kind")->setCurrentIndex(2);
+    f.find<QComboBox>("page")->setCurrentIndex(1);
+    QCOMPARE(f.job().file->settings.marginMm, std::optional(5.0));
+    const FileWish wish = *f.job().file;
+    const auto answerWith = [](const QString& name) {
+      QTimer::singleShot(0, qApp, [name] {
+        auto* dialog = qobject_cast<QInputDialog*>(QApplication::activeModalWidget());
+        dialog->setTextValue(name);
+        dialog->accept();
+      });
+    };
+    auto* keep = f.find<QPushButton>("keepPreset");
+    answerWith("Router");
+    keep->click();
+    QVERIFY(f.window->sentence().contains("Router is there already"));
+    answerWith("Glass, 3 mm / soft");
+    keep->click();
+    auto* preset = f.find<QComboBox>("preset");
+    QCOMPARE(preset->count(), 6);
+    QCOMPARE(preset->currentText(), QString("Glass, 3 mm / soft"));
+    emit preset->activated(1);
+    QVERIFY(!(*f.job().file == wish));
+    emit preset->activated(5);
+    QCOMPARE(*f.job().file, wish);
+    keep->click();  // drops it
+    QCOMPARE(preset->count(), 5);
+  }
+
+  void everyKindIsWritten_data() {
+    QTest::addColumn<int>("kind");
+    QTest::addColumn<QByteArray>("begins");
+    QTest::newRow("pdf") << 3 << QByteArray("%PDF-");
+    QTest::newRow("eps") << 4 << QByteArray("%!PS-Adobe");
+    QTest::newRow("png") << 5 << QByteArray("\x89PNG");
+  }
+  void everyKindIsWritten() {
+    QFETCH(int, kind);
+    QFETCH(QByteArray, begins);
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    f.window->showStep(MainWindow::kExport);
+    f.find<QComboBox>("kind")->setCurrentIndex(kind);
+    QVERIFY(!f.find<QComboBox>("form")->isEnabled());
+    QVERIFY(f.find<QComboBox>("fill")->isVisibleTo(f.window.get()));
+    const QString file = f.folder.filePath("badge" + QString::fromStdString(endingFor(f.job().file->format)));
+    f.session().exportTo(file, *f.job().file);
+    QVERIFY(f.settle());
+    QFile written(file);
+    QVERIFY(written.open(QIODevice::ReadOnly));
+    QVERIFY(written.readAll().startsWith(begins));
+    QVERIFY(f.window->sentence().contains("is written"));
+    QVERIFY2(!f.find<QWidget>("receipt")->isVisible(), "no machine reads it");
+  }
+
+  void eachLayerGoesToAFileOfItsOwn() {
+    WindowFixture f(true);
+    QVERIFY(f.open(demoFile("badge.png")));
+    f.window->showStep(MainWindow::kExport);
+    const std::size_t layers = outlinesOf(f.job())->layers.size();
+    QVERIFY(layers > 1);
+    f.find<QCheckBox>("fileEach")->click();
+    QVERIFY(f.job().file->fileEach);
+    f.session().exportTo(f.folder.filePath("badge.dxf"), *f.job().file);
+    QVERIFY(f.settle());
+    const QStringList files = QDir(f.folder.path()).entryList({"badge-*.dxf"});
+    QVERIFY2(files.size() > 1, qPrintable(files.join(" ")));
+    QVERIFY(f.window->sentence().contains("files are written"));
+  }
+
+  void theDrawingIsCopiedAndDragged() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    QTest::keyClick(f.window.get(), Qt::Key_C, Qt::ControlModifier | Qt::ShiftModifier);
+    const QByteArray svg = svgIn(*QApplication::clipboard()->mimeData());
+    const Drawing copied = readDrawing(svg.toStdString(), "x.svg").drawing;
+    QCOMPARE(copied.outlines.size(), outlinesOf(f.job())->outlines.size());
+    const std::unique_ptr<QMimeData> content(f.window->findChild<DragOut*>()->content());
+    QVERIFY(content && content->urls().size() == 1);
+    const QString file = content->urls().first().toLocalFile();
+    QVERIFY(file.endsWith("badge.dxf"));
+    QCOMPARE(readDrawing(file.toStdString()).drawing.outlines.size(), copied.outlines.size());
+  }
+
+  void whatAMachineStumblesOverIsSaidBefore() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    f.window->showStep(MainWindow::kExport);
+    QVERIFY(!f.find<QLabel>("warnings")->isVisible());
+    f.session().edit("Size", {}, [](Job& job) { job.size = {SizeWish::Of::PictureWidth, 2000}; });
+    QVERIFY(f.settle());
+    QVERIFY(f.find<QLabel>("warnings")->isVisibleTo(f.window.get()));
+    QVERIFY(f.find<QLabel>("warnings")->text().contains("px stand behind a millimetre"));
+    f.session().edit("Open", {}, [](Job& job) {
+      const Outline& first = outlinesOf(job)->outlines.front();
+      job.refine = refine::withHandwork({}, {refine::madeByHand(markOf(first), refine::partedAt(first.path(), 0))});
+    });
+    QVERIFY(f.settle());
+    QVERIFY(f.find<QLabel>("warnings")->text().contains("is open"));
+  }
+
+  void theSketchIsCheckedAndTheSolidSaved() {
+    WindowFixture f;
+    f.window->openFile(demoFile("spool-plate.dxf"));
+    QVERIFY(QTest::qWaitFor([&f] { return f.job().drawing && f.session().upToDate(); }, 30'000));
+    f.window->showStep(MainWindow::kExport);
+    QTest::keyClick(f.window.get(), Qt::Key_K, Qt::ControlModifier);
+    auto* dialog = f.find<SketchDialog>("sketchDialog");
+    QVERIFY(dialog != nullptr);
+    QVERIFY(QTest::qWaitFor([dialog] { return dialog->ready(); }, 60'000));
+    auto* text = dialog->findChild<QLabel*>("sketchText");
+    QVERIFY2(text->text().contains("open and were left out"), qPrintable(text->text()));
+    QVERIFY(text->text().contains("cm³"));
+    // Turned by the pointer and by keys.
+    auto* view = dialog->findChild<SolidView*>();
+    const double turn = view->sight().turn;
+    QTest::mousePress(view, Qt::LeftButton, {}, {100, 100});
+    QTest::mouseMove(view, {160, 100});
+    QTest::mouseRelease(view, Qt::LeftButton, {}, {160, 100});
+    QTest::keyClick(view, Qt::Key_Right);
+    QVERIFY(view->sight().turn > turn);
+    auto* thickness = dialog->findChild<LengthField*>("thickness");
+    thickness->selectAll();
+    QTest::keyClicks(thickness, "6");
+    QTest::keyClick(thickness, Qt::Key_Return);
+    QVERIFY(!dialog->ready());
+    QVERIFY(QTest::qWaitFor([dialog] { return dialog->ready(); }, 60'000));
+    const QString file = f.folder.filePath("plate.stl");
+    QVERIFY(dialog->save(file));
+    QVERIFY(QFileInfo(file).size() > 84);
+    QVERIFY(!dialog->save("/nowhere/at/all.stl"));
+    QVERIFY(text->text().contains("all.stl"));
+  }
+
+  void theWishIsInTheJob() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    f.window->showStep(MainWindow::kExport);
+    f.find<QComboBox>("unit")->setCurrentIndex(1);
+    const QString file = f.folder.filePath("wish.snugrim");
+    f.session().saveTo(file);
+    QVERIFY(f.settle());
+    QCOMPARE(loadJob(file.toStdString()).file, f.job().file);
+    QCOMPARE(loadJob(file.toStdString()).file->settings.unit, Unit::Inch);
   }
 
   /// What was refined beyond the picture stands on a page that holds it.

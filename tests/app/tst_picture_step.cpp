@@ -342,10 +342,10 @@ class TestPictureStep : public QObject {
     QTest::keyClick(origin, Qt::Key_Return);
     QCOMPARE(f.job().origin, std::string("drawn by the loft"));
     QVERIFY(f.session().upToDate());
-    ExportSettings settings;
-    settings.withOrigin = true;
+    FileWish wish;
+    wish.settings.withOrigin = true;
     const QString file = f.folder.filePath("noted.svg");
-    f.session().exportTo(file, settings);
+    f.session().exportTo(file, wish);
     QVERIFY(f.settle());
     QFile written(file);
     QVERIFY(written.open(QIODevice::ReadOnly));

@@ -5,15 +5,9 @@
 #include <vector>
 
 #include "core/drawing/drawing.h"
+#include "core/job/file_wish.h"
 
 namespace rim {
-
-/// Where a drawing's coordinates begin in a file.
-enum class OriginAt {
-  Drawing,    ///< they stay
-  LowerLeft,  ///< at the lower left corner of the box round all outlines
-  Centre,     ///< in its middle
-};
 
 /// The drawing moved so that its origin lies there.
 Drawing withOrigin(const Drawing& drawing, OriginAt origin);

@@ -67,9 +67,13 @@ FileKind drawingKindOf(const std::filesystem::path& file) {
   throw InputError("the ending says what a drawing is: .svg and .dxf are read.");
 }
 
-Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings) {
+double exportToleranceMm(const Job& job) {
   constexpr double kShareOfTolerance = 1.0 / 6;
-  return inFormFor(drawingOf(job), kind, settings, job.trace.tolerancePx * kShareOfTolerance * mmPerPixel(job));
+  return job.trace.tolerancePx * kShareOfTolerance * mmPerPixel(job);
+}
+
+Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings) {
+  return inFormFor(drawingOf(job), kind, settings, exportToleranceMm(job));
 }
 
 Drawing inFormFor(Drawing drawing, FileKind kind, const ExportSettings& settings, double toleranceMm) {

@@ -9,19 +9,6 @@
 
 namespace rim {
 
-struct ExportSettings {
-  std::optional<CurveForm> curves;  ///< none: Beziers in SVG, arcs in DXF (lines and arcs in R12)
-  DxfVersion dxf = DxfVersion::Dxf2000;
-  bool withOrigin = false;  ///< the job's note of origin goes into the file
-  Unit unit = Unit::Millimetre;
-  std::optional<bool>
-      filled;  ///< closed outlines in an SVG: filled, or as hairlines; none: filled where all are closed
-
-  bool strokesAsDrawn = false;  ///< lines of a pen in an SVG: as wide as they were drawn, else as hairlines
-
-  friend bool operator==(const ExportSettings&, const ExportSettings&) = default;
-};
-
 enum class FileKind { Svg, Dxf };
 
 /// The ending of a file's name in small letters, with its dot.
@@ -37,6 +24,9 @@ FileKind drawingKindOf(const std::filesystem::path& file);
 /// lines stay within a sixth of the trace's tolerance of what was fitted; the box round all
 /// outlines stays exactly the same, whatever they are made of.
 Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings);
+
+/// How far curves of a job may move when they become arcs or lines in a file, mm.
+double exportToleranceMm(const Job& job);
 
 /// The same for any drawing in mm: made of what the settings say, within `toleranceMm` (> 0) of what it was.
 /// In a DXF no arc turns more than a quarter, but for full circles, which stand there as such.

@@ -1,60 +1,62 @@
 #include "app/steps/export/export_panel.h"
 
-#include <QAction>
-#include <QCheckBox>
-#include <QComboBox>
 #include <QFileInfo>
+#include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
 #include <QSaveFile>
-#include <QSignalBlocker>
 #include <QStyle>
 #include <QVBoxLayout>
 
+#include "app/actions.h"
 #include "app/session.h"
+#include "app/steps/export/drag_out.h"
+#include "app/steps/export/file_form.h"
 #include "app/widgets/counted.h"
 #include "app/widgets/length_text.h"
 #include "app/widgets/panel_parts.h"
+#include "core/io/deliver.h"
 
 namespace rim::app {
-namespace {
 
-enum Kind { kDxf2000, kDxfR12, kSvg };
-
-}  // namespace
-
-ExportPanel::ExportPanel(QAction* exportAction, const Preferences& preferences, QWidget* parent) : QWidget(parent) {
-  QVBoxLayout* layout = panelLayout(this, tr("Export"));
-  kind_ = new QComboBox;
-  kind_->setObjectName("kind");
-  kind_->addItems({tr("DXF (2000)"), tr("DXF (R12)"), tr("SVG")});
-  addRow(layout, tr("&File"), kind_, tr("DXF R12 is for old controllers; it knows lines and arcs only."));
-  kind_->setCurrentIndex(preferences.exportEnding == "svg" ? kSvg : preferences.dxfR12 ? kDxfR12 : kDxf2000);
-  form_ = new QComboBox;
-  form_->setObjectName("form");
-  addRow(layout, tr("&Made of"), form_, tr("What the outlines in the file are made of"));
-  listForms();
-  origin_ = new QCheckBox(tr("With the &note of origin"));
-  origin_->setObjectName("withOrigin");
-  origin_->setToolTip(tr("Writes what the Picture step says about the picture's origin into the file"));
-  layout->addWidget(origin_);
-  addHeading(layout, tr("What will stand in it"));
-  summary_ = addText(layout);
+ExportPanel::ExportPanel(const Session& session, const Actions& actions, QWidget* parent)
+    : QWidget(parent), session_(session) {
+  QVBoxLayout* column = panelLayout(this, tr("Export"));
+  form_ = new FileForm;
+  column->addWidget(form_);
+  connect(form_, &FileForm::wished, this, &ExportPanel::wished);
+  connect(form_, &FileForm::refused, this, &ExportPanel::refused);
+  addHeading(column, tr("What will stand in it"));
+  summary_ = addText(column);
   summary_->setObjectName("summary");
-  layout->addSpacing(10);
-  button_ = new QPushButton(exportAction->text());
-  button_->setObjectName("exportButton");
-  button_->setProperty("role", "main");
-  connect(button_, &QPushButton::clicked, exportAction, &QAction::trigger);
-  connect(exportAction, &QAction::changed, button_, [this, exportAction] {
-    button_->setEnabled(exportAction->isEnabled());
-    button_->setToolTip(exportAction->toolTip());
-  });
-  layout->addWidget(button_);
+  warnings_ = addText(column);
+  warnings_->setObjectName("warnings");
+  warnings_->setProperty("trouble", true);
+  column->addSpacing(10);
+  buildButtons(actions);
+  buildReceipt();
+  column->addStretch(1);
+}
+
+void ExportPanel::buildButtons(const Actions& actions) {
+  auto* column = static_cast<QVBoxLayout*>(layout());
+  QPushButton* button = buttonFor(actions.exportFile);
+  button->setObjectName("exportButton");
+  button->setProperty("role", "main");
+  column->addWidget(button);
+  auto* row = new QHBoxLayout;
+  row->addWidget(buttonFor(actions.copyDrawing));
+  drag_ = new DragOut(session_);
+  connect(drag_, &DragOut::refused, this, &ExportPanel::refused);
+  row->addWidget(drag_, 1);
+  column->addLayout(row);
+  column->addWidget(buttonFor(actions.sketch));
+}
+
+void ExportPanel::buildReceipt() {
   receiptPart_ = new QWidget;
   receiptPart_->setObjectName("receipt");
-  auto* receipt = new QVBoxLayout(receiptPart_);
-  receipt->setContentsMargins(0, 14, 0, 0);
+  auto* receipt = partLayout(receiptPart_, 14);
   addHeading(receipt, tr("Receipt: what is in the file"));
   receiptTitle_ = addText(receipt);
   receiptTitle_->setObjectName("receiptTitle");
@@ -72,13 +74,7 @@ ExportPanel::ExportPanel(QAction* exportAction, const Preferences& preferences, 
   connect(saveReceipt_, &QPushButton::clicked, this, &ExportPanel::saveReceipt);
   receipt->addWidget(saveReceipt_);
   receiptPart_->hide();
-  layout->addWidget(receiptPart_);
-  layout->addStretch(1);
-  connect(kind_, &QComboBox::currentIndexChanged, this, [this] {
-    listForms();
-    emit settingsChanged();
-  });
-  connect(form_, &QComboBox::currentIndexChanged, this, &ExportPanel::settingsChanged);
+  layout()->addWidget(receiptPart_);
 }
 
 void ExportPanel::showReceipt(const QString& file, std::shared_ptr<const Receipt> receipt, Unit unit) {
@@ -142,33 +138,43 @@ void ExportPanel::saveReceipt() {
   }
 }
 
-void ExportPanel::listForms() {
-  const QSignalBlocker quiet(form_);
-  form_->clear();
-  const auto add = [this](const QString& name, CurveForm form) { form_->addItem(name, static_cast<int>(form)); };
-  if (kind_->currentIndex() == kSvg) add(tr("lines and curves"), CurveForm::Beziers);
-  add(tr("lines and arcs"), CurveForm::Arcs);
-  add(tr("straight lines"), CurveForm::Lines);
-  if (kind_->currentIndex() == kDxf2000) add(tr("lines and splines"), CurveForm::Beziers);
+FileWish ExportPanel::wish() const { return session_.job().file.value_or(lastFileWish()); }
+
+void ExportPanel::show(Unit unit) {
+  const auto outlines = session_.upToDate() && session_.hasWork() ? outlinesOf(session_.job()) : nullptr;
+  form_->show(wish(), outlines && outlines->layers.size() > 1, !session_.job().origin.empty(), unit);
+  showSummary(unit);
 }
 
-FileKind ExportPanel::kind() const { return kind_->currentIndex() == kSvg ? FileKind::Svg : FileKind::Dxf; }
-
-ExportSettings ExportPanel::settings() const {
-  ExportSettings settings;
-  settings.curves = static_cast<CurveForm>(form_->currentData().toInt());
-  settings.dxf = kind_->currentIndex() == kDxfR12 ? DxfVersion::R12 : DxfVersion::Dxf2000;
-  settings.withOrigin = origin_->isChecked() && origin_->isEnabled();
-  return settings;
+QStringList ExportPanel::warnings() const {
+  QStringList all;
+  const Job& job = session_.job();
+  const Drawing drawing = drawingOf(job);
+  const Counts counts = countsOf(pathsOf(drawing));
+  const std::size_t open = counts.open - std::min(counts.open, openPenLines(drawing));
+  if (open > 0)
+    all << counted(open, tr("1 outline is open: a machine cannot cut it out."),
+                   tr("%1 outlines are open: a machine cannot cut them out."));
+  if (const auto& findings = session_.findings(); findings && !findings->empty())
+    all << counted(findings->size(), tr("1 finding is left in the Mend step."),
+                   tr("%1 findings are left in the Mend step."));
+  constexpr double kLeastPxPerMm = 2;
+  const double k = mmPerPixel(job);
+  if (!job.drawing && 1 / k < kLeastPxPerMm)
+    all << tr("Only %1 px stand behind a millimetre of this size; small things are not known better than that.")
+               .arg(1 / k, 0, 'f', 1);
+  return all;
 }
 
-void ExportPanel::show(const Session& session, Unit unit) {
-  origin_->setEnabled(!session.job().origin.empty());
-  if (!session.hasWork() || !session.upToDate()) {
-    summary_->setText(session.hasWork() ? tr("Tracing…") : tr("Nothing yet: open a picture or a drawing first."));
+void ExportPanel::showSummary(Unit unit) {
+  warnings_->hide();
+  if (!session_.hasWork() || !session_.upToDate()) {
+    summary_->setText(session_.hasWork() ? tr("Tracing…") : tr("Nothing yet: open a picture or a drawing first."));
     return;
   }
-  const Drawing drawing = drawingFor(session.job(), kind(), settings());
+  const FileWish wanted = wish();
+  const bool dxf = endingFor(wanted.format) == ".dxf";
+  const Drawing drawing = drawingFor(session_.job(), dxf ? FileKind::Dxf : FileKind::Svg, settingsFor(wanted));
   const Counts counts = countsOf(pathsOf(drawing));
   const Box box = boxOf(pathsOf(drawing));
   if (counts.outlines == 0) {
@@ -184,9 +190,12 @@ void ExportPanel::show(const Session& session, Unit unit) {
                         .arg(counts.open)
                         .arg(segments.join(", "), lengthText(box.width(), unit), lengthWithUnit(box.height(), unit),
                              lengthWithUnit(std::round(totalLength(pathsOf(drawing)) * 10) / 10, unit)));
+  const QStringList sentences = warnings();
+  warnings_->setText(sentences.join("\n"));
+  warnings_->setVisible(!sentences.isEmpty());
 }
 
-QString ExportPanel::stateLine(const Session& session, Unit unit) const {
+QString ExportPanel::stateLine(const Session& session, Unit unit) {
   if (!session.hasWork()) return tr("nothing yet");
   const Drawing drawing = drawingOf(session.shown());
   const Box box = boxOf(pathsOf(drawing));

@@ -3,37 +3,37 @@
 #include <QWidget>
 
 #include "app/preferences.h"
-#include "core/io/export.h"
 #include "core/io/receipt.h"
+#include "core/job/file_wish.h"
 
-class QAction;
-class QCheckBox;
-class QComboBox;
 class QLabel;
 class QPushButton;
 
 namespace rim::app {
 
+class DragOut;
+class FileForm;
 class Session;
+struct Actions;
 
 /// The Export step: what kind of file, made of what, and what will stand in it.
 class ExportPanel : public QWidget {
   Q_OBJECT
 
  public:
-  ExportPanel(QAction* exportAction, const Preferences& preferences, QWidget* parent = nullptr);
-  void show(const Session& session, Unit unit);
+  ExportPanel(const Session& session, const Actions& actions, QWidget* parent = nullptr);
+  void show(Unit unit);
 
-  FileKind kind() const;
-  ExportSettings settings() const;
+  /// The file that is wanted of the job.
+  FileWish wish() const;
   /// Shows what a fresh reading of the file that was written found.
   void showReceipt(const QString& file, std::shared_ptr<const Receipt> receipt, Unit unit);
 
   /// "DXF, 214 × 180 mm", the state line of the step.
-  QString stateLine(const Session& session, Unit unit) const;
+  static QString stateLine(const Session& session, Unit unit);
 
  signals:
-  void settingsChanged();
+  void wished(const rim::FileWish& wish);
   /// A place of the receipt was clicked, mm.
   void placeWanted(rim::Point mm);
   void mendingWanted();
@@ -41,15 +41,19 @@ class ExportPanel : public QWidget {
   void refused(const QString& sentence);
 
  private:
-  void listForms();
+  void buildButtons(const Actions& actions);
+  void buildReceipt();
+  void showSummary(Unit unit);
+  /// Sentences on what a machine may stumble over.
+  QStringList warnings() const;
   void follow(const QString& link);
   void saveReceipt();
 
-  QComboBox* kind_;
-  QComboBox* form_;
-  QCheckBox* origin_;
+  const Session& session_;
+  FileForm* form_;
   QLabel* summary_;
-  QPushButton* button_;
+  QLabel* warnings_;
+  DragOut* drag_;
   QWidget* receiptPart_;
   QLabel* receiptTitle_;
   QLabel* receiptText_;

@@ -4,13 +4,9 @@
 #include <string>
 
 #include "core/drawing/drawing.h"
+#include "core/job/file_wish.h"
 
 namespace rim {
-
-enum class DxfVersion {
-  R12,      ///< AC1009: POLYLINE with vertices, for old controllers
-  Dxf2000,  ///< AC1015: LWPOLYLINE, and SPLINE for curves
-};
 
 /// Writes the drawing as DXF in its unit, y up, with $INSUNITS, $MEASUREMENT and the
 /// extents of the outlines. Every path of lines and arcs becomes one polyline with bulges; a path

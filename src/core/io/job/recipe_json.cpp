@@ -5,6 +5,7 @@
 #include "core/error.h"
 #include "core/io/common/json_number.h"
 #include "core/io/job/colour_json.h"
+#include "core/io/job/file_wish_json.h"
 #include "core/io/job/mend_json.h"
 #include "core/io/job/preparation_json.h"
 #include "core/io/job/refine_json.h"
@@ -33,15 +34,17 @@ Json jsonOf(const Recipe& job) {
              {"ends", kStrokeEndsNames[static_cast<std::size_t>(job.trace.strokes.ends)]}};
   if (job.trace.strokes.limitPx) trace["stroke-limit-px"] = *job.trace.strokes.limitPx;
   if (job.trace.threshold) trace["threshold"] = *job.trace.threshold;
-  return {{"snugrim-job", kVersion},
-          {"picture", {{"name", job.original.name}, {"dots-per-inch", job.original.dotsPerInch}}},
-          {"origin", job.origin},
-          {"preparation", steps},
-          {"colours", toJson(job.colours)},
-          {"trace", trace},
-          {"mend", toJson(job.mend)},
-          {"refine", refined},
-          {"size", {{"of", kSizes[static_cast<int>(job.size.of)]}, {"value", job.size.value}}}};
+  Json json{{"snugrim-job", kVersion},
+            {"picture", {{"name", job.original.name}, {"dots-per-inch", job.original.dotsPerInch}}},
+            {"origin", job.origin},
+            {"preparation", steps},
+            {"colours", toJson(job.colours)},
+            {"trace", trace},
+            {"mend", toJson(job.mend)},
+            {"refine", refined},
+            {"size", {{"of", kSizes[static_cast<int>(job.size.of)]}, {"value", job.size.value}}}};
+  if (job.file) json["file"] = toJson(*job.file);
+  return json;
 }
 
 TraceSettings traceFrom(const Json& json) {
@@ -95,6 +98,7 @@ void readRecipe(const Json& json, Recipe& recipe) {
   recipe.size = sizeFrom(json["size"]);
   if (json.contains("mend")) recipe.mend = mendWorkFrom(json["mend"]);
   for (const Json& step : json.value("refine", Json::array())) recipe.refine.push_back(refineStepFrom(step));
+  if (json.contains("file")) recipe.file = fileWishFrom(json["file"]);
 }
 
 }  // namespace rim

@@ -18,13 +18,13 @@
 #include "app/steps/refine/hand/select_tool.h"
 #include "app/widgets/counted.h"
 #include "app/widgets/panel_parts.h"
+#include "app/widgets/svg_mime.h"
 #include "core/io/read_drawing.h"
 #include "core/io/svg/write_svg.h"
 
 namespace rim::app {
 namespace {
 
-constexpr char kSvgType[] = "image/svg+xml";
 constexpr double kBesideMm = 2;  // a copy lies so far to the right and below
 
 }  // namespace
@@ -258,17 +258,13 @@ void Handwork::copyChosen() {
   some.outlines = chosenOutlines();
   if (some.outlines.empty()) return;
   const double k = mmPerPixel(session_.job());
-  const QByteArray svg = QByteArray::fromStdString(svgText(inFrame(some, Frame::Millimetres, k)));
-  auto* content = new QMimeData;
-  content->setData(kSvgType, svg);
-  content->setText(QString::fromUtf8(svg));
-  QApplication::clipboard()->setMimeData(content);
+  QApplication::clipboard()->setMimeData(
+      svgContent(QByteArray::fromStdString(svgText(inFrame(some, Frame::Millimetres, k)))));
 }
 
 bool Handwork::paste(const QMimeData* content) {
   if (content == nullptr || !session_.upToDate()) return false;
-  QByteArray svg = content->data(kSvgType);
-  if (svg.isEmpty() && content->text().contains("<svg")) svg = content->text().toUtf8();
+  const QByteArray svg = svgIn(*content);
   if (svg.isEmpty()) return false;
   const auto read = outcomeOf([&svg] { return readDrawing(svg.toStdString(), "clipboard.svg"); });
   if (!read.trouble.isEmpty()) {

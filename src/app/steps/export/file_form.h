@@ -1,0 +1,59 @@
+#pragma once
+
+#include <QWidget>
+
+#include "app/preferences.h"
+#include "app/steps/export/presets.h"
+
+class QCheckBox;
+class QComboBox;
+class QPushButton;
+
+namespace rim::app {
+
+class LengthField;
+
+/// Asks what file is wanted: for what machine, of what kind, made of what, how its outlines lie in it.
+class FileForm : public QWidget {
+  Q_OBJECT
+
+ public:
+  explicit FileForm(QWidget* parent = nullptr);
+
+  /// Shows a wish; `layers`: whether the drawing has more than one, `note`: whether there is a note of origin.
+  void show(const FileWish& wish, bool layers, bool note, Unit unit);
+  const FileWish& wish() const { return wish_; }
+
+ signals:
+  /// Something was chosen.
+  void wished(const rim::FileWish& wish);
+  void refused(const QString& sentence);
+
+ private:
+  void buildPreset();
+  void buildRows();
+  void listForms();
+  void listPresets();
+  void namePreset();
+  void take();
+  void keepAsPreset();
+
+  FileWish wish_;
+  bool filling_ = false;  ///< while the form shows something, nothing is chosen by anybody
+  QComboBox* preset_;
+  QPushButton* keep_;
+  QComboBox* kind_;
+  QComboBox* form_;
+  QComboBox* unit_;
+  QComboBox* origin_;
+  QComboBox* page_;
+  LengthField* margin_;
+  QWidget* marginRow_;
+  QComboBox* look_;
+  QWidget* lookRow_;
+  QCheckBox* note_;
+  QCheckBox* fileEach_;
+  double marginMm_ = 0;
+};
+
+}  // namespace rim::app

@@ -1,0 +1,28 @@
+#pragma once
+
+#include <QList>
+#include <QString>
+
+#include "core/job/file_wish.h"
+
+namespace rim::app {
+
+/// A way to write files that has a name.
+struct Preset {
+  QString name;
+  FileWish wish;
+  bool own = false;  ///< kept by the person, who may drop it
+};
+
+/// For laser, router, plasma and a CAD sketch; then those that the person kept, by name.
+QList<Preset> presets();
+
+/// Keeps a wish under a name; one of that name is replaced. False: the name is empty, or one that ships.
+bool keepPreset(const QString& name, const FileWish& wish);
+void dropPreset(const QString& name);
+
+/// The wish that was used last, for the next job.
+FileWish lastFileWish();
+void rememberFileWish(const FileWish& wish);
+
+}  // namespace rim::app

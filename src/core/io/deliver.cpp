@@ -1,0 +1,103 @@
+#include "core/io/deliver.h"
+
+#include <algorithm>
+
+#include "core/io/arrange.h"
+#include "core/io/print/print.h"
+
+namespace rim {
+namespace {
+
+std::optional<PrintKind> printKindOf(const std::filesystem::path& file) {
+  const std::string ending = endingOf(file);
+  if (ending == ".pdf") return PrintKind::Pdf;
+  if (ending == ".eps") return PrintKind::Eps;
+  if (ending == ".png") return PrintKind::Png;
+  return {};
+}
+
+/// A layer's name as a part of a file's name: what a path would be taken for is left out.
+std::string fileName(const std::string& layer) {
+  std::string name;
+  for (const char c : layer) name += c == '/' || c == '\\' || c == '\0' || c == ':' ? '_' : c;
+  if (name == "." || name == "..") name = "_";
+  return name;
+}
+
+}  // namespace
+
+bool isPrint(const std::filesystem::path& file) { return printKindOf(file).has_value(); }
+
+std::string endingFor(FileFormat format) {
+  switch (format) {
+    case FileFormat::Dxf2000:
+    case FileFormat::DxfR12:
+      return ".dxf";
+    case FileFormat::Svg:
+      return ".svg";
+    case FileFormat::Pdf:
+      return ".pdf";
+    case FileFormat::Eps:
+      return ".eps";
+    case FileFormat::Png:
+      return ".png";
+  }
+  return ".dxf";
+}
+
+ExportSettings settingsFor(const FileWish& wish) {
+  ExportSettings settings = wish.settings;
+  settings.dxf = wish.format == FileFormat::DxfR12 ? DxfVersion::R12 : DxfVersion::Dxf2000;
+  return settings;
+}
+
+Drawing arranged(const Drawing& drawing, const ExportSettings& settings) {
+  const Drawing placed = withOrigin(drawing, settings.origin);
+  return settings.marginMm ? onArtworkPage(placed, *settings.marginMm) : placed;
+}
+
+Delivered deliver(const Drawing& drawing, const std::filesystem::path& file, const ExportSettings& settings,
+                  double toleranceMm, const std::string& note) {
+  if (const auto kind = printKindOf(file)) {
+    const bool hasPage = drawing.pageWidth > 0 && drawing.pageHeight > 0;
+    const Drawing page = hasPage ? onItsPage(drawing) : onArtworkPage(drawing, 1);
+    print(page, file, *kind, {settings.filled.value_or(*kind == PrintKind::Png), settings.dpi});
+    return {file, page};
+  }
+  const FileKind kind = fileKindOf(file);
+  const Drawing formed = inFormFor(drawing, kind, settings, toleranceMm);
+  writeDrawing(formed, file, settings, note);
+  return {file, asWritten(formed, kind)};
+}
+
+std::vector<Delivered> byLayerFiles(const Drawing& drawing, const std::filesystem::path& file) {
+  std::vector<Delivered> files;
+  std::vector<std::string> used;
+  for (auto& [name, alone] : byLayer(drawing)) {
+    const std::string stem = file.stem().string();
+    std::string own = stem;
+    if (!name.empty()) own += "-" + fileName(name);
+    for (int k = 2; std::find(used.begin(), used.end(), own) != used.end(); ++k)
+      own = stem + "-" + fileName(name) + "-" + std::to_string(k);
+    used.push_back(own);
+    files.push_back({file.parent_path() / (own + file.extension().string()), std::move(alone)});
+  }
+  return files;
+}
+
+std::vector<Delivered> deliverJob(const Job& job, const std::filesystem::path& file, const FileWish& wish) {
+  const ExportSettings settings = settingsFor(wish);
+  const std::string note = settings.withOrigin ? job.origin : std::string();
+  const bool asItLies = settings.origin == OriginAt::Drawing && !settings.marginMm;
+  if (!wish.fileEach && asItLies && !isPrint(file)) {
+    exportJob(job, file, settings);
+    return {{file, writtenFor(job, fileKindOf(file), settings)}};
+  }
+  const Drawing drawing = arranged(drawingOf(job), settings);
+  std::vector<Delivered> files{{file, drawing}};
+  if (wish.fileEach) files = byLayerFiles(drawing, file);
+  for (Delivered& one : files) one = deliver(one.drawing, one.file, settings, exportToleranceMm(job), note);
+  return files;
+}
+
+}  // namespace rim

@@ -1,0 +1,39 @@
+#pragma once
+
+#include <filesystem>
+#include <vector>
+
+#include "core/io/export.h"
+
+namespace rim {
+
+/// Whether a file of this name is looked at or printed (PDF, EPS, PNG), not read by a machine.
+bool isPrint(const std::filesystem::path& file);
+
+/// The ending of such files, with its dot, and the settings that go with the format alone (the version of a DXF).
+std::string endingFor(FileFormat format);
+ExportSettings settingsFor(const FileWish& wish);
+
+/// A file that was written, and the drawing (mm) as it stands there.
+struct Delivered {
+  std::filesystem::path file;
+  Drawing drawing;
+};
+
+/// Writes a drawing (mm) whose place is settled as the file's ending says: .svg, .dxf, .pdf, .eps or .png. Curves
+/// become what the settings say within `toleranceMm` (> 0). Throws InputError (unknown ending, nothing to show) or
+/// WriteError.
+Delivered deliver(const Drawing& drawing, const std::filesystem::path& file, const ExportSettings& settings,
+                  double toleranceMm, const std::string& note = {});
+
+/// The drawing with its origin and page as the settings say.
+Drawing arranged(const Drawing& drawing, const ExportSettings& settings);
+
+/// The files, named like `file` with the layer's name behind it, that each layer of a drawing goes to; the file itself
+/// where there are no layers.
+std::vector<Delivered> byLayerFiles(const Drawing& drawing, const std::filesystem::path& file);
+
+/// Writes a job's outlines as they were wished for; `file` with the format's ending. Throws as above.
+std::vector<Delivered> deliverJob(const Job& job, const std::filesystem::path& file, const FileWish& wish);
+
+}  // namespace rim

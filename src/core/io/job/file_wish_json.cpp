@@ -1,0 +1,55 @@
+#include "core/io/job/file_wish_json.h"
+
+#include <nlohmann/json.hpp>
+
+#include "core/error.h"
+#include "core/io/common/json_number.h"
+
+namespace rim {
+namespace {
+
+using Json = nlohmann::json;
+
+constexpr const char* kFormats[] = {"dxf-2000", "dxf-r12", "svg", "pdf", "eps", "png"};
+constexpr const char* kForms[] = {"beziers", "arcs", "lines"};
+constexpr const char* kOrigins[] = {"drawing", "lower-left", "centre"};
+constexpr const char* kUnits[] = {"mm", "in"};
+constexpr double kMostMarginMm = 10'000;
+constexpr double kMostDpi = 10'000;
+
+}  // namespace
+
+Json toJson(const FileWish& wish) {
+  const ExportSettings& s = wish.settings;
+  Json json{{"format", kFormats[static_cast<int>(wish.format)]},
+            {"unit", kUnits[s.unit == Unit::Inch ? 1 : 0]},
+            {"origin", kOrigins[static_cast<int>(s.origin)]},
+            {"note", s.withOrigin},
+            {"strokes-as-drawn", s.strokesAsDrawn},
+            {"dpi", s.dpi},
+            {"file-each", wish.fileEach}};
+  if (s.curves) json["curves"] = kForms[static_cast<int>(*s.curves)];
+  if (s.filled) json["filled"] = *s.filled;
+  if (s.marginMm) json["margin"] = *s.marginMm;
+  return json;
+}
+
+FileWish fileWishFrom(const Json& json) {
+  if (!json.is_object()) throw InputError("what is said about the file to write is damaged.");
+  FileWish wish;
+  ExportSettings& s = wish.settings;
+  wish.format = static_cast<FileFormat>(oneOf(kFormats, json, "format"));
+  s.dxf = wish.format == FileFormat::DxfR12 ? DxfVersion::R12 : DxfVersion::Dxf2000;
+  s.unit = oneOf(kUnits, json, "unit") == 1 ? Unit::Inch : Unit::Millimetre;
+  s.origin = static_cast<OriginAt>(oneOf(kOrigins, json, "origin"));
+  s.withOrigin = flagIn(json, "note", false);
+  s.strokesAsDrawn = flagIn(json, "strokes-as-drawn", false);
+  s.dpi = numberIn(json, "dpi", 1, kMostDpi);
+  if (json.contains("curves")) s.curves = static_cast<CurveForm>(oneOf(kForms, json, "curves"));
+  if (json.contains("filled")) s.filled = flagIn(json, "filled", false);
+  if (json.contains("margin")) s.marginMm = numberIn(json, "margin", 0, kMostMarginMm);
+  wish.fileEach = flagIn(json, "file-each", false);
+  return wish;
+}
+
+}  // namespace rim

@@ -1,0 +1,52 @@
+#pragma once
+
+#include <optional>
+#include <string>
+
+#include "core/geometry/curve_form.h"
+#include "core/geometry/units.h"
+
+namespace rim {
+
+enum class DxfVersion {
+  R12,      ///< AC1009: POLYLINE with vertices, for old controllers
+  Dxf2000,  ///< AC1015: LWPOLYLINE, and SPLINE for curves
+};
+
+/// Where a drawing's coordinates begin in a file.
+enum class OriginAt {
+  Drawing,    ///< they stay
+  LowerLeft,  ///< at the lower left corner of the box round all outlines
+  Centre,     ///< in its middle
+};
+
+/// What a file is made of, and how its outlines lie in it.
+struct ExportSettings {
+  std::optional<CurveForm> curves;  ///< none: Beziers in SVG, arcs in DXF (lines and arcs in R12)
+  DxfVersion dxf = DxfVersion::Dxf2000;
+  bool withOrigin = false;  ///< the job's note of origin goes into the file
+  Unit unit = Unit::Millimetre;
+  std::optional<bool>
+      filled;  ///< closed outlines in an SVG: filled, or as hairlines; none: filled where all are closed
+
+  bool strokesAsDrawn = false;  ///< lines of a pen in an SVG: as wide as they were drawn, else as hairlines
+  OriginAt origin = OriginAt::Drawing;
+  std::optional<double> marginMm;  ///< the page is the box round all outlines and so much on every side
+  double dpi = 300;                ///< of a PNG
+
+  friend bool operator==(const ExportSettings&, const ExportSettings&) = default;
+};
+
+/// What outlines are written as.
+enum class FileFormat { Dxf2000, DxfR12, Svg, Pdf, Eps, Png };
+
+/// The file that the person wants of a job.
+struct FileWish {
+  FileFormat format = FileFormat::Dxf2000;
+  ExportSettings settings;
+  bool fileEach = false;  ///< one file a layer
+
+  friend bool operator==(const FileWish&, const FileWish&) = default;
+};
+
+}  // namespace rim
