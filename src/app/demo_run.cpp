@@ -207,6 +207,17 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          w.actions().sketch->trigger();
          waitFor([&w] { return w.findChild<SketchDialog*>() != nullptr && w.findChild<SketchDialog*>()->ready(); });
        }},
+      {"draw",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kRefine);
+         auto* panel = w.findChild<RefinePanel*>();
+         waitFor([panel] { return panel->offers() != nullptr; });
+         panel->handwork().take(Hand::Draw);
+         const ToolView view{w.bench().viewport(), 320};
+         panel->handwork().tool().press({160, 160}, view);
+         panel->handwork().tool().release({160, 160}, view);
+         panel->handwork().tool().move({253.5, 160}, view);
+       }},
       {"empty", [](MainWindow&) {}},
   };
   return all;

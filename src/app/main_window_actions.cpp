@@ -24,6 +24,7 @@
 #include "app/steps/picture/picture_panel.h"
 #include "app/steps/picture/practice_camera_dialog.h"
 #include "app/steps/refine/hand/handwork.h"
+#include "app/steps/refine/hand/snapping.h"
 #include "app/steps/refine/refine_panel.h"
 #include "app/steps/trace/trace_panel.h"
 #include "app/widgets/busy_line.h"
@@ -87,6 +88,16 @@ void MainWindow::buildMenus() {
   refine->addActions(actions_.hand.tools->actions());
   refine->addSeparator();
   refine->addActions({actions_.chooseAll, actions_.deleteChosen});
+  QMenu* snaps = refine->addMenu(tr("Sna&p to"));
+  snaps->addAction(actions_.hand.snap);
+  snaps->addSeparator();
+  for (std::size_t k = 0; k < refine::kSnaps; ++k) {
+    const auto to = static_cast<refine::SnapTo>(k);
+    QAction* one = snaps->addAction(snapWord(to));
+    one->setCheckable(true);
+    one->setChecked(true);
+    connect(one, &QAction::toggled, this, [this, to](bool on) { refinePanel_->handwork().snapping().want(to, on); });
+  }
   refine->addMenu(tr("No&des and segments"))->addActions(actions_.hand.ofNodes());
 
   QMenu* look = menuBar()->addMenu(tr("&Look"));

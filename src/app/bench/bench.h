@@ -94,6 +94,7 @@ class Bench : public QWidget {
   void speckPressed(const rim::app::Speck& speck);
 
  protected:
+  bool event(QEvent* event) override;
   void paintEvent(QPaintEvent* event) override;
   void resizeEvent(QResizeEvent* event) override;
   void wheelEvent(QWheelEvent* event) override;

@@ -90,6 +90,20 @@ void Bench::leaveEvent(QEvent*) {
   update();
 }
 
+/// What is typed into a tool is no shortcut.
+bool Bench::event(QEvent* event) {
+  if (event->type() == QEvent::ShortcutOverride && tool_ != nullptr && tool_->takesTyping()) {
+    const auto* key = static_cast<QKeyEvent*>(event);
+    const bool plain = (key->modifiers() & ~(Qt::ShiftModifier | Qt::KeypadModifier)) == 0;
+    const bool ends = key->key() == Qt::Key_Return || key->key() == Qt::Key_Enter || key->key() == Qt::Key_Backspace;
+    if (plain && (ends || (!key->text().isEmpty() && key->text().front().isPrint()))) {
+      event->accept();
+      return true;
+    }
+  }
+  return QWidget::event(event);
+}
+
 /// Arrow keys move what a tool has chosen by a pixel, with Shift or Ctrl by ten; Space chooses the next.
 bool Bench::keyForTool(const QKeyEvent& event) {
   if (tool_ == nullptr) return false;
@@ -111,6 +125,7 @@ bool Bench::keyForTool(const QKeyEvent& event) {
 }
 
 void Bench::keyPressEvent(QKeyEvent* event) {
+  if (tool_ != nullptr && tool_->takesTyping() && tool_->type(event->text(), event->key())) return;
   if (keyForTool(*event)) {
     setAccessibleDescription(tool_->chosenText());
     return;

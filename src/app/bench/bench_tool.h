@@ -47,6 +47,10 @@ class BenchTool : public QObject {
   /// What nudge() moves and where it is, in words; empty when there is nothing.
   virtual QString chosenText() const { return {}; }
 
+  /// Whether keys are typed into the tool at this moment, before they mean anything else.
+  virtual bool takesTyping() const { return false; }
+  /// A key that is typed into it; false: it means nothing there.
+  virtual bool type(const QString& /*text*/, int /*key*/) { return false; }
   /// What to do next, or what came of the last thing, in one line at the foot of the bench; empty: nothing.
   virtual QString hint() const { return {}; }
   /// The pointer over the bench.

@@ -156,7 +156,7 @@ void RefinePanel::show(Unit unit) {
   const Job& job = session_.job();
   list_->show(job.refine, unit);
   const Job& shown = session_.shown();
-  hand_->show();
+  hand_->show(unit);
   double most = 0;
   for (const Change& c : shown.refineChanges) most = std::max(most, c.movedMm);
   changes_->setVisible(!shown.refineChanges.empty());

@@ -20,7 +20,9 @@ HandActions::HandActions(ActionBook& book, QObject* owner) {
                         add("Nod&es", "Take hold of nodes, segments and their handles", "6"),
                         add("Mee&t", "Lead two open ends on until they meet", "7"),
                         add("&Corner brush", "Sweep over a bad corner: it is rebuilt from its sides", "8"),
-                        add("Smooth &brush", "Sweep along a shaky stretch: it becomes smooth", "9")}) {
+                        add("Smooth &brush", "Sweep along a shaky stretch: it becomes smooth", "9"),
+                        add("&Draw", "Draw a circle, a rectangle or another shape", "D"),
+                        add("Measu&re", "Measure between two places, and what is under the pointer", "0")}) {
     tool->setCheckable(true);
     tools->addAction(tool);
   }
@@ -40,6 +42,9 @@ HandActions::HandActions(ActionBook& book, QObject* owner) {
   slanting = add("Line up, slanting", "The chosen nodes come to the line from the first to the last", "");
   spread = add("Spread evenly", "The chosen nodes come to even distances between the first and the last", "");
   duplicate = add("Dou&ble", "A copy of the chosen outlines, a little beside them", "Ctrl+D");
+  snap = add("Sna&p", "Places come to nodes, middles, centres and lines nearby", "Q");
+  snap->setCheckable(true);
+  snap->setChecked(true);
   copy = add("Cop&y", "The chosen outlines to the clipboard, as SVG", "Ctrl+C");
   cut = add("C&ut", "The same, and take them out of the drawing", "Ctrl+X");
 }

@@ -26,6 +26,7 @@ struct HandActions {
   QAction* slanting;
   QAction* spread;
   QAction* duplicate;
+  QAction* snap;
   QAction* copy;
   QAction* cut;
 
@@ -34,6 +35,6 @@ struct HandActions {
 };
 
 /// The tools.
-enum class Hand { Outlines, Nodes, Meet, CornerBrush, SmoothBrush };
+enum class Hand { Outlines, Nodes, Meet, CornerBrush, SmoothBrush, Draw, Measure };
 
 }  // namespace rim::app

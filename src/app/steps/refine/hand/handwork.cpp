@@ -12,10 +12,14 @@
 
 #include "app/actions.h"
 #include "app/session.h"
+#include "app/steps/refine/hand/arrange_bar.h"
+#include "app/steps/refine/hand/measure_tool.h"
 #include "app/steps/refine/hand/meet_tool.h"
 #include "app/steps/refine/hand/node_tool.h"
 #include "app/steps/refine/hand/outline_brush.h"
 #include "app/steps/refine/hand/select_tool.h"
+#include "app/steps/refine/hand/shape_bar.h"
+#include "app/steps/refine/hand/shape_tool.h"
 #include "app/widgets/counted.h"
 #include "app/widgets/panel_parts.h"
 #include "app/widgets/svg_mime.h"
@@ -30,9 +34,21 @@ constexpr double kBesideMm = 2;  // a copy lies so far to the right and below
 }  // namespace
 
 Handwork::Handwork(Session& session, Actions& actions, QWidget* parent)
-    : QWidget(parent), session_(session), actions_(actions), select_(new SelectTool(this)), nodes_(new NodeTool(this)) {
-  tools_ = {select_, nodes_, new MeetTool(this), new OutlineBrush(OutlineBrush::Does::Corner, this),
-            new OutlineBrush(OutlineBrush::Does::Smooth, this)};
+    : QWidget(parent),
+      session_(session),
+      actions_(actions),
+      select_(new SelectTool(this)),
+      nodes_(new NodeTool(this)),
+      snapping_(new Snapping(this)) {
+  auto* shapes = new ShapeTool(*snapping_, this);
+  tools_ = {select_,
+            nodes_,
+            new MeetTool(this),
+            new OutlineBrush(OutlineBrush::Does::Corner, this),
+            new OutlineBrush(OutlineBrush::Does::Smooth, this),
+            shapes,
+            new MeasureTool(*snapping_, this)};
+  nodes_->setSnapping(snapping_);
   partLayout(this);
   buildTools();
   buildButtons();
@@ -40,9 +56,21 @@ Handwork::Handwork(Session& session, Actions& actions, QWidget* parent)
     connect(tool, &HandTool::made, this, &Handwork::change);
     connect(tool, &HandTool::refused, this, &Handwork::refused);
   }
-  connect(select_, &SelectTool::chosenChanged, this, &Handwork::showAllowed);
+  connect(select_, &SelectTool::chosenChanged, this, &Handwork::followChosen);
   connect(select_, &SelectTool::moved, this, &Handwork::moveChosen);
   connect(nodes_, &NodeTool::chosenChanged, this, &Handwork::showAllowed);
+  connect(shapes, &ShapeTool::drawn, this, [this](const Path& path) {
+    const auto kept = Hand::Draw;  // one shape after the other
+    addNew(tr("Draw"), {refine::madeByHand({}, {path})});
+    take(kept);
+  });
+  // Lengths of a shape are in mm, the tool works in px.
+  connect(shapes_, &ShapeBar::wished, this, [this, shapes](const refine::ShapeWish& wish) {
+    refine::ShapeWish inPx = wish;
+    inPx.rounding /= session_.hasWork() ? mmPerPixel(session_.job()) : 1;
+    shapes->setWish(inPx);
+  });
+  connect(actions_.hand.snap, &QAction::toggled, snapping_, &Snapping::setOn);
   connectNodes();
 }
 
@@ -54,11 +82,11 @@ void Handwork::buildTools() {
   const QList<QAction*> tools = actions_.hand.tools->actions();
   for (int i = 0; i < tools.size(); ++i) {
     QPushButton* button = buttonFor(tools[i]);
-    // Three short names above two long ones.
+    // Three short names, two long ones, two short ones.
     if (i < 3) {
       grid->addWidget(button, 0, 2 * i, 1, 2);
     } else {
-      grid->addWidget(button, 1, 3 * (i - 3), 1, 3);
+      grid->addWidget(button, 1 + (i - 3) / 2, 3 * ((i - 3) % 2), 1, 3);
     }
   }
   column->addLayout(grid);
@@ -79,6 +107,12 @@ void Handwork::buildButtons() {
   outlines->addWidget(buttonFor(actions_.chooseAll));
   outlines->addWidget(buttonFor(actions_.hand.duplicate));
   column->addWidget(forOutlines_);
+  arrange_ = new ArrangeBar;
+  column->addWidget(arrange_);
+  connect(arrange_, &ArrangeBar::arranged, this, &Handwork::arrangeChosen);
+  connect(arrange_, &ArrangeBar::refused, this, &Handwork::refused);
+  shapes_ = new ShapeBar;
+  column->addWidget(shapes_);
   forNodes_ = new QWidget;
   auto* nodes = new QGridLayout(forNodes_);
   nodes->setContentsMargins(0, 0, 0, 0);
@@ -140,7 +174,16 @@ void Handwork::take(Hand hand) {
   if (!action->isChecked()) action->trigger();
 }
 
-void Handwork::show() {
+void Handwork::followChosen() {
+  refine::SomePaths chosen;
+  const double k = session_.hasWork() ? mmPerPixel(session_.job()) : 1;
+  for (const Outline& outline : chosenOutlines()) chosen.push_back(scaled(outline.path(), k));
+  arrange_->show(std::move(chosen), unit_);
+  showAllowed();
+}
+
+void Handwork::show(Unit unit) {
+  unit_ = unit;
   // What a tool made is what it works on until the drawing has it, too.
   if (session_.upToDate() || !session_.hasWork()) {
     const auto outlines = session_.hasWork() ? outlinesOf(session_.job()) : nullptr;
@@ -156,7 +199,7 @@ void Handwork::show() {
     }
     if (session_.hasWork() && !(owed_ == Point{})) moveChosen({});
   }
-  showAllowed();
+  followChosen();
 }
 
 void Handwork::showAllowed() {
@@ -174,6 +217,8 @@ void Handwork::showAllowed() {
   chosen_->setVisible(selecting || noding);
   forOutlines_->setVisible(selecting);
   forNodes_->setVisible(noding);
+  arrange_->setVisible(selecting && count > 0);
+  shapes_->setVisible(&tool() == tools_[static_cast<std::size_t>(Hand::Draw)]);
   const bool segments = noding && !nodes_->segments().empty();
   const bool nodes = noding && !nodes_->nodes().empty();
   const QString nothing = noding ? tr("Choose nodes or a segment first.") : tr("Take the tool for nodes first.");
@@ -232,6 +277,19 @@ void Handwork::moveChosen(Point by) {
     changes.push_back(refine::madeByHand(markOf(outline), {scaled(outline.path(), 1, by)}));
   if (changes.empty() || by == Point{}) return;
   change(tr("Move %1").arg(counted(changes.size(), tr("1 outline"), tr("%1 outlines"))), changes, {});
+}
+
+void Handwork::arrangeChosen(const QString& name, const std::vector<refine::SomePaths>& became) {
+  const std::vector<Outline> chosen = chosenOutlines();
+  if (chosen.size() != became.size()) return;  // the drawing changed in the meantime
+  const double k = mmPerPixel(session_.job());
+  std::vector<refine::ByHand::One> changes;
+  for (std::size_t i = 0; i < chosen.size(); ++i) {
+    refine::SomePaths paths;
+    for (const Path& path : became[i]) paths.push_back(scaled(path, 1 / k));
+    changes.push_back(refine::madeByHand(markOf(chosen[i]), std::move(paths)));
+  }
+  change(name, changes, {});
 }
 
 void Handwork::duplicateChosen() {

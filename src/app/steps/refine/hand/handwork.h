@@ -4,18 +4,22 @@
 #include <array>
 #include <set>
 
+#include "app/preferences.h"
 #include "app/steps/refine/hand/hand_actions.h"
 #include "app/steps/refine/hand/hand_tool.h"
+#include "core/refine/edit/chosen.h"
 
 class QLabel;
 class QMimeData;
 
 namespace rim::app {
 
-class OutlineBrush;
+class ArrangeBar;
 class NodeTool;
 class SelectTool;
 class Session;
+class ShapeBar;
+class Snapping;
 struct Actions;
 
 /// The part of the Refine panel where outlines are taken hold of: which tool is on the bench, what is chosen, and what
@@ -27,7 +31,9 @@ class Handwork : public QWidget {
   Handwork(Session& session, Actions& actions, QWidget* parent = nullptr);
 
   /// Follows the session.
-  void show();
+  void show(Unit unit);
+  /// What places are brought to.
+  Snapping& snapping() const { return *snapping_; }
 
   /// The tool that is chosen now.
   BenchTool& tool() const;
@@ -51,6 +57,8 @@ class Handwork : public QWidget {
   void moveChosen(Point by);
   void duplicateChosen();
   void copyChosen();
+  void arrangeChosen(const QString& name, const std::vector<refine::SomePaths>& became);
+  void followChosen();
   /// Puts new outlines into the drawing and chooses them as soon as they are there.
   void addNew(const QString& name, const std::vector<refine::ByHand::One>& changes);
   void change(const QString& name, const std::vector<refine::ByHand::One>& changes, const QString& mergeKey);
@@ -61,10 +69,14 @@ class Handwork : public QWidget {
   Actions& actions_;
   SelectTool* select_;
   NodeTool* nodes_;
-  std::array<HandTool*, 5> tools_{};
+  Snapping* snapping_;
+  std::array<HandTool*, 7> tools_{};
   QLabel* chosen_;
   QWidget* forOutlines_;
   QWidget* forNodes_;
+  ArrangeBar* arrange_;
+  ShapeBar* shapes_;
+  Unit unit_ = Unit::Millimetre;
   Point owed_;                                ///< what is chosen is still to be moved by, upright px
   std::optional<std::set<OutlineId>> fresh_;  ///< the outlines that were there before some were added
 };

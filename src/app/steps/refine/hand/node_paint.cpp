@@ -45,6 +45,7 @@ void NodeTool::paint(QPainter& painter, const ToolView& view) const {
   paintDrag(painter, view);
   paintHandles(painter, view, *path_);
   paintNodes(painter, view, *path_);
+  if (snap_) paintSnap(painter, view, *snap_);
   painter.restore();
 }
 

@@ -160,6 +160,13 @@ void NodeTool::move(Point place, const ToolView& view) {
   if (hold_ == Hold::Nothing) return;
   constexpr double kStillPx = 4;
   moved_ = moved_ || distance(now_, pressed_) * view.viewport.scale > kStillPx;
+  snap_.reset();
+  if (hold_ == Hold::Nodes && moved_ && nodes_.size() == 1 && snapping_ != nullptr) {
+    // The node itself comes there, not the place where it was taken hold of.
+    const Point held = refine::nodeAt(*path_, *nodes_.begin());
+    snap_ = snapping_->snapped(*outlines_, held + (now_ - pressed_), view.reach(), {*active_});
+    if (snap_) now_ = pressed_ + (snap_->place - held);
+  }
   emit changed();
 }
 
@@ -197,6 +204,7 @@ void NodeTool::release(Point place, const ToolView& view) {
               dragged());
   }
   hold_ = Hold::Nothing;
+  snap_.reset();
   emit changed();
 }
 

@@ -3,6 +3,7 @@
 #include <set>
 
 #include "app/steps/refine/hand/hand_tool.h"
+#include "app/steps/refine/hand/snapping.h"
 #include "core/geometry/path_place.h"
 #include "core/refine/edit/nodes.h"
 
@@ -18,6 +19,8 @@ class NodeTool : public HandTool {
   using HandTool::HandTool;
 
   void setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel) override;
+  /// What a node that is dragged comes to on other outlines; must outlive the tool.
+  void setSnapping(const Snapping* snapping) { snapping_ = snapping; }
   void paint(QPainter& painter, const ToolView& view) const override;
   void press(Point place, const ToolView& view) override;
   void doublePress(Point place, const ToolView& view) override;
@@ -88,7 +91,9 @@ class NodeTool : public HandTool {
   Point pressed_;
   Point now_;
   bool moved_ = false;
-  QString said_;  ///< what came of the last change
+  const Snapping* snapping_ = nullptr;
+  std::optional<refine::Snapped> snap_;  ///< what is dragged comes to this
+  QString said_;                         ///< what came of the last change
 };
 
 }  // namespace rim::app

@@ -1,0 +1,153 @@
+#include "app/steps/refine/hand/shape_tool.h"
+
+#include <QPainter>
+#include <QRegularExpression>
+#include <cmath>
+
+#include "app/bench/outline_layer.h"
+#include "core/error.h"
+
+namespace rim::app {
+namespace {
+
+constexpr double kToleranceMm = 0.001;
+
+/// The numbers that were typed, mm.
+std::vector<double> numbersIn(const QString& typed) {
+  static const QRegularExpression between("[x×*; ]+");
+  std::vector<double> numbers;
+  for (const QString& part : typed.split(between, Qt::SkipEmptyParts)) {
+    bool isNumber = false;
+    const double value = QString(part).replace(',', '.').toDouble(&isNumber);
+    if (!isNumber || !(value > 0)) return {};
+    numbers.push_back(value);
+  }
+  return numbers;
+}
+
+}  // namespace
+
+void ShapeTool::setWish(const refine::ShapeWish& wish) {
+  wish_ = wish;
+  leave();
+  emit changed();
+}
+
+void ShapeTool::setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel) {
+  outlines_ = std::move(outlines);
+  mmPerPixel_ = mmPerPixel;
+}
+
+bool ShapeTool::fromCentre() const {
+  return wish_.kind == refine::ShapeKind::Circle || wish_.kind == refine::ShapeKind::Polygon ||
+         wish_.kind == refine::ShapeKind::Star || wish_.kind == refine::ShapeKind::Line;
+}
+
+Point ShapeTool::second() const {
+  const std::vector<double> numbers = numbersIn(typed_);
+  if (!from_ || numbers.empty()) return now_;
+  const Point way = now_ - *from_;
+  if (fromCentre()) {
+    const Point along = length(way) > 0 ? unit(way) : Point{1, 0};
+    return *from_ + along * (numbers[0] / mmPerPixel_);
+  }
+  const double width = numbers[0] / mmPerPixel_;
+  const double height = (numbers.size() > 1 ? numbers[1] : numbers[0]) / mmPerPixel_;
+  return *from_ + Point{std::copysign(width, way.x), std::copysign(height, way.y)};
+}
+
+std::optional<Path> ShapeTool::shape() const {
+  if (!from_) return std::nullopt;
+  try {
+    return refine::shapeBetween(wish_, *from_, second(), kToleranceMm / mmPerPixel_);
+  } catch (const InputError&) {
+    return std::nullopt;  // not yet
+  }
+}
+
+void ShapeTool::press(Point place, const ToolView& view) {
+  move(place, view);
+  down_ = true;
+  if (!from_) {
+    from_ = now_;
+    pressedOnScreen_ = place * view.viewport.scale;
+    typed_.clear();
+  }
+  emit changed();
+}
+
+void ShapeTool::move(Point place, const ToolView& view) {
+  now_ = upright(place, view);
+  snap_ = outlines_ ? snapping_.snapped(*outlines_, now_, view.reach()) : std::nullopt;
+  if (snap_) now_ = snap_->place;
+  emit changed();
+}
+
+/// Dragged, it is done; a click alone waits for the second one.
+void ShapeTool::release(Point place, const ToolView& view) {
+  if (!down_) return;
+  down_ = false;
+  move(place, view);
+  constexpr double kStillPx = 4;
+  if (distance(place * view.viewport.scale, pressedOnScreen_) > kStillPx) finish();
+}
+
+void ShapeTool::finish() {
+  const auto path = shape();
+  if (!path) return;
+  from_.reset();
+  typed_.clear();
+  emit drawn(*path);
+  emit changed();
+}
+
+bool ShapeTool::type(const QString& text, int key) {
+  if (!from_) return false;
+  if (key == Qt::Key_Return || key == Qt::Key_Enter) {
+    finish();
+    return true;
+  }
+  if (key == Qt::Key_Backspace) {
+    typed_.chop(1);
+  } else {
+    static const QRegularExpression allowed("^[0-9.,x× ]$");
+    if (!allowed.match(text).hasMatch()) return false;
+    typed_ += text;
+  }
+  emit changed();
+  return true;
+}
+
+void ShapeTool::paint(QPainter& painter, const ToolView& view) const {
+  if (const auto path = shape())
+    OutlineLayer(std::vector<Path>{*path}).paintAsPreview(painter, view.viewport, QRectF(-1e6, -1e6, 2e6, 2e6));
+  if (snap_) paintSnap(painter, view, *snap_);
+}
+
+QString ShapeTool::chosenText() const {
+  if (!from_) return {};
+  const Point by = (second() - *from_) * mmPerPixel_;
+  if (fromCentre()) return tr("%1 mm").arg(length(by), 0, 'f', 2);
+  return tr("%1 × %2 mm").arg(std::abs(by.x), 0, 'f', 2).arg(std::abs(by.y), 0, 'f', 2);
+}
+
+QString ShapeTool::hint() const {
+  if (!from_)
+    return fromCentre() && wish_.kind != refine::ShapeKind::Line
+               ? tr("Drag from the middle outwards, or click twice.")
+               : tr("Drag from one end to the other, or click twice.");
+  if (!typed_.isEmpty()) return tr("%1 mm: Return takes it.").arg(typed_);
+  return fromCentre() ? tr("Type a length in mm and Return, or click.")
+                      : tr("Type width and height in mm, as 40 x 25, and Return, or click.");
+}
+
+bool ShapeTool::leave() {
+  if (!from_) return false;
+  from_.reset();
+  typed_.clear();
+  down_ = false;
+  emit changed();
+  return true;
+}
+
+}  // namespace rim::app

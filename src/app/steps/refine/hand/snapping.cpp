@@ -1,0 +1,61 @@
+#include "app/steps/refine/hand/snapping.h"
+
+#include <QCoreApplication>
+#include <QPainter>
+
+#include "app/bench/bench_tool.h"
+#include "app/look.h"
+
+namespace rim::app {
+
+void Snapping::want(refine::SnapTo to, bool wanted) {
+  if (wanted) {
+    wanted_.insert(to);
+  } else {
+    wanted_.erase(to);
+  }
+}
+
+std::optional<refine::Snapped> Snapping::snapped(const Drawing& drawing, Point place, double reach,
+                                                 const std::set<OutlineId>& without) const {
+  return on_ ? refine::snapped(drawing, place, reach, wanted_, without) : std::nullopt;
+}
+
+QString snapWord(refine::SnapTo to) {
+  const auto text = [](const char* word) { return QCoreApplication::translate("Snapping", word); };
+  switch (to) {
+    case refine::SnapTo::Node:
+      return text("node");
+    case refine::SnapTo::Crossing:
+      return text("crossing");
+    case refine::SnapTo::Quadrant:
+      return text("quadrant");
+    case refine::SnapTo::Middle:
+      return text("middle");
+    case refine::SnapTo::Centre:
+      return text("centre");
+    case refine::SnapTo::Line:
+      return text("on the line");
+  }
+  return {};
+}
+
+void paintSnap(QPainter& painter, const ToolView& view, const refine::Snapped& snap) {
+  constexpr double kRing = 7;
+  const QPointF at = view.viewport.toScreen(snap.place);
+  painter.setBrush(Qt::NoBrush);
+  for (const auto& [colour, width] : {std::pair(QColor(Qt::white), 4.0), std::pair(look().accent, 2.0)}) {
+    painter.setPen(QPen(colour, width));
+    painter.drawEllipse(at, kRing, kRing);
+  }
+  painter.setFont(fontLike(-1));
+  const QString word = snapWord(snap.to);
+  const QRectF plate(at + QPointF(12, -26), QSizeF(painter.fontMetrics().horizontalAdvance(word) + 12, 20));
+  painter.setPen(Qt::NoPen);
+  painter.setBrush(look().panel);
+  painter.drawRoundedRect(plate, 4, 4);
+  painter.setPen(look().text);
+  painter.drawText(plate, Qt::AlignCenter, word);
+}
+
+}  // namespace rim::app

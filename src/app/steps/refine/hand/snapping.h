@@ -1,0 +1,42 @@
+#pragma once
+
+#include <QObject>
+#include <memory>
+
+#include "core/refine/edit/snap.h"
+
+class QPainter;
+
+namespace rim::app {
+
+struct ToolView;
+
+/// What places are brought to while something is drawn, dragged or measured; each can be switched off.
+class Snapping : public QObject {
+  Q_OBJECT
+
+ public:
+  using QObject::QObject;
+
+  bool on() const { return on_; }
+  void setOn(bool on) { on_ = on; }
+  bool wants(refine::SnapTo to) const { return wanted_.count(to) != 0; }
+  void want(refine::SnapTo to, bool wanted);
+
+  /// The place that another one (upright px) is brought to; none: it stays.
+  std::optional<refine::Snapped> snapped(const Drawing& drawing, Point place, double reach,
+                                         const std::set<OutlineId>& without = {}) const;
+
+ private:
+  bool on_ = true;
+  std::set<refine::SnapTo> wanted_{refine::SnapTo::Node,   refine::SnapTo::Crossing, refine::SnapTo::Quadrant,
+                                   refine::SnapTo::Middle, refine::SnapTo::Centre,   refine::SnapTo::Line};
+};
+
+/// "node", "middle", …
+QString snapWord(refine::SnapTo to);
+
+/// Marks the place with a ring and the word.
+void paintSnap(QPainter& painter, const ToolView& view, const refine::Snapped& snap);
+
+}  // namespace rim::app

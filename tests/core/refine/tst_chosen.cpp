@@ -1,0 +1,177 @@
+// What is done to outlines that are chosen: placed, sized, lined up, combined; shapes drawn; places snapped to.
+
+#include <QTest>
+#include <cmath>
+#include <numbers>
+
+#include "core/error.h"
+#include "core/geometry/arc.h"
+#include "core/geometry/circle.h"
+#include "core/geometry/segment.h"
+#include "core/refine/edit/chosen.h"
+#include "core/refine/edit/shapes.h"
+#include "core/refine/edit/snap.h"
+#include "support/spoil.h"
+#include "support/test_list.h"
+
+using namespace rim;
+using namespace rim::refine;
+using namespace rim::test;
+
+namespace {
+
+Path box(double x, double y, double width, double height) {
+  return polygonPath({{x, y}, {x + width, y}, {x + width, y + height}, {x, y + height}});
+}
+
+double area(const SomePaths& paths) {
+  double sum = 0;
+  for (const Path& path : paths) sum += signedArea(path);
+  return sum;
+}
+
+double area(const std::vector<SomePaths>& all) {
+  double sum = 0;
+  for (const SomePaths& paths : all) sum += area(paths);
+  return sum;
+}
+
+const std::set<SnapTo> kAll{SnapTo::Node,   SnapTo::Crossing, SnapTo::Middle,
+                            SnapTo::Centre, SnapTo::Quadrant, SnapTo::Line};
+
+}  // namespace
+
+class TestChosen : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void placedAndSized() {
+    const SomePaths two{box(0, 0, 10, 10), circlePath({30, 5}, 5)};
+    const SomePaths there = placedAt(two, Hold::Centre, 100.0, {});
+    QCOMPARE(refine::boxOf(there).low.x, 100 - 17.5);
+    QCOMPARE(refine::boxOf(there).low.y, 0.0);
+    const SomePaths wide = sizedTo(two, Hold::LowerLeft, 70.0, {}, 0.001);
+    QVERIFY(std::abs(refine::boxOf(wide).width() - 70) < 1e-9 && std::abs(refine::boxOf(wide).height() - 20) < 1e-9);
+    QVERIFY2(wide[1].segments[0].kind == SegmentKind::Arc, "in proportion circles stay circles");
+    // Both ways apart, circles become ellipses, within the tolerance.
+    const SomePaths flat = sizedTo(two, Hold::UpperRight, 70.0, 5.0, 0.001);
+    QVERIFY(std::abs(refine::boxOf(flat).height() - 5) < 1e-6);
+    QVERIFY(std::abs(refine::boxOf(flat).high.x - 35) < 1e-6 && std::abs(refine::boxOf(flat).high.y - 10) < 1e-6);
+    QVERIFY(std::abs(std::abs(signedArea(flat[1])) - std::numbers::pi * 10 * 2.5) < 0.05);
+    QVERIFY_THROWS_EXCEPTION(InputError, sizedTo(two, Hold::Centre, 0.0, {}, 0.001));
+    QVERIFY_THROWS_EXCEPTION(InputError, sizedTo(two, Hold::Centre, std::nan(""), {}, 0.001));
+    const Path upright{{1, 0}, {Segment::line({1, 9})}, false};
+    QVERIFY_THROWS_EXCEPTION(InputError, sizedTo({upright}, Hold::Centre, 5.0, {}, 0.001));
+  }
+
+  void mirroredTheyStillRunRound() {
+    const SomePaths plate{box(0, 0, 10, 10), reversed(circlePath({3, 5}, 2))};
+    const SomePaths turned = refine::mapped(plate, about({5, 5}, scale(-1, 1)), 0.001);
+    QVERIFY(signedArea(turned[0]) > 0 && signedArea(turned[1]) < 0);
+    QVERIFY(std::abs(circleOf(turned[1])->centre.x - 7) < 1e-9);
+  }
+
+  void linedUpAndSpaced() {
+    const SomePaths three{box(0, 0, 10, 10), box(13, 4, 4, 4), box(40, 9, 10, 2)};
+    const SomePaths left = alignedBy(three, BoxSide::Left);
+    for (const Path& path : left) QCOMPARE(rim::boxOf(path).low.x, 0.0);
+    const SomePaths centre = alignedBy(three, BoxSide::Centre);
+    for (const Path& path : centre) QVERIFY(std::abs(rim::boxOf(path).low.y + rim::boxOf(path).high.y - 11) < 1e-9);
+    const SomePaths even = spacedEvenly(three, true);
+    // 50 wide in all, 24 of it outlines: two gaps of 13.
+    QVERIFY(std::abs(rim::boxOf(even[1]).low.x - 23) < 1e-9);
+    QCOMPARE(rim::boxOf(even[0]).low.x, 0.0);
+    QVERIFY(std::abs(rim::boxOf(even[2]).high.x - 50) < 1e-9);
+    QCOMPARE(spacedEvenly({three[0], three[1]}, true).size(), 2U);
+  }
+
+  void areasAreCombined() {
+    const SomePaths two{box(0, 0, 10, 10), box(6, 6, 8, 8)};
+    QVERIFY(std::abs(area(combinedAreas(two, AreaRule::Unite)) - (100 + 64 - 16)) < 1e-6);
+    QVERIFY(std::abs(area(combinedAreas(two, AreaRule::Subtract)) - 84) < 1e-6);
+    QVERIFY(std::abs(area(combinedAreas(two, AreaRule::Intersect)) - 16) < 1e-6);
+    QVERIFY(std::abs(area(combinedAreas(two, AreaRule::Exclude)) - (84 + 48)) < 1e-6);
+    const auto cut = combinedAreas(two, AreaRule::Subtract);
+    QVERIFY2(cut[0].size() == 1 && cut[1].empty(), "the smaller one is gone, the larger is what is left");
+    // A plate with a hole: the hole belongs to it, the disc is taken from both.
+    const SomePaths plate{box(0, 0, 20, 20), reversed(circlePath({10, 10}, 4)), circlePath({20, 10}, 3)};
+    const double left = 400 - std::numbers::pi * 16 - std::numbers::pi * 9 / 2;
+    QVERIFY(std::abs(area(combinedAreas(plate, AreaRule::Subtract)) - left) < 1e-4);
+    // An open one stays; nothing left, or nothing to combine, is told.
+    const Path open{{0, 0}, {Segment::line({1, 9})}, false};
+    QCOMPARE(combinedAreas({two[0], two[1], open}, AreaRule::Unite)[2], SomePaths{open});
+    QVERIFY_THROWS_EXCEPTION(InputError, combinedAreas({two[0], open}, AreaRule::Unite));
+    QVERIFY_THROWS_EXCEPTION(InputError, combinedAreas({box(0, 0, 9, 9), box(20, 0, 2, 2)}, AreaRule::Intersect));
+  }
+
+  void shapesBetweenTwoPlaces() {
+    const double pi = std::numbers::pi;
+    const auto areaOf = [](ShapeKind kind, Point from, Point to, double rounding = 0) {
+      return signedArea(shapeBetween({kind, 6, rounding, 0.5}, from, to, 1e-4));
+    };
+    QVERIFY(std::abs(areaOf(ShapeKind::Rectangle, {10, 8}, {0, 0}) - 80) < 1e-9);
+    QVERIFY(std::abs(areaOf(ShapeKind::Rectangle, {0, 0}, {10, 8}, 2) - (80 - (4 - pi) * 4)) < 1e-9);
+    QVERIFY(std::abs(areaOf(ShapeKind::Circle, {5, 5}, {5, 8}) - 9 * pi) < 1e-9);
+    QVERIFY(std::abs(areaOf(ShapeKind::Ellipse, {0, 0}, {10, 4}) - pi * 10) < 0.01);
+    QVERIFY(std::abs(areaOf(ShapeKind::Slot, {0, 0}, {10, 4}) - (24 + pi * 4)) < 1e-9);
+    // A hexagon of side r: 3 sqrt(3) / 2 r^2.
+    QVERIFY(std::abs(areaOf(ShapeKind::Polygon, {0, 0}, {0, 2}) - 6 * std::sqrt(3.0)) < 1e-9);
+    const Path star = shapeBetween({ShapeKind::Star, 5, 0, 0.4}, {0, 0}, {0, 10}, 1e-4);
+    QCOMPARE(star.segments.size(), 10U);
+    QVERIFY(!shapeBetween({ShapeKind::Line, 6, 0, 0.5}, {0, 0}, {1, 1}, 1e-4).closed);
+    for (const ShapeKind kind : {ShapeKind::Line, ShapeKind::Rectangle, ShapeKind::Circle, ShapeKind::Star})
+      QVERIFY_THROWS_EXCEPTION(InputError, shapeBetween({kind, 6, 0, 0.5}, {3, 3}, {3, 3}, 1e-4));
+    // A slot as long as it is wide is a circle of four arcs.
+    QCOMPARE(shapeBetween({ShapeKind::Slot, 6, 0, 0.5}, {0, 0}, {4, 4}, 1e-4).segments.size(), 4U);
+  }
+
+  void placesSnap_data() {
+    QTest::addColumn<double>("x");
+    QTest::addColumn<double>("y");
+    QTest::addColumn<int>("to");
+    QTest::addColumn<double>("wantedX");
+    QTest::addColumn<double>("wantedY");
+    QTest::newRow("node") << 0.3 << 0.2 << static_cast<int>(SnapTo::Node) << 0.0 << 0.0;
+    QTest::newRow("middle") << 5.2 << 0.3 << static_cast<int>(SnapTo::Middle) << 5.0 << 0.0;
+    QTest::newRow("line") << 2.5 << 0.3 << static_cast<int>(SnapTo::Line) << 2.5 << 0.0;
+    QTest::newRow("centre") << 30.2 << 4.9 << static_cast<int>(SnapTo::Centre) << 30.0 << 5.0;
+    QTest::newRow("quadrant") << 30.1 << 10.2 << static_cast<int>(SnapTo::Quadrant) << 30.0 << 10.0;
+    QTest::newRow("crossing") << 10.1 << 7.1 << static_cast<int>(SnapTo::Crossing) << 10.0 << 7.0;
+  }
+  void placesSnap() {
+    QFETCH(double, x);
+    QFETCH(double, y);
+    QFETCH(int, to);
+    QFETCH(double, wantedX);
+    QFETCH(double, wantedY);
+    const Drawing drawing =
+        makeDrawing({box(0, 0, 10, 10), circlePath({30, 5}, 5), Path{{2, 7}, {Segment::line({19, 7})}, false}});
+    const auto found = snapped(drawing, {x, y}, 0.6, kAll);
+    QVERIFY(found.has_value());
+    QCOMPARE(static_cast<int>(found->to), to);
+    QVERIFY(distance(found->place, {wantedX, wantedY}) < 1e-9);
+    // What is not wanted does not count, and neither does what is moved.
+    std::set<SnapTo> others = kAll;
+    others.erase(found->to);
+    const auto other = snapped(drawing, {x, y}, 0.6, others);
+    QVERIFY(!other || other->to != found->to);
+    QVERIFY(
+        !snapped(drawing, {x, y}, 0.6, kAll, {drawing.outlines[0].id, drawing.outlines[1].id, drawing.outlines[2].id})
+             .has_value());
+    QVERIFY(!snapped(drawing, {500, 500}, 0.6, kAll).has_value());
+  }
+
+  void quadrantsLieOnTheArc() {
+    // A quarter from 45 to 135 degrees has one, at the top.
+    const double r = 10;
+    const double c = r * std::sqrt(0.5);
+    const Drawing drawing =
+        makeDrawing({Path{{c, c}, {Segment::arc({-c, c}, bulgeFromSweep(std::numbers::pi / 2))}, false}});
+    QVERIFY(snapped(drawing, {0.1, 10.1}, 0.5, {SnapTo::Quadrant}).has_value());
+    for (const Point p : {Point{10, 0}, Point{-10, 0}, Point{0, -10}})
+      QVERIFY(!snapped(drawing, p, 0.5, {SnapTo::Quadrant}).has_value());
+  }
+};
+
+RIM_TEST(TestChosen)
+#include "tst_chosen.moc"
