@@ -7,6 +7,7 @@
 
 #include "core/geometry/arc.h"
 #include "core/geometry/circle.h"
+#include "core/geometry/fewer_points.h"
 #include "core/geometry/flatten.h"
 #include "core/geometry/segment.h"
 #include "core/mend/find/crossings.h"
@@ -22,13 +23,37 @@ class Simplifying {
       : points_(std::move(points)), closed_(closed), tolerance_(toleranceMm), arcs_(arcs) {}
 
   Path run() {
-    if (closed_) {
-      if (arcs_) {
-        if (auto circle = asCircle()) return *circle;
-      }
-      beginAtCorner();
-      points_.push_back(points_.front());
+    if (!closed_) return asFewest();
+    if (arcs_) {
+      if (auto circle = asCircle()) return *circle;
     }
+    // Where a ring begins may cost a piece or two.
+    const std::vector<Point> ring = points_;
+    std::optional<Path> best;
+    for (const std::size_t begin : {sharpestOf(ring), outermostOf(ring)}) {
+      points_ = ring;
+      std::rotate(points_.begin(), points_.begin() + static_cast<std::ptrdiff_t>(begin), points_.end());
+      points_.push_back(points_.front());
+      for (Path& path : waysRound()) {
+        if (!best || path.segments.size() < best->segments.size()) best = std::move(path);
+      }
+    }
+    return *best;
+  }
+
+ private:
+  /// Of lines alone, the method that parts them where they are farthest off is now and then one better.
+  std::vector<Path> waysRound() const {
+    std::vector<Path> ways{asFewest()};
+    if (arcs_) return ways;
+    const std::vector<Point> few = fewerPoints(points_, tolerance_);
+    Path path{few.front(), {}, true};
+    for (std::size_t i = 1; i < few.size(); ++i) path.segments.push_back(Segment::line(few[i]));
+    ways.push_back(std::move(path));
+    return ways;
+  }
+
+  Path asFewest() const {
     Path path{points_.front(), {}, closed_};
     for (std::size_t i = 0; i + 1 < points_.size();) {
       const std::size_t j = farthestFrom(i);
@@ -38,7 +63,6 @@ class Simplifying {
     return path;
   }
 
- private:
   std::optional<Path> asCircle() const {
     constexpr std::size_t kFewest = 8;
     if (points_.size() < kFewest) return {};
@@ -60,18 +84,26 @@ class Simplifying {
     return circlePathOf(centre, radius, turning > 0 ? 1 : -1);
   }
 
-  void beginAtCorner() {
+  static std::size_t sharpestOf(const std::vector<Point>& ring) {
     std::size_t sharpest = 0;
     double most = 0;
-    const std::size_t n = points_.size();
+    const std::size_t n = ring.size();
     for (std::size_t i = 0; i < n; ++i) {
-      const double turn =
-          std::abs(angleBetween(points_[i] - points_[(i + n - 1) % n], points_[(i + 1) % n] - points_[i]));
+      const double turn = std::abs(angleBetween(ring[i] - ring[(i + n - 1) % n], ring[(i + 1) % n] - ring[i]));
       if (turn <= most) continue;
       most = turn;
       sharpest = i;
     }
-    std::rotate(points_.begin(), points_.begin() + static_cast<std::ptrdiff_t>(sharpest), points_.end());
+    return sharpest;
+  }
+
+  static std::size_t outermostOf(const std::vector<Point>& ring) {
+    Box box;
+    for (const Point p : ring) box.include(p);
+    const Point middle = lerp(box.low, box.high, 0.5);
+    const auto far = std::max_element(ring.begin(), ring.end(),
+                                      [middle](Point a, Point b) { return distance(a, middle) < distance(b, middle); });
+    return static_cast<std::size_t>(far - ring.begin());
   }
 
   /// The last point that one piece from point i can reach: the reach is doubled, then halved.
@@ -140,10 +172,12 @@ class Simplifying {
 
 Path simplified(const Path& path, double toleranceMm, CurveForm form) {
   if (form == CurveForm::Beziers) return inFewerPieces(inFewerPieces(path, toleranceMm / 2), toleranceMm / 2);
-  constexpr double kShareOfChords = 1.0 / 8;
-  std::vector<Point> points = flatten(path, toleranceMm * kShareOfChords);
+  const bool arcs = form == CurveForm::Arcs;
+  // What the chords that are looked at leave of the bound is the pieces'; lines alone need nearly all of it.
+  const double chords = toleranceMm / (arcs ? 8 : 50);
+  std::vector<Point> points = flatten(path, chords);
   if (points.size() < 3) return path;
-  return Simplifying(std::move(points), path.closed, toleranceMm * (1 - kShareOfChords), form == CurveForm::Arcs).run();
+  return Simplifying(std::move(points), path.closed, toleranceMm - chords, arcs).run();
 }
 
 namespace {

@@ -186,6 +186,25 @@ std::vector<Path> beginnings(const Border& border) {
   return polygons;
 }
 
+/// The closed path without lines that are too short to say anything; what came before ends where they did.
+Path withoutTinyLines(const Path& path) {
+  constexpr double kTinyPx = 0.3;
+  constexpr std::size_t kFewest = 4;
+  Path few{path.start, {}, true};
+  for (std::size_t i = 0; i < path.segments.size(); ++i) {
+    const Segment& s = path.segments[i];
+    const bool tiny = s.kind == SegmentKind::Line && distance(segmentStart(path, i), s.end) < kTinyPx;
+    if (!tiny || few.segments.empty() || path.segments.size() < kFewest) {
+      few.segments.push_back(s);
+      continue;
+    }
+    Segment& before = few.segments.back();
+    before.handle2 = before.handle2 + (s.end - before.end);
+    before.end = s.end;
+  }
+  return few;
+}
+
 struct Candidate {
   Path path;
   FitTarget target;
@@ -275,11 +294,16 @@ class Agreeing {
                                               const Rendering& rendering) const {
     constexpr double kAlmostPx = 0.2;
     constexpr double kSeveral = 4;
+    constexpr double kOfTolerance = 0.75;  // corners cut across a pixel cover less of it
     constexpr double kReachPx = 2.5;
     constexpr std::size_t kMostPlaces = 200;
-    const std::vector<Point> places = rendering.amiss(outlines_[i], path, std::hypot(2 * kGoodMost, kSeveral * error_));
+    // A pixel that is off by a share has the edge in it about so many pixels too far; what the tolerance allows is not
+    // amiss.
+    const double most = std::max(std::hypot(2 * kGoodMost, kSeveral * error_), kOfTolerance * settings_.tolerancePx);
+    const std::vector<Point> places = rendering.amiss(outlines_[i], path, most);
     if (places.empty() || places.size() > kMostPlaces) return std::nullopt;
-    return measuredAt(path, points, {places, kReachPx, std::vector<double>(points.size(), kAlmostPx)});
+    return withoutTinyLines(
+        measuredAt(path, points, {places, kReachPx, std::vector<double>(points.size(), kAlmostPx), true}));
   }
 
   /// The border in lines; with `bring`, when it is small, also in few lines brought to where greys say.

@@ -2,11 +2,13 @@
 
 #include <algorithm>
 #include <limits>
+#include <optional>
 
 #include "core/geometry/box_index.h"
 #include "core/geometry/fewer_points.h"
 #include "core/geometry/path_place.h"
 #include "core/geometry/segment.h"
+#include "core/trace/fit/curve_fit.h"
 #include "core/trace/outline/fit_outline.h"
 
 namespace rim {
@@ -99,6 +101,21 @@ std::vector<double> waysAlong(const Border& border) {
   return ways;
 }
 
+/// The cubic that takes a path on along points to a place, as smooth as there is room for; none: there is not.
+std::optional<Segment> curveAlong(const Piece& before, std::span<const Point> points, const PathPlace& to,
+                                  const Path& path, double roomPx) {
+  if (points.size() < 3) return std::nullopt;
+  const Point in = tangentAt(before, 1);
+  const Point out = tangentOn(path, to);
+  for (const bool smooth : {true, false}) {
+    CurveEnds ends{before.segment.end, {}, to.place, {}};
+    if (smooth) ends.startTangent = in, ends.endTangent = out;
+    const auto fit = fitCubic(ends, points);
+    if (fit && fit->largest <= roomPx) return Segment::cubic(fit->cubic.p1, fit->cubic.p2, to.place);
+  }
+  return std::nullopt;
+}
+
 void lineTo(Path& path, Point to) {
   constexpr double kShortestPx = 1e-9;
   const Point end = path.segments.empty() ? path.start : path.segments.back().end;
@@ -164,10 +181,17 @@ Path measuredAt(const Path& path, const Border& border, const MeasuredStretches&
     const double here = std::max(from, share * ways[first]);
     keepUpTo(along.nearest(points[first], std::max(from, here - slack), here + slack));
     const std::size_t count = last - first + 1;
-    for (const Point p : fewerPoints(std::span(points).subspan(first, count), std::span(rooms).subspan(first, count)))
-      lineTo(result, p);
+    const auto run = std::span<const Point>(points).subspan(first, count);
     const double there = std::max(here, share * ways[last]);
     at = along.nearest(points[last], std::max(from, there - slack), there + slack);
+    std::optional<Segment> curve;
+    if (measured.asCurves && !result.segments.empty())
+      curve = curveAlong(pieceOf(result, result.segments.size() - 1), run, at, turned, rooms[first]);
+    if (curve) {
+      result.segments.push_back(*curve);
+      continue;
+    }
+    for (const Point p : fewerPoints(run, std::span(rooms).subspan(first, count))) lineTo(result, p);
     lineTo(result, at.place);
   }
   keepUpTo({turned.segments.size() - 1, 1, turned.start, 0});

@@ -12,7 +12,8 @@ struct MeasuredStretches {
   std::vector<Point> places;  ///< upright px
   double reachPx = 4;         ///< points within this of a place are taken
   std::vector<double>
-      roomPx;  ///< of each point of the border: how far chords may leave it (trace/outline/room_beside.h)
+      roomPx;             ///< of each point of the border: how far chords may leave it (trace/outline/room_beside.h)
+  bool asCurves = false;  ///< a stretch becomes one cubic where that leaves its points by no more than there is room
 };
 
 /// The whole border as a closed path of lines that leave it by no more than there is room.
