@@ -47,6 +47,8 @@ Actions::Actions(QObject* owner) : book(owner), hand(book, owner) {
                          text("All outlines to the clipboard, as they would be written"), key("Ctrl+Shift+C"));
   sketch = book.add(Room::Everywhere, text("S&ketch check…"),
                     text("What a CAD program would make of the outlines: profiles, holes, the solid"), key("Ctrl+K"));
+  batch = book.add(Room::Everywhere, text("Apply this job to other pictures…"),
+                   text("The same settings for many pictures, with a receipt for each"));
   quit = book.add(Room::Everywhere, text("&Quit"), text("Close Snug Rim"), key("Ctrl+Q"));
   undo = book.add(Room::Everywhere, text("&Undo"), text("Take back the last change"), key("Ctrl+Z"));
   redo = book.add(Room::Everywhere, text("&Redo"), text("Do again what was taken back"),

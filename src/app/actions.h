@@ -23,6 +23,7 @@ struct Actions {
   QAction* exportFile;
   QAction* copyDrawing;
   QAction* sketch;
+  QAction* batch;
   QAction* quit;
   QAction* undo;
   QAction* redo;

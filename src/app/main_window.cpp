@@ -278,6 +278,7 @@ void MainWindow::showAllowed() {
   allow(actions_.worst, outlines && picture && !inks, needsBorder);
   allow(actions_.reference, outlines, needsOutlines);
   allow(actions_.dropReference, session_.reference() != nullptr, tr("No reference copy was kept."));
+  allow(actions_.batch, picture, work ? tr("A drawing has no settings for pictures.") : needsWork);
   for (QAction* action : {actions_.exportFile, actions_.copyDrawing, actions_.sketch})
     allow(action, outlines,
           !work                 ? needsWork

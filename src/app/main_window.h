@@ -100,6 +100,7 @@ class MainWindow : public QMainWindow {
   bool mayReplaceEach(const QString& file);
   void copyDrawing();
   void checkSketch();
+  void applyToOthers();
   void saveJob();
   void askForJobFile();
   /// The file that a dialogue names for saving, with one of the endings (the first, when it has none of them); empty

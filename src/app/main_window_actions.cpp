@@ -53,7 +53,7 @@ void MainWindow::buildMenus() {
   file->addSeparator();
   file->addActions({actions_.save, actions_.saveAs});
   file->addSeparator();
-  file->addActions({actions_.exportFile, actions_.copyDrawing, actions_.sketch});
+  file->addActions({actions_.exportFile, actions_.copyDrawing, actions_.sketch, actions_.batch});
   file->addSeparator();
   file->addAction(actions_.quit);
 
@@ -133,6 +133,7 @@ void MainWindow::connectActions() {
   connect(actions_.exportFile, &QAction::triggered, this, &MainWindow::askForExport);
   connect(actions_.copyDrawing, &QAction::triggered, this, &MainWindow::copyDrawing);
   connect(actions_.sketch, &QAction::triggered, this, &MainWindow::checkSketch);
+  connect(actions_.batch, &QAction::triggered, this, &MainWindow::applyToOthers);
   connect(actions_.save, &QAction::triggered, this, &MainWindow::saveJob);
   connect(actions_.saveAs, &QAction::triggered, this, &MainWindow::askForJobFile);
   connect(actions_.quit, &QAction::triggered, this, &QWidget::close);

@@ -8,6 +8,7 @@
 #include <QMimeData>
 #include <QStandardPaths>
 
+#include "app/batch_dialog.h"
 #include "app/main_window.h"
 #include "app/steps/export/drag_out.h"
 #include "app/steps/export/export_panel.h"
@@ -55,6 +56,13 @@ void MainWindow::checkSketch() {
   const QString base = QFileInfo(QString::fromStdString(session_.job().original.name)).completeBaseName();
   const QString folder = preferences_.exportFolder.isEmpty() ? QDir::homePath() : preferences_.exportFolder;
   auto* dialog = new SketchDialog(drawingOf(session_.job()), folder + "/" + base, preferences_.unit, this);
+  dialog->setAttribute(Qt::WA_DeleteOnClose);
+  dialog->open();
+}
+
+void MainWindow::applyToOthers() {
+  const QString folder = preferences_.exportFolder.isEmpty() ? QDir::homePath() : preferences_.exportFolder;
+  auto* dialog = new BatchDialog(session_.job(), exportPanel_->wish(), folder, this);
   dialog->setAttribute(Qt::WA_DeleteOnClose);
   dialog->open();
 }

@@ -35,7 +35,7 @@ bool isUpToDate(const BatchItem& item, std::filesystem::file_time_type recipeTim
 Job jobFor(const Recipe& recipe, const std::filesystem::path& picture, const std::stop_token& stop) {
   Job job = jobOn(loadPicture(picture, 1));
   Picture original = std::move(job.original);
-  static_cast<Recipe&>(job) = recipe;
+  static_cast<Recipe&>(job) = forOthers(recipe);
   job.original = std::move(original);
   StageWatch watch;
   watch.control.stop = stop;

@@ -43,8 +43,9 @@ std::vector<std::vector<std::filesystem::path>> batchOutputs(const std::vector<s
                                                              const std::filesystem::path& folder,
                                                              const std::vector<std::string>& endings);
 
-/// Does to every picture what the recipe says, and writes it. What goes wrong with one stops none of the others.
-/// In the order of the pictures. Throws WriteError when the folder cannot be made, Cancelled.
+/// Does to every picture what the recipe says, but for what was done by hand (forOthers() in job/job.h), and writes it.
+/// What goes wrong with one stops none of the others. In the order of the pictures. Throws WriteError when the folder
+/// cannot be made, Cancelled.
 std::vector<BatchItem> runBatch(const Recipe& recipe, const std::vector<std::filesystem::path>& pictures,
                                 const BatchWish& wish);
 

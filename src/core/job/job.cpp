@@ -65,6 +65,20 @@ bool sameWork(const Recipe& a, const Recipe& b) {
          a.mend == b.mend && a.refine == b.refine && a.file == b.file;
 }
 
+Recipe forOthers(Recipe recipe) {
+  recipe.original = {};
+  recipe.drawing.reset();
+  std::erase_if(recipe.preparation, [](const PreparationStep& step) { return isHandWork(step.what); });
+  std::erase_if(recipe.mend.steps, [](const MendStep& step) {
+    return step.what == MendStep::What::One || step.what == MendStep::What::Leave;
+  });
+  std::erase_if(recipe.refine, [](const refine::Step& step) {
+    return std::holds_alternative<refine::Remove>(step) || std::holds_alternative<refine::Replace>(step) ||
+           std::holds_alternative<refine::ByHand>(step) || std::holds_alternative<refine::PutOnLayer>(step);
+  });
+  return recipe;
+}
+
 Job withoutResults(Job job) {
   job.madeOf = {};
   job.picture = job.preparation.empty() ? job.original : Picture{};

@@ -117,6 +117,10 @@ std::shared_ptr<const Drawing> mendedOf(const Job& job);
 /// Whether two recipes say the same: the same pixels (shared), steps, settings, size and note.
 bool sameWork(const Recipe& a, const Recipe& b);
 
+/// What was decided, for other pictures: without the picture, and without what was done to this one by hand (touched
+/// up, decided about one finding, drawn, put on a layer).
+Recipe forOthers(Recipe recipe);
+
 /// The same job without what can be worked out again: its recipe, and a drawing that was read.
 Job withoutResults(Job job);
 

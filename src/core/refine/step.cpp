@@ -7,14 +7,16 @@
 #include "core/mend/repair/simplify.h"
 #include "core/mend/repair/tidy.h"
 #include "core/refine/edit/corners.h"
+#include "core/refine/edit/layers.h"
 #include "core/refine/propose/exact_shapes.h"
 
 namespace rim::refine {
 namespace {
 
 constexpr std::array<const char*, std::variant_size_v<Step>> kNames{
-    "true-up", "symmetry", "sharpen", "fillet", "simplify", "unite", "combine",     "offset", "ring",    "thicken",
-    "rotate",  "mirror",   "scale",   "place",  "fit",      "array", "array-round", "remove", "replace", "by-hand"};
+    "true-up",     "symmetry", "sharpen", "fillet",  "simplify",   "unite",      "combine",     "offset",
+    "ring",        "thicken",  "rotate",  "mirror",  "scale",      "place",      "fit",         "array",
+    "array-round", "remove",   "replace", "by-hand", "edit-layer", "hide-layer", "put-on-layer"};
 
 /// One function for each step.
 class Doing {
@@ -81,6 +83,15 @@ class Doing {
       refined.changes.push_back({s.kind, refined.drawing.outlines[*place].id, apart.at, apart.mm});
     }
     return refined;
+  }
+  Refined operator()(const EditLayer& s) const { return {withLayerAs(drawing_, s.name, s.as), {}}; }
+  Refined operator()(const HideLayer& s) const { return {withLayerHidden(drawing_, s.name), {}}; }
+  Refined operator()(const PutOnLayer& s) const {
+    std::set<OutlineId> which;
+    for (const OutlineMark& mark : s.outlines) {
+      if (const auto place = placeOf(drawing_, scaled(mark, k_))) which.insert(drawing_.outlines[*place].id);
+    }
+    return {onLayer(drawing_, which, s.layer), {}};
   }
   Refined operator()(const ByHand& s) const {
     Refined refined{drawing_, {}};

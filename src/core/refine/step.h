@@ -135,9 +135,27 @@ struct ByHand {
   friend bool operator==(const ByHand&, const ByHand&) = default;
 };
 
-using Step =
-    std::variant<TrueUp, Symmetrize, Sharpen, FilletCorners, Simplify, UniteAll, CombineWith, OffsetBy, AddRing,
-                 ThickenLines, Rotate, Reflect, ScaleBy, PlaceAt, FitInto, Array, ArrayRound, Remove, Replace, ByHand>;
+/// A layer that is called and coloured otherwise.
+struct EditLayer {
+  std::string name;
+  Layer as;
+  friend bool operator==(const EditLayer&, const EditLayer&) = default;
+};
+/// A layer that is left out of what is shown and written.
+struct HideLayer {
+  std::string name;
+  friend bool operator==(const HideLayer&, const HideLayer&) = default;
+};
+/// Outlines that were put on a layer, which is made when there is none of that name.
+struct PutOnLayer {
+  std::vector<OutlineMark> outlines;
+  Layer layer;
+  friend bool operator==(const PutOnLayer&, const PutOnLayer&) = default;
+};
+
+using Step = std::variant<TrueUp, Symmetrize, Sharpen, FilletCorners, Simplify, UniteAll, CombineWith, OffsetBy,
+                          AddRing, ThickenLines, Rotate, Reflect, ScaleBy, PlaceAt, FitInto, Array, ArrayRound, Remove,
+                          Replace, ByHand, EditLayer, HideLayer, PutOnLayer>;
 
 /// What became of an outline by hand; of no outline: what is new on a layer.
 ByHand::One madeByHand(const OutlineMark& was, std::vector<Path> paths, std::size_t layer = 0);

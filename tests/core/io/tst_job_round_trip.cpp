@@ -99,6 +99,9 @@ void refineSome(Job& job, Numbers& n) {
   add(ArrayRound{n.whole(1, 9), n.place(90, {})});
   add(Remove{{randomMark(n), randomMark(n)}});
   add(Replace{"moved", {{randomMark(n), randomPath(n, 100, {})}}});
+  add(EditLayer{"cut", {"score \"1\"", 1, 2, 3}});
+  add(HideLayer{"fold"});
+  add(PutOnLayer{{randomMark(n)}, {"new", 9, 8, 7}});
   add(ByHand{{madeByHand(randomMark(n), {randomPath(n, 100, {}), randomPath(n, 1, {})}), madeByHand(randomMark(n), {}),
               madeByHand({}, {randomPath(n, 9, {})}, 2)}});
 }

@@ -158,6 +158,11 @@ QStringList ExportPanel::warnings() const {
   if (const auto& findings = session_.findings(); findings && !findings->empty())
     all << counted(findings->size(), tr("1 finding is left in the Mend step."),
                    tr("%1 findings are left in the Mend step."));
+  QStringList hidden;
+  for (const refine::Step& step : job.refine) {
+    if (const auto* hide = std::get_if<refine::HideLayer>(&step)) hidden << QString::fromStdString(hide->name);
+  }
+  if (!hidden.isEmpty()) all << tr("Left out, as it is hidden: %1.").arg(hidden.join(", "));
   constexpr double kLeastPxPerMm = 2;
   const double k = mmPerPixel(job);
   if (!job.drawing && 1 / k < kLeastPxPerMm)

@@ -10,6 +10,7 @@
 #include "app/actions.h"
 #include "app/session.h"
 #include "app/steps/refine/hand/handwork.h"
+#include "app/steps/refine/layer_list.h"
 #include "app/steps/refine/refine_list.h"
 #include "app/steps/refine/refine_text.h"
 #include "app/widgets/counted.h"
@@ -32,6 +33,13 @@ RefinePanel::RefinePanel(Session& session, Actions& actions, QWidget* parent)
   buildOffers(actions);
   hand_ = new Handwork(session, actions);
   layout()->addWidget(hand_);
+  layers_ = new LayerList;
+  layout()->addWidget(layers_);
+  connect(layers_, &LayerList::refused, this, &RefinePanel::refused);
+  connect(layers_, &LayerList::changed, this, [this](const std::vector<refine::Step>& steps, const QString& name) {
+    session_.edit(name, {}, [&steps](Job& job) { job.refine = steps; });
+  });
+  connect(hand_, &Handwork::chosenChanged, this, [this] { layers_->setChosen(hand_->chosenMarks()); });
   buildList();
 }
 
@@ -157,6 +165,8 @@ void RefinePanel::show(Unit unit) {
   list_->show(job.refine, unit);
   const Job& shown = session_.shown();
   hand_->show(unit);
+  if (session_.upToDate() && session_.hasWork()) layers_->show(*outlinesOf(session_.job()), job.refine);
+  layers_->setVisible(session_.hasWork());
   double most = 0;
   for (const Change& c : shown.refineChanges) most = std::max(most, c.movedMm);
   changes_->setVisible(!shown.refineChanges.empty());

@@ -18,6 +18,7 @@ class QTreeWidgetItem;
 namespace rim::app {
 
 class Handwork;
+class LayerList;
 class LengthField;
 class RefineList;
 class Session;
@@ -75,6 +76,7 @@ class RefinePanel : public QWidget {
   RefineList* list_;
   QLabel* changes_;
   Handwork* hand_;
+  LayerList* layers_;
   std::shared_ptr<const std::vector<Offer>> offers_;
   std::shared_ptr<const Drawing> offersOf_;  ///< the outlines that they are about
   double offersWithin_ = 0;

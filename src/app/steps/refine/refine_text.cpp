@@ -63,7 +63,10 @@ void eachNumber(Step& step, const Visit& visit) {
                         },
                         [](Remove&) {},
                         [](Replace&) {},
-                        [](ByHand&) {}},
+                        [](ByHand&) {},
+                        [](EditLayer&) {},
+                        [](HideLayer&) {},
+                        [](PutOnLayer&) {}},
              step);
 }
 
@@ -125,6 +128,15 @@ QString refineName(const Step& step) {
           [](const ArrayRound&) { return text("Copies on a circle"); },
           [](const Remove& s) {
             return text("Delete %1").arg(counted(s.outlines.size(), text("1 outline"), text("%1 outlines")));
+          },
+          [](const EditLayer& s) {
+            return text("Layer %1: another name or colour").arg(QString::fromStdString(s.name));
+          },
+          [](const HideLayer& s) { return text("Hide layer %1").arg(QString::fromStdString(s.name)); },
+          [](const PutOnLayer& s) {
+            return text("On layer %1: %2")
+                .arg(QString::fromStdString(s.layer.name),
+                     counted(s.outlines.size(), text("1 outline"), text("%1 outlines")));
           },
           [](const ByHand& s) {
             return text("By hand: %1").arg(counted(s.changes.size(), text("1 change"), text("%1 changes")));

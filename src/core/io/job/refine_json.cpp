@@ -4,6 +4,7 @@
 #include <array>
 #include <nlohmann/json.hpp>
 
+#include "core/colour/inks.h"
 #include "core/error.h"
 #include "core/io/common/json_number.h"
 #include "core/io/common/reading.h"
@@ -73,6 +74,18 @@ OutlineMark markFrom(const Json& json) {
           numberIn(json, "area", 0, kFarthestMm * kFarthestMm)};
 }
 
+Json layerJson(const Layer& layer) {
+  return {{"name", layer.name}, {"colour", hexOf({layer.red, layer.green, layer.blue})}};
+}
+
+Layer layerFrom(const Json& json, const char* key) {
+  if (!json.contains(key) || !json[key].is_object()) fail();
+  const Rgb colour = colourFromHex(textIn(json[key], "colour"));
+  Layer layer{textIn(json[key], "name"), colour.r, colour.g, colour.b};
+  if (layer.name.empty()) fail();
+  return layer;
+}
+
 Json listOf(const Json& json, const char* key) {
   const Json list = json.value(key, Json::array());
   if (!list.is_array()) fail();
@@ -137,6 +150,17 @@ Json numbersOf(const Step& step) {
             for (const OutlineMark& mark : s.outlines) marks.push_back(markJson(mark));
             return {{"outlines", marks}};
           },
+          [](const EditLayer& s) -> Json {
+            return {{"layer", s.name}, {"as", layerJson(s.as)}};
+          },
+          [](const HideLayer& s) -> Json {
+            return {{"layer", s.name}};
+          },
+          [](const PutOnLayer& s) -> Json {
+            Json marks = Json::array();
+            for (const OutlineMark& mark : s.outlines) marks.push_back(markJson(mark));
+            return {{"outlines", marks}, {"on", layerJson(s.layer)}};
+          },
           [](const Replace& s) -> Json {
             Json all = Json::array();
             for (const Replace::One& one : s.outlines) {
@@ -171,6 +195,12 @@ Replace replaceFrom(const Json& json) {
   Replace step{textIn(json, "kind"), {}};
   for (const Json& one : listOf(json, "outlines"))
     step.outlines.push_back({markFrom(one), pathFrom(textIn(one, "d"), flagIn(one, "closed", false))});
+  return step;
+}
+
+PutOnLayer putOnLayerFrom(const Json& json) {
+  PutOnLayer step{{}, layerFrom(json, "on")};
+  for (const Json& mark : listOf(json, "outlines")) step.outlines.push_back(markFrom(mark));
   return step;
 }
 
@@ -235,6 +265,9 @@ Step refineStepFrom(const Json& json) {
   if (what == "remove") return removeFrom(json);
   if (what == "replace") return replaceFrom(json);
   if (what == "by-hand") return byHandFrom(json);
+  if (what == "edit-layer") return EditLayer{textIn(json, "layer"), layerFrom(json, "as")};
+  if (what == "hide-layer") return HideLayer{textIn(json, "layer")};
+  if (what == "put-on-layer") return putOnLayerFrom(json);
   throw InputError("\"" + what + "\" is unknown in the Refine step of the job.");
 }
 

@@ -180,6 +180,13 @@ void Handwork::followChosen() {
   for (const Outline& outline : chosenOutlines()) chosen.push_back(scaled(outline.path(), k));
   arrange_->show(std::move(chosen), unit_);
   showAllowed();
+  emit chosenChanged();
+}
+
+std::vector<OutlineMark> Handwork::chosenMarks() const {
+  std::vector<OutlineMark> marks;
+  for (const Outline& outline : chosenOutlines()) marks.push_back(markOf(outline));
+  return marks;
 }
 
 void Handwork::show(Unit unit) {

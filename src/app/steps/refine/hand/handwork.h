@@ -41,11 +41,15 @@ class Handwork : public QWidget {
   SelectTool& selecting() const { return *select_; }
   NodeTool& noding() const { return *nodes_; }
 
+  /// The outlines that are chosen, as steps name them.
+  std::vector<OutlineMark> chosenMarks() const;
+
   /// Puts outlines of an SVG into the drawing, chosen; false, and nothing done, when these are none.
   bool paste(const QMimeData* content);
 
  signals:
   void toolChanged();
+  void chosenChanged();
   void refused(const QString& sentence);
 
  private:

@@ -1,0 +1,195 @@
+#include "app/steps/refine/layer_list.h"
+
+#include <QColorDialog>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QPushButton>
+#include <QTreeWidget>
+#include <QVBoxLayout>
+
+#include "app/widgets/counted.h"
+#include "app/widgets/panel_parts.h"
+
+namespace rim::app {
+namespace {
+
+constexpr int kNumber = Qt::UserRole;
+enum Column { kName, kCount };
+
+QIcon swatch(const Layer& layer) {
+  constexpr int kSide = 14;
+  QPixmap pixmap(kSide, kSide);
+  pixmap.fill(QColor(layer.red, layer.green, layer.blue));
+  return pixmap;
+}
+
+}  // namespace
+
+LayerList::LayerList(QWidget* parent) : QWidget(parent) {
+  auto* column = partLayout(this);
+  addHeading(column, tr("Layers"));
+  tree_ = new QTreeWidget;
+  tree_->setObjectName("layers");
+  tree_->setAccessibleName(tr("Layers"));
+  tree_->setColumnCount(2);
+  tree_->setHeaderHidden(true);
+  tree_->setRootIsDecorated(false);
+  tree_->header()->setStretchLastSection(false);
+  tree_->header()->setSectionResizeMode(kName, QHeaderView::Stretch);
+  tree_->header()->setSectionResizeMode(kCount, QHeaderView::ResizeToContents);
+  constexpr int kHeight = 104;
+  tree_->setFixedHeight(kHeight);
+  column->addWidget(tree_);
+  auto* row = new QHBoxLayout;
+  const auto button = [row](const char* name, const QString& text, const QString& tip) {
+    auto* one = new QPushButton(text);
+    one->setObjectName(name);
+    one->setToolTip(tip);
+    row->addWidget(one);
+    return one;
+  };
+  colour_ = button("layerColour", tr("Colour…"), tr("Another colour for the layer that is chosen in the list"));
+  here_ = button("onLayer", tr("Put here"), tr("Put the outlines that are chosen on the bench on this layer"));
+  new_ = button("onNewLayer", tr("On a new one"), tr("Put the outlines that are chosen on the bench on a new layer"));
+  column->addLayout(row);
+  connect(tree_, &QTreeWidget::itemChanged, this, [this](const QTreeWidgetItem* item, int changed) {
+    if (filling_ || changed != kName) return;
+    // The list is made anew by what follows: not while the item is still at it.
+    const auto which = static_cast<std::size_t>(item->data(kName, kNumber).toULongLong());
+    const bool ticked = item->checkState(kName) == Qt::Checked;
+    QMetaObject::invokeMethod(
+        this, [this, which, ticked, name = item->text(kName).trimmed()] { follow(which, ticked, name); },
+        Qt::QueuedConnection);
+  });
+  connect(tree_, &QTreeWidget::currentItemChanged, this, [this] { setChosen(chosen_); });
+  connect(colour_, &QPushButton::clicked, this, &LayerList::recolour);
+  connect(here_, &QPushButton::clicked, this, [this] {
+    if (const Layer* layer = current()) putChosen(*layer);
+  });
+  connect(new_, &QPushButton::clicked, this, &LayerList::putOnNew);
+}
+
+void LayerList::show(const Drawing& drawing, const std::vector<refine::Step>& steps) {
+  layers_ = drawing.layers;
+  steps_ = steps;
+  counts_.assign(layers_.size(), 0);
+  for (const Outline& outline : drawing.outlines) {
+    if (outline.layer < counts_.size()) ++counts_[outline.layer];
+  }
+  hidden_.clear();
+  for (const refine::Step& step : steps) {
+    if (const auto* hide = std::get_if<refine::HideLayer>(&step)) hidden_.insert(hide->name);
+  }
+  fill();
+}
+
+void LayerList::fill() {
+  filling_ = true;
+  const int before = tree_->indexOfTopLevelItem(tree_->currentItem());
+  tree_->clear();
+  for (std::size_t i = 0; i < layers_.size(); ++i) {
+    auto* item = new QTreeWidgetItem(tree_);
+    const bool hidden = hidden_.count(layers_[i].name) != 0;
+    item->setText(kName, QString::fromStdString(layers_[i].name));
+    item->setIcon(kName, swatch(layers_[i]));
+    item->setCheckState(kName, hidden ? Qt::Unchecked : Qt::Checked);
+    item->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsUserCheckable | Qt::ItemIsEditable);
+    item->setText(kCount, hidden ? tr("hidden") : QString::number(counts_[i]));
+    item->setData(kName, kNumber, static_cast<qulonglong>(i));
+    item->setToolTip(kName, tr("Unticked it is neither shown nor written; a double click renames it"));
+  }
+  if (before >= 0 && before < tree_->topLevelItemCount()) tree_->setCurrentItem(tree_->topLevelItem(before));
+  tree_->setVisible(!layers_.empty());
+  colour_->setVisible(!layers_.empty());
+  here_->setVisible(!layers_.empty());
+  filling_ = false;
+  setChosen(chosen_);
+}
+
+void LayerList::setChosen(std::vector<OutlineMark> chosen) {
+  chosen_ = std::move(chosen);
+  colour_->setEnabled(current() != nullptr);
+  here_->setEnabled(current() != nullptr && !chosen_.empty());
+  new_->setEnabled(!chosen_.empty());
+}
+
+const Layer* LayerList::current() const {
+  const QTreeWidgetItem* item = tree_->currentItem();
+  if (item == nullptr) return nullptr;
+  const auto i = static_cast<std::size_t>(item->data(kName, kNumber).toULongLong());
+  return i < layers_.size() ? &layers_[i] : nullptr;
+}
+
+/// A layer was ticked, or called otherwise.
+void LayerList::follow(std::size_t which, bool show, const QString& name) {
+  if (which >= layers_.size()) return;
+  const Layer layer = layers_[which];
+  const QString called = QString::fromStdString(layer.name);
+  if (show == (hidden_.count(layer.name) != 0)) {
+    if (!show) return add(refine::HideLayer{layer.name}, tr("Hide layer %1").arg(called));
+    std::vector<refine::Step> steps = steps_;
+    std::erase_if(steps, [&layer](const refine::Step& step) {
+      const auto* hide = std::get_if<refine::HideLayer>(&step);
+      return hide != nullptr && hide->name == layer.name;
+    });
+    emit changed(steps, tr("Show layer %1").arg(called));
+    return;
+  }
+  if (name != called) rename(layer, name);
+}
+
+void LayerList::rename(const Layer& layer, const QString& name) {
+  if (name.isEmpty()) {
+    emit refused(tr("A layer needs a name."));
+    return fill();
+  }
+  if (hidden_.count(layer.name) != 0) {
+    emit refused(tr("Show the layer before you give it another name."));
+    return fill();
+  }
+  Layer as = layer;
+  as.name = name.toStdString();
+  add(refine::EditLayer{layer.name, as}, tr("Name layer %1").arg(name));
+}
+
+void LayerList::recolour() {
+  const Layer* layer = current();
+  if (layer == nullptr) return;
+  const QColor now(layer->red, layer->green, layer->blue);
+  const QColor chosen = QColorDialog::getColor(now, this, tr("Colour of the layer"));
+  if (!chosen.isValid() || chosen == now) return;
+  add(refine::EditLayer{layer->name, {layer->name, chosen.red(), chosen.green(), chosen.blue()}},
+      tr("Colour layer %1").arg(QString::fromStdString(layer->name)));
+}
+
+void LayerList::putChosen(const Layer& layer) {
+  if (hidden_.count(layer.name) != 0) {
+    emit refused(tr("The layer is hidden: show it first."));
+    return;
+  }
+  add(refine::PutOnLayer{chosen_, layer}, tr("Put on layer %1").arg(QString::fromStdString(layer.name)));
+}
+
+std::string LayerList::freeName() const {
+  for (int i = 2;; ++i) {
+    std::string name = tr("layer %1").arg(i).toStdString();
+    const auto same = [&name](const Layer& layer) { return layer.name == name; };
+    if (std::none_of(layers_.begin(), layers_.end(), same)) return name;
+  }
+}
+
+void LayerList::putOnNew() {
+  // Hues far apart one after the other: the golden angle.
+  constexpr double kGoldenShare = 0.381966;
+  const double hue = std::fmod(0.6 + kGoldenShare * static_cast<double>(layers_.size()), 1.0);
+  const QColor colour = QColor::fromHsvF(static_cast<float>(hue), 0.85F, 0.7F);
+  putChosen({freeName(), colour.red(), colour.green(), colour.blue()});
+}
+
+void LayerList::add(const refine::Step& step, const QString& name) {
+  std::vector<refine::Step> steps = steps_;
+  steps.push_back(step);
+  emit changed(steps, name);
+}
+
+}  // namespace rim::app

@@ -1,0 +1,143 @@
+// Layers in the window, and other pictures worked through like the job's.
+
+#include <QDir>
+#include <QFile>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QTreeWidget>
+
+#include "app/batch_dialog.h"
+#include "core/io/read_drawing.h"
+#include "refine_fixture.h"
+#include "support/test_list.h"
+
+using namespace rim;
+using namespace rim::test;
+using namespace rim::app;
+
+namespace {
+
+struct LayersFixture : RefineFixture {
+  LayersFixture()
+      : RefineFixture(makeDrawing(
+            {polygonPath({{0, 0}, {20, 0}, {20, 20}, {0, 20}}), circlePath({40, 10}, 8), circlePath({70, 10}, 8)},
+            {{"cut", 200, 0, 0}, {"fold", 0, 0, 200}}, {0, 1, 1})) {}
+  QTreeWidget* list() { return find<QTreeWidget>("layers"); }
+  /// What is ticked or typed in the list is done when that has finished.
+  bool done() {
+    QTest::qWait(1);
+    return settle() && QTest::qWaitFor([this] { return session().upToDate(); }, 60'000);
+  }
+};
+
+}  // namespace
+
+class TestLayersStep : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void layersAreHiddenAndNotWritten() {
+    LayersFixture f;
+    QVERIFY(f.done());
+    QCOMPARE(f.list()->topLevelItemCount(), 2);
+    QCOMPARE(f.list()->topLevelItem(1)->text(1), QString("2"));
+    f.list()->topLevelItem(1)->setCheckState(0, Qt::Unchecked);
+    QVERIFY(f.done());
+    QCOMPARE(f.now().outlines.size(), 1U);
+    QCOMPARE(f.list()->topLevelItem(1)->text(1), QString("hidden"));
+    // What is hidden cannot be chosen, is not written, and that is said.
+    f.click({40, 10});
+    QVERIFY(f.hand().selecting().chosen().empty());
+    f.window->showStep(MainWindow::kExport);
+    QVERIFY(f.find<QLabel>("warnings")->text().contains("hidden: fold"));
+    const QString file = f.folder.filePath("some.dxf");
+    f.session().exportTo(file, {});
+    QVERIFY(f.settle());
+    QCOMPARE(readDrawing(file.toStdString()).drawing.outlines.size(), 1U);
+    f.window->showStep(MainWindow::kRefine);
+    f.list()->topLevelItem(1)->setCheckState(0, Qt::Checked);
+    QVERIFY(f.done());
+    QCOMPARE(f.now().outlines.size(), 3U);
+    QVERIFY(f.job().refine.empty());
+  }
+
+  void layersAreNamedAndFilled() {
+    LayersFixture f;
+    QVERIFY(f.done());
+    f.list()->topLevelItem(0)->setText(0, "score");
+    QVERIFY(f.done());
+    QCOMPARE(f.now().layers[0].name, std::string("score"));
+    f.list()->topLevelItem(0)->setText(0, "  ");
+    QVERIFY(f.done());
+    QVERIFY(f.window->sentence().contains("needs a name"));
+    QCOMPARE(f.list()->topLevelItem(0)->text(0), QString("score"));
+    // What is chosen on the bench goes to a layer that is chosen, or a new one.
+    QVERIFY(!f.find<QPushButton>("onLayer")->isEnabled());
+    f.click({70, 10});
+    f.list()->setCurrentItem(f.list()->topLevelItem(0));
+    f.find<QPushButton>("onLayer")->click();
+    QVERIFY(f.done());
+    QCOMPARE(f.now().outlines[2].layer, 0U);
+    QCOMPARE(f.hand().selecting().chosen().size(), 1U);
+    f.find<QPushButton>("onNewLayer")->click();
+    QVERIFY(f.done());
+    QCOMPARE(f.now().layers.size(), 3U);
+    QCOMPARE(f.now().outlines[2].layer, 2U);
+    f.window->actions().undo->trigger();
+    QVERIFY(f.done());
+    QCOMPARE(f.now().layers.size(), 2U);
+  }
+
+  void otherPicturesAreWorkedThrough() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    // Something by hand, which belongs to this picture alone.
+    f.session().edit("Hand", {}, [](Job& job) {
+      job.refine = refine::withHandwork({}, {refine::madeByHand({}, {circlePath({5, 5}, 3)})});
+      job.trace.tolerancePx = 0.6;
+    });
+    QVERIFY(f.settle());
+    f.window->actions().batch->trigger();
+    auto* dialog = f.find<BatchDialog>("batchDialog");
+    QVERIFY(dialog != nullptr && dialog->isVisible());
+    QVERIFY(!dialog->findChild<QPushButton*>("batchStart")->isEnabled());
+    QFile broken(f.folder.filePath("broken.png"));
+    QVERIFY(broken.open(QIODevice::WriteOnly));
+    broken.write("no picture");
+    broken.close();
+    dialog->setPictures({demoFile("badge.png"), demoFile("window-card.png"), broken.fileName()});
+    const QString folder = f.folder.filePath("out");
+    dialog->setFolder(folder);
+    dialog->findChild<QPushButton*>("batchStart")->click();
+    QVERIFY(dialog->running());
+    QVERIFY(QTest::qWaitFor([dialog] { return !dialog->running(); }, 120'000));
+    auto* table = dialog->findChild<QTreeWidget*>("batchTable");
+    QCOMPARE(table->topLevelItem(0)->text(1), QString("written"));
+    QCOMPARE(table->topLevelItem(0)->text(3), QString("clean"));
+    QVERIFY(table->topLevelItem(2)->text(1).size() > 10);
+    QVERIFY(dialog->findChild<QLabel*>("batchSummary")->text().contains("3 pictures worked through, 2 clean"));
+    QCOMPARE(QDir(folder).entryList({"*.dxf"}).size(), 2);
+    const auto alone = outlinesOf(f.job())->outlines.size();
+    QCOMPARE(readDrawing(QString(folder + "/badge.dxf").toStdString()).drawing.outlines.size(), alone - 1);
+  }
+
+  void aBatchCanBeStopped() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    BatchDialog dialog(f.job(), {}, f.folder.filePath("out"));
+    QStringList many;
+    for (int i = 0; i < 40; ++i) {
+      many << f.folder.filePath(QStringLiteral("%1.png").arg(i));
+      QVERIFY(QFile::copy(demoFile("window-card.png"), many.last()));
+    }
+    dialog.setPictures(many);
+    dialog.start();
+    dialog.findChild<QPushButton*>("batchStop")->click();
+    QVERIFY(!dialog.running());
+    QVERIFY(dialog.findChild<QLabel*>("batchSummary")->text().contains("Stopped"));
+  }
+};
+
+RIM_TEST(TestLayersStep)
+#include "tst_layers_step.moc"
