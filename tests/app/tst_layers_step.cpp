@@ -132,6 +132,8 @@ class TestLayersStep : public QObject {
       QVERIFY(QFile::copy(demoFile("window-card.png"), many.last()));
     }
     dialog.setPictures(many);
+    dialog.setPictures(many);
+    QCOMPARE(dialog.findChild<QTreeWidget*>("batchTable")->topLevelItemCount(), 40);
     dialog.start();
     dialog.findChild<QPushButton*>("batchStop")->click();
     QVERIFY(!dialog.running());

@@ -9,6 +9,7 @@
 #include <thread>
 
 #include "core/error.h"
+#include "core/io/deliver.h"
 #include "core/job/stages.h"
 #include "core/picture/load.h"
 
@@ -49,7 +50,8 @@ void work(BatchItem& item, const Recipe& recipe, const BatchWish& wish) {
   }
   try {
     const Job job = jobFor(recipe, item.picture, wish.stop);
-    for (const std::filesystem::path& output : item.outputs) exportJob(job, output, wish.files);
+    const FileFormat dxf = wish.files.dxf == DxfVersion::R12 ? FileFormat::DxfR12 : FileFormat::Dxf2000;
+    for (const std::filesystem::path& output : item.outputs) deliverJob(job, output, {dxf, wish.files, false});
     item.state = BatchItem::State::Done;
     if (outlinesOf(job)->outlines.empty()) item.why = "there are no outlines in it.";
   } catch (const Cancelled&) {

@@ -6,6 +6,7 @@
 #include <QPushButton>
 #include <QTreeWidget>
 #include <QVBoxLayout>
+#include <tuple>
 
 #include "app/widgets/counted.h"
 #include "app/widgets/panel_parts.h"
@@ -70,6 +71,7 @@ LayerList::LayerList(QWidget* parent) : QWidget(parent) {
 }
 
 void LayerList::show(const Drawing& drawing, const std::vector<refine::Step>& steps) {
+  const auto before = std::tuple(layers_, counts_, hidden_);
   layers_ = drawing.layers;
   steps_ = steps;
   counts_.assign(layers_.size(), 0);
@@ -80,7 +82,8 @@ void LayerList::show(const Drawing& drawing, const std::vector<refine::Step>& st
   for (const refine::Step& step : steps) {
     if (const auto* hide = std::get_if<refine::HideLayer>(&step)) hidden_.insert(hide->name);
   }
-  fill();
+  // A name that is being typed is not taken away.
+  if (before != std::tuple(layers_, counts_, hidden_) || tree_->topLevelItemCount() == 0) fill();
 }
 
 void LayerList::fill() {

@@ -175,6 +175,8 @@ void Handwork::take(Hand hand) {
 }
 
 void Handwork::followChosen() {
+  // While the drawing is worked out what is typed into stays as it is.
+  if (session_.hasWork() && !session_.upToDate()) return showAllowed();
   refine::SomePaths chosen;
   const double k = session_.hasWork() ? mmPerPixel(session_.job()) : 1;
   for (const Outline& outline : chosenOutlines()) chosen.push_back(scaled(outline.path(), k));
