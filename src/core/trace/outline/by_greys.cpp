@@ -299,6 +299,9 @@ class Agreeing {
     constexpr std::size_t kMostPlaces = 200;
     // A pixel that is off by a share has the edge in it about so many pixels too far; what the tolerance allows is not
     // amiss.
+    // Blocks of a JPEG ring beside corners by as much as a small thing would.
+    constexpr double kClean = 0.008;
+    if (tones_.greys->noise >= kClean) return std::nullopt;
     const double most = std::max(std::hypot(2 * kGoodMost, kSeveral * error_), kOfTolerance * settings_.tolerancePx);
     const std::vector<Point> places = rendering.amiss(outlines_[i], path, most);
     if (places.empty() || places.size() > kMostPlaces) return std::nullopt;
