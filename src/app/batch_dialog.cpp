@@ -144,7 +144,7 @@ void BatchDialog::start() {
   // Files that are there were made of who knows what: all are written again.
   wish.recipeTime = std::filesystem::file_time_type::clock::now();
   wish.atOnce = static_cast<unsigned>(std::max(1, QThread::idealThreadCount() - 1));
-  const auto tell = [this](const BatchItem& item) {
+  wish.done = [this](const BatchItem& item) {
     const Row row = rowOf(item);
     const auto index = pictures_.indexOf(QString::fromStdString(item.picture.string()));
     QMetaObject::invokeMethod(this, [this, row, index] {
@@ -154,15 +154,13 @@ void BatchDialog::start() {
       showRow(static_cast<int>(index), row.state, row.outlines, row.receipt, !row.clean);
     });
   };
-  wish.done = tell;
   progress_->setRange(0, static_cast<int>(pictures_.size()));
   progress_->setValue(0);
   working_.begin(
       this,
-      [recipe = recipe_, pictures, wish](const std::stop_token& stop) {
-        BatchWish own = wish;
-        own.stop = stop;
-        runBatch(recipe, pictures, own);
+      [recipe = recipe_, pictures, wish](const std::stop_token& stop) mutable {
+        wish.stop = stop;
+        runBatch(recipe, pictures, wish);
         return true;
       },
       [this](const Outcome<bool>& got) {
@@ -177,7 +175,8 @@ void BatchDialog::start() {
 
 void BatchDialog::stop() {
   working_.leave();
-  summary_->setText(tr("Stopped: %1 of %2 were worked through.").arg(done_).arg(pictures_.size()));
+  // What is being worked on is still finished, and shows in its row.
+  summary_->setText(tr("Stopped."));
   for (int i = 0; i < table_->topLevelItemCount(); ++i) {
     if (table_->topLevelItem(i)->text(kState) == tr("waiting")) showRow(i, tr("left"), {}, {}, false);
   }

@@ -35,10 +35,7 @@ auto outcomeOf(Work&& work) -> Outcome<decltype(work())> {
 class Errand {
  public:
   Errand() { pool_.setMaxThreadCount(kMostAtOnce); }
-  ~Errand() {
-    leave();
-    pool_.waitForDone();
-  }
+  ~Errand() { leaveAndWait(); }
   Errand(const Errand&) = delete;
   Errand& operator=(const Errand&) = delete;
 
@@ -61,6 +58,12 @@ class Errand {
 
   /// Whether an errand has begun whose result is waited for.
   bool running() const { return running_; }
+
+  /// The same, and waits until it has ended: whatever it would write is written then.
+  void leaveAndWait() {
+    leave();
+    pool_.waitForDone();
+  }
 
   /// Asks what runs to stop; nothing comes of it.
   void leave() {

@@ -6,6 +6,12 @@
 
 namespace rim::app {
 
+std::unique_ptr<QLockFile> lockOf(const QString& file) {
+  auto lock = std::make_unique<QLockFile>(file);
+  lock->setStaleLockTime(0);
+  return lock;
+}
+
 bool JobLock::hold(const QString& file) {
   const QString whole = file.isEmpty() ? QString() : QFileInfo(file).canonicalFilePath();
   if (whole == file_ && isOurs()) return true;
@@ -13,8 +19,7 @@ bool JobLock::hold(const QString& file) {
   file_ = whole;
   if (whole.isEmpty() || !QDir().mkpath(folder_)) return true;
   const QByteArray name = QCryptographicHash::hash(whole.toUtf8(), QCryptographicHash::Sha1).toHex();
-  lock_ = std::make_unique<QLockFile>(folder_ + "/" + QString::fromLatin1(name));
-  lock_->setStaleLockTime(0);  // only the end of its process makes it stale
+  lock_ = lockOf(folder_ + "/" + QString::fromLatin1(name));
   return lock_->tryLock(0);
 }
 

@@ -6,6 +6,9 @@
 
 namespace rim::app {
 
+/// A lock between windows, not yet taken: only the end of the process that holds it makes it stale.
+std::unique_ptr<QLockFile> lockOf(const QString& file);
+
 /// Says to other windows which job file is open in this one, by a lock in the state folder; a window that is no more
 /// holds nothing.
 class JobLock {

@@ -97,6 +97,8 @@ class MainWindow : public QMainWindow {
 
   void askForPicture();
   void askForExport();
+  QString exportFolder() const;
+  QString baseName() const;
   bool mayReplaceEach(const QString& file);
   void copyDrawing();
   void checkSketch();

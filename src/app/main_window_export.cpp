@@ -2,7 +2,6 @@
 
 #include <QApplication>
 #include <QClipboard>
-#include <QDir>
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QMimeData>
@@ -19,15 +18,23 @@
 
 namespace rim::app {
 
+/// Where files were written last, or the user's documents.
+QString MainWindow::exportFolder() const {
+  return preferences_.exportFolder.isEmpty() ? QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation)
+                                             : preferences_.exportFolder;
+}
+
+/// What files made of this job are called, without an ending.
+QString MainWindow::baseName() const {
+  return QFileInfo(QString::fromStdString(session_.job().original.name)).completeBaseName();
+}
+
 void MainWindow::askForExport() {
   showStep(kExport);
   const FileWish wish = exportPanel_->wish();
   const QString ending = QString::fromStdString(endingFor(wish.format)).mid(1);
-  const QString folder = preferences_.exportFolder.isEmpty()
-                             ? QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation)
-                             : preferences_.exportFolder;
-  const QString base = QFileInfo(QString::fromStdString(session_.job().original.name)).completeBaseName();
-  QFileDialog dialog(this, tr("Export outlines"), folder + "/" + base + "." + ending,
+  const QString base = baseName();
+  QFileDialog dialog(this, tr("Export outlines"), exportFolder() + "/" + base + "." + ending,
                      tr("%1 (*.%2)").arg(ending.toUpper(), ending));
   dialog.setObjectName("exportDialog");
   dialog.selectFile(base + "." + ending);
@@ -53,16 +60,14 @@ void MainWindow::copyDrawing() {
 }
 
 void MainWindow::checkSketch() {
-  const QString base = QFileInfo(QString::fromStdString(session_.job().original.name)).completeBaseName();
-  const QString folder = preferences_.exportFolder.isEmpty() ? QDir::homePath() : preferences_.exportFolder;
-  auto* dialog = new SketchDialog(drawingOf(session_.job()), folder + "/" + base, preferences_.unit, this);
+  auto* dialog =
+      new SketchDialog(drawingOf(session_.job()), exportFolder() + "/" + baseName(), preferences_.unit, this);
   dialog->setAttribute(Qt::WA_DeleteOnClose);
   dialog->open();
 }
 
 void MainWindow::applyToOthers() {
-  const QString folder = preferences_.exportFolder.isEmpty() ? QDir::homePath() : preferences_.exportFolder;
-  auto* dialog = new BatchDialog(session_.job(), exportPanel_->wish(), folder, this);
+  auto* dialog = new BatchDialog(session_.job(), exportPanel_->wish(), exportFolder(), this);
   dialog->setAttribute(Qt::WA_DeleteOnClose);
   dialog->open();
 }

@@ -16,12 +16,12 @@ std::shared_ptr<const Drawing> MainWindow::outlinesHere(const Job& job) const {
 void MainWindow::connectRefining() {
   connect(card_, &JobCard::chosen, this, &MainWindow::followRefining);
   for (QAction* action : {actions_.takeOffer, actions_.takeLikeOffers, actions_.takeOffers, actions_.nextOffer,
-                          actions_.previousOffer, actions_.chooseAll}) {
+                          actions_.previousOffer, actions_.chooseAll, actions_.hand.duplicate, actions_.hand.cut}) {
     connect(action, &QAction::triggered, this, [this] {
       if (card_->chosenStep() != kRefine) showStep(kRefine);
     });
   }
-  for (QAction* action : actions_.hand.tools->actions()) {
+  for (QAction* action : actions_.hand.tools->actions() + actions_.hand.ofNodes()) {
     connect(action, &QAction::triggered, this, [this] {
       if (card_->chosenStep() != kRefine) showStep(kRefine);
     });

@@ -4,7 +4,9 @@
 #include <QFileInfo>
 #include <QUuid>
 #include <algorithm>
+#include <chrono>
 
+#include "app/job_lock.h"
 #include "app/session.h"
 
 namespace rim::app {
@@ -14,11 +16,7 @@ constexpr int kMomentMs = 1000;
 constexpr char kLockName[] = "lock";
 
 /// Whether the window that a folder belongs to is no more.
-bool isLeft(const QString& folder) {
-  QLockFile lock(folder + "/" + kLockName);
-  lock.setStaleLockTime(0);  // only the end of its process makes it stale
-  return lock.tryLock(0);
-}
+bool isLeft(const QString& folder) { return lockOf(folder + "/" + kLockName)->tryLock(0); }
 
 }  // namespace
 
@@ -43,8 +41,9 @@ Safekeeping::Safekeeping(Session& session, const QString& root, QObject* parent)
 Safekeeping::~Safekeeping() = default;
 
 void Safekeeping::end() {
-  forget();
-  writing_.leave();
+  timer_.stop();
+  // What is still being written would come back after the folder is gone.
+  writing_.leaveAndWait();
   lock_.reset();
   if (!folder_.isEmpty()) QDir(folder_).removeRecursively();
 }
@@ -71,8 +70,7 @@ void Safekeeping::keep() {
   }
   if (!lock_) {
     QDir().mkpath(folder_);
-    lock_ = std::make_unique<QLockFile>(folder_ + "/" + kLockName);
-    lock_->setStaleLockTime(0);
+    lock_ = lockOf(folder_ + "/" + kLockName);
     lock_->tryLock(0);
   }
   kept_ = true;
@@ -118,8 +116,10 @@ QList<LeftWork> Safekeeping::left() const {
       if (entry.lastModified().secsTo(QDateTime::currentDateTime()) > kOldSeconds) QDir(folder).removeRecursively();
       continue;
     }
-    const QFileInfo decided(folder + "/decisions.json");
-    all.append({folder, QString::fromStdString(note->name), decided.lastModified()});
+    const auto at = std::chrono::file_clock::to_sys(keptAt(folder.toStdString()));
+    all.append({folder, QString::fromStdString(note->name),
+                QDateTime::fromMSecsSinceEpoch(
+                    std::chrono::duration_cast<std::chrono::milliseconds>(at.time_since_epoch()).count())});
   }
   std::sort(all.begin(), all.end(), [](const LeftWork& a, const LeftWork& b) { return a.at > b.at; });
   return all;

@@ -137,6 +137,7 @@ class Session : public QObject {
   void load(const QString& name, const Load& load, const std::function<void(rim::Job)>& take);
   void loadDrawing(const QString& name, const QString& file, const Read& read);
   void take(Job fresh, const QString& file);
+  void begin(Job fresh, const QString& jobFile, const QString& name);
   void takePage(const Picture& picture);
   /// Takes back what could not be finished.
   void fallBack();

@@ -115,40 +115,42 @@ void Session::load(const QString& name, const Load& load, const std::function<vo
 void Session::take(Job fresh, const QString& file) {
   const bool isDrawing = fresh.drawing && !isJobFile(file.toStdString());
   const bool isJob = !isDrawing && fresh.picture.empty();
-  saved_ = fresh;
   neverSaved_ = false;
-  jobFile_ = isJob ? file : QString();
-  reference_.reset();
-  history_.edit(std::move(fresh), isDrawing ? tr("Open drawing") : isJob ? tr("Open job") : tr("Open picture"));
-  if (!isJob || job().drawing) emit pictureChanged();
+  begin(std::move(fresh), isJob ? file : QString(),
+        isDrawing ? tr("Open drawing")
+        : isJob   ? tr("Open job")
+                  : tr("Open picture"));
   if (!file.isEmpty()) emit opened(file);
   follow();
 }
 
+/// Lets go of what was worked on; a picture that still has to be prepared comes on the bench when it is.
+void Session::begin(Job fresh, const QString& jobFile, const QString& name) {
+  saved_ = fresh;
+  jobFile_ = jobFile;
+  reference_.reset();
+  history_.edit(std::move(fresh), name);
+  if (job().drawing || !job().picture.empty()) emit pictureChanged();
+}
+
 void Session::bringBack(const QString& folder) {
-  opening_.begin(
-      this,
-      [path = std::filesystem::path(folder.toStdString())](const std::stop_token& stop) {
-        return loadKept(path, stop);
-      },
-      [this, folder](Outcome<KeptWork> got) {
-        reportBusy();
-        if (!got.trouble.isEmpty()) {
-          emit failed(tr("The work cannot be brought back: %1").arg(got.trouble));
-          return;
+  const std::filesystem::path path(folder.toStdString());
+  const KeptNote note = keptNoteIn(path).value_or(KeptNote{});
+  load(
+      QString::fromStdString(note.name),
+      [path](const std::stop_token& stop) {
+        try {
+          return loadKept(path, stop);
+        } catch (const InputError& error) {
+          throw InputError("the work cannot be brought back: " + std::string(error.what()));
         }
-        saved_ = got.result.job;
-        jobFile_ = QString::fromStdString(got.result.note.jobFile.string());
+      },
+      [this, folder, note](Job job) {
         neverSaved_ = true;
-        reference_.reset();
-        const bool isDrawing = got.result.job.drawing != nullptr;
-        history_.edit(std::move(got.result.job), tr("Bring back"));
-        if (isDrawing) emit pictureChanged();
+        begin(std::move(job), QString::fromStdString(note.jobFile.string()), tr("Bring back"));
         emit broughtBack(folder);
         follow();
       });
-  done_ = -1;
-  reportBusy();
 }
 
 void Session::takePage(const Picture& picture) {
@@ -195,7 +197,7 @@ void Session::exportTo(const QString& file, const FileWish& wish) {
                       wish](const std::stop_token& stop) {
     Written written;
     std::vector<Path> paths;
-    for (const Delivered& one : deliverJob(job, path, wish)) {
+    for (const Delivered& one : deliverJob(job, path, settingsFor(wish), wish.fileEach)) {
       written.files << QString::fromStdString(one.file.string());
       for (const Outline& outline : one.drawing.outlines) paths.push_back(outline.path());
       if (isPrint(one.file) || (written.receipt && !written.receipt->clean)) continue;

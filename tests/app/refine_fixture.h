@@ -11,8 +11,8 @@ namespace rim::test {
 
 /// A window on a plate with a wobbly hole, a square that is not quite one, and a part beside it.
 struct RefineFixture : WindowFixture {
-  RefineFixture() { openDrawing(plate()); }
-  explicit RefineFixture(const Drawing& drawing) { openDrawing(drawing); }
+  RefineFixture() { show(plate()); }
+  explicit RefineFixture(const Drawing& drawing) { show(drawing); }
 
   static Drawing plate() {
     std::vector<Point> ring;
@@ -20,16 +20,14 @@ struct RefineFixture : WindowFixture {
       const double a = 2 * M_PI * i / 60;
       ring.push_back(Point{30, 30} + Point{std::cos(a), std::sin(a)} * (10 + 0.05 * ((i * 7) % 3 - 1)));
     }
-    return makeDrawing({polygonPath({{0, 0}, {60, 0.1}, {60, 60}, {0.1, 60}}), polygonPath(ring),
-                        polygonPath({{80, 0}, {120, 0}, {120, 39}, {119, 40}, {80, 40}})});
+    return makeDrawing({polygonThrough({{0, 0}, {60, 0.1}, {60, 60}, {0.1, 60}}), polygonThrough(ring),
+                        polygonThrough({{80, 0}, {120, 0}, {120, 39}, {119, 40}, {80, 40}})});
   }
 
-  void openDrawing(const Drawing& drawing) {
+  void show(const Drawing& drawing) {
     const QString file = folder.filePath("plate.dxf");
     writeDrawing(drawing, file.toStdString(), {});
-    window->openFile(file);
-    [[maybe_unused]] const bool there =
-        QTest::qWaitFor([this] { return job().drawing && session().upToDate(); }, 120'000);
+    QVERIFY(openDrawing(file));
     window->show();
     window->showStep(app::MainWindow::kRefine);
     window->bench().fit();
@@ -39,6 +37,14 @@ struct RefineFixture : WindowFixture {
   app::Handwork& hand() { return panel().handwork(); }
   bool offered() {
     return settle() && QTest::qWaitFor([this] { return panel().offers() != nullptr; }, 120'000);
+  }
+  /// Waits until what was done is in the drawing; what is ticked or typed in a list is done a moment later.
+  bool done() {
+    QTest::qWait(1);
+    return settle() && QTest::qWaitFor([this] { return session().upToDate(); }, 60'000);
+  }
+  void key(int key, Qt::KeyboardModifiers keys = {}) {
+    QTest::keyClick(&window->bench(), static_cast<Qt::Key>(key), keys);
   }
   QPoint onScreen(Point mm) { return window->bench().viewport().toScreen(mm * (1 / mmPerPixel(job()))).toPoint(); }
   void click(Point mm, Qt::KeyboardModifiers keys = {}) {

@@ -21,19 +21,13 @@ namespace {
 
 /// Two squares that overlap, a disc beside them, and a bar.
 Drawing parts() {
-  return makeDrawing({polygonPath({{0, 0}, {20, 0}, {20, 20}, {0, 20}}),
-                      polygonPath({{14, 14}, {30, 14}, {30, 30}, {14, 30}}), circlePath({60, 10}, 8),
-                      polygonPath({{80, 3}, {100, 3}, {100, 8}, {80, 8}})});
+  return makeDrawing({polygonThrough({{0, 0}, {20, 0}, {20, 20}, {0, 20}}),
+                      polygonThrough({{14, 14}, {30, 14}, {30, 30}, {14, 30}}), circlePath({60, 10}, 8),
+                      polygonThrough({{80, 3}, {100, 3}, {100, 8}, {80, 8}})});
 }
 
 struct ArrangeFixture : RefineFixture {
   ArrangeFixture() : RefineFixture(parts()) {}
-  void key(int key, Qt::KeyboardModifiers keys = {}) {
-    QTest::keyClick(&window->bench(), static_cast<Qt::Key>(key), keys);
-  }
-  bool done() {
-    return settle() && QTest::qWaitFor([this] { return session().upToDate(); }, 60'000);
-  }
   void type(const char* name, const QString& text) {
     auto* field = find<LengthField>(name);
     field->selectAll();

@@ -58,14 +58,13 @@ class TestExportStep : public QObject {
 
   void whatIsNotCleanIsSaidWithAWayBack() {
     WindowFixture f;
-    Path open = polygonPath({{0, 0}, {30, 0}, {30, 20}, {0, 20}});
+    Path open = polygonThrough({{0, 0}, {30, 0}, {30, 20}, {0, 20}});
     open.closed = false;
     open.segments.pop_back();
     const Drawing drawing = makeDrawing({open, circlePath({60, 10}, 8), circlePath({64, 10}, 8)});
     const QString source = f.folder.filePath("bad.svg");
     writeDrawing(drawing, source.toStdString(), {});
-    f.window->openFile(source);
-    QVERIFY(QTest::qWaitFor([&f] { return f.job().drawing && f.session().upToDate(); }, 30'000));
+    QVERIFY(f.openDrawing(source));
     f.window->show();
     f.window->showStep(MainWindow::kExport);
     f.session().exportTo(f.folder.filePath("bad.dxf"), {});
@@ -212,8 +211,7 @@ class TestExportStep : public QObject {
 
   void theSketchIsCheckedAndTheSolidSaved() {
     WindowFixture f;
-    f.window->openFile(demoFile("spool-plate.dxf"));
-    QVERIFY(QTest::qWaitFor([&f] { return f.job().drawing && f.session().upToDate(); }, 30'000));
+    QVERIFY(f.openDrawing(demoFile("spool-plate.dxf")));
     f.window->showStep(MainWindow::kExport);
     QTest::keyClick(f.window.get(), Qt::Key_K, Qt::ControlModifier);
     auto* dialog = f.find<SketchDialog>("sketchDialog");

@@ -21,14 +21,9 @@ namespace {
 struct LayersFixture : RefineFixture {
   LayersFixture()
       : RefineFixture(makeDrawing(
-            {polygonPath({{0, 0}, {20, 0}, {20, 20}, {0, 20}}), circlePath({40, 10}, 8), circlePath({70, 10}, 8)},
+            {polygonThrough({{0, 0}, {20, 0}, {20, 20}, {0, 20}}), circlePath({40, 10}, 8), circlePath({70, 10}, 8)},
             {{"cut", 200, 0, 0}, {"fold", 0, 0, 200}}, {0, 1, 1})) {}
   QTreeWidget* list() { return find<QTreeWidget>("layers"); }
-  /// What is ticked or typed in the list is done when that has finished.
-  bool done() {
-    QTest::qWait(1);
-    return settle() && QTest::qWaitFor([this] { return session().upToDate(); }, 60'000);
-  }
 };
 
 }  // namespace

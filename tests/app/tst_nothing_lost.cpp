@@ -36,17 +36,6 @@ void chooseFile(const QString& name) {
   });
 }
 
-/// Presses the button with this role in the next message box.
-void answerWith(QMessageBox::ButtonRole role) {
-  QTimer::singleShot(0, qApp, [role] {
-    auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
-    if (box == nullptr) return answerWith(role);
-    for (QAbstractButton* button : box->buttons()) {
-      if (box->buttonRole(button) == role) button->click();
-    }
-  });
-}
-
 /// A picture that takes a while to be straightened.
 QString largePicture(const QTemporaryDir& folder) {
   QImage image(1600, 1200, QImage::Format_Grayscale8);

@@ -31,7 +31,7 @@ bool isKept(const QString& state, const std::string& origin) {
   return QTest::qWaitFor(
       [&] {
         for (const QString& folder : keptFolders(state)) {
-          if (loadKept(folder.toStdString()).job.origin == origin) return true;
+          if (loadKept(folder.toStdString()).origin == origin) return true;
         }
         return false;
       },
@@ -114,8 +114,7 @@ class TestSafekeeping : public QObject {
     std::shared_ptr<const Drawing> before;
     {
       WindowFixture f(false, state.path());
-      f.window->openFile(demoFile("spool-plate.dxf"));
-      QVERIFY(QTest::qWaitFor([&f] { return f.job().drawing && f.session().upToDate(); }, 60'000));
+      QVERIFY(f.openDrawing(demoFile("spool-plate.dxf")));
       before = f.job().drawing;
       note(f, "plate");
       QVERIFY(isKept(state.path(), "plate"));
@@ -153,6 +152,19 @@ class TestSafekeeping : public QObject {
     QVERIFY(keptFolders(state.path()).isEmpty());
   }
 
+  void closingWhileItIsBeingWrittenLeavesNothingEither() {
+    QTemporaryDir state;
+    for (const int waited : {998, 1000, 1003, 1010}) {
+      WindowFixture f(false, state.path());
+      QVERIFY(f.open(demoFile("badge.png")));
+      note(f, "gone");
+      QTest::qWait(waited);  // what is changed is written a second later
+      answer(QMessageBox::Discard);
+      f.window->close();
+      QVERIFY(keptFolders(state.path()).isEmpty());
+    }
+  }
+
   void whatIsLetGoIsGone() {
     QTemporaryDir state;
     {
@@ -162,12 +174,7 @@ class TestSafekeeping : public QObject {
       QVERIFY(isKept(state.path(), "x"));
     }
     WindowFixture f(false, state.path());
-    QTimer::singleShot(0, qApp, [] {
-      auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
-      for (QAbstractButton* button : box->buttons()) {
-        if (box->buttonRole(button) == QMessageBox::AcceptRole) button->click();
-      }
-    });
+    answerWith(QMessageBox::AcceptRole);
     f.window->findChild<QPushButton*>("letGo")->click();
     QVERIFY(keptFolders(state.path()).isEmpty());
     QVERIFY(!f.window->findChild<QWidget*>("leftWork")->isVisible());
@@ -223,12 +230,7 @@ class TestSafekeeping : public QObject {
     QVERIFY2(second.window->sentence().contains("another window"), qPrintable(second.window->sentence()));
     // Saving asks; over it only when that is meant.
     note(second, "second");
-    QTimer::singleShot(0, qApp, [] {
-      auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
-      for (QAbstractButton* button : box->buttons()) {
-        if (box->buttonRole(button) == QMessageBox::AcceptRole) button->click();
-      }
-    });
+    answerWith(QMessageBox::AcceptRole);
     second.window->actions().save->trigger();
     QVERIFY(second.settle());
     QCOMPARE(loadJob(file.toStdString()).origin, std::string("second"));

@@ -28,6 +28,17 @@ inline void answer(QMessageBox::StandardButton button) {
   });
 }
 
+/// The same by what a button is for.
+inline void answerWith(QMessageBox::ButtonRole role) {
+  QTimer::singleShot(0, qApp, [role] {
+    auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
+    if (box == nullptr) return answerWith(role);
+    for (QAbstractButton* button : box->buttons()) {
+      if (box->buttonRole(button) == role) button->click();
+    }
+  });
+}
+
 /// A real window with settings of its own, for one test function.
 struct WindowFixture {
   /// `state`: the state folder; empty: one of its own.
@@ -56,6 +67,12 @@ struct WindowFixture {
     if (session().modified()) answer(QMessageBox::Discard);
     window->openFile(file);
     return settle() && job().picture.grey != before;
+  }
+
+  /// Opens a drawing.
+  bool openDrawing(const QString& file) {
+    window->openFile(file);
+    return QTest::qWaitFor([this] { return job().drawing && session().upToDate(); }, 60'000);
   }
 
   /// Waits until nothing runs beside the window.

@@ -42,7 +42,7 @@ Drawing shapes(std::mt19937& random) {
     if (i % 2 == 0) paths.push_back(circlePath(at, r));
     if (i % 2 == 1)
       paths.push_back(
-          polygonPath({at, at + Point{r, 1}, at + Point{r + 2, r}, at + Point{r / 2, r / 3}, at + Point{0, r}}));
+          polygonThrough({at, at + Point{r, 1}, at + Point{r + 2, r}, at + Point{r / 2, r / 3}, at + Point{0, r}}));
   }
   return united(makeDrawing(std::move(paths)));
 }

@@ -33,7 +33,7 @@ Path star(Point centre, double outer, double inner, double turn) {
   for (int k = 0; k < 10; ++k) {
     corners.push_back(around(centre, k % 2 == 0 ? outer : inner, turn + std::numbers::pi * k / 5));
   }
-  return polygonPath(corners);
+  return polygonThrough(corners);
 }
 
 /// The piece from t = a to t = b; beyond 0..1 a line is lengthened.
@@ -55,13 +55,6 @@ Drawing changed(const Drawing& drawing, Change change) {
 
 }  // namespace
 
-Path polygonPath(const std::vector<Point>& corners) {
-  Path path{corners.front(), {}, true};
-  for (std::size_t i = 1; i < corners.size(); ++i) path.segments.push_back(Segment::line(corners[i]));
-  path.segments.push_back(Segment::line(corners.front()));
-  return path;
-}
-
 Path circlePath(Point centre, double radius) {
   const Point right = centre + Point{radius, 0};
   return {right, {Segment::arc(centre - Point{radius, 0}, 1), Segment::arc(right, 1)}, true};
@@ -77,7 +70,7 @@ Drawing plate(std::mt19937& random) {
                      circlePath({20, 60}, 5),
                      star({60, 40}, 18, 8, between(random, 0, 1)),
                      {{95, 13}, {Segment::arc({95, 37}, bulge), Segment::line({95, 13})}, true},
-                     polygonPath({{85, 50}, {105, 52}, {100, 70}, {90, 68}}),
+                     polygonThrough({{85, 50}, {105, 52}, {100, 70}, {90, 68}}),
                      roundedRectangle({40, 8}, 30, 8, 3),
                      circlePath({60, 40}, 3)});
   return drawing;

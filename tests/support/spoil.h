@@ -28,7 +28,6 @@ Drawing withDoubles(const Drawing& drawing, std::mt19937& random);
 Drawing withDirt(const Drawing& drawing, std::mt19937& random);
 
 /// A polygon with many corners.
-Path polygonPath(const std::vector<Point>& corners);
 Path circlePath(Point centre, double radius);
 
 }  // namespace rim::test

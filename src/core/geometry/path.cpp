@@ -1,5 +1,7 @@
 #include "core/geometry/path.h"
 
+#include <algorithm>
+
 #include "core/geometry/arc.h"
 #include "core/geometry/segment.h"
 
@@ -85,6 +87,20 @@ Path reversed(const Path& path) {
     back.segments.push_back(reversed(pieceOf(path, i)).segment);
   }
   return back;
+}
+
+Path begunAt(Path closed, std::size_t node) {
+  closed.start = segmentStart(closed, node);
+  std::rotate(closed.segments.begin(), closed.segments.begin() + static_cast<std::ptrdiff_t>(node),
+              closed.segments.end());
+  return closed;
+}
+
+Path polygonThrough(const std::vector<Point>& corners) {
+  Path path{corners.front(), {}, true};
+  for (std::size_t i = 1; i < corners.size(); ++i) path.segments.push_back(Segment::line(corners[i]));
+  path.segments.push_back(Segment::line(corners.front()));
+  return path;
 }
 
 Path scaled(const Path& path, double factor, Point offset) {

@@ -71,6 +71,12 @@ void append(Path& path, const Path& more);
 /// The same path run the other way round.
 Path reversed(const Path& path);
 
+/// A closed path begun at another of its nodes, the start of segment `node`.
+Path begunAt(Path closed, std::size_t node);
+
+/// The closed path of lines through some corners (one or more).
+Path polygonThrough(const std::vector<Point>& corners);
+
 /// Every coordinate times `factor` (> 0), then moved by `offset`.
 Path scaled(const Path& path, double factor, Point offset = {});
 

@@ -50,8 +50,7 @@ void work(BatchItem& item, const Recipe& recipe, const BatchWish& wish) {
   }
   try {
     const Job job = jobFor(recipe, item.picture, wish.stop);
-    const FileFormat dxf = wish.files.dxf == DxfVersion::R12 ? FileFormat::DxfR12 : FileFormat::Dxf2000;
-    for (const std::filesystem::path& output : item.outputs) deliverJob(job, output, {dxf, wish.files, false});
+    for (const std::filesystem::path& output : item.outputs) deliverJob(job, output, wish.files);
     item.state = BatchItem::State::Done;
     if (outlinesOf(job)->outlines.empty()) item.why = "there are no outlines in it.";
   } catch (const Cancelled&) {

@@ -85,17 +85,13 @@ std::vector<Delivered> byLayerFiles(const Drawing& drawing, const std::filesyste
   return files;
 }
 
-std::vector<Delivered> deliverJob(const Job& job, const std::filesystem::path& file, const FileWish& wish) {
-  const ExportSettings settings = settingsFor(wish);
-  const std::string note = settings.withOrigin ? job.origin : std::string();
+std::vector<Delivered> deliverJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings,
+                                  bool fileEach) {
   const bool asItLies = settings.origin == OriginAt::Drawing && !settings.marginMm;
-  if (!wish.fileEach && asItLies && !isPrint(file)) {
-    exportJob(job, file, settings);
-    return {{file, writtenFor(job, fileKindOf(file), settings)}};
-  }
+  if (!fileEach && asItLies && !isPrint(file)) return {{file, exportJob(job, file, settings)}};
   const Drawing drawing = arranged(drawingOf(job), settings);
-  std::vector<Delivered> files{{file, drawing}};
-  if (wish.fileEach) files = byLayerFiles(drawing, file);
+  const std::string note = settings.withOrigin ? job.origin : std::string();
+  std::vector<Delivered> files = fileEach ? byLayerFiles(drawing, file) : std::vector<Delivered>{{file, drawing}};
   for (Delivered& one : files) one = deliver(one.drawing, one.file, settings, exportToleranceMm(job), note);
   return files;
 }

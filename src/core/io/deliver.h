@@ -10,8 +10,10 @@ namespace rim {
 /// Whether a file of this name is looked at or printed (PDF, EPS, PNG), not read by a machine.
 bool isPrint(const std::filesystem::path& file);
 
-/// The ending of such files, with its dot, and the settings that go with the format alone (the version of a DXF).
+/// The ending of such files, with its dot.
 std::string endingFor(FileFormat format);
+
+/// What is wished for as settings: the version of a DXF is that of the format.
 ExportSettings settingsFor(const FileWish& wish);
 
 /// A file that was written, and the drawing (mm) as it stands there.
@@ -33,7 +35,9 @@ Drawing arranged(const Drawing& drawing, const ExportSettings& settings);
 /// where there are no layers.
 std::vector<Delivered> byLayerFiles(const Drawing& drawing, const std::filesystem::path& file);
 
-/// Writes a job's outlines as they were wished for; `file` with the format's ending. Throws as above.
-std::vector<Delivered> deliverJob(const Job& job, const std::filesystem::path& file, const FileWish& wish);
+/// Writes a job's outlines as the file's ending and the settings say, with `fileEach` one file a layer. Throws as
+/// above.
+std::vector<Delivered> deliverJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings,
+                                  bool fileEach = false);
 
 }  // namespace rim

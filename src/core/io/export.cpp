@@ -105,9 +105,10 @@ void writeDrawing(Drawing drawing, const std::filesystem::path& file, const Expo
   writeAsItIs(asWritten(std::move(drawing), fileKindOf(file)), file, settings, note);
 }
 
-void exportJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings) {
-  const std::string note = settings.withOrigin ? job.origin : std::string();
-  writeAsItIs(writtenFor(job, fileKindOf(file), settings), file, settings, note);
+Drawing exportJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings) {
+  const Drawing drawing = writtenFor(job, fileKindOf(file), settings);
+  writeAsItIs(drawing, file, settings, settings.withOrigin ? job.origin : std::string());
+  return drawing;
 }
 
 }  // namespace rim

@@ -51,7 +51,7 @@ Drawing asPlaced(const Job& job, Drawing drawing, FileKind kind);
 /// What drawingFor() gives, placed so: what exportJob() writes.
 Drawing writtenFor(const Job& job, FileKind kind, const ExportSettings& settings);
 
-/// Writes what writtenFor() gives. Throws InputError (unknown ending, curves in R12) or WriteError.
-void exportJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings);
+/// Writes what writtenFor() gives, and gives it. Throws InputError (unknown ending, curves in R12) or WriteError.
+Drawing exportJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings);
 
 }  // namespace rim

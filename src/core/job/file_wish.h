@@ -43,8 +43,8 @@ enum class FileFormat { Dxf2000, DxfR12, Svg, Pdf, Eps, Png };
 /// The file that the person wants of a job.
 struct FileWish {
   FileFormat format = FileFormat::Dxf2000;
-  ExportSettings settings;
-  bool fileEach = false;  ///< one file a layer
+  ExportSettings settings;  ///< `dxf` says nothing here: the format does
+  bool fileEach = false;    ///< one file a layer
 
   friend bool operator==(const FileWish&, const FileWish&) = default;
 };

@@ -62,69 +62,58 @@ class Doing {
   Refined operator()(const FitInto& s) const { return {fitted(drawing_, s.widthMm, s.heightMm), {}}; }
   Refined operator()(const Array& s) const { return {inRows(drawing_, s.columns, s.rows, s.gapsMm), {}}; }
   Refined operator()(const ArrayRound& s) const { return {onCircle(drawing_, s.count, s.centre), {}}; }
-  Refined operator()(const Remove& s) const {
-    std::set<OutlineId> gone;
-    for (const OutlineMark& mark : s.outlines) {
-      if (const auto place = placeOf(drawing_, scaled(mark, k_))) gone.insert(drawing_.outlines[*place].id);
-    }
-    return {withoutOutlines(drawing_, gone), {}};
-  }
+  Refined operator()(const Remove& s) const { return {withoutOutlines(drawing_, idsOf(s.outlines)), {}}; }
   Refined operator()(const Replace& s) const {
     Refined refined{drawing_, {}};
-    for (const Replace::One& one : s.outlines) {
-      const Path path = rim::scaled(one.path, k_);
-      const auto place = placeOf(refined.drawing, scaled(one.was, k_));
-      if (!place) {
-        add(refined.drawing, path);
-        continue;
-      }
-      const Apart apart = apartBy(refined.drawing.path(*place), path);
-      refined.drawing.setPath(*place, path);
-      refined.changes.push_back({s.kind, refined.drawing.outlines[*place].id, apart.at, apart.mm});
-    }
+    for (const Replace::One& one : s.outlines)
+      become(refined, s.kind, placeOf(refined.drawing, scaled(one.was, k_)), {rim::scaled(one.path, k_)});
     return refined;
   }
   Refined operator()(const EditLayer& s) const { return {withLayerAs(drawing_, s.name, s.as), {}}; }
   Refined operator()(const HideLayer& s) const { return {withLayerHidden(drawing_, s.name), {}}; }
-  Refined operator()(const PutOnLayer& s) const {
-    std::set<OutlineId> which;
-    for (const OutlineMark& mark : s.outlines) {
-      if (const auto place = placeOf(drawing_, scaled(mark, k_))) which.insert(drawing_.outlines[*place].id);
-    }
-    return {onLayer(drawing_, which, s.layer), {}};
-  }
+  Refined operator()(const PutOnLayer& s) const { return {onLayer(drawing_, idsOf(s.outlines), s.layer), {}}; }
   Refined operator()(const ByHand& s) const {
     Refined refined{drawing_, {}};
-    for (const ByHand::One& one : s.changes) becomeByHand(refined, one);
+    for (const ByHand::One& one : s.changes) {
+      std::vector<Path> paths;
+      for (const auto& path : one.paths) paths.push_back(rim::scaled(*path, k_));
+      const bool isNew = one.was.id == OutlineId::None;
+      const auto place = isNew ? std::nullopt : placeOf(refined.drawing, scaled(one.was, k_));
+      become(refined, "by-hand", place, std::move(paths), one.layer);
+    }
     return refined;
   }
 
  private:
-  void becomeByHand(Refined& refined, const ByHand::One& one) const {
-    std::vector<Path> paths;
-    for (const auto& path : one.paths) paths.push_back(rim::scaled(*path, k_));
-    const auto place = one.was.id == OutlineId::None ? std::nullopt : placeOf(refined.drawing, scaled(one.was, k_));
+  std::set<OutlineId> idsOf(const std::vector<OutlineMark>& marks) const {
+    std::set<OutlineId> ids;
+    for (const OutlineMark& mark : marks) {
+      if (const auto place = placeOf(drawing_, scaled(mark, k_))) ids.insert(drawing_.outlines[*place].id);
+    }
+    return ids;
+  }
+
+  /// The outline at a place along other paths: the first is still that one, the others stand behind it. With no path it
+  /// goes; with no place all are new, on a layer.
+  void become(Refined& refined, const std::string& kind, std::optional<std::size_t> place, std::vector<Path> paths,
+              std::size_t layer = 0) const {
+    Drawing& drawing = refined.drawing;
     if (!place) {
-      const std::size_t layer = one.layer < refined.drawing.layers.size() ? one.layer : 0;
-      for (Path& path : paths) add(refined.drawing, std::move(path), layer);
+      for (Path& path : paths) add(drawing, std::move(path), layer < drawing.layers.size() ? layer : 0);
       return;
     }
-    const Outline was = refined.drawing.outlines[*place];
+    const auto at = drawing.outlines.begin() + static_cast<std::ptrdiff_t>(*place);
+    const Outline was = *at;
     if (paths.empty()) {
-      refined.drawing = withoutOutlines(refined.drawing, {was.id});
+      drawing.outlines.erase(at);
       return;
     }
     const Apart apart = apartBy(was.path(), paths.front());
-    refined.changes.push_back({"by-hand", was.id, apart.at, apart.mm});
-    Drawing changed = emptyLike(refined.drawing);
-    for (std::size_t i = 0; i < refined.drawing.outlines.size(); ++i) {
-      if (i != *place) {
-        changed.outlines.push_back(refined.drawing.outlines[i]);
-      } else {
-        addParts(changed, was, paths);
-      }
-    }
-    refined.drawing = std::move(changed);
+    refined.changes.push_back({kind, was.id, apart.at, apart.mm});
+    Drawing parts;
+    addParts(parts, was, std::move(paths));
+    *at = parts.outlines.front();
+    drawing.outlines.insert(at + 1, parts.outlines.begin() + 1, parts.outlines.end());
   }
 
   static constexpr double kToleranceMm = 0.001;

@@ -23,7 +23,7 @@ std::set<OutlineId> idsOf(const Drawing& drawing) {
 }
 
 Path square(Point at, double side) {
-  return polygonPath({at, at + Point{side, 0}, at + Point{side, side}, at + Point{0, side}});
+  return polygonThrough({at, at + Point{side, 0}, at + Point{side, side}, at + Point{0, side}});
 }
 
 Drawing broken(unsigned seed) {

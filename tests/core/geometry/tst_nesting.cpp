@@ -16,7 +16,7 @@ class TestNesting : public QObject {
  private slots:
   void holesAndIslandsKnowWhatIsRoundThem() {
     const std::vector<Path> paths{circlePath({0, 0}, 2), circlePath({0, 0}, 10), circlePath({0, 0}, 6),
-                                  circlePath({40, 0}, 5), polygonPath({{-20, -20}, {60, -20}, {60, 20}, {-20, 20}})};
+                                  circlePath({40, 0}, 5), polygonThrough({{-20, -20}, {60, -20}, {60, 20}, {-20, 20}})};
     const Nesting nesting = nestingOf(paths);
     const std::vector<int> depths{3, 1, 2, 1, 0};
     QVERIFY(nesting.depth == depths);
@@ -27,8 +27,8 @@ class TestNesting : public QObject {
   }
 
   void outlinesThatTouchFromWithinAreInside() {
-    const std::vector<Path> paths{polygonPath({{0, 0}, {10, 0}, {10, 10}, {0, 10}}),
-                                  polygonPath({{0, 0}, {5, 0}, {5, 5}, {0, 5}})};
+    const std::vector<Path> paths{polygonThrough({{0, 0}, {10, 0}, {10, 10}, {0, 10}}),
+                                  polygonThrough({{0, 0}, {5, 0}, {5, 5}, {0, 5}})};
     QCOMPARE(nestingOf(paths).depth[1], 1);
     QCOMPARE(nestingOf(paths).depth[0], 0);
   }
@@ -53,7 +53,7 @@ class TestNesting : public QObject {
     for (const int corners : {3, 4, 17, 400}) {
       std::vector<Point> points;
       for (int i = 0; i < corners; ++i) points.push_back({place(random), place(random)});
-      const Inside inside(polygonPath(points));
+      const Inside inside(polygonThrough(points));
       for (int k = 0; k < 200; ++k) {
         const Point p{place(random), place(random)};
         int crossed = 0;  // sides that a ray to the right passes

@@ -45,13 +45,13 @@ class TestKeptWork : public QObject {
     job.refine.push_back(refine::Rotate{40});
     keeper.keep(job, {"a.png", "/tmp/a b.snugrim"});
     QCOMPARE(picturesIn(folder.filePath("mine")), 1);
-    const KeptWork kept = loadKept(path);
-    QCOMPARE(kept.note.name, std::string("a.png"));
-    QCOMPARE(kept.note.jobFile, std::filesystem::path("/tmp/a b.snugrim"));
-    QCOMPARE(kept.job.origin, std::string("later"));
-    QVERIFY2(kept.job.refine == job.refine, "each step once");
-    QCOMPARE(kept.job.trace.tolerancePx, 0.5);
-    QCOMPARE(cv::countNonZero(*kept.job.original.grey != *job.original.grey), 0);
+    QCOMPARE(*keptNoteIn(path), (KeptNote{"a.png", "/tmp/a b.snugrim"}));
+    QVERIFY(std::filesystem::file_time_type::clock::now() - keptAt(path) < std::chrono::minutes(1));
+    const Job kept = loadKept(path);
+    QCOMPARE(kept.origin, std::string("later"));
+    QVERIFY2(kept.refine == job.refine, "each step once");
+    QCOMPARE(kept.trace.tolerancePx, 0.5);
+    QCOMPARE(cv::countNonZero(*kept.original.grey != *job.original.grey), 0);
     keeper.forget();
     QVERIFY(!keptNoteIn(path).has_value());
     QVERIFY_THROWS_EXCEPTION(InputError, loadKept(path));
@@ -75,16 +75,16 @@ class TestKeptWork : public QObject {
     // Another picture takes its place, with what was decided about it.
     keeper.keep(jobNamed("b.png", 9), {"b.png", {}});
     QCOMPARE(picturesIn(folder.path()), 1);
-    QCOMPARE(loadKept(folder.path().toStdString()).note.name, std::string("b.png"));
-    QCOMPARE(loadKept(folder.path().toStdString()).job.original.name, std::string("b.png"));
+    QCOMPARE(keptNoteIn(folder.path().toStdString())->name, std::string("b.png"));
+    QCOMPARE(loadKept(folder.path().toStdString()).original.name, std::string("b.png"));
     QVERIFY(!before.isEmpty());
   }
 
   void drawingsAreKeptWithoutLoss() {
     const QTemporaryDir folder;
-    const Job job = jobOn(makeDrawing({polygonPath({{0, 0}, {1.0 / 3, 0}, {0, 7.1}})}), "plate.dxf");
+    const Job job = jobOn(makeDrawing({polygonThrough({{0, 0}, {1.0 / 3, 0}, {0, 7.1}})}), "plate.dxf");
     WorkKeeper(folder.path().toStdString()).keep(job, {"plate.dxf", {}});
-    QCOMPARE(loadKept(folder.path().toStdString()).job.drawing->path(0), job.drawing->path(0));
+    QCOMPARE(loadKept(folder.path().toStdString()).drawing->path(0), job.drawing->path(0));
   }
 
   void whatIsDamagedIsNoWork_data() {

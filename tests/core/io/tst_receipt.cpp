@@ -18,7 +18,7 @@ namespace {
 
 Drawing good() {
   return makeDrawing(
-      {polygonPath({{0, 0}, {60, 0}, {60, 40}, {0, 40}}), circlePath({20, 20}, 10), circlePath({20, 20}, 6)},
+      {polygonThrough({{0, 0}, {60, 0}, {60, 40}, {0, 40}}), circlePath({20, 20}, 10), circlePath({20, 20}, 6)},
       {{"cut", 0, 0, 0}, {"inner ö", 255, 0, 0}}, {0, 0, 1});
 }
 
@@ -94,7 +94,7 @@ class TestReceipt : public QObject {
     open.closed = false;
     if (which == 0) drawing.setPath(1, open);
     if (which == 1) add(drawing, drawing.path(0));
-    if (which == 2) add(drawing, polygonPath({{50, 30}, {80, 30}, {80, 50}}));
+    if (which == 2) add(drawing, polygonThrough({{50, 30}, {80, 30}, {80, 50}}));
     if (which == 3) drawing.outlines.pop_back();
     if (which == 4) add(drawing, circlePath({40, 20}, 4));
     if (which == 5) drawing = scaledBy(drawing, 25.4);

@@ -132,7 +132,7 @@ class TestStages : public QObject {
 
   void aDrawingThatWasReadIsOnlyMended() {
     Drawing drawing;
-    setPaths(drawing, {polygonPath({{0, 0}, {10, 0}, {10, 10}})});
+    setPaths(drawing, {polygonThrough({{0, 0}, {10, 0}, {10, 10}})});
     Job job = jobOn(drawing, "a.svg");
     QVERIFY(stagesThatWork(job).empty());
     job.mend.steps = {{MendStep::What::Safe, {}, {}, {}}};

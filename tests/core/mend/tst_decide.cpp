@@ -29,23 +29,23 @@ Drawing broken(unsigned seed) {
   std::mt19937 random(seed);
   Drawing d = withDirt(withDoubles(withGaps(takenApart(plate(random), random), 0.4, random), random), random);
   const Drawing whole = plate(random);
-  add(d, polygonPath({{150, 0}, {170, 0}, {160, 18}, {172, 12}, {147, 11}}));  // bow-tie
-  add(d, polygonPath({{150, 30},
-                      {170, 30},
-                      {170, 35.2},
-                      {170.4, 35.2},
-                      {170.4, 34.9},
-                      {169.8, 34.9},
-                      {170, 40},
-                      {162, 40},
-                      {162, 44},
-                      {162, 40},
-                      {150, 40}}));                                                  // loop, spike
-  add(d, polygonPath({{150, 50}, {170, 50}, {170, 50.001}, {170, 60}, {150, 60}}));  // node
-  add(d, circlePath({160, 70}, 4.13));                                               // stroke
+  add(d, polygonThrough({{150, 0}, {170, 0}, {160, 18}, {172, 12}, {147, 11}}));  // bow-tie
+  add(d, polygonThrough({{150, 30},
+                         {170, 30},
+                         {170, 35.2},
+                         {170.4, 35.2},
+                         {170.4, 34.9},
+                         {169.8, 34.9},
+                         {170, 40},
+                         {162, 40},
+                         {162, 44},
+                         {162, 40},
+                         {150, 40}}));                                                  // loop, spike
+  add(d, polygonThrough({{150, 50}, {170, 50}, {170, 50.001}, {170, 60}, {150, 60}}));  // node
+  add(d, circlePath({160, 70}, 4.13));                                                  // stroke
   add(d, circlePath({160, 70}, 3.9));
-  add(d, polygonPath({{180, 30}, {190, 30}, {190, 40}, {180, 40}}));  // a common border
-  add(d, polygonPath({{190, 32}, {196, 32}, {196, 50}, {190, 50}}));
+  add(d, polygonThrough({{180, 30}, {190, 30}, {190, 40}, {180, 40}}));  // a common border
+  add(d, polygonThrough({{190, 32}, {196, 32}, {196, 50}, {190, 50}}));
   add(d, circlePath({180, 70}, 0.1));  // speck
   add(d, circlePath({900, 70}, 2));    // stray
   return d;
@@ -166,7 +166,7 @@ class TestDecide : public QObject {
   /// Two parts beside each other, each open by a gap; the gap of the right one is to be joined.
   void aDecisionStaysWithItsOutline() {
     const auto open = [](double x, double side, double gap) {
-      Path path = polygonPath({{x, 0}, {x + side, 0}, {x + side, side}, {x, side}});
+      Path path = polygonThrough({{x, 0}, {x + side, 0}, {x + side, side}, {x, side}});
       path.closed = false;
       path.segments.back().end = {x, gap};
       return path;
@@ -224,7 +224,7 @@ class TestDecide : public QObject {
     };
     // Between the end and its nearest partner stands an outline: the next one is taken.
     QCOMPARE(nearest().path(0).segments.back().end, (Point{30, 6}));
-    add(drawing, polygonPath({{10.5, 3}, {15, 3}, {15, 4}, {10.5, 4}}));
+    add(drawing, polygonThrough({{10.5, 3}, {15, 3}, {15, 4}, {10.5, 4}}));
     const Point end = nearest().path(0).segments.back().end;
     QVERIFY2(end == (Point{30, 2}), qPrintable(QString("%1 %2").arg(end.x).arg(end.y)));
     // All round it: there is no way.
@@ -239,7 +239,7 @@ class TestDecide : public QObject {
       for (int j = 0; j < 2; ++j) {
         const double x = 10 * i;
         const double y = 8 * j;
-        add(drawing, polygonPath({{x, y}, {x + 10, y}, {x + 10, y + 8}, {x, y + 8}}));
+        add(drawing, polygonThrough({{x, y}, {x + 10, y}, {x + 10, y + 8}, {x, y + 8}}));
       }
     }
     const auto findings = inspect(drawing, {});

@@ -19,7 +19,7 @@ using PathList = std::vector<Path>;
 
 Path linePath(Point a, Point b) { return {a, {Segment::line(b)}, false}; }
 
-PathList square(double side) { return {polygonPath({{0, 0}, {side, 0}, {side, side}, {0, side}})}; }
+PathList square(double side) { return {polygonThrough({{0, 0}, {side, 0}, {side, side}, {0, side}})}; }
 
 PathList with(PathList paths, const PathList& more) {
   paths.insert(paths.end(), more.begin(), more.end());
@@ -51,52 +51,54 @@ class TestFindings : public QObject {
     row("ends that meet", {linePath({0, 0}, {9, 0}), linePath({9, 0}, {9, 9}), linePath({9, 9}, {0, 0})},
         "open-end open-end open-end");
     row("a hole bridged to its outline",
-        {polygonPath({{0, 0},
-                      {40, 0},
-                      {40, 40},
-                      {0, 40},
-                      {0, 20},
-                      {10, 20},
-                      {10, 30},
-                      {30, 30},
-                      {30, 10},
-                      {10, 10},
-                      {10, 20},
-                      {0, 20}})},
+        {polygonThrough({{0, 0},
+                         {40, 0},
+                         {40, 40},
+                         {0, 40},
+                         {0, 20},
+                         {10, 20},
+                         {10, 30},
+                         {30, 30},
+                         {30, 10},
+                         {10, 10},
+                         {10, 20},
+                         {0, 20}})},
         "double-line");
     row("a copy", with(square(20), square(20)), "double-line");
-    row("a copy a little aside", with(square(20), {polygonPath({{0.03, 0}, {20.03, 0}, {20.03, 20}, {0.03, 20}})}),
+    row("a copy a little aside", with(square(20), {polygonThrough({{0.03, 0}, {20.03, 0}, {20.03, 20}, {0.03, 20}})}),
         "double-line");
     row("far enough aside to be another line",
-        with(square(20), {polygonPath({{0.2, 0.2}, {19.8, 0.2}, {19.8, 19.8}, {0.2, 19.8}})}), "stroke-pair");
-    row("neighbours with a common side", with(square(20), {polygonPath({{20, 0}, {40, 0}, {40, 20}, {20, 20}})}),
+        with(square(20), {polygonThrough({{0.2, 0.2}, {19.8, 0.2}, {19.8, 19.8}, {0.2, 19.8}})}), "stroke-pair");
+    row("neighbours with a common side", with(square(20), {polygonThrough({{20, 0}, {40, 0}, {40, 20}, {20, 20}})}),
         "double-line");
-    row("neighbours that touch in a corner", with(square(20), {polygonPath({{20, 20}, {40, 20}, {40, 40}, {20, 40}})}),
-        "");
+    row("neighbours that touch in a corner",
+        with(square(20), {polygonThrough({{20, 20}, {40, 20}, {40, 40}, {20, 40}})}), "");
     row("circles that touch", {circlePath({0, 0}, 5), circlePath({10, 0}, 5)}, "");
     row("circles that cross", {circlePath({0, 0}, 5), circlePath({9, 0}, 5)}, "crossing crossing");
     row("a circle that touches a side from within", with(square(20), {circlePath({10, 5}, 5)}), "");
-    row("a pointed tip", {polygonPath({{0, 0}, {30, 0.4}, {0, 0.8}})}, "");
-    row("an hourglass", {polygonPath({{0, 0}, {20, 20}, {20, 0}, {0, 20}})}, "self-crossing");
-    row("a loop", {polygonPath({{0, 0}, {10, 0}, {10.2, 0.2}, {10.2, -0.2}, {10, 0.15}, {20, 5}, {0, 5}})}, "loop");
-    row("two nodes in one place", {polygonPath({{0, 0}, {20, 0}, {20, 0.001}, {20, 20}, {0, 20}})}, "coincident-node");
+    row("a pointed tip", {polygonThrough({{0, 0}, {30, 0.4}, {0, 0.8}})}, "");
+    row("an hourglass", {polygonThrough({{0, 0}, {20, 20}, {20, 0}, {0, 20}})}, "self-crossing");
+    row("a loop", {polygonThrough({{0, 0}, {10, 0}, {10.2, 0.2}, {10.2, -0.2}, {10, 0.15}, {20, 5}, {0, 5}})}, "loop");
+    row("two nodes in one place", {polygonThrough({{0, 0}, {20, 0}, {20, 0.001}, {20, 20}, {0, 20}})},
+        "coincident-node");
     row("a dot", with(square(20), {linePath({5, 5}, {5, 5})}), "zero-length");
-    row("out and back", {polygonPath({{0, 0}, {20, 0}, {20, 10}, {26, 10}, {20, 10}, {20, 20}, {0, 20}})}, "spike");
+    row("out and back", {polygonThrough({{0, 0}, {20, 0}, {20, 10}, {26, 10}, {20, 10}, {20, 20}, {0, 20}})}, "spike");
     row("a speck", with(square(20), {circlePath({5, 5}, 0.1)}), "speck");
     row("a scrap", with(square(20), {linePath({5, 5}, {5.2, 5})}), "speck");
     row("a stray", with(square(20), {circlePath({90, 5}, 0.3)}), "stray");
     row("a stray with more line", with(square(60), {circlePath({200, 5}, 1.7)}), "stray");
     row("a small part aside", with(square(60), {circlePath({200, 5}, 3)}), "");
-    row("two parts far apart", with(square(20), {polygonPath({{500, 0}, {520, 0}, {520, 20}, {500, 20}})}), "");
+    row("two parts far apart", with(square(20), {polygonThrough({{500, 0}, {520, 0}, {520, 20}, {500, 20}})}), "");
     PathList washers;
     for (int i = 0; i < 12; ++i) washers.push_back(circlePath({100.0 * (i % 4), 100.0 * (i / 4)}, 2));
     row("small parts all over a sheet", washers, "");
     row("a frame round parts with holes",
-        {polygonPath({{-5, -5}, {45, -5}, {45, 25}, {-5, 25}}), circlePath({10, 10}, 8), circlePath({10, 10}, 4),
+        {polygonThrough({{-5, -5}, {45, -5}, {45, 25}, {-5, 25}}), circlePath({10, 10}, 8), circlePath({10, 10}, 4),
          circlePath({30, 10}, 8), circlePath({30, 10}, 4)},
         "frame");
     row("a plate with holes",
-        {polygonPath({{-5, -5}, {45, -5}, {45, 25}, {-5, 25}}), circlePath({10, 10}, 8), circlePath({30, 10}, 8)}, "");
+        {polygonThrough({{-5, -5}, {45, -5}, {45, 25}, {-5, 25}}), circlePath({10, 10}, 8), circlePath({30, 10}, 8)},
+        "");
   }
   void faultsAreFoundAsWhatTheyAre() {
     QFETCH(PathList, paths);

@@ -107,7 +107,7 @@ class TestJoin : public QObject {
   }
   void movedSidewaysAPathKeepsItsDistance() {
     QFETCH(double, mm);
-    const Path square = polygonPath({{0, 0}, {20, 0}, {20, 10}, {0, 10}});
+    const Path square = polygonThrough({{0, 0}, {20, 0}, {20, 10}, {0, 10}});
     const Path moved = movedSideways(square, mm, 0.001);
     QCOMPARE(moved.segments.size(), 4U);
     QVERIFY(std::abs(signedArea(moved) - (20 - 2 * mm) * (10 - 2 * mm)) < 1e-9);
@@ -136,7 +136,7 @@ class TestJoin : public QObject {
       const double r = 20 + 4 * std::sin(3 * angle) + jitter(random);
       points.push_back(Point{std::cos(angle), std::sin(angle)} * r);
     }
-    const Path path = polygonPath(points);
+    const Path path = polygonThrough(points);
     for (const double tolerance : {0.05, 0.2, 1.0}) {
       const Path few = simplified(path, tolerance);
       QVERIFY(few.closed && few.segments.back().end == few.start);

@@ -72,7 +72,7 @@ Path scribble(unsigned seed, int lines, bool closed) {
   std::uniform_real_distribution<double> anywhere(0, 150);
   std::vector<Point> corners;
   for (int i = 0; i < lines; ++i) corners.push_back({anywhere(random), anywhere(random)});
-  Path path = polygonPath(corners);
+  Path path = polygonThrough(corners);
   if (!closed) {
     path.closed = false;
     path.segments.pop_back();
@@ -87,7 +87,7 @@ class TestLosingNothing : public QObject {
 
  private slots:
   void theLobesOfABowTieBothStay() {
-    const Drawing bowTie = of({polygonPath({{0, 0}, {40, 30}, {40, 0}, {0, 30}})});
+    const Drawing bowTie = of({polygonThrough({{0, 0}, {40, 30}, {40, 0}, {0, 30}})});
     const Mended result = mended(bowTie, {});
     QCOMPARE(result.drawing.outlines.size(), 2U);
     QVERIFY(inspect(result.drawing, {}).empty());
@@ -140,19 +140,19 @@ class TestLosingNothing : public QObject {
   void linesThatPassAtASmallAngleAreNoSecondLine() {
     // Two long sides cross at 0.4 degrees, and two others cut what lies between them 3 and 6 mm from there, where it is
     // 0.02 and 0.04 mm wide: drawn so, and clean once the crossings are parted.
-    const Drawing crossed = of({polygonPath({{0, 0},
-                                             {62, 0},
-                                             {62, 20},
-                                             {36, 20},
-                                             {36, -20},
-                                             {33, -20},
-                                             {33, 25},
-                                             {70, 25},
-                                             {70, 0.28},
-                                             {-10, -0.28},
-                                             {-10, -30},
-                                             {-20, -30},
-                                             {-20, 5}})});
+    const Drawing crossed = of({polygonThrough({{0, 0},
+                                                {62, 0},
+                                                {62, 20},
+                                                {36, 20},
+                                                {36, -20},
+                                                {33, -20},
+                                                {33, 25},
+                                                {70, 25},
+                                                {70, 0.28},
+                                                {-10, -0.28},
+                                                {-10, -30},
+                                                {-20, -30},
+                                                {-20, 5}})});
     const Drawing parted = mended(crossed, {}).drawing;
     QVERIFY(parted.outlines.size() > 3);
     QCOMPARE(inspect(parted, {}).size(), 0U);
@@ -165,7 +165,7 @@ class TestLosingNothing : public QObject {
   void whatRunsBesideItselfOffersNoRepairThatDoesNothing() {
     // A slot 0.04 mm wide: both its sides bound the outline, so neither is one too many.
     const Drawing slot =
-        of({polygonPath({{0, 0}, {30, 0}, {30, 20}, {15.04, 20}, {15.04, 5}, {15, 5}, {15, 20}, {0, 20}})});
+        of({polygonThrough({{0, 0}, {30, 0}, {30, 20}, {15.04, 20}, {15.04, 5}, {15, 5}, {15, 20}, {0, 20}})});
     const auto found = inspect(slot, {});
     QCOMPARE(countOf(found, FindingKind::DoubleLine), 1U);
     for (const Finding& f : found) {
@@ -196,7 +196,7 @@ class TestLosingNothing : public QObject {
   }
 
   void whatGoesOutAndBackFarStaysAsALine() {
-    const Drawing drawing = of({polygonPath({{0, 0}, {20, 0}, {20, 10}, {12, 10}, {12, 32}, {12, 10}, {0, 10}})});
+    const Drawing drawing = of({polygonThrough({{0, 0}, {20, 0}, {20, 10}, {12, 10}, {12, 32}, {12, 10}, {0, 10}})});
     const Drawing result = mended(drawing, {}).drawing;
     QVERIFY(farthest(drawing, result) < 1e-6);
     QCOMPARE(countsOf(pathsOf(result)).open, 1U);
@@ -209,8 +209,8 @@ class TestLosingNothing : public QObject {
   }
   void smallLoopsAndSpikesLeaveNothing() {
     QFETCH(double, size);
-    const Drawing spiked = of({polygonPath({{0, 0}, {20, 0}, {20, 8}, {10, 8}, {10, 8 + size}, {10, 8}, {0, 8}})});
-    const Drawing looped = of({polygonPath(
+    const Drawing spiked = of({polygonThrough({{0, 0}, {20, 0}, {20, 8}, {10, 8}, {10, 8 + size}, {10, 8}, {0, 8}})});
+    const Drawing looped = of({polygonThrough(
         {{0, 0}, {20, 0}, {20, 8}, {10, 8}, {10 - size, 8 + size}, {10, 8 + size}, {10 - size, 8}, {0, 8}})});
     for (const Drawing& drawing : {spiked, looped}) {
       QVERIFY(!inspect(drawing, {}).empty());
@@ -224,7 +224,7 @@ class TestLosingNothing : public QObject {
 
   void mergedNodesDoNotCreep() {
     // 2000 chords of 1.6 micrometres: none of them is to be felt, all of them are a circle.
-    const Path circle = polygonPath([] {
+    const Path circle = polygonThrough([] {
       std::vector<Point> corners;
       for (int i = 0; i < 2000; ++i) {
         const double angle = 2 * std::numbers::pi * i / 2000;
@@ -252,7 +252,7 @@ class TestLosingNothing : public QObject {
         const double r = radius + 0.4 * std::sin(23 * angle + turn);
         corners.push_back({r * std::cos(angle), r * std::sin(angle)});
       }
-      return polygonPath(corners);
+      return polygonThrough(corners);
     };
     const Drawing drawing = of({wavy(20, 0), wavy(19.85, 0)});
     QVERIFY(inspect(drawing, {}).empty() || countOf(inspect(drawing, {}), FindingKind::Crossing) == 0);

@@ -118,19 +118,19 @@ class TestMend : public QObject {
   void loopsAndSpikesAreCutOff() {
     std::mt19937 random(5);
     Drawing truth;
-    setPaths(truth, {polygonPath({{0, 0}, {20, 0}, {20, 10}, {0, 10}})});
+    setPaths(truth, {polygonThrough({{0, 0}, {20, 0}, {20, 10}, {0, 10}})});
     Drawing spoiled;
-    setPaths(spoiled, {polygonPath({{0, 0},
-                                    {20, 0},
-                                    {20, 5.2},
-                                    {20.4, 5.2},
-                                    {20.4, 4.9},
-                                    {19.8, 4.9},
-                                    {20, 10},
-                                    {12, 10},
-                                    {12, 10.4},
-                                    {12, 10},
-                                    {0, 10}})});
+    setPaths(spoiled, {polygonThrough({{0, 0},
+                                       {20, 0},
+                                       {20, 5.2},
+                                       {20.4, 5.2},
+                                       {20.4, 4.9},
+                                       {19.8, 4.9},
+                                       {20, 10},
+                                       {12, 10},
+                                       {12, 10.4},
+                                       {12, 10},
+                                       {0, 10}})});
     const Mended result = mended(spoiled, {});
     QVERIFY2(comparedWith(truth, result.drawing).isEmpty(), qPrintable(comparedWith(truth, result.drawing)));
     QVERIFY(inspect(result.drawing, {}).empty());
@@ -138,9 +138,9 @@ class TestMend : public QObject {
 
   void aSpikeOverTheStartOfAnOutlineIsCutOff() {
     Drawing truth;
-    setPaths(truth, {polygonPath({{0, 0}, {20, 0}, {20, 10}, {0, 10}})});
+    setPaths(truth, {polygonThrough({{0, 0}, {20, 0}, {20, 10}, {0, 10}})});
     Drawing spoiled;
-    setPaths(spoiled, {polygonPath({{0, -0.3}, {0, 0}, {20, 0}, {20, 10}, {0, 10}})});
+    setPaths(spoiled, {polygonThrough({{0, -0.3}, {0, 0}, {20, 0}, {20, 10}, {0, 10}})});
     const Mended result = mended(spoiled, {});
     QVERIFY2(comparedWith(truth, result.drawing).isEmpty(), qPrintable(comparedWith(truth, result.drawing)));
     QCOMPARE(result.drawing.path(0).segments.size(), 4U);
@@ -148,9 +148,9 @@ class TestMend : public QObject {
 
   void swappedNodesArePutRight() {
     Drawing truth;
-    setPaths(truth, {polygonPath({{0, 0}, {20, 0}, {22, 12}, {10, 18}, {-3, 11}})});
+    setPaths(truth, {polygonThrough({{0, 0}, {20, 0}, {22, 12}, {10, 18}, {-3, 11}})});
     Drawing spoiled;
-    setPaths(spoiled, {polygonPath({{0, 0}, {20, 0}, {10, 18}, {22, 12}, {-3, 11}})});
+    setPaths(spoiled, {polygonThrough({{0, 0}, {20, 0}, {10, 18}, {22, 12}, {-3, 11}})});
     QCOMPARE(inspect(spoiled, {}).at(0).kind, FindingKind::SelfCrossing);
     MendSettings settings;
     settings.bowTies = BowTieRule::Untangle;
@@ -171,7 +171,7 @@ class TestMend : public QObject {
     std::vector<Point> points;
     for (const QPointF& c : corners) points.push_back({c.x(), c.y()});
     Drawing spoiled;
-    setPaths(spoiled, {polygonPath(points)});
+    setPaths(spoiled, {polygonThrough(points)});
     QVERIFY(!inspect(spoiled, {}).empty());
     const Mended result = mended(spoiled, {});
     const auto left = inspect(result.drawing, {});
@@ -181,7 +181,7 @@ class TestMend : public QObject {
 
   void aPathThatGoesOnOverItsStartIsClosed() {
     Drawing spoiled;
-    setPaths(spoiled, {polygonPath({{0, 0}, {20, 0}, {20, 20}, {0, 20}})});
+    setPaths(spoiled, {polygonThrough({{0, 0}, {20, 0}, {20, 20}, {0, 20}})});
     Path over = spoiled.path(0);
     over.segments.push_back(Segment::line({20, 0}));
     over.closed = false;
@@ -230,7 +230,9 @@ class TestMend : public QObject {
     QFETCH(int, rule);
     QFETCH(double, offset);
     // A square frame line and a circle, both drawn with a pen 0.8 mm wide.
-    const auto square = [](double o) { return polygonPath({{-o, -o}, {30 + o, -o}, {30 + o, 20 + o}, {-o, 20 + o}}); };
+    const auto square = [](double o) {
+      return polygonThrough({{-o, -o}, {30 + o, -o}, {30 + o, 20 + o}, {-o, 20 + o}});
+    };
     Drawing drawn;
     setPaths(drawn, {square(0.4), square(-0.4), circlePath({60, 10}, 8.4), circlePath({60, 10}, 7.6)});
     QCOMPARE(inspect(drawn, {}).size(), 2U);
@@ -259,8 +261,8 @@ class TestMend : public QObject {
     Drawing drawn;
     setPaths(
         drawn,
-        {polygonPath({{-0.4, -0.4}, {30.4, -0.4}, {30.4, 10}, {36, 10.2}, {30.4, 10.4}, {30.4, 20.4}, {-0.4, 20.4}}),
-         polygonPath({{0.4, 0.4}, {29.6, 0.4}, {29.6, 19.6}, {0.4, 19.6}})});
+        {polygonThrough({{-0.4, -0.4}, {30.4, -0.4}, {30.4, 10}, {36, 10.2}, {30.4, 10.4}, {30.4, 20.4}, {-0.4, 20.4}}),
+         polygonThrough({{0.4, 0.4}, {29.6, 0.4}, {29.6, 19.6}, {0.4, 19.6}})});
     const auto findings = inspect(drawn, {});
     const auto stroke = std::find_if(findings.begin(), findings.end(),
                                      [](const Finding& f) { return f.kind == FindingKind::StrokePair; });
@@ -271,7 +273,7 @@ class TestMend : public QObject {
   void bordersOnceLoseNothingBetweenNearBranchings() {
     // Above and below a wall the tiles part 0.3 mm from each other: nearer than the gap that is closed elsewhere.
     const auto tile = [](double x, double y, double w, double h) {
-      return polygonPath({{x, y}, {x + w, y}, {x + w, y + h}, {x, y + h}});
+      return polygonThrough({{x, y}, {x + w, y}, {x + w, y + h}, {x, y + h}});
     };
     std::vector<Path> tiles{tile(0, 0, 5, 5), tile(5, 0, 5, 5), tile(0, 5, 5.3, 5), tile(5.3, 5, 4.7, 5)};
     MendSettings settings;
@@ -291,9 +293,9 @@ class TestMend : public QObject {
   void aBridgeToAHoleGoes() {
     // Two holes behind each other, bridged to the outline from the middle of its side.
     Drawing drawing;
-    setPaths(drawing, {polygonPath({{20, 0},  {40, 0},  {40, 40}, {0, 40},  {0, 0},   {20, 0},  {20, 10},
-                                    {10, 10}, {10, 15}, {20, 15}, {20, 25}, {15, 25}, {15, 30}, {25, 30},
-                                    {25, 25}, {20, 25}, {20, 15}, {30, 15}, {30, 10}, {20, 10}})});
+    setPaths(drawing, {polygonThrough({{20, 0},  {40, 0},  {40, 40}, {0, 40},  {0, 0},   {20, 0},  {20, 10},
+                                       {10, 10}, {10, 15}, {20, 15}, {20, 25}, {15, 25}, {15, 30}, {25, 30},
+                                       {25, 25}, {20, 25}, {20, 15}, {30, 15}, {30, 10}, {20, 10}})});
     const double area = signedArea(drawing.path(0));
     const Drawing out = mended(drawing, {}).drawing;
     QCOMPARE(out.outlines.size(), 3U);
@@ -309,7 +311,7 @@ class TestMend : public QObject {
     Drawing spoiled = plate(random);
     add(spoiled, circlePath({50, 50}, 0.1));
     add(spoiled, circlePath({600, 300}, 0.5));
-    add(spoiled, polygonPath({{-20, -20}, {140, -20}, {140, 100}, {-20, 100}}));
+    add(spoiled, polygonThrough({{-20, -20}, {140, -20}, {140, 100}, {-20, 100}}));
     MendSettings settings;
     QCOMPARE(mended(spoiled, settings).drawing.outlines.size(), 11U);
     settings.smallerThanMm = 1;
@@ -324,7 +326,7 @@ class TestMend : public QObject {
     std::vector<Point> corners;
     for (int k = 0; k < 120; ++k) corners.push_back(Point{std::cos(k * M_PI / 60), std::sin(k * M_PI / 60)} * 10.0);
     Drawing drawn;
-    setPaths(drawn, {polygonPath(corners), polygonPath({{20, 0}, {25, 0.01}, {30, 0}, {30, 10}, {20, 10}})});
+    setPaths(drawn, {polygonThrough(corners), polygonThrough({{20, 0}, {25, 0.01}, {30, 0}, {30, 10}, {20, 10}})});
     MendSettings settings;
     settings.simplifyMm = 0.05;
     const Drawing got = mended(drawn, settings).drawing;

@@ -21,7 +21,7 @@ using namespace rim::test;
 
 namespace {
 
-Path square(double size = 10) { return polygonPath({{0, 0}, {size, 0}, {size, size}, {0, size}}); }
+Path square(double size = 10) { return polygonThrough({{0, 0}, {size, 0}, {size, size}, {0, size}}); }
 
 /// A closed path of all kinds of segments; every node lies on a circle.
 Path mixed(std::mt19937& random, int nodes) {
@@ -147,6 +147,12 @@ class TestByHand : public QObject {
     const Path back = withSegmentsAs(arc, {0}, SegmentKind::Cubic);
     QVERIFY(farthest(arc, back) < 0.01);
     QCOMPARE(withSegmentsAs(arc, {0}, SegmentKind::Line).segments[0], Segment::line({10, 10}));
+    // A circle of two half circles keeps its shape.
+    const Path circle = circlePath({0, 0}, 10);
+    const Path curved = withSegmentsAs(circle, {0, 1}, SegmentKind::Cubic);
+    QCOMPARE(curved.segments.size(), 4U);
+    QVERIFY(farthest(circle, curved) < 0.005);
+    QCOMPARE(unsound(curved), QString());
     QCOMPARE(withSegmentsAs(square(), {0}, SegmentKind::Arc).segments[0].kind, SegmentKind::Arc);
   }
 
@@ -165,13 +171,13 @@ class TestByHand : public QObject {
   }
 
   void nodesLineUp() {
-    const Path path = polygonPath({{0, 0}, {10, 1}, {20, -1}, {30, 0}, {15, 20}});
+    const Path path = polygonThrough({{0, 0}, {10, 1}, {20, -1}, {30, 0}, {15, 20}});
     const Path level = linedUp(path, {1, 2}, LineUp::Level);
     QCOMPARE(nodeAt(level, 1), (Point{10, 0}));
     QCOMPARE(nodeAt(level, 2), (Point{20, 0}));
     const Path slanting = linedUp(path, {0, 1, 2, 3}, LineUp::Slanting);
     QVERIFY(std::abs(nodeAt(slanting, 1).y) < 1e-12);
-    const Path even = spreadEvenly(polygonPath({{0, 0}, {3, 0}, {20, 0}, {10, 9}}), {0, 1, 2});
+    const Path even = spreadEvenly(polygonThrough({{0, 0}, {3, 0}, {20, 0}, {10, 9}}), {0, 1, 2});
     QCOMPARE(nodeAt(even, 1), (Point{10, 0}));
   }
 
@@ -211,7 +217,7 @@ class TestByHand : public QObject {
   }
 
   void withoutABumpTheSideIsStraight() {
-    const Path bump = polygonPath({{0, 0}, {4, 0}, {4, 1}, {6, 1}, {6, 0}, {10, 0}, {10, 10}, {0, 10}});
+    const Path bump = polygonThrough({{0, 0}, {4, 0}, {4, 1}, {6, 1}, {6, 0}, {10, 0}, {10, 10}, {0, 10}});
     const FittedAgain flat = withoutNodes(bump, {1, 2, 3, 4});
     QCOMPARE(flat.path.segments.size(), 4U);
     QCOMPARE(flat.path.segments[0], Segment::line({10, 0}));
@@ -362,37 +368,6 @@ class TestByHand : public QObject {
         QCOMPARE(unsound(path), QString());
       }
     }
-  }
-
-  void handworkIsOneStep() {
-    const Drawing drawing = makeDrawing({square(), scaled(square(), 1, {20, 0})});
-    const OutlineMark first = markOf(drawing.outlines[0]);
-    std::vector<Step> steps;
-    steps = withHandwork(steps, {madeByHand(first, {withNodesMoved(square(), {0}, {-1, 0})})});
-    steps = withHandwork(steps, {madeByHand(first, {withNodesMoved(square(), {0}, {-2, 0})})});
-    QCOMPARE(steps.size(), 1U);
-    QCOMPARE(std::get<ByHand>(steps[0]).changes.size(), 1U);
-    steps = withHandwork(steps, {madeByHand(markOf(drawing.outlines[1]), {})});
-    steps = withHandwork(steps, {madeByHand({}, {scaled(square(), 1, {40, 0})})});
-    const Refined refined = done(drawing, steps);
-    QCOMPARE(refined.drawing.outlines.size(), 2U);
-    QCOMPARE(refined.drawing.path(0).start, (Point{-2, 0}));
-    QCOMPARE(refined.drawing.outlines[0].id, drawing.outlines[0].id);
-    QCOMPARE(refined.drawing.path(1).start, (Point{40, 0}));
-    // Parted: the first part is still the outline, the others are new.
-    const auto halves = withoutSegments(square(), {1, 3});
-    const Refined parted = done(drawing, Step{ByHand{{madeByHand(first, halves)}}});
-    QCOMPARE(parted.drawing.outlines.size(), 3U);
-    QCOMPARE(parted.drawing.outlines[0].id, drawing.outlines[0].id);
-    QVERIFY(parted.drawing.outlines[1].id != drawing.outlines[0].id);
-    QCOMPARE(parted.changes.size(), 1U);
-  }
-
-  void whatBelongsToAnOutlineThatIsGoneStays() {
-    const Drawing drawing = makeDrawing({square()});
-    OutlineMark gone = markOf(makeDrawing({scaled(square(), 1, {200, 0})}).outlines[0]);
-    const Refined refined = done(drawing, Step{ByHand{{madeByHand(gone, {scaled(square(), 1, {200, 0})})}}});
-    QCOMPARE(refined.drawing.outlines.size(), 2U);
   }
 };
 

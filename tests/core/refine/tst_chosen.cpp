@@ -21,20 +21,16 @@ using namespace rim::test;
 namespace {
 
 Path box(double x, double y, double width, double height) {
-  return polygonPath({{x, y}, {x + width, y}, {x + width, y + height}, {x, y + height}});
+  return polygonThrough({{x, y}, {x + width, y}, {x + width, y + height}, {x, y + height}});
 }
 
-double area(const SomePaths& paths) {
+double area(const Drawing& drawing) {
   double sum = 0;
-  for (const Path& path : paths) sum += signedArea(path);
+  for (const Outline& outline : drawing.outlines) sum += signedArea(outline.path());
   return sum;
 }
 
-double area(const std::vector<SomePaths>& all) {
-  double sum = 0;
-  for (const SomePaths& paths : all) sum += area(paths);
-  return sum;
-}
+Box boxOf(const Drawing& drawing) { return rim::boxOf(pathsOf(drawing)); }
 
 const std::set<SnapTo> kAll{SnapTo::Node,   SnapTo::Crossing, SnapTo::Middle,
                             SnapTo::Centre, SnapTo::Quadrant, SnapTo::Line};
@@ -45,63 +41,67 @@ class TestChosen : public QObject {
   Q_OBJECT
 
  private slots:
-  void placedAndSized() {
-    const SomePaths two{box(0, 0, 10, 10), circlePath({30, 5}, 5)};
-    const SomePaths there = placedAt(two, Hold::Centre, 100.0, {});
-    QCOMPARE(refine::boxOf(there).low.x, 100 - 17.5);
-    QCOMPARE(refine::boxOf(there).low.y, 0.0);
-    const SomePaths wide = sizedTo(two, Hold::LowerLeft, 70.0, {}, 0.001);
-    QVERIFY(std::abs(refine::boxOf(wide).width() - 70) < 1e-9 && std::abs(refine::boxOf(wide).height() - 20) < 1e-9);
-    QVERIFY2(wide[1].segments[0].kind == SegmentKind::Arc, "in proportion circles stay circles");
+  void sized() {
+    const Drawing two = makeDrawing({box(0, 0, 10, 10), circlePath({30, 5}, 5)});
+    const Drawing wide = sizedTo(two, Hold::LowerLeft, 70.0, {}, 0.001);
+    QVERIFY(std::abs(boxOf(wide).width() - 70) < 1e-9 && std::abs(boxOf(wide).height() - 20) < 1e-9);
+    QVERIFY2(wide.path(1).segments[0].kind == SegmentKind::Arc, "in proportion circles stay circles");
+    QCOMPARE(wide.outlines[1].id, two.outlines[1].id);
     // Both ways apart, circles become ellipses, within the tolerance.
-    const SomePaths flat = sizedTo(two, Hold::UpperRight, 70.0, 5.0, 0.001);
-    QVERIFY(std::abs(refine::boxOf(flat).height() - 5) < 1e-6);
-    QVERIFY(std::abs(refine::boxOf(flat).high.x - 35) < 1e-6 && std::abs(refine::boxOf(flat).high.y - 10) < 1e-6);
-    QVERIFY(std::abs(std::abs(signedArea(flat[1])) - std::numbers::pi * 10 * 2.5) < 0.05);
+    const Drawing flat = sizedTo(two, Hold::UpperRight, 70.0, 5.0, 0.001);
+    QVERIFY(std::abs(boxOf(flat).height() - 5) < 1e-6);
+    QVERIFY(std::abs(boxOf(flat).high.x - 35) < 1e-6 && std::abs(boxOf(flat).high.y - 10) < 1e-6);
+    QVERIFY(std::abs(std::abs(signedArea(flat.path(1))) - std::numbers::pi * 10 * 2.5) < 0.05);
     QVERIFY_THROWS_EXCEPTION(InputError, sizedTo(two, Hold::Centre, 0.0, {}, 0.001));
     QVERIFY_THROWS_EXCEPTION(InputError, sizedTo(two, Hold::Centre, std::nan(""), {}, 0.001));
-    const Path upright{{1, 0}, {Segment::line({1, 9})}, false};
-    QVERIFY_THROWS_EXCEPTION(InputError, sizedTo({upright}, Hold::Centre, 5.0, {}, 0.001));
+    const Drawing upright = makeDrawing({Path{{1, 0}, {Segment::line({1, 9})}, false}});
+    QVERIFY_THROWS_EXCEPTION(InputError, sizedTo(upright, Hold::Centre, 5.0, {}, 0.001));
   }
 
   void mirroredTheyStillRunRound() {
-    const SomePaths plate{box(0, 0, 10, 10), reversed(circlePath({3, 5}, 2))};
-    const SomePaths turned = refine::mapped(plate, about({5, 5}, scale(-1, 1)), 0.001);
-    QVERIFY(signedArea(turned[0]) > 0 && signedArea(turned[1]) < 0);
-    QVERIFY(std::abs(circleOf(turned[1])->centre.x - 7) < 1e-9);
+    const Drawing plate = makeDrawing({box(0, 0, 10, 10), reversed(circlePath({3, 5}, 2))});
+    const Drawing turned = mirrored(plate, true);
+    QVERIFY(signedArea(turned.path(0)) > 0 && signedArea(turned.path(1)) < 0);
+    QVERIFY(std::abs(circleOf(turned.path(1))->centre.x - 7) < 1e-9);
   }
 
   void linedUpAndSpaced() {
-    const SomePaths three{box(0, 0, 10, 10), box(13, 4, 4, 4), box(40, 9, 10, 2)};
-    const SomePaths left = alignedBy(three, BoxSide::Left);
-    for (const Path& path : left) QCOMPARE(rim::boxOf(path).low.x, 0.0);
-    const SomePaths centre = alignedBy(three, BoxSide::Centre);
-    for (const Path& path : centre) QVERIFY(std::abs(rim::boxOf(path).low.y + rim::boxOf(path).high.y - 11) < 1e-9);
-    const SomePaths even = spacedEvenly(three, true);
+    const Drawing three = makeDrawing({box(0, 0, 10, 10), box(13, 4, 4, 4), box(40, 9, 10, 2)});
+    const auto at = [](const Drawing& drawing, std::size_t i) { return rim::boxOf(drawing.path(i)); };
+    const Drawing left = alignedBy(three, BoxSide::Left);
+    const Drawing centre = alignedBy(three, BoxSide::Centre);
+    for (std::size_t i = 0; i < 3; ++i) {
+      QCOMPARE(at(left, i).low.x, 0.0);
+      QVERIFY(std::abs(at(centre, i).low.y + at(centre, i).high.y - 11) < 1e-9);
+    }
     // 50 wide in all, 24 of it outlines: two gaps of 13.
-    QVERIFY(std::abs(rim::boxOf(even[1]).low.x - 23) < 1e-9);
-    QCOMPARE(rim::boxOf(even[0]).low.x, 0.0);
-    QVERIFY(std::abs(rim::boxOf(even[2]).high.x - 50) < 1e-9);
-    QCOMPARE(spacedEvenly({three[0], three[1]}, true).size(), 2U);
+    const Drawing even = spacedEvenly(three, true);
+    QVERIFY(std::abs(at(even, 1).low.x - 23) < 1e-9);
+    QCOMPARE(at(even, 0).low.x, 0.0);
+    QVERIFY(std::abs(at(even, 2).high.x - 50) < 1e-9);
   }
 
   void areasAreCombined() {
-    const SomePaths two{box(0, 0, 10, 10), box(6, 6, 8, 8)};
+    const Drawing two = makeDrawing({box(0, 0, 10, 10), box(6, 6, 8, 8)}, {{"a", 0, 0, 0}, {"b", 0, 0, 0}}, {0, 1});
     QVERIFY(std::abs(area(combinedAreas(two, AreaRule::Unite)) - (100 + 64 - 16)) < 1e-6);
     QVERIFY(std::abs(area(combinedAreas(two, AreaRule::Subtract)) - 84) < 1e-6);
     QVERIFY(std::abs(area(combinedAreas(two, AreaRule::Intersect)) - 16) < 1e-6);
     QVERIFY(std::abs(area(combinedAreas(two, AreaRule::Exclude)) - (84 + 48)) < 1e-6);
-    const auto cut = combinedAreas(two, AreaRule::Subtract);
-    QVERIFY2(cut[0].size() == 1 && cut[1].empty(), "the smaller one is gone, the larger is what is left");
+    const Drawing cut = combinedAreas(two, AreaRule::Subtract);
+    QVERIFY2(cut.outlines.size() == 1 && cut.outlines[0].id == two.outlines[0].id,
+             "the smaller one is gone, the larger is what is left");
     // A plate with a hole: the hole belongs to it, the disc is taken from both.
-    const SomePaths plate{box(0, 0, 20, 20), reversed(circlePath({10, 10}, 4)), circlePath({20, 10}, 3)};
+    const Drawing plate = makeDrawing({box(0, 0, 20, 20), reversed(circlePath({10, 10}, 4)), circlePath({20, 10}, 3)});
     const double left = 400 - std::numbers::pi * 16 - std::numbers::pi * 9 / 2;
     QVERIFY(std::abs(area(combinedAreas(plate, AreaRule::Subtract)) - left) < 1e-4);
     // An open one stays; nothing left, or nothing to combine, is told.
     const Path open{{0, 0}, {Segment::line({1, 9})}, false};
-    QCOMPARE(combinedAreas({two[0], two[1], open}, AreaRule::Unite)[2], SomePaths{open});
-    QVERIFY_THROWS_EXCEPTION(InputError, combinedAreas({two[0], open}, AreaRule::Unite));
-    QVERIFY_THROWS_EXCEPTION(InputError, combinedAreas({box(0, 0, 9, 9), box(20, 0, 2, 2)}, AreaRule::Intersect));
+    const Drawing withOpen = combinedAreas(makeDrawing({two.path(0), two.path(1), open}), AreaRule::Unite);
+    QVERIFY(std::any_of(withOpen.outlines.begin(), withOpen.outlines.end(),
+                        [&open](const Outline& outline) { return outline.path() == open; }));
+    QVERIFY_THROWS_EXCEPTION(InputError, combinedAreas(makeDrawing({two.path(0), open}), AreaRule::Unite));
+    QVERIFY_THROWS_EXCEPTION(
+        InputError, combinedAreas(makeDrawing({box(0, 0, 9, 9), box(20, 0, 2, 2), open}), AreaRule::Intersect));
   }
 
   void shapesBetweenTwoPlaces() {

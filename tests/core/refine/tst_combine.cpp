@@ -31,7 +31,7 @@ bool has(const Drawing& drawing, Point p) {
 }
 
 Path rectangle(double x, double y, double w, double h) {
-  return polygonPath({{x, y}, {x + w, y}, {x + w, y + h}, {x, y + h}});
+  return polygonThrough({{x, y}, {x + w, y}, {x + w, y + h}, {x, y + h}});
 }
 
 /// A star-shaped outline of lines, arcs and cubics about a place.
@@ -154,7 +154,7 @@ class TestCombine : public QObject {
     QCOMPARE(count({square, rectangle(2, 2, 5, 5), rectangle(3, 3, 1, 1)}), Made(3, 76));
     QCOMPARE(count({square, rectangle(20, 0, 1, 1)}), Made(2, 101));
     // A bow-tie is two triangles.
-    QCOMPARE(count({polygonPath({{0, 0}, {10, 10}, {10, 0}, {0, 10}})}), Made(2, 50));
+    QCOMPARE(count({polygonThrough({{0, 0}, {10, 10}, {10, 0}, {0, 10}})}), Made(2, 50));
     const Drawing nothing = combined(makeDrawing({square}), makeDrawing({square}), AreaRule::Subtract);
     QVERIFY(nothing.outlines.empty());
   }
@@ -170,8 +170,8 @@ class TestCombine : public QObject {
   /// Steiner's formula for convex outlines: A + P r + pi r^2.
   void offsetsOfConvexOutlinesFollowSteiner() {
     for (const double r : {0.1, 2.0, 7.5}) {
-      for (const Path& path : {rectangle(0, 0, 30, 10), circlePath({5, 5}, 8), polygonPath({{0, 0}, {20, 3}, {8, 15}}),
-                               reversed(rectangle(0, 0, 4, 4))}) {
+      for (const Path& path : {rectangle(0, 0, 30, 10), circlePath({5, 5}, 8),
+                               polygonThrough({{0, 0}, {20, 3}, {8, 15}}), reversed(rectangle(0, 0, 4, 4))}) {
         const Drawing grown = offset(makeDrawing({path}), r, Joins::Round);
         QCOMPARE(grown.outlines.size(), 1U);
         const double wanted = std::abs(signedArea(path)) + pathLength(path) * r + std::numbers::pi * r * r;
@@ -188,7 +188,7 @@ class TestCombine : public QObject {
     QVERIFY(std::abs(areaOf(offset(square, 1, Joins::Mitre)) - 144) < 1e-9);
     QVERIFY(std::abs(areaOf(offset(square, 1, Joins::Bevel)) - 142) < 1e-9);
     // A needle's mitre is cut off at ten times the distance.
-    const Drawing needle = makeDrawing({polygonPath({{0, -0.1}, {50, 0}, {0, 0.1}})});
+    const Drawing needle = makeDrawing({polygonThrough({{0, -0.1}, {50, 0}, {0, 0.1}})});
     const Box box = boxOf(pathsOf(offset(needle, 1, Joins::Mitre)));
     QVERIFY2(std::abs(box.high.x - 60) < 0.2, qPrintable(QString::number(box.high.x)));
   }

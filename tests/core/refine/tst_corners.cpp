@@ -14,22 +14,22 @@ using namespace rim::test;
 namespace {
 
 std::vector<Path> letters() {
-  return {
-      polygonPath({{0, 0}, {4, 0}, {4, 10}, {12, 0}, {17, 0}, {8, 12}, {17, 24}, {12, 24}, {4, 14}, {4, 24}, {0, 24}}),
-      polygonPath({{0, 0}, {4, 0}, {6, 6}, {14, 6}, {16, 0}, {20, 0}, {12, 24}, {8, 24}}),
-      polygonPath({{0, 0},
-                   {14, 0},
-                   {14, 4},
-                   {4, 4},
-                   {4, 10},
-                   {12, 10},
-                   {12, 14},
-                   {4, 14},
-                   {4, 20},
-                   {14, 20},
-                   {14, 24},
-                   {0, 24}}),
-      polygonPath({{0, 0}, {16, 0}, {16, 4}, {6, 4}, {16, 20}, {16, 24}, {0, 24}, {0, 20}, {10, 20}, {0, 4}})};
+  return {polygonThrough(
+              {{0, 0}, {4, 0}, {4, 10}, {12, 0}, {17, 0}, {8, 12}, {17, 24}, {12, 24}, {4, 14}, {4, 24}, {0, 24}}),
+          polygonThrough({{0, 0}, {4, 0}, {6, 6}, {14, 6}, {16, 0}, {20, 0}, {12, 24}, {8, 24}}),
+          polygonThrough({{0, 0},
+                          {14, 0},
+                          {14, 4},
+                          {4, 4},
+                          {4, 10},
+                          {12, 10},
+                          {12, 14},
+                          {4, 14},
+                          {4, 20},
+                          {14, 20},
+                          {14, 24},
+                          {0, 24}}),
+          polygonThrough({{0, 0}, {16, 0}, {16, 4}, {6, 4}, {16, 20}, {16, 24}, {0, 24}, {0, 20}, {10, 20}, {0, 4}})};
 }
 
 /// Every corner cut off `mm` along both sides, by a line, an arc or a curve.
@@ -96,7 +96,7 @@ class TestCorners : public QObject {
   }
 
   void cornersAreFilleted() {
-    const Path square = polygonPath({{0, 0}, {20, 0}, {20, 20}, {0, 20}});
+    const Path square = polygonThrough({{0, 0}, {20, 0}, {20, 20}, {0, 20}});
     const ChangedPath round = filleted(square, 3);
     QCOMPARE(round.changes.size(), 4U);
     QCOMPARE(countsOf(Paths(round.path)).arcs, 4U);
@@ -110,7 +110,7 @@ class TestCorners : public QObject {
     QVERIFY(apartBy(sharpened(round.path, 3.5).path, square).mm < 1e-9);
     // Sides that are too short keep their corners; the others are filleted.
     QVERIFY(filleted(square, 11).changes.empty());
-    const Path step = polygonPath({{0, 0}, {20, 0}, {20, 20}, {19, 20}, {19, 10}, {0, 10}});
+    const Path step = polygonThrough({{0, 0}, {20, 0}, {20, 20}, {19, 20}, {19, 10}, {0, 10}});
     const std::size_t some = filleted(step, 2).changes.size();
     QVERIFY(some >= 2 && some < 6);
   }

@@ -43,7 +43,7 @@ Drawing badge(double off, unsigned seed) {
   std::uniform_real_distribution<double> move(-off, off);
   const auto shaken = [&](std::vector<Point> corners) {
     for (Point& p : corners) p = p + Point{move(random), move(random)};
-    return polygonPath(corners);
+    return polygonThrough(corners);
   };
   return makeDrawing({shaken({{40, 0}, {70, 20}, {66, 60}, {50, 64}, {40, 80}, {30, 64}, {14, 60}, {10, 20}}),
                       shaken({{30, 30}, {36, 30}, {36, 40}, {30, 40}}),
@@ -62,11 +62,11 @@ Drawing flower(double off, unsigned seed) {
     const auto at = [&](double r, double turn) {
       return Point{20 + move(random), 30 + move(random)} + Point{std::cos(angle + turn), std::sin(angle + turn)} * r;
     };
-    paths.push_back(polygonPath({at(8, -0.2), at(18, -0.3), at(20, 0.1), at(9, 0.25)}));
+    paths.push_back(polygonThrough({at(8, -0.2), at(18, -0.3), at(20, 0.1), at(9, 0.25)}));
     for (const auto& [r, turn] : {std::pair(30.0, -0.4), std::pair(26.0, 0.0), std::pair(31.0, 0.35)})
       rim.push_back(at(r, turn));
   }
-  paths.push_back(polygonPath(rim));
+  paths.push_back(polygonThrough(rim));
   return makeDrawing(std::move(paths));
 }
 
@@ -150,7 +150,7 @@ class TestSymmetry : public QObject {
   }
 
   void whatHasNoneKeepsItsShape() {
-    const Drawing odd = makeDrawing({polygonPath({{0, 0}, {30, 2}, {25, 14}, {8, 22}}), circlePath({50, 3}, 4)});
+    const Drawing odd = makeDrawing({polygonThrough({{0, 0}, {30, 2}, {25, 14}, {8, 22}}), circlePath({50, 3}, 4)});
     QVERIFY(!symmetryOf(odd, SymmetryWish::Auto, 0.3));
     QVERIFY(symmetrized(odd, SymmetryWish::Auto, SymmetryFrom::Best, 0.3).drawing.outlines == odd.outlines);
     QVERIFY(!symmetryOf(Drawing{}, SymmetryWish::Auto, 0.3));

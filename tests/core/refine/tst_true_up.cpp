@@ -30,7 +30,7 @@ Path wobbly(const Curve& curve, int corners, double wobble, unsigned seed) {
     const Point p = curve(static_cast<double>(i) / corners);
     places.push_back(p + Point{off(random), off(random)});
   }
-  return polygonPath(places);
+  return polygonThrough(places);
 }
 
 auto circleCurve(Point centre, double radius) {
@@ -55,7 +55,7 @@ auto along(Path path) {
 Path regular(int n, double radius, double turn) {
   std::vector<Point> corners;
   for (int i = 0; i < n; ++i) corners.push_back(circleCurve({50, 50}, radius)(turn + static_cast<double>(i) / n));
-  return polygonPath(corners);
+  return polygonThrough(corners);
 }
 
 Path rounded(double w, double h, double r) {
@@ -102,9 +102,9 @@ class TestTrueUp : public QObject {
   void whatIsNearlyAShapeIsTold() {
     QFETCH(int, shape);
     QFETCH(QString, kind);
-    Path turned = polygonPath({{0, 0}, {30, 9}, {26, 22}, {-4, 13}});
-    turned = polygonPath({{0, 0}, {30, 9}, {30 - 4.2, 9 + 14}, {-4.2, 14}});
-    const std::vector<Path> shapes{polygonPath({{0, 0}, {40, 0}, {40, 25}, {0, 25}}),
+    Path turned = polygonThrough({{0, 0}, {30, 9}, {26, 22}, {-4, 13}});
+    turned = polygonThrough({{0, 0}, {30, 9}, {30 - 4.2, 9 + 14}, {-4.2, 14}});
+    const std::vector<Path> shapes{polygonThrough({{0, 0}, {40, 0}, {40, 25}, {0, 25}}),
                                    turned,
                                    rounded(50, 30, 6),
                                    rounded(50, 20, 10),
@@ -141,13 +141,13 @@ class TestTrueUp : public QObject {
     };
     QCOMPARE(kindOf(wobbly(egg, 200, 0.02, 1)), std::string("none"));
     QCOMPARE(kindOf(wobbly(superellipse, 300, 0.01, 2)), std::string("none"));
-    QCOMPARE(kindOf(polygonPath({{0, 0}, {30, 0}, {30, 18}, {28, 20}, {0, 20}})), std::string("none"));  // a chamfer
-    QCOMPARE(kindOf(polygonPath({{0, 0}, {30, 0}, {32, 20}, {0, 20}})), std::string("none"));
+    QCOMPARE(kindOf(polygonThrough({{0, 0}, {30, 0}, {30, 18}, {28, 20}, {0, 20}})), std::string("none"));  // a chamfer
+    QCOMPARE(kindOf(polygonThrough({{0, 0}, {30, 0}, {32, 20}, {0, 20}})), std::string("none"));
     // Small things are not taken for others by an amount that is a lot to them.
     QCOMPARE(kindOf(wobbly([&egg](double t) { return egg(t) * 0.2; }, 100, 0.001, 3)), std::string("none"));
     // What is exact already is left alone.
     QCOMPARE(kindOf(circlePath({0, 0}, 10)), std::string("none"));
-    QCOMPARE(kindOf(polygonPath({{0, 0}, {30, 0}, {30, 20}, {0, 20}})), std::string("none"));
+    QCOMPARE(kindOf(polygonThrough({{0, 0}, {30, 0}, {30, 20}, {0, 20}})), std::string("none"));
   }
 
   void linesBecomeStraightLevelAndSquare() {
@@ -166,7 +166,7 @@ class TestTrueUp : public QObject {
     QVERIFY(apartBy(path, exact).mm < 0.3);
     QVERIFY(refined.changes.size() >= 2);
     // A slope that was meant stays.
-    const Path roof = polygonPath({{0, 0}, {40, 0}, {40, 20}, {20, 24}, {0, 20}});
+    const Path roof = polygonThrough({{0, 0}, {40, 0}, {40, 20}, {20, 24}, {0, 20}});
     QVERIFY(truedUp(makeDrawing({roof}), kAll, 0.3).changes.empty());
   }
 
@@ -205,7 +205,7 @@ class TestTrueUp : public QObject {
     for (unsigned seed = 1; seed <= 10; ++seed) {
       const Drawing drawing =
           makeDrawing({wobbly(circleCurve({30, 20}, 12), 60, 0.2, seed),
-                       wobbly(along(polygonPath({{60, 0}, {90, 1}, {90, 20}, {60, 20}})), 60, 0.1, seed)});
+                       wobbly(along(polygonThrough({{60, 0}, {90, 1}, {90, 20}, {60, 20}})), 60, 0.1, seed)});
       for (const double within : {0.05, 0.2, 0.5}) {
         const Refined refined = truedUp(drawing, kAll, within);
         for (const Change& c : refined.changes) QVERIFY(c.movedMm <= within);

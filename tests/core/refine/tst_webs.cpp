@@ -14,7 +14,7 @@ using namespace rim::test;
 namespace {
 
 Path rectangle(double x, double y, double w, double h) {
-  return polygonPath({{x, y}, {x + w, y}, {x + w, y + h}, {x, y + h}});
+  return polygonThrough({{x, y}, {x + w, y}, {x + w, y + h}, {x, y + h}});
 }
 
 QString of(const std::optional<Across>& across) {
@@ -43,7 +43,7 @@ class TestWebs : public QObject {
     // Two rectangles corner to corner.
     QCOMPARE(thin({rectangle(0, 0, 10, 10), rectangle(13, 14, 10, 10)}), QString("web 10.0000, gap 5.0000"));
     // A notch whose tip comes near to the other side.
-    QCOMPARE(thin({polygonPath({{0, 0}, {40, 0}, {40, 10}, {22, 10}, {20, 1.5}, {18, 10}, {0, 10}})}).left(10),
+    QCOMPARE(thin({polygonThrough({{0, 0}, {40, 0}, {40, 10}, {22, 10}, {20, 1.5}, {18, 10}, {0, 10}})}).left(10),
              QString("web 1.5000"));
     // A line and a disc.
     QCOMPARE(thin({rectangle(0, 0, 30, 5), circlePath({10, 12.5}, 7)}), QString("web 5.0000, gap 0.5000"));
@@ -61,7 +61,7 @@ class TestWebs : public QObject {
 
   void theyAreTheSameHoweverItIsTurned() {
     const Drawing drawing = makeDrawing({rectangle(0, 0, 60, 40), circlePath({12, 12}, 9), circlePath({34, 20}, 11),
-                                         polygonPath({{50, 5}, {57, 5}, {57, 35}, {52, 20}})});
+                                         polygonThrough({{50, 5}, {57, 5}, {57, 35}, {52, 20}})});
     const ThinPlaces first = thinPlaces(drawing);
     for (const double turn : {10.0, 33.3, 90.0, 211.0}) {
       const ThinPlaces turned = thinPlaces(rotated(drawing, turn));

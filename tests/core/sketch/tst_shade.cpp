@@ -36,7 +36,7 @@ class TestShade : public QObject {
   void fromAboveOnlyTheTopIsSeen() {
     // A square of 20 mm with a round hole of 5 mm radius: the share of the box that it covers is known.
     Path hole = reversed(circlePath({10, 10}, 5));
-    const Solid solid = plate({polygonPath({{0, 0}, {20, 0}, {20, 20}, {0, 20}}), hole}, 3);
+    const Solid solid = plate({polygonThrough({{0, 0}, {20, 0}, {20, 20}, {0, 20}}), hole}, 3);
     const cv::Mat1b light = shaded(solid, {0, 0}, {400, 400});
     QCOMPARE(lightsOf(light).size(), 1U);
     const double share = cv::countNonZero(light) / (400.0 * 400 * 0.86 * 0.86);
@@ -45,7 +45,7 @@ class TestShade : public QObject {
   }
 
   void fromTheSideTheThicknessIsSeen() {
-    const Solid solid = plate({polygonPath({{0, 0}, {20, 0}, {20, 20}, {0, 20}})}, 10);
+    const Solid solid = plate({polygonThrough({{0, 0}, {20, 0}, {20, 20}, {0, 20}})}, 10);
     const cv::Mat1b light = shaded(solid, {0, std::numbers::pi / 2}, {300, 300});
     QCOMPARE(lightsOf(light).size(), 1U);
     // Twenty wide and ten high.
@@ -55,7 +55,7 @@ class TestShade : public QObject {
 
   void theFrontHidesTheBack() {
     // A low part in front of a high one: seen from the front the high one stands above it, with other sides in sight.
-    const Solid solid = plate({polygonPath({{0, 0}, {20, 0}, {20, 20}, {0, 20}})}, 10);
+    const Solid solid = plate({polygonThrough({{0, 0}, {20, 0}, {20, 20}, {0, 20}})}, 10);
     const cv::Mat1b light = shaded(solid, {0.6, 0.9}, {300, 300});
     QCOMPARE(lightsOf(light).size(), 3U);  // the top and two sides; the other three are hidden
   }

@@ -17,7 +17,7 @@ using namespace rim::test;
 namespace {
 
 Path square(double x, double y, double side) {
-  return polygonPath({{x, y}, {x + side, y}, {x + side, y + side}, {x, y + side}});
+  return polygonThrough({{x, y}, {x + side, y}, {x + side, y + side}, {x, y + side}});
 }
 
 }  // namespace
@@ -32,7 +32,7 @@ class TestSketch : public QObject {
     Drawing drawing = makeDrawing({square(0, 0, 100), square(10, 10, 30), square(60, 60, 20), square(15, 15, 20),
                                    circlePath({25, 25}, 5), square(200, 0, 10)});
     add(drawing, {{300, 0}, {Segment::line({310, 0})}, false});
-    add(drawing, polygonPath({{400, 0}, {420, 20}, {420, 0}, {400, 20}}));
+    add(drawing, polygonThrough({{400, 0}, {420, 20}, {420, 0}, {400, 20}}));
     const Sketch sketch = sketchOf(drawing);
     QCOMPARE(sketch.profiles.size(), 3U);
     QCOMPARE(sketch.profiles[0].outer, 0U);
@@ -88,8 +88,8 @@ class TestSketch : public QObject {
   void holesThatTouchTheRimAreClosed() {
     // A hole that has a corner on the outer border, and two holes that share one.
     const Drawing drawing =
-        makeDrawing({square(0, 0, 40), polygonPath({{0, 20}, {10, 15}, {10, 25}}),
-                     polygonPath({{20, 20}, {25, 15}, {25, 25}}), polygonPath({{20, 20}, {15, 25}, {15, 15}})});
+        makeDrawing({square(0, 0, 40), polygonThrough({{0, 20}, {10, 15}, {10, 25}}),
+                     polygonThrough({{20, 20}, {25, 15}, {25, 25}}), polygonThrough({{20, 20}, {15, 25}, {15, 15}})});
     const Sketch sketch = sketchOf(drawing);
     const Solid solid = extruded(drawing, sketch, 1, 0.01);
     QVERIFY(isWatertight(solid));

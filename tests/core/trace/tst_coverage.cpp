@@ -82,7 +82,7 @@ double worstOff(const Path& path) {
 }
 
 Path squareAt(Point low, double side) {
-  return polygonPath({low, low + Point{side, 0}, low + Point{side, side}, low + Point{0, side}});
+  return polygonThrough({low, low + Point{side, 0}, low + Point{side, side}, low + Point{0, side}});
 }
 
 }  // namespace
@@ -154,13 +154,13 @@ class TestCoverage : public QObject {
   }
 
   void aPolygonIsBroughtToItsGreys() {
-    const Path truth = polygonPath({{5.3, 4.2}, {12.6, 6.1}, {11.2, 13.7}, {4.9, 11.3}});
-    const Path start = polygonPath({{5.9, 4.9}, {12.1, 6.6}, {10.7, 13.1}, {5.3, 10.8}});
+    const Path truth = polygonThrough({{5.3, 4.2}, {12.6, 6.1}, {11.2, 13.7}, {4.9, 11.3}});
+    const Path start = polygonThrough({{5.9, 4.9}, {12.1, 6.6}, {10.7, 13.1}, {5.3, 10.8}});
     const auto got = polygonByGreys(start, coverageOf(truth, kPicture, 3), kPicture, 0);
     QVERIFY(got.has_value());
     for (std::size_t i = 0; i < 4; ++i) QVERIFY(distance(segmentStart(*got, i), segmentStart(truth, i)) < 0.01);
     // Sides that are nearly level become so.
-    const Path leaning = polygonPath({{5, 5.1}, {12, 5}, {12.1, 12}, {5.1, 12.1}});
+    const Path leaning = polygonThrough({{5, 5.1}, {12, 5}, {12.1, 12}, {5.1, 12.1}});
     const auto level = polygonByGreys(leaning, coverageOf(squareAt({5, 5}, 7), kPicture, 3), kPicture, 4);
     QVERIFY(level.has_value());
     for (std::size_t i = 0; i < 4; ++i) {
@@ -168,7 +168,7 @@ class TestCoverage : public QObject {
       QVERIFY(std::min(std::abs(side.x), std::abs(side.y)) < 1e-9);
     }
     // Sides that cannot meet.
-    QVERIFY(!polygonByGreys(polygonPath({{5, 5}, {9, 5.05}, {13, 5}, {9, 12}}), coverageOf(truth, kPicture, 3),
+    QVERIFY(!polygonByGreys(polygonThrough({{5, 5}, {9, 5.05}, {13, 5}, {9, 12}}), coverageOf(truth, kPicture, 3),
                             kPicture, 4));
   }
 

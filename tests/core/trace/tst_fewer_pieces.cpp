@@ -36,7 +36,7 @@ Path rippled() {
     const double radius = 60 + 8 * std::cos(3 * way) + 0.4 * std::cos(40 * way);
     points.push_back(Point{100, 100} + Point{std::cos(way), std::sin(way)} * radius);
   }
-  return borderAsPath(points);
+  return polygonThrough(points);
 }
 
 std::size_t nodesAt(const Picture& picture, double tolerancePx) {
@@ -80,7 +80,7 @@ class TestFewerPieces : public QObject {
     Border points;
     for (int k = 0; k < 10; ++k) points.push_back({10.0 + 4 * k, 10 + (k == 5 ? 0.3 : 0)});
     for (const Point p : {Point{50, 10}, Point{50, 50}, Point{10, 50}}) points.push_back(p);
-    const Path fewer = inFewerPieces(borderAsPath(points), 3);
+    const Path fewer = inFewerPieces(polygonThrough(points), 3);
     QCOMPARE(fewer.segments.size(), 4U);
     for (const Point corner : {Point{10, 10}, Point{50, 10}, Point{50, 50}, Point{10, 50}}) {
       QVERIFY(std::any_of(fewer.segments.begin(), fewer.segments.end(),

@@ -41,7 +41,7 @@ class TestGuard : public QObject {
 
  private slots:
   void whatFollowsTheBorderHolds() {
-    const Path square = borderAsPath(Border{{10, 10}, {50, 10}, {50, 50}, {10, 50}});
+    const Path square = polygonThrough(Border{{10, 10}, {50, 10}, {50, 50}, {10, 50}});
     QVERIFY(strayingFrom(squareBorder(40), square, {}).empty());
     QCOMPARE(guarded(square, squareBorder(40), {}), square);
   }
@@ -56,13 +56,14 @@ class TestGuard : public QObject {
     for (double way = 2; way < 80; way += 0.5) border.push_back(lerp(tip, left, way / 80));
     for (double way = 0; way < 40; way += 0.5) border.push_back(lerp(left, right, way / distance(left, right)));
     for (double way = 80; way > 2; way -= 0.5) border.push_back(lerp(tip, right, way / 80));
-    QVERIFY(strayingFrom(border, borderAsPath(Border{tip, left, right}), {}).empty());
+    QVERIFY(strayingFrom(border, polygonThrough(Border{tip, left, right}), {}).empty());
     const Point far = tip + Point{0, 4};
-    QVERIFY(!strayingFrom(border, borderAsPath(Border{far, left, right}), {}).empty());
+    QVERIFY(!strayingFrom(border, polygonThrough(Border{far, left, right}), {}).empty());
   }
 
   void needlesGoAndTheRestStays() {
-    const Path needle = borderAsPath(Border{{10, 10}, {30, 10}, {30.2, -12}, {30.4, 10}, {50, 10}, {50, 50}, {10, 50}});
+    const Path needle =
+        polygonThrough(Border{{10, 10}, {30, 10}, {30.2, -12}, {30.4, 10}, {50, 10}, {50, 50}, {10, 50}});
     QVERIFY(!strayingFrom(squareBorder(40), needle, {}).empty());
     const Path held = guarded(needle, squareBorder(40), {});
     QVERIFY(strayingFrom(squareBorder(40), held, {}).empty());
@@ -74,7 +75,7 @@ class TestGuard : public QObject {
 
   void whatIsLeftOutIsFoundToo() {
     // The outline keeps to the border, but cuts off a corner of it.
-    const Path cut = borderAsPath(Border{{10, 10}, {50, 10}, {50, 38}, {38, 50}, {10, 50}});
+    const Path cut = polygonThrough(Border{{10, 10}, {50, 10}, {50, 38}, {38, 50}, {10, 50}});
     const std::vector<Point> straying = strayingFrom(squareBorder(40), cut, {});
     QVERIFY(!straying.empty());
     for (const Point p : straying) QVERIFY(distance(p, Point{50, 50}) < 12.1);

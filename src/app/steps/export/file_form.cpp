@@ -124,6 +124,9 @@ void FileForm::listForms() {
 }
 
 void FileForm::show(const FileWish& wish, bool layers, bool note, Unit unit) {
+  const Shown now{wish, layers, note, unit};
+  if (shown_ == now) return;
+  shown_ = now;
   filling_ = true;
   wish_ = wish;
   const ExportSettings& s = wish.settings;
@@ -177,7 +180,6 @@ void FileForm::take() {
   FileWish wish = wish_;
   ExportSettings& s = wish.settings;
   wish.format = static_cast<FileFormat>(kind_->currentIndex());
-  s.dxf = wish.format == FileFormat::DxfR12 ? DxfVersion::R12 : DxfVersion::Dxf2000;
   s.curves = static_cast<CurveForm>(form_->currentData().toInt());
   s.unit = unit_->currentIndex() == 1 ? Unit::Inch : Unit::Millimetre;
   s.origin = static_cast<OriginAt>(origin_->currentIndex());

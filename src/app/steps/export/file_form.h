@@ -38,6 +38,15 @@ class FileForm : public QWidget {
   void take();
   void keepAsPreset();
 
+  /// What show() showed last; it is called with every change of the job.
+  struct Shown {
+    FileWish wish;
+    bool layers;
+    bool note;
+    Unit unit;
+    friend bool operator==(const Shown&, const Shown&) = default;
+  };
+  std::optional<Shown> shown_;
   FileWish wish_;
   bool filling_ = false;  ///< while the form shows something, nothing is chosen by anybody
   QComboBox* preset_;

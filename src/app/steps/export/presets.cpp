@@ -38,7 +38,6 @@ QList<Preset> shipped() {
   router.settings.origin = OriginAt::LowerLeft;
   FileWish plasma = router;
   plasma.format = FileFormat::DxfR12;
-  plasma.settings.dxf = DxfVersion::R12;
   FileWish sketch{FileFormat::Dxf2000, {}, false};
   sketch.settings.curves = CurveForm::Arcs;
   sketch.settings.origin = OriginAt::Centre;

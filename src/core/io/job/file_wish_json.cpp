@@ -39,7 +39,6 @@ FileWish fileWishFrom(const Json& json) {
   FileWish wish;
   ExportSettings& s = wish.settings;
   wish.format = static_cast<FileFormat>(oneOf(kFormats, json, "format"));
-  s.dxf = wish.format == FileFormat::DxfR12 ? DxfVersion::R12 : DxfVersion::Dxf2000;
   s.unit = oneOf(kUnits, json, "unit") == 1 ? Unit::Inch : Unit::Millimetre;
   s.origin = static_cast<OriginAt>(oneOf(kOrigins, json, "origin"));
   s.withOrigin = flagIn(json, "note", false);

@@ -79,14 +79,18 @@ std::optional<KeptNote> keptNoteIn(const fs::path& folder) {
   return KeptNote{textIn(json, "name"), fs::path(textIn(json, "file"))};
 }
 
-KeptWork loadKept(const fs::path& folder, const std::stop_token& stop) {
+std::filesystem::file_time_type keptAt(const fs::path& folder) {
+  std::error_code missing;
+  const auto at = fs::last_write_time(folder / kDecisions, missing);
+  return missing ? fs::file_time_type::min() : at;
+}
+
+Job loadKept(const fs::path& folder, const std::stop_token& stop) {
   const Json json = decisionsIn(folder);
   if (json.is_null()) throw InputError("what was kept of this work is damaged.");
-  KeptWork work;
-  work.job = loadJob(folder / textIn(json, "picture"), stop);
-  work.note = {textIn(json, "name"), fs::path(textIn(json, "file"))};
-  readRecipe(recipeJsonFrom(textIn(json, "decided")), work.job);
-  return work;
+  Job job = loadJob(folder / textIn(json, "picture"), stop);
+  readRecipe(recipeJsonFrom(textIn(json, "decided")), job);
+  return job;
 }
 
 }  // namespace rim

@@ -17,11 +17,6 @@ struct KeptNote {
   friend bool operator==(const KeptNote&, const KeptNote&) = default;
 };
 
-struct KeptWork {
-  Job job;
-  KeptNote note;
-};
-
 /// Work that is in no file yet, kept in a folder of its own so that a crash or a power cut loses little: the picture or
 /// the drawing as a job file of its own, written once, and beside it what was decided, written after every change. At
 /// every moment both fit each other: a new picture gets a new file, and what was decided names the one it is about.
@@ -43,10 +38,13 @@ class WorkKeeper {
   std::shared_ptr<const Drawing> drawing_;  ///< or the drawing
 };
 
+/// When the work in a folder was changed last; a time long ago when there is none.
+std::filesystem::file_time_type keptAt(const std::filesystem::path& folder);
+
 /// What is said about the work that is kept in a folder; none: there is none that is whole.
 std::optional<KeptNote> keptNoteIn(const std::filesystem::path& folder);
 
 /// The work that is kept in a folder. Throws InputError when it is damaged, Cancelled.
-KeptWork loadKept(const std::filesystem::path& folder, const std::stop_token& stop = {});
+Job loadKept(const std::filesystem::path& folder, const std::stop_token& stop = {});
 
 }  // namespace rim

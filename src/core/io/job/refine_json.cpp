@@ -86,6 +86,15 @@ Layer layerFrom(const Json& json, const char* key) {
   return layer;
 }
 
+Json marksJson(const std::vector<OutlineMark>& marks) {
+  Json all = Json::array();
+  for (const OutlineMark& mark : marks) all.push_back(markJson(mark));
+  return all;
+}
+
+Json pathJson(const Path& path) { return {{"closed", path.closed}, {"d", textOf(path)}}; }
+Path pathFrom(const Json& json) { return rim::pathFrom(textIn(json, "d"), flagIn(json, "closed", false)); }
+
 Json listOf(const Json& json, const char* key) {
   const Json list = json.value(key, Json::array());
   if (!list.is_array()) fail();
@@ -146,9 +155,7 @@ Json numbersOf(const Step& step) {
             return {{"count", s.count}, {"x", s.centre.x}, {"y", s.centre.y}};
           },
           [](const Remove& s) -> Json {
-            Json marks = Json::array();
-            for (const OutlineMark& mark : s.outlines) marks.push_back(markJson(mark));
-            return {{"outlines", marks}};
+            return {{"outlines", marksJson(s.outlines)}};
           },
           [](const EditLayer& s) -> Json {
             return {{"layer", s.name}, {"as", layerJson(s.as)}};
@@ -157,17 +164,13 @@ Json numbersOf(const Step& step) {
             return {{"layer", s.name}};
           },
           [](const PutOnLayer& s) -> Json {
-            Json marks = Json::array();
-            for (const OutlineMark& mark : s.outlines) marks.push_back(markJson(mark));
-            return {{"outlines", marks}, {"on", layerJson(s.layer)}};
+            return {{"outlines", marksJson(s.outlines)}, {"on", layerJson(s.layer)}};
           },
           [](const Replace& s) -> Json {
             Json all = Json::array();
             for (const Replace::One& one : s.outlines) {
-              Json json = markJson(one.was);
-              json["closed"] = one.path.closed;
-              json["d"] = textOf(one.path);
-              all.push_back(std::move(json));
+              all.push_back(markJson(one.was));
+              all.back().update(pathJson(one.path));
             }
             return {{"kind", s.kind}, {"outlines", all}};
           },
@@ -176,8 +179,7 @@ Json numbersOf(const Step& step) {
             for (const ByHand::One& one : s.changes) {
               Json json = one.was.id == OutlineId::None ? Json{{"new", true}, {"layer", one.layer}} : markJson(one.was);
               json["paths"] = Json::array();
-              for (const auto& path : one.paths)
-                json["paths"].push_back({{"closed", path->closed}, {"d", textOf(*path)}});
+              for (const auto& path : one.paths) json["paths"].push_back(pathJson(*path));
               all.push_back(std::move(json));
             }
             return {{"changes", all}};
@@ -185,22 +187,15 @@ Json numbersOf(const Step& step) {
       step);
 }
 
-Remove removeFrom(const Json& json) {
-  Remove step;
-  for (const Json& mark : listOf(json, "outlines")) step.outlines.push_back(markFrom(mark));
-  return step;
+std::vector<OutlineMark> marksIn(const Json& json) {
+  std::vector<OutlineMark> marks;
+  for (const Json& mark : listOf(json, "outlines")) marks.push_back(markFrom(mark));
+  return marks;
 }
 
 Replace replaceFrom(const Json& json) {
   Replace step{textIn(json, "kind"), {}};
-  for (const Json& one : listOf(json, "outlines"))
-    step.outlines.push_back({markFrom(one), pathFrom(textIn(one, "d"), flagIn(one, "closed", false))});
-  return step;
-}
-
-PutOnLayer putOnLayerFrom(const Json& json) {
-  PutOnLayer step{{}, layerFrom(json, "on")};
-  for (const Json& mark : listOf(json, "outlines")) step.outlines.push_back(markFrom(mark));
+  for (const Json& one : listOf(json, "outlines")) step.outlines.push_back({markFrom(one), pathFrom(one)});
   return step;
 }
 
@@ -208,8 +203,7 @@ ByHand byHandFrom(const Json& json) {
   ByHand step;
   for (const Json& one : listOf(json, "changes")) {
     std::vector<Path> paths;
-    for (const Json& path : listOf(one, "paths"))
-      paths.push_back(pathFrom(textIn(path, "d"), flagIn(path, "closed", false)));
+    for (const Json& path : listOf(one, "paths")) paths.push_back(pathFrom(path));
     const bool fresh = flagIn(one, "new", false);
     constexpr int kMostLayers = 100000;
     const int layer = fresh && one.contains("layer") ? wholeIn(one, "layer", 0, kMostLayers) : 0;
@@ -262,12 +256,12 @@ Step refineStepFrom(const Json& json) {
     return Array{wholeIn(json, "columns", 1, kMostCopies), wholeIn(json, "rows", 1, kMostCopies),
                  place(json, "x", "y")};
   if (what == "array-round") return ArrayRound{wholeIn(json, "count", 1, kMostCopies), place(json, "x", "y")};
-  if (what == "remove") return removeFrom(json);
+  if (what == "remove") return Remove{marksIn(json)};
   if (what == "replace") return replaceFrom(json);
   if (what == "by-hand") return byHandFrom(json);
   if (what == "edit-layer") return EditLayer{textIn(json, "layer"), layerFrom(json, "as")};
   if (what == "hide-layer") return HideLayer{textIn(json, "layer")};
-  if (what == "put-on-layer") return putOnLayerFrom(json);
+  if (what == "put-on-layer") return PutOnLayer{marksIn(json), layerFrom(json, "on")};
   throw InputError("\"" + what + "\" is unknown in the Refine step of the job.");
 }
 

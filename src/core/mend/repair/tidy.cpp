@@ -11,13 +11,6 @@
 namespace rim {
 namespace {
 
-/// The closed path begun at the start of segment i.
-Path begunAt(Path path, std::size_t i) {
-  path.start = segmentStart(path, i);
-  std::rotate(path.segments.begin(), path.segments.begin() + static_cast<std::ptrdiff_t>(i), path.segments.end());
-  return path;
-}
-
 /// What is left of a piece that runs out and the one that runs back on it: from the start of the one to the end of the
 /// other, along the longer of both.
 struct OutAndBack {

@@ -10,51 +10,16 @@
 namespace rim::refine {
 namespace {
 
-/// Whether an outline runs round a hole in another one.
-bool isHoleIn(const Path& path, const Path& outer) {
-  return path.closed && signedArea(path) < 0 && Inside(outer).has(path.start);
-}
+void moveOutline(Drawing& drawing, std::size_t i, Point by) { drawing.setPath(i, scaled(drawing.path(i), 1, by)); }
 
-/// What came of each, by who it is; what is new goes to the heir.
-std::vector<SomePaths> byOrigin(const Drawing& before, const Drawing& after, const std::vector<std::size_t>& which,
-                                std::size_t count, std::size_t heir) {
-  std::vector<SomePaths> became(count);
-  const OutlinePlaces places = placesOf(before);
-  for (const Outline& outline : after.outlines) {
-    const auto place = places.find(outline.id);
-    became[place == places.end() ? heir : which[place->second]].push_back(outline.path());
-  }
-  return became;
-}
+/// Whether an outline runs round a hole in another one.
+bool isHoleIn(const Path& path, const Path& outer) { return signedArea(path) < 0 && Inside(outer).has(path.start); }
 
 }  // namespace
 
-Box boxOf(const SomePaths& paths) {
-  Box box;
-  for (const Path& path : paths) box.include(rim::boxOf(path));
-  return box;
-}
-
-SomePaths mapped(const SomePaths& paths, const Affine& map, double tolerance) {
-  SomePaths result;
-  for (const Path& path : paths) {
-    Path there = transformed(path, map, tolerance);
-    result.push_back(map.determinant() < 0 && path.closed ? reversed(there) : std::move(there));
-  }
-  return result;
-}
-
-SomePaths placedAt(const SomePaths& paths, Hold hold, std::optional<double> x, std::optional<double> y) {
-  const Point now = pointOf(boxOf(paths), hold);
-  const Point by{x.value_or(now.x) - now.x, y.value_or(now.y) - now.y};
-  SomePaths result;
-  for (const Path& path : paths) result.push_back(scaled(path, 1, by));
-  return result;
-}
-
-SomePaths sizedTo(const SomePaths& paths, Hold hold, std::optional<double> width, std::optional<double> height,
-                  double tolerance) {
-  const Box box = boxOf(paths);
+Drawing sizedTo(const Drawing& drawing, Hold hold, std::optional<double> width, std::optional<double> height,
+                double toleranceMm) {
+  const Box box = boxOf(pathsOf(drawing));
   const auto share = [](std::optional<double> wanted, double now) -> std::optional<double> {
     if (!wanted) return std::nullopt;
     if (!(*wanted > 0)) throw InputError("a size is more than 0.");
@@ -63,88 +28,88 @@ SomePaths sizedTo(const SomePaths& paths, Hold hold, std::optional<double> width
   };
   const auto x = share(width, box.width());
   const auto y = share(height, box.height());
-  if (!x && !y) return paths;
-  return mapped(paths, about(pointOf(box, hold), scale(x ? *x : *y, y ? *y : *x)), tolerance);
+  if (!x && !y) return drawing;
+  return mapped(drawing, about(pointOf(box, hold), scale(x ? *x : *y, y ? *y : *x)), toleranceMm);
 }
 
-SomePaths alignedBy(const SomePaths& paths, BoxSide side) {
+Drawing alignedBy(const Drawing& drawing, BoxSide side) {
   const auto at = [side](const Box& box) -> Point {
+    const Point middle = lerp(box.low, box.high, 0.5);
     switch (side) {
       case BoxSide::Left:
         return {box.low.x, 0};
       case BoxSide::Middle:
-        return {(box.low.x + box.high.x) / 2, 0};
+        return {middle.x, 0};
       case BoxSide::Right:
         return {box.high.x, 0};
       case BoxSide::Lower:
         return {0, box.low.y};
       case BoxSide::Centre:
-        return {0, (box.low.y + box.high.y) / 2};
+        return {0, middle.y};
       case BoxSide::Upper:
         return {0, box.high.y};
     }
     return {};
   };
-  const Point wanted = at(boxOf(paths));
-  SomePaths result;
-  for (const Path& path : paths) result.push_back(scaled(path, 1, wanted - at(rim::boxOf(path))));
-  return result;
+  const Point wanted = at(boxOf(pathsOf(drawing)));
+  Drawing aligned = drawing;
+  for (std::size_t i = 0; i < drawing.outlines.size(); ++i)
+    moveOutline(aligned, i, wanted - at(boxOf(drawing.path(i))));
+  return aligned;
 }
 
-SomePaths spacedEvenly(const SomePaths& paths, bool level) {
-  if (paths.size() < 3) return paths;
-  const auto low = [level](const Box& box) { return level ? box.low.x : box.low.y; };
-  const auto size = [level](const Box& box) { return level ? box.width() : box.height(); };
-  std::vector<Box> boxes;
-  for (const Path& path : paths) boxes.push_back(rim::boxOf(path));
-  std::vector<std::size_t> order(paths.size());
+Drawing spacedEvenly(const Drawing& drawing, bool level) {
+  const std::size_t n = drawing.outlines.size();
+  if (n < 3) return drawing;
+  std::vector<double> low(n);
+  std::vector<double> size(n);
+  for (std::size_t i = 0; i < n; ++i) {
+    const Box box = boxOf(drawing.path(i));
+    low[i] = level ? box.low.x : box.low.y;
+    size[i] = level ? box.width() : box.height();
+  }
+  std::vector<std::size_t> order(n);
   std::iota(order.begin(), order.end(), 0);
-  std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
-    return low(boxes[a]) + size(boxes[a]) / 2 < low(boxes[b]) + size(boxes[b]) / 2;
-  });
-  const double from = low(boxes[order.front()]);
-  const double to = low(boxes[order.back()]) + size(boxes[order.back()]);
-  double taken = 0;
-  for (const Box& box : boxes) taken += size(box);
-  const double gap = (to - from - taken) / static_cast<double>(paths.size() - 1);
-  SomePaths result = paths;
+  std::stable_sort(order.begin(), order.end(),
+                   [&](std::size_t a, std::size_t b) { return low[a] + size[a] / 2 < low[b] + size[b] / 2; });
+  const double from = low[order.front()];
+  const double to = low[order.back()] + size[order.back()];
+  const double gap = (to - from - std::accumulate(size.begin(), size.end(), 0.0)) / static_cast<double>(n - 1);
+  Drawing spaced = drawing;
   double at = from;
   for (const std::size_t i : order) {
-    const double by = at - low(boxes[i]);
-    result[i] = scaled(paths[i], 1, level ? Point{by, 0} : Point{0, by});
-    at += size(boxes[i]) + gap;
+    const double by = at - low[i];
+    moveOutline(spaced, i, level ? Point{by, 0} : Point{0, by});
+    at += size[i] + gap;
   }
-  return result;
+  return spaced;
 }
 
-std::vector<SomePaths> combinedAreas(const SomePaths& paths, AreaRule rule, const std::stop_token& stop) {
-  std::vector<std::size_t> closed;
-  for (std::size_t i = 0; i < paths.size(); ++i) {
-    if (paths[i].closed) closed.push_back(i);
-  }
-  if (closed.size() < 2) throw InputError("two closed outlines or more are needed.");
-  const std::size_t largest = *std::max_element(closed.begin(), closed.end(), [&paths](std::size_t a, std::size_t b) {
-    return std::abs(signedArea(paths[a])) < std::abs(signedArea(paths[b]));
-  });
-  const auto isFirst = [&](std::size_t i) {
-    return rule == AreaRule::Unite || i == largest || isHoleIn(paths[i], paths[largest]);
+Drawing combinedAreas(const Drawing& drawing, AreaRule rule, const std::stop_token& stop) {
+  Drawing first = drawing;
+  first.layers.clear();
+  for (Outline& outline : first.outlines) outline.layer = 0;
+  const auto area = [](const Outline& outline) {
+    return outline.path().closed ? std::abs(signedArea(outline.path())) : -1;
   };
-  SomePaths first;
-  SomePaths second;
-  std::vector<std::size_t> which;
-  for (const std::size_t i : closed) {
-    (isFirst(i) ? first : second).push_back(paths[i]);
-    if (isFirst(i)) which.push_back(i);
-  }
-  const Drawing before = makeDrawing(std::move(first));
-  const Drawing after =
-      rule == AreaRule::Unite ? united(before, stop) : combined(before, makeDrawing(std::move(second)), rule, stop);
-  if (after.outlines.empty()) throw InputError("nothing would be left of them.");
-  std::vector<SomePaths> became = byOrigin(before, after, which, paths.size(), largest);
-  for (std::size_t i = 0; i < paths.size(); ++i) {
-    if (!paths[i].closed) became[i] = {paths[i]};
-  }
-  return became;
+  const auto closed = std::count_if(first.outlines.begin(), first.outlines.end(),
+                                    [](const Outline& outline) { return outline.path().closed; });
+  if (closed < 2) throw InputError("they cannot be combined: two closed outlines or more are needed.");
+  if (rule == AreaRule::Unite) return united(first, stop);
+  const Outline largest = *std::max_element(first.outlines.begin(), first.outlines.end(),
+                                            [&area](const Outline& a, const Outline& b) { return area(a) < area(b); });
+  const auto isFirst = [&largest](const Outline& o) {
+    return !o.path().closed || o.id == largest.id || isHoleIn(o.path(), largest.path());
+  };
+  const auto rest = std::stable_partition(first.outlines.begin(), first.outlines.end(), isFirst);
+  Drawing second = emptyLike(first);
+  second.outlines.assign(rest, first.outlines.end());
+  first.outlines.erase(rest, first.outlines.end());
+  Drawing left = combined(first, second, rule, stop);
+  const bool nothing = std::none_of(left.outlines.begin(), left.outlines.end(),
+                                    [](const Outline& outline) { return outline.path().closed; });
+  if (nothing) throw InputError("they cannot be combined: nothing would be left of them.");
+  return left;
 }
 
 }  // namespace rim::refine

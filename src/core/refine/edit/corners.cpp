@@ -79,14 +79,6 @@ Path withWholeSides(const Path& path, double withinMm) {
   return whole;
 }
 
-/// The path begun at another of its nodes.
-Path begunAt(const Path& closed, std::size_t first) {
-  Path path = closed;
-  path.start = segmentStart(closed, first);
-  std::rotate(path.segments.begin(), path.segments.begin() + static_cast<std::ptrdiff_t>(first), path.segments.end());
-  return path;
-}
-
 /// A closed path begun in the longest of its segments, at its start, so that no corner lies at the start.
 Path begunAtLongest(const Path& path) {
   if (!path.closed) return path;

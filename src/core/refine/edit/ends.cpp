@@ -19,9 +19,8 @@ Path part(const Path& path, std::size_t from, std::size_t to) {
 
 /// A closed path open at a node.
 Path openedAt(const Path& path, std::size_t node) {
-  Path open = part(path, node, path.segments.size());
-  open.segments.insert(open.segments.end(), path.segments.begin(),
-                       path.segments.begin() + static_cast<std::ptrdiff_t>(node));
+  Path open = begunAt(path, node);
+  open.closed = false;
   return open;
 }
 
@@ -123,11 +122,6 @@ Path metItself(const Path& path) {
   return one;
 }
 
-Path startingAt(const Path& path, std::size_t node) {
-  if (!path.closed) return path;
-  Path turned = openedAt(path, node);
-  turned.closed = true;
-  return turned;
-}
+Path startingAt(const Path& path, std::size_t node) { return path.closed ? begunAt(path, node) : path; }
 
 }  // namespace rim::refine

@@ -52,25 +52,24 @@ Segment asCubic(Point start, const Segment& segment) {
 /// A handle's way from its node, turned along a unit vector.
 Point turnedAlong(Point handle, Point node, Point along) { return node + along * distance(handle, node); }
 
-void makeSegment(Path& path, std::size_t segment, SegmentKind kind) {
-  checkSegment(path, segment);
-  Segment& s = path.segments[segment];
-  const Point start = segmentStart(path, segment);
-  if (s.kind == kind || start == s.end) return;
+/// What a segment becomes as another kind, of the same course.
+std::vector<Segment> asKind(Point start, const Segment& segment, SegmentKind kind) {
+  if (segment.kind == kind || start == segment.end) return {segment};
+  constexpr double kSixthOfATurn = std::numbers::pi / 3;
+  const bool straight = segment.kind == SegmentKind::Line;
   switch (kind) {
     case SegmentKind::Line:
-      s = Segment::line(s.end);
-      break;
-    case SegmentKind::Arc: {
-      constexpr double kSixthOfATurn = std::numbers::pi / 3;
-      s = Segment::arc(s.end, s.kind == SegmentKind::Line ? bulgeFromSweep(kSixthOfATurn)
-                                                          : bulgeThrough(start, pointAt(start, s, 0.5), s.end));
-      break;
-    }
+      return {Segment::line(segment.end)};
+    case SegmentKind::Arc:
+      return {Segment::arc(segment.end, straight ? bulgeFromSweep(kSixthOfATurn)
+                                                 : bulgeThrough(start, pointAt(start, segment, 0.5), segment.end))};
     case SegmentKind::Cubic:
-      s = asCubic(start, s);
       break;
   }
+  if (straight) return {asCubic(start, segment)};
+  constexpr double kShareOfRadius = 1e-3;
+  const double radius = arcFromBulge(start, segment.end, segment.bulge).radius;
+  return cubicsFromArc(start, segment, kShareOfRadius * radius);
 }
 
 void smoothen(Path& path, std::size_t node) {
@@ -218,7 +217,15 @@ Path withNodeAt(const Path& path, const PathPlace& place) {
 
 Path withSegmentsAs(const Path& path, const std::set<std::size_t>& segments, SegmentKind kind) {
   Path changed = path;
-  for (const std::size_t i : segments) makeSegment(changed, i, kind);
+  // From the last to the first, so that the numbers of the others hold.
+  for (auto i = segments.rbegin(); i != segments.rend(); ++i) {
+    checkSegment(path, *i);
+    const std::vector<Segment> made = asKind(segmentStart(path, *i), path.segments[*i], kind);
+    const auto at = changed.segments.begin() + static_cast<std::ptrdiff_t>(*i);
+    *at = made.front();
+    changed.segments.insert(at + 1, made.begin() + 1, made.end());
+    changed.segments[*i + made.size() - 1].end = path.segments[*i].end;
+  }
   return changed;
 }
 

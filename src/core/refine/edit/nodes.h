@@ -37,7 +37,7 @@ Path withHandleAt(const Path& path, std::size_t segment, bool first, Point to, b
 Path withNodeAt(const Path& path, const PathPlace& place);
 
 /// Some segments made lines, arcs through their middles (a line becomes one of a sixth of a turn) or cubics of the same
-/// course.
+/// course: an arc of more than 95 degrees becomes several, with nodes between.
 Path withSegmentsAs(const Path& path, const std::set<std::size_t>& segments, SegmentKind kind);
 
 /// The path without a turn at some nodes: beside a line the other side goes on along it; two others, which become

@@ -8,15 +8,13 @@
 namespace rim {
 namespace {
 
-constexpr double kExactMm = 1e-6;  // similarities keep arcs and cubics what they are; nothing is approximated
-
 Point middleOf(const Drawing& drawing) {
   const Box box = boxOf(pathsOf(drawing));
   return box.empty() ? Point{} : lerp(box.low, box.high, 0.5);
 }
 
-Path mappedPath(const Path& path, const Affine& map) {
-  Path made = transformed(path, map, kExactMm);
+Path mappedPath(const Path& path, const Affine& map, double toleranceMm) {
+  Path made = transformed(path, map, toleranceMm);
   return map.determinant() < 0 && path.closed ? reversed(made) : made;
 }
 
@@ -26,7 +24,9 @@ void askForCopies(const Drawing& drawing, double copies) {
 }
 
 void addCopy(Drawing& out, std::vector<Outline>& originals, const Affine& map) {
-  for (Outline& original : originals) out.outlines.push_back(original.offspring(mappedPath(original.path(), map)));
+  constexpr double kExactMm = 1e-6;  // similarities keep arcs and cubics what they are; nothing is approximated
+  for (Outline& original : originals)
+    out.outlines.push_back(original.offspring(mappedPath(original.path(), map, kExactMm)));
 }
 
 /// Copies of all outlines by each of the maps, behind the drawing itself.
@@ -48,10 +48,10 @@ Point pointOf(const Box& box, Hold hold) {
   return {box.low.x + box.width() * (number % kColumns) / 2, box.low.y + box.height() * (number / kColumns) / 2};
 }
 
-Drawing mapped(const Drawing& drawing, const Affine& map) {
+Drawing mapped(const Drawing& drawing, const Affine& map, double toleranceMm) {
   Drawing out = drawing;
   for (Outline& outline : out.outlines) {
-    outline = outline.with(mappedPath(outline.path(), map));
+    outline = outline.with(mappedPath(outline.path(), map, toleranceMm));
     outline.stroke = scaled(outline.stroke, std::sqrt(std::abs(map.determinant())));
   }
   return out;

@@ -11,9 +11,10 @@ enum class Hold { LowerLeft, Lower, LowerRight, Left, Centre, Right, UpperLeft, 
 /// That point of a box (not empty).
 Point pointOf(const Box& box, Hold hold);
 
-/// Every outline in the map's coordinates, which is a similarity (geometry/affine.h): arcs stay arcs, and an outline
-/// that a mirror turned runs the other way, so that outer borders run counter-clockwise as before.
-Drawing mapped(const Drawing& drawing, const Affine& map);
+/// Every outline in the map's coordinates: arcs stay arcs under a similarity (geometry/affine.h), else they become
+/// cubics within `toleranceMm` (> 0). An outline that a mirror turned runs the other way, so that outer borders run
+/// counter-clockwise as before.
+Drawing mapped(const Drawing& drawing, const Affine& map, double toleranceMm = 1e-6);
 
 /// The drawing turned counter-clockwise about the middle of its box.
 Drawing rotated(const Drawing& drawing, double degrees);

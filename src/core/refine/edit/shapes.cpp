@@ -15,33 +15,6 @@ namespace {
 
 constexpr double kFull = 2 * std::numbers::pi;
 
-Path closedThrough(const std::vector<Point>& corners) {
-  Path path{corners.front(), {}, true};
-  for (std::size_t i = 1; i < corners.size(); ++i) path.segments.push_back(Segment::line(corners[i]));
-  path.segments.push_back(Segment::line(path.start));
-  return path;
-}
-
-Path rectangle(Point low, Point high, double rounding) {
-  const double r = std::min({rounding, (high.x - low.x) / 2, (high.y - low.y) / 2});
-  if (!(r > 0)) return closedThrough({low, {high.x, low.y}, high, {low.x, high.y}});
-  const double quarter = bulgeFromSweep(std::numbers::pi / 2);
-  Path path{{low.x + r, low.y}, {}, true};
-  const auto side = [&path](Point to) {
-    const Point from = path.segments.empty() ? path.start : path.segments.back().end;
-    if (distance(from, to) > 0) path.segments.push_back(Segment::line(to));
-  };
-  side({high.x - r, low.y});
-  path.segments.push_back(Segment::arc({high.x, low.y + r}, quarter));
-  side({high.x, high.y - r});
-  path.segments.push_back(Segment::arc({high.x - r, high.y}, quarter));
-  side({low.x + r, high.y});
-  path.segments.push_back(Segment::arc({low.x, high.y - r}, quarter));
-  side({low.x, low.y + r});
-  path.segments.push_back(Segment::arc(path.start, quarter));
-  return path;
-}
-
 /// Corners round a centre, the first at `first`; every other one nearer where `waist` is below 1.
 Path around(Point centre, Point first, int corners, double waist) {
   const bool star = waist < 1;
@@ -55,32 +28,50 @@ Path around(Point centre, Point first, int corners, double waist) {
                        out.x * std::sin(angle) + out.y * std::cos(angle)};
     places.push_back(centre + turned * share);
   }
-  return closedThrough(places);
+  return polygonThrough(places);
 }
 
 }  // namespace
 
+Path roundedBox(const Box& box, double radius) {
+  const Point a = box.low;
+  const Point b = box.high;
+  const double r = std::min({radius, box.width() / 2, box.height() / 2});
+  if (!(r > 0)) return polygonThrough({a, {b.x, a.y}, b, {a.x, b.y}});
+  Path path{{a.x + r, a.y}, {}, true};
+  const auto add = [&path](Point corner, Point end) {
+    const Point last = path.segments.empty() ? path.start : path.segments.back().end;
+    constexpr double kShortest = 1e-9;
+    if (distance(last, corner) > kShortest) path.segments.push_back(Segment::line(corner));
+    path.segments.push_back(Segment::arc(end, bulgeFromSweep(std::numbers::pi / 2)));
+  };
+  add({b.x - r, a.y}, {b.x, a.y + r});
+  add({b.x, b.y - r}, {b.x - r, b.y});
+  add({a.x + r, b.y}, {a.x, b.y - r});
+  add({a.x, a.y + r}, path.start);
+  return path;
+}
+
 Path shapeBetween(const ShapeWish& wish, Point from, Point to, double tolerance) {
-  const Point low{std::min(from.x, to.x), std::min(from.y, to.y)};
-  const Point high{std::max(from.x, to.x), std::max(from.y, to.y)};
+  Box box;
+  box.include(from);
+  box.include(to);
   const double radius = distance(from, to);
   const bool inBox =
       wish.kind == ShapeKind::Rectangle || wish.kind == ShapeKind::Ellipse || wish.kind == ShapeKind::Slot;
-  const bool nothing = inBox ? !(high.x > low.x && high.y > low.y) : !(radius > 0);
+  const bool nothing = inBox ? !(box.width() > 0 && box.height() > 0) : !(radius > 0);
   if (nothing) throw InputError("both places are the same, or on one line: there is no shape between them.");
   switch (wish.kind) {
     case ShapeKind::Line:
       return {from, {Segment::line(to)}, false};
     case ShapeKind::Rectangle:
-      return rectangle(low, high, wish.rounding);
+      return roundedBox(box, wish.rounding);
     case ShapeKind::Slot:
-      return rectangle(low, high, std::min(high.x - low.x, high.y - low.y) / 2);
+      return roundedBox(box, std::min(box.width(), box.height()) / 2);
     case ShapeKind::Circle:
       return circlePathOf(from, radius, 1);
-    case ShapeKind::Ellipse: {
-      const Point half = (high - low) * 0.5;
-      return pathOf({lerp(low, high, 0.5), {half.x, 0}, {0, half.y}, 0, kFull}, tolerance);
-    }
+    case ShapeKind::Ellipse:
+      return pathOf({lerp(box.low, box.high, 0.5), {box.width() / 2, 0}, {0, box.height() / 2}, 0, kFull}, tolerance);
     case ShapeKind::Polygon:
       return around(from, to, std::clamp(wish.corners, 3, 1000), 1);
     case ShapeKind::Star:

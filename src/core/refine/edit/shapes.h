@@ -15,6 +15,9 @@ struct ShapeWish {
   friend bool operator==(const ShapeWish&, const ShapeWish&) = default;
 };
 
+/// A rectangle whose corners are arcs of this radius, as far as there is room; 0: sharp ones.
+Path roundedBox(const Box& box, double radius);
+
 /// The shape between two places: a line from one to the other; rectangle, ellipse and slot in the box between them; a
 /// circle, polygon or star about the first through the second. Circles and slots are arcs; an ellipse is of cubics
 /// within `tolerance`. A line alone is open. Throws InputError when the places lie too near each other to make one.

@@ -133,13 +133,6 @@ Stand standFor(const Path& stretch) {
   return best;
 }
 
-/// A closed path begun at a node.
-Path begunAt(Path path, std::size_t node) {
-  path.start = segmentStart(path, node);
-  std::rotate(path.segments.begin(), path.segments.begin() + static_cast<std::ptrdiff_t>(node), path.segments.end());
-  return path;
-}
-
 /// The numbers of the nodes that stay, in order; of a closed path begun at the first of them the end is one, too.
 std::vector<std::size_t> stayingNodes(const Path& path, const std::set<std::size_t>& nodes) {
   std::vector<std::size_t> kept;

@@ -9,6 +9,7 @@
 #include "core/geometry/circle.h"
 #include "core/geometry/path_place.h"
 #include "core/geometry/segment.h"
+#include "core/refine/edit/shapes.h"
 #include "core/trace/fit/ellipse.h"
 #include "core/trace/fit/primitive.h"
 
@@ -174,31 +175,8 @@ TurnedBox fittedBox(const Places& places, double corner) {
   return fit;
 }
 
-Path rectanglePath(const TurnedBox& fit) {
-  const Point a = fit.box.low;
-  const Point b = fit.box.high;
-  return turned(
-      Path{a, {Segment::line({b.x, a.y}), Segment::line(b), Segment::line({a.x, b.y}), Segment::line(a)}, true},
-      fit.angle);
-}
-
-Path roundedPath(const TurnedBox& fit, double r) {
-  const double quarter = std::tan(std::numbers::pi / 8);
-  const Point a = fit.box.low;
-  const Point b = fit.box.high;
-  Path path{{a.x + r, a.y}, {}, true};
-  const auto add = [&](Point corner, Point end) {
-    const Point last = path.segments.empty() ? path.start : path.segments.back().end;
-    if (distance(last, corner) > 1e-9) path.segments.push_back(Segment::line(corner));
-    path.segments.push_back(Segment::arc(end, quarter));
-  };
-  add({b.x - r, a.y}, {b.x, a.y + r});
-  add({b.x, b.y - r}, {b.x - r, b.y});
-  add({a.x + r, b.y}, {a.x, b.y - r});
-  add({a.x, a.y + r}, {a.x + r, a.y});
-  path.segments.back().end = path.start;
-  return turned(path, fit.angle);
-}
+/// The box with round corners; with a radius of 0 a rectangle.
+Path roundedPath(const TurnedBox& fit, double r) { return turned(refine::roundedBox(fit.box, r), fit.angle); }
 
 /// The radius of four round corners, by how far the corners of the box lie from the outline.
 double cornerRadius(const TurnedBox& fit, const Path& path) {
@@ -247,10 +225,9 @@ Path polygonOf(const Places& places, Point centre, int n) {
   const auto at = [&](int i) {
     return centre + Point{std::cos(corner + i * sector), std::sin(corner + i * sector)} * reach;
   };
-  Path path{at(0), {}, true};
-  for (int i = 1; i < n; ++i) path.segments.push_back(Segment::line(at(i)));
-  path.segments.push_back(Segment::line(path.start));
-  return path;
+  std::vector<Point> corners;
+  for (int i = 0; i < n; ++i) corners.push_back(at(i));
+  return polygonThrough(corners);
 }
 
 Point centroidOf(const Places& places) {
@@ -271,7 +248,7 @@ std::vector<Candidate> candidatesFor(const Path& path, const Places& places, con
   const auto circle = fittedCircle(places);
   if (wanted(TrueUpKind::Circle) && circle && !isOvalOnPurpose(places, *circle))
     all.push_back({TrueUpKind::Circle, circlePathOf(circle->centre, circle->radius, 1), 1});
-  if (wanted(TrueUpKind::Rectangle)) all.push_back({TrueUpKind::Rectangle, rectanglePath(fittedBox(places, 0)), 1.2});
+  if (wanted(TrueUpKind::Rectangle)) all.push_back({TrueUpKind::Rectangle, roundedPath(fittedBox(places, 0), 0), 1.2});
   if (wanted(TrueUpKind::RoundedRectangle) || wanted(TrueUpKind::Slot)) {
     TurnedBox fit = fittedBox(places, 0);
     double r = cornerRadius(fit, path);

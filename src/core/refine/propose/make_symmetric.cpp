@@ -131,9 +131,7 @@ std::optional<Drawing> meanOf(const Drawing& a, const Drawing& b) {
       const std::size_t n = p.segments.size();
       if (used[j] || b.path(j).segments.size() != n || b.path(j).closed != p.closed) continue;
       for (std::size_t first = 0; first < (p.closed ? n : 1); ++first) {
-        Path q = b.path(j);
-        q.start = segmentStart(q, first);
-        std::rotate(q.segments.begin(), q.segments.begin() + static_cast<std::ptrdiff_t>(first), q.segments.end());
+        const Path q = p.closed ? begunAt(b.path(j), first) : b.path(j);
         double sum = distance(p.start, q.start);
         bool alike = true;
         for (std::size_t s = 0; s < n; ++s) {

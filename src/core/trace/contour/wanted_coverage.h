@@ -16,6 +16,9 @@ struct WantedCoverage {
   double noise = 0;  ///< how much even ink and paper waver, standard deviation in shares
 };
 
+/// A picture whose even parts waver by less is clean: its greys are those of edges, and not of noise or of a JPEG.
+inline constexpr double kCleanNoise = 0.008;
+
 /// Even ink and paper are pixels whose neighbours lie on the same side of the threshold; every pixel is measured
 /// against the nearest of both. Where a side is nowhere near as wide as that, its level is the median of all that is
 /// even, and where nothing is, of its darkest or palest pixels. Nothing when ink and paper hardly differ, next to

@@ -186,7 +186,7 @@ class Fitter {
                       bool roughly) const {
     const InkBorder& own = ways_.borders[index];
     const std::vector<Point>& points = roughly ? own.sides : own.points;
-    if (own.start < 0) return borderAsPath(points);
+    if (own.start < 0) return polygonThrough(points);
     return measuredNear(path, points, placed(own.start), placed(own.end), places, reachPx);
   }
 

@@ -19,7 +19,7 @@ namespace {
 std::vector<std::vector<const Border*>> islandsOf(const std::vector<Border>& borders) {
   std::vector<Path> paths;
   paths.reserve(borders.size());
-  for (const Border& border : borders) paths.push_back(borderAsPath(border));
+  for (const Border& border : borders) paths.push_back(polygonThrough(border));
   const Nesting nesting = nestingOf(paths);
   std::vector<std::vector<const Border*>> islands(borders.size());
   for (std::size_t i = 0; i < borders.size(); ++i) {

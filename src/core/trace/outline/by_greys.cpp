@@ -141,7 +141,7 @@ std::optional<Path> inLines(const Border& border, double withinPx) {
   std::vector<Point> few = fewerPoints(round, withinPx);
   if (few.size() < 4) return std::nullopt;
   few.pop_back();
-  return borderAsPath(few);
+  return polygonThrough(few);
 }
 
 /// The path turned to run like the border.
@@ -156,7 +156,7 @@ Path rectangleRound(const Border& border) {
   cv::Point2f corners[4];
   cv::minAreaRect(points).points(corners);
   const auto corner = [&corners](int k) { return Point{corners[k].x, corners[k].y}; };
-  return runningLike(border, borderAsPath({corner(3), corner(0), corner(1), corner(2)}));
+  return runningLike(border, polygonThrough({corner(3), corner(0), corner(1), corner(2)}));
 }
 
 /// The triangle of two points of the border that lie far apart and the one that lies farthest off their line.
@@ -167,7 +167,7 @@ Path triangleIn(const Border& border) {
   const Point a = farthest([&border](Point p) { return distance(p, border.front()); });
   const Point b = farthest([a](Point p) { return distance(p, a); });
   const Point c = farthest([a, b](Point p) { return std::abs(cross(b - a, p - a)); });
-  return runningLike(border, borderAsPath({a, b, c}));
+  return runningLike(border, polygonThrough({a, b, c}));
 }
 
 /// Polygons of few sides that a small border may be: itself in ever fewer lines, a rectangle, a triangle.
@@ -300,8 +300,7 @@ class Agreeing {
     // A pixel that is off by a share has the edge in it about so many pixels too far; what the tolerance allows is not
     // amiss.
     // Blocks of a JPEG ring beside corners by as much as a small thing would.
-    constexpr double kClean = 0.008;
-    if (tones_.greys->noise >= kClean) return std::nullopt;
+    if (tones_.greys->noise >= kCleanNoise) return std::nullopt;
     const double most = std::max(std::hypot(2 * kGoodMost, kSeveral * error_), kOfTolerance * settings_.tolerancePx);
     const std::vector<Point> places = rendering.amiss(outlines_[i], path, most);
     if (places.empty() || places.size() > kMostPlaces) return std::nullopt;

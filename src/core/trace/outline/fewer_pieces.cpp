@@ -172,10 +172,7 @@ Path begunAtCorner(Path path) {
     most = turn;
     sharpest = i;
   }
-  path.start = pieceOf(path, sharpest).start;
-  std::rotate(path.segments.begin(), path.segments.begin() + static_cast<std::ptrdiff_t>(sharpest),
-              path.segments.end());
-  return path;
+  return begunAt(std::move(path), sharpest);
 }
 
 bool isRound(const Path& path) {

@@ -177,13 +177,6 @@ std::optional<Path> fitPieces(const Border& border, const FitSettings& settings,
 
 }  // namespace
 
-Path borderAsPath(const Border& border) {
-  Path path{border.front(), {}, true};
-  for (std::size_t i = 1; i < border.size(); ++i) path.segments.push_back(Segment::line(border[i]));
-  path.segments.push_back(Segment::line(border.front()));
-  return path;
-}
-
 Path fitOpenBorder(const std::vector<Point>& points, const FitSettings& settings, std::stop_token stop) {
   const auto straight = [&points] { return Path{points.front(), {Segment::line(points.back())}, false}; };
   constexpr std::size_t kLeastPoints = 5;
@@ -225,7 +218,7 @@ Path fitOutline(const Border& border, const FitSettings& settings, std::stop_tok
     const double noise = std::max(settings.tolerancePx / 2, kOwnNoise * noiseOf(border));
     if (auto circle = asCircle(border, noise, std::max(settings.tolerancePx, 6 * noise))) return *circle;
   }
-  return borderAsPath(border);
+  return polygonThrough(border);
 }
 
 }  // namespace rim

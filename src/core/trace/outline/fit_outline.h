@@ -43,7 +43,4 @@ Path fitOutline(const Border& border, const FitSettings& settings, std::stop_tok
 /// them, on what follows the border there. Needs two points or more.
 Path fitOpenBorder(const std::vector<Point>& points, const FitSettings& settings, std::stop_token stop = {});
 
-/// The border itself as a path of lines: what is left when nothing simpler may be used.
-Path borderAsPath(const Border& border);
-
 }  // namespace rim

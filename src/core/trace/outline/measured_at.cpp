@@ -34,9 +34,7 @@ Path begunFarFrom(Path path, const std::vector<Point>& places) {
     most = off;
     best = i;
   }
-  path.start = segmentStart(path, best);
-  std::rotate(path.segments.begin(), path.segments.begin() + static_cast<std::ptrdiff_t>(best), path.segments.end());
-  return path;
+  return begunAt(std::move(path), best);
 }
 
 /// Where the border runs beside the path's start, the same way.
@@ -152,9 +150,9 @@ Path borderWithin(const Border& border, const std::vector<double>& roomPx) {
   std::vector<double> rooms = roomPx;
   rooms.push_back(roomPx.front());
   std::vector<Point> few = fewerPoints(round, rooms);
-  if (few.size() < 4) return borderAsPath(border);
+  if (few.size() < 4) return polygonThrough(border);
   few.pop_back();
-  return borderAsPath(few);
+  return polygonThrough(few);
 }
 
 Path measuredAt(const Path& path, const Border& border, const MeasuredStretches& measured) {

@@ -57,8 +57,7 @@ void takeFewerPieces(std::vector<Path>& outlines, double withinPx, const WorkCon
 /// What is fitted to by at most, whatever more is allowed: noise may need more than a clean picture.
 double tightTolerance(const Tones& tones, double tolerancePx) {
   constexpr double kNoisyPx = 0.8;
-  constexpr double kClean = 0.008;
-  const bool clean = tones.greys && tones.greys->noise < kClean;
+  const bool clean = tones.greys && tones.greys->noise < kCleanNoise;
   return std::min(tolerancePx, clean ? kTightTolerancePx : kNoisyPx);
 }
 

@@ -5,8 +5,6 @@
 #include <QLabel>
 #include <QMenu>
 #include <QPushButton>
-#include <QSignalBlocker>
-#include <numbers>
 
 #include "app/widgets/length_field.h"
 #include "core/error.h"
@@ -65,70 +63,60 @@ void ArrangeBar::buildFields() {
   menu_ = new QMenu(more);
   more->setMenu(menu_);
   grid->addWidget(more, 2, 2, 1, 2);
-  connect(x_, &LengthField::entered, this, [this](double mm) {
-    doAll(tr("Place"), [this, mm](const auto& paths) { return refine::placedAt(paths, hold(), mm, {}); });
+  const auto held = [this] { return pointOf(boxOf(pathsOf(chosen_)), hold()); };
+  connect(x_, &LengthField::entered, this, [this, held](double mm) {
+    doAll(tr("Place"), [this, held, mm](const Drawing& all) { return placed(all, {mm, held().y}, hold()); });
   });
-  connect(y_, &LengthField::entered, this, [this](double mm) {
-    doAll(tr("Place"), [this, mm](const auto& paths) { return refine::placedAt(paths, hold(), {}, mm); });
+  connect(y_, &LengthField::entered, this, [this, held](double mm) {
+    doAll(tr("Place"), [this, held, mm](const Drawing& all) { return placed(all, {held().x, mm}, hold()); });
   });
   connect(width_, &LengthField::entered, this, [this](double mm) {
-    doAll(tr("Size"), [this, mm](const auto& paths) { return refine::sizedTo(paths, hold(), mm, {}, kToleranceMm); });
+    doAll(tr("Size"), [this, mm](const Drawing& all) { return refine::sizedTo(all, hold(), mm, {}, kToleranceMm); });
   });
   connect(height_, &LengthField::entered, this, [this](double mm) {
-    doAll(tr("Size"), [this, mm](const auto& paths) { return refine::sizedTo(paths, hold(), {}, mm, kToleranceMm); });
+    doAll(tr("Size"), [this, mm](const Drawing& all) { return refine::sizedTo(all, hold(), {}, mm, kToleranceMm); });
   });
 }
 
 void ArrangeBar::buildMenu() {
-  const auto rule = [this](const QString& name, AreaRule what) {
-    menu_->addAction(name, this, [this, name, what] { combine(QString(name).remove('&'), what); });
+  const auto offer = [this](const QString& name, const std::function<Drawing(const Drawing&)>& what) {
+    menu_->addAction(name, this, [this, name, what] { doAll(QString(name).remove('&'), what); });
   };
-  rule(tr("&Unite them"), AreaRule::Unite);
-  rule(tr("&Take the smaller from the largest"), AreaRule::Subtract);
-  rule(tr("Keep what &both cover"), AreaRule::Intersect);
-  rule(tr("Keep what only &one covers"), AreaRule::Exclude);
-  menu_->addSeparator();
-  const auto turn = [this](const QString& name, const Affine& map) {
-    menu_->addAction(name, this, [this, name, map] {
-      doAll(QString(name).remove('&'), [map](const refine::SomePaths& paths) {
-        const Point middle = pointOf(refine::boxOf(paths), Hold::Centre);
-        return refine::mapped(paths, about(middle, map), kToleranceMm);
-      });
-    });
+  const auto combine = [&offer](const QString& name, AreaRule rule) {
+    offer(name, [rule](const Drawing& all) { return refine::combinedAreas(all, rule); });
   };
-  turn(tr("Turn a quarter to the &left"), rotation(std::numbers::pi / 2));
-  turn(tr("Turn a quarter to the &right"), rotation(-std::numbers::pi / 2));
-  turn(tr("Mirror left and right"), scale(-1, 1));
-  turn(tr("Mirror top and bottom"), scale(1, -1));
+  combine(tr("&Unite them"), AreaRule::Unite);
+  combine(tr("&Take the smaller from the largest"), AreaRule::Subtract);
+  combine(tr("Keep what &both cover"), AreaRule::Intersect);
+  combine(tr("Keep what only &one covers"), AreaRule::Exclude);
   menu_->addSeparator();
-  const auto side = [this](const QString& name, refine::BoxSide what) {
-    menu_->addAction(name, this, [this, name, what] {
-      doAll(name, [what](const auto& paths) { return refine::alignedBy(paths, what); });
-    });
+  offer(tr("Turn a quarter to the &left"), [](const Drawing& all) { return rotated(all, 90); });
+  offer(tr("Turn a quarter to the &right"), [](const Drawing& all) { return rotated(all, -90); });
+  offer(tr("Mirror left and right"), [](const Drawing& all) { return mirrored(all, true); });
+  offer(tr("Mirror top and bottom"), [](const Drawing& all) { return mirrored(all, false); });
+  menu_->addSeparator();
+  const auto align = [&offer](const QString& name, refine::BoxSide side) {
+    offer(name, [side](const Drawing& all) { return refine::alignedBy(all, side); });
   };
-  side(tr("Line up at the left"), refine::BoxSide::Left);
-  side(tr("Line up in the middle, upright"), refine::BoxSide::Middle);
-  side(tr("Line up at the right"), refine::BoxSide::Right);
-  side(tr("Line up below"), refine::BoxSide::Lower);
-  side(tr("Line up in the middle, level"), refine::BoxSide::Centre);
-  side(tr("Line up above"), refine::BoxSide::Upper);
+  align(tr("Line up at the left"), refine::BoxSide::Left);
+  align(tr("Line up in the middle, upright"), refine::BoxSide::Middle);
+  align(tr("Line up at the right"), refine::BoxSide::Right);
+  align(tr("Line up below"), refine::BoxSide::Lower);
+  align(tr("Line up in the middle, level"), refine::BoxSide::Centre);
+  align(tr("Line up above"), refine::BoxSide::Upper);
   menu_->addSeparator();
-  for (const bool level : {true, false}) {
-    const QString name = level ? tr("Even gaps, side by side") : tr("Even gaps, one above the other");
-    menu_->addAction(name, this, [this, name, level] {
-      doAll(name, [level](const auto& paths) { return refine::spacedEvenly(paths, level); });
-    });
-  }
+  offer(tr("Even gaps, side by side"), [](const Drawing& all) { return refine::spacedEvenly(all, true); });
+  offer(tr("Even gaps, one above the other"), [](const Drawing& all) { return refine::spacedEvenly(all, false); });
 }
 
 Hold ArrangeBar::hold() const { return static_cast<Hold>(hold_->currentIndex()); }
 
-void ArrangeBar::show(refine::SomePaths chosen, Unit unit) {
+void ArrangeBar::show(Drawing chosen, Unit unit) {
   chosen_ = std::move(chosen);
   unit_ = unit;
-  setEnabled(!chosen_.empty());
-  if (chosen_.empty()) return;
-  const Box box = refine::boxOf(chosen_);
+  setEnabled(!chosen_.outlines.empty());
+  if (chosen_.outlines.empty()) return;
+  const Box box = boxOf(pathsOf(chosen_));
   const Point at = pointOf(box, hold());
   x_->show(at.x, unit);
   y_->show(at.y, unit);
@@ -136,22 +124,12 @@ void ArrangeBar::show(refine::SomePaths chosen, Unit unit) {
   height_->show(box.height(), unit);
 }
 
-void ArrangeBar::doAll(const QString& name, const std::function<refine::SomePaths(const refine::SomePaths&)>& what) {
-  if (chosen_.empty()) return;
+void ArrangeBar::doAll(const QString& name, const std::function<Drawing(const Drawing&)>& what) {
+  if (chosen_.outlines.empty()) return;
   try {
-    std::vector<refine::SomePaths> became;
-    for (Path& path : what(chosen_)) became.push_back({std::move(path)});
-    emit arranged(name, became);
+    emit arranged(name, what(chosen_));
   } catch (const InputError& error) {
-    emit refused(QString::fromUtf8(error.what()));
-  }
-}
-
-void ArrangeBar::combine(const QString& name, AreaRule rule) {
-  try {
-    emit arranged(name, refine::combinedAreas(chosen_, rule));
-  } catch (const InputError& error) {
-    emit refused(tr("They cannot be combined: %1").arg(QString::fromUtf8(error.what())));
+    emit refused(tr("%1: %2").arg(name, QString::fromUtf8(error.what())));
   }
 }
 

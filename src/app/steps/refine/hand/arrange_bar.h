@@ -21,13 +21,12 @@ class ArrangeBar : public QWidget {
  public:
   explicit ArrangeBar(QWidget* parent = nullptr);
 
-  /// The outlines that are chosen, mm.
-  void show(refine::SomePaths chosen, Unit unit);
-  QMenu& menu() const { return *menu_; }
+  /// The outlines that are chosen, in a drawing of their own, mm.
+  void show(Drawing chosen, Unit unit);
 
  signals:
-  /// What becomes of each of them, mm.
-  void arranged(const QString& name, const std::vector<rim::refine::SomePaths>& became);
+  /// What becomes of them, mm: each is known by who it is, what is new stands behind the one it came of.
+  void arranged(const QString& name, const rim::Drawing& became);
   void refused(const QString& sentence);
 
  private:
@@ -35,10 +34,9 @@ class ArrangeBar : public QWidget {
   void buildMenu();
   Hold hold() const;
   /// Does one thing to all; what goes wrong is told.
-  void doAll(const QString& name, const std::function<refine::SomePaths(const refine::SomePaths&)>& what);
-  void combine(const QString& name, AreaRule rule);
+  void doAll(const QString& name, const std::function<Drawing(const Drawing&)>& what);
 
-  refine::SomePaths chosen_;
+  Drawing chosen_;
   Unit unit_ = Unit::Millimetre;
   QComboBox* hold_;
   LengthField* x_;

@@ -1,12 +1,39 @@
 #include "app/steps/refine/hand/hand_tool.h"
 
+#include <QApplication>
+#include <QPainter>
 #include <cmath>
 #include <limits>
 
+#include "app/bench/outline_layer.h"
+#include "app/look.h"
 #include "core/geometry/inside.h"
 #include "core/geometry/path_place.h"
 
 namespace rim::app {
+
+void HandTool::paintOver(QPainter& painter, const ToolView& view, const std::vector<Path>& paths) {
+  const QRectF everything(-1e6, -1e6, 2e6, 2e6);
+  if (!paths.empty()) OutlineLayer(paths).paintAsPreview(painter, view.viewport, everything);
+}
+
+void HandTool::paintBox(QPainter& painter, const ToolView& view, Point from, Point to) {
+  painter.setPen(QPen(look().text, 1, Qt::DashLine));
+  painter.setBrush(Qt::NoBrush);
+  painter.drawRect(QRectF(view.viewport.toScreen(from), view.viewport.toScreen(to)).normalized());
+}
+
+bool HandTool::isDrag(Point from, Point to, const ToolView& view) {
+  constexpr double kStillPx = 4;
+  return distance(from, to) * view.viewport.scale > kStillPx;
+}
+
+bool HandTool::adds() { return (QApplication::keyboardModifiers() & Qt::ShiftModifier) != 0; }
+
+Point HandTool::nudgeBy(Point step) const {
+  constexpr double kStepMm = 0.1;
+  return Point{step.x, -step.y} * (kStepMm / mmPerPixel_);
+}
 
 std::optional<OutlineId> outlineAt(const Drawing& drawing, Point place, double reach, bool inside) {
   std::optional<OutlineId> best;

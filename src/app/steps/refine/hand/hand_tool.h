@@ -18,13 +18,33 @@ class HandTool : public BenchTool {
 
   bool overOutlines() const override { return true; }
 
-  /// The outlines as they are now, with `mmPerPixel`.
-  virtual void setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel) = 0;
+  /// The outlines as they are now, with `mmPerPixel`; null: none.
+  virtual void setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel) {
+    outlines_ = std::move(outlines);
+    mmPerPixel_ = mmPerPixel;
+  }
 
  signals:
   /// Outlines were changed; changes of one `mergeKey` that follow each other are one for undo.
   void made(const QString& name, const std::vector<rim::refine::ByHand::One>& changes, const QString& mergeKey);
   void refused(const QString& sentence);
+
+ protected:
+  static constexpr double kTogetherMm = 0.05;  ///< ends nearer than this become one
+
+  /// Lies over the outlines like a marker pen: what is chosen, or would come.
+  static void paintOver(QPainter& painter, const ToolView& view, const std::vector<Path>& paths);
+  /// The box that is drawn from one place to another.
+  static void paintBox(QPainter& painter, const ToolView& view, Point from, Point to);
+  /// Whether the pointer has gone so far (upright px) that it drags, and does not only click.
+  static bool isDrag(Point from, Point to, const ToolView& view);
+  /// Whether Shift is held: what is chosen is added to what was.
+  static bool adds();
+  /// What one step of the arrow keys (px, y down) moves by: a tenth of a millimetre, upright px.
+  Point nudgeBy(Point step) const;
+
+  std::shared_ptr<const Drawing> outlines_;
+  double mmPerPixel_ = 1;
 };
 
 /// A place of a tool's view (y down) with y up.

@@ -9,6 +9,7 @@
 #include <QPushButton>
 #include <QToolButton>
 #include <QVBoxLayout>
+#include <map>
 
 #include "app/actions.h"
 #include "app/session.h"
@@ -59,17 +60,9 @@ Handwork::Handwork(Session& session, Actions& actions, QWidget* parent)
   connect(select_, &SelectTool::chosenChanged, this, &Handwork::followChosen);
   connect(select_, &SelectTool::moved, this, &Handwork::moveChosen);
   connect(nodes_, &NodeTool::chosenChanged, this, &Handwork::showAllowed);
-  connect(shapes, &ShapeTool::drawn, this, [this](const Path& path) {
-    const auto kept = Hand::Draw;  // one shape after the other
-    addNew(tr("Draw"), {refine::madeByHand({}, {path})});
-    take(kept);
-  });
-  // Lengths of a shape are in mm, the tool works in px.
-  connect(shapes_, &ShapeBar::wished, this, [this, shapes](const refine::ShapeWish& wish) {
-    refine::ShapeWish inPx = wish;
-    inPx.rounding /= session_.hasWork() ? mmPerPixel(session_.job()) : 1;
-    shapes->setWish(inPx);
-  });
+  connect(shapes, &ShapeTool::drawn, this,
+          [this](const Path& path) { addNew(tr("Draw"), {refine::madeByHand({}, {path})}); });
+  connect(shapes_, &ShapeBar::wished, shapes, &ShapeTool::setWish);
   connect(actions_.hand.snap, &QAction::toggled, snapping_, &Snapping::setOn);
   connectNodes();
 }
@@ -155,7 +148,7 @@ void Handwork::connectNodes() {
   on(hand.corner, [this] { nodes_->makeCorner(); });
   on(hand.deleteSegments, [this] { nodes_->deleteSegments(); });
   on(hand.part, [this] { nodes_->part(); });
-  on(hand.close, [this] { nodes_->join(); });
+  on(hand.close, [this] { nodes_->close(); });
   on(hand.turnRound, [this] { nodes_->turnRound(); });
   on(hand.startHere, [this] { nodes_->startHere(); });
   on(hand.level, [this] { nodes_->lineUp(refine::LineUp::Level); });
@@ -177,10 +170,7 @@ void Handwork::take(Hand hand) {
 void Handwork::followChosen() {
   // While the drawing is worked out what is typed into stays as it is.
   if (session_.hasWork() && !session_.upToDate()) return showAllowed();
-  refine::SomePaths chosen;
-  const double k = session_.hasWork() ? mmPerPixel(session_.job()) : 1;
-  for (const Outline& outline : chosenOutlines()) chosen.push_back(scaled(outline.path(), k));
-  arrange_->show(std::move(chosen), unit_);
+  arrange_->show(chosenInMm(), unit_);
   showAllowed();
   emit chosenChanged();
 }
@@ -193,22 +183,26 @@ std::vector<OutlineMark> Handwork::chosenMarks() const {
 
 void Handwork::show(Unit unit) {
   unit_ = unit;
-  // What a tool made is what it works on until the drawing has it, too.
-  if (session_.upToDate() || !session_.hasWork()) {
-    const auto outlines = session_.hasWork() ? outlinesOf(session_.job()) : nullptr;
-    const double k = session_.hasWork() ? mmPerPixel(session_.job()) : 1;
-    for (HandTool* tool : tools_) tool->setOutlines(outlines, k);
-    if (fresh_ && outlines) {
-      std::set<OutlineId> added;
-      for (const Outline& outline : outlines->outlines) {
-        if (fresh_->count(outline.id) == 0) added.insert(outline.id);
-      }
-      fresh_.reset();
-      select_->choose(std::move(added));
-    }
-    if (session_.hasWork() && !(owed_ == Point{})) moveChosen({});
+  if (!session_.hasWork()) {
+    for (HandTool* tool : tools_) tool->setOutlines(nullptr, 1);
+  } else if (session_.upToDate()) {
+    takeOutlines(outlinesOf(session_.job()));
   }
   followChosen();
+}
+
+/// What a tool made is what it works on until the drawing has it, too.
+void Handwork::takeOutlines(const std::shared_ptr<const Drawing>& outlines) {
+  for (HandTool* tool : tools_) tool->setOutlines(outlines, mmPerPixel(session_.job()));
+  if (fresh_) {
+    std::set<OutlineId> added;
+    for (const Outline& outline : outlines->outlines) {
+      if (fresh_->count(outline.id) == 0) added.insert(outline.id);
+    }
+    fresh_.reset();
+    select_->choose(std::move(added));
+  }
+  if (!(owed_ == Point{})) moveChosen({});
 }
 
 void Handwork::showAllowed() {
@@ -288,16 +282,21 @@ void Handwork::moveChosen(Point by) {
   change(tr("Move %1").arg(counted(changes.size(), tr("1 outline"), tr("%1 outlines"))), changes, {});
 }
 
-void Handwork::arrangeChosen(const QString& name, const std::vector<refine::SomePaths>& became) {
+void Handwork::arrangeChosen(const QString& name, const Drawing& became) {
   const std::vector<Outline> chosen = chosenOutlines();
-  if (chosen.size() != became.size()) return;  // the drawing changed in the meantime
-  const double k = mmPerPixel(session_.job());
-  std::vector<refine::ByHand::One> changes;
-  for (std::size_t i = 0; i < chosen.size(); ++i) {
-    refine::SomePaths paths;
-    for (const Path& path : became[i]) paths.push_back(scaled(path, 1 / k));
-    changes.push_back(refine::madeByHand(markOf(chosen[i]), std::move(paths)));
+  if (chosen.empty()) return;  // the drawing changed in the meantime
+  std::map<OutlineId, std::vector<Path>> paths;
+  for (const Outline& outline : chosen) paths[outline.id];
+  auto of = paths.find(chosen.front().id);
+  for (const Outline& outline : became.outlines) {
+    // What is new stands behind the one that it came of.
+    const auto own = paths.find(outline.id);
+    if (own != paths.end()) of = own;
+    of->second.push_back(scaled(outline.path(), 1 / mmPerPixel(session_.job())));
   }
+  std::vector<refine::ByHand::One> changes;
+  for (const Outline& outline : chosen)
+    changes.push_back(refine::madeByHand(markOf(outline), std::move(paths[outline.id])));
   change(name, changes, {});
 }
 
@@ -306,6 +305,7 @@ void Handwork::duplicateChosen() {
   std::vector<refine::ByHand::One> changes;
   for (const Outline& outline : chosenOutlines())
     changes.push_back(refine::madeByHand({}, {scaled(outline.path(), 1, {beside, -beside})}, outline.layer));
+  take(Hand::Outlines);
   addNew(tr("Double"), changes);
 }
 
@@ -314,19 +314,22 @@ void Handwork::addNew(const QString& name, const std::vector<refine::ByHand::One
   if (changes.empty() || !outlines) return;
   fresh_.emplace();
   for (const Outline& outline : outlines->outlines) fresh_->insert(outline.id);
-  take(Hand::Outlines);
   change(name, changes, {});
 }
 
+/// The outlines that are chosen, in a drawing of their own; none while they are being worked out.
+Drawing Handwork::chosenInMm() const {
+  const auto outlines = session_.hasWork() && session_.upToDate() ? outlinesOf(session_.job()) : nullptr;
+  if (!outlines) return {};
+  Drawing chosen = emptyLike(*outlines);
+  chosen.outlines = chosenOutlines();
+  return inFrame(chosen, Frame::Millimetres, mmPerPixel(session_.job()));
+}
+
 void Handwork::copyChosen() {
-  const auto outlines = session_.upToDate() ? outlinesOf(session_.job()) : nullptr;
-  if (!outlines) return;
-  Drawing some = emptyLike(*outlines);
-  some.outlines = chosenOutlines();
-  if (some.outlines.empty()) return;
-  const double k = mmPerPixel(session_.job());
-  QApplication::clipboard()->setMimeData(
-      svgContent(QByteArray::fromStdString(svgText(inFrame(some, Frame::Millimetres, k)))));
+  const Drawing chosen = chosenInMm();
+  if (chosen.outlines.empty()) return;
+  QApplication::clipboard()->setMimeData(svgContent(QByteArray::fromStdString(svgText(chosen))));
 }
 
 bool Handwork::paste(const QMimeData* content) {
@@ -352,6 +355,7 @@ bool Handwork::paste(const QMimeData* content) {
     if (same) path = scaled(path, 1, Point{kBesideMm, -kBesideMm} * (1 / k));
     changes.push_back(refine::madeByHand({}, {std::move(path)}));
   }
+  take(Hand::Outlines);
   addNew(tr("Paste %1").arg(counted(changes.size(), tr("1 outline"), tr("%1 outlines"))), changes);
   return true;
 }

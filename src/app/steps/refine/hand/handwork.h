@@ -7,7 +7,6 @@
 #include "app/preferences.h"
 #include "app/steps/refine/hand/hand_actions.h"
 #include "app/steps/refine/hand/hand_tool.h"
-#include "core/refine/edit/chosen.h"
 
 class QLabel;
 class QMimeData;
@@ -61,13 +60,15 @@ class Handwork : public QWidget {
   void moveChosen(Point by);
   void duplicateChosen();
   void copyChosen();
-  void arrangeChosen(const QString& name, const std::vector<refine::SomePaths>& became);
+  void arrangeChosen(const QString& name, const Drawing& became);
+  void takeOutlines(const std::shared_ptr<const Drawing>& outlines);
   void followChosen();
   /// Puts new outlines into the drawing and chooses them as soon as they are there.
   void addNew(const QString& name, const std::vector<refine::ByHand::One>& changes);
   void change(const QString& name, const std::vector<refine::ByHand::One>& changes, const QString& mergeKey);
   /// The outlines that are chosen, upright px; none while they are being worked out.
   std::vector<Outline> chosenOutlines() const;
+  Drawing chosenInMm() const;
 
   Session& session_;
   Actions& actions_;

@@ -16,11 +16,6 @@ QString number(double value, int decimals = 2) { return QString::number(value, '
 
 }  // namespace
 
-void MeasureTool::setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel) {
-  outlines_ = std::move(outlines);
-  mmPerPixel_ = mmPerPixel;
-}
-
 void MeasureTool::press(Point place, const ToolView& view) {
   move(place, view);
   if (!from_ || to_) {

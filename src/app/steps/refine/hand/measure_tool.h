@@ -13,7 +13,6 @@ class MeasureTool : public HandTool {
  public:
   explicit MeasureTool(const Snapping& snapping, QObject* parent) : HandTool(parent), snapping_(snapping) {}
 
-  void setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel) override;
   void paint(QPainter& painter, const ToolView& view) const override;
   void press(Point place, const ToolView& view) override;
   void move(Point place, const ToolView& view) override;
@@ -28,8 +27,6 @@ class MeasureTool : public HandTool {
   QString between() const;
 
   const Snapping& snapping_;
-  std::shared_ptr<const Drawing> outlines_;
-  double mmPerPixel_ = 1;
   std::optional<Point> from_;
   std::optional<Point> to_;  ///< the second place, once it was clicked
   refine::Snapped now_;

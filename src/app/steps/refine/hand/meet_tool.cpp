@@ -3,21 +3,18 @@
 #include <QApplication>
 #include <QPainter>
 
-#include "app/bench/outline_layer.h"
 #include "app/look.h"
 
 namespace rim::app {
 namespace {
 
-constexpr double kTogetherMm = 0.05;
 bool straight() { return (QApplication::keyboardModifiers() & Qt::ControlModifier) != 0; }
 
 }  // namespace
 
 void MeetTool::setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel) {
   if (outlines != outlines_) first_ = over_ = std::nullopt;
-  outlines_ = std::move(outlines);
-  mmPerPixel_ = mmPerPixel;
+  HandTool::setOutlines(std::move(outlines), mmPerPixel);
 }
 
 std::vector<MeetTool::OpenEnd> MeetTool::ends() const {
@@ -101,8 +98,7 @@ void MeetTool::paint(QPainter& painter, const ToolView& view) const {
     }
   }
   if (!first_ || !over_) return;
-  if (const auto path = together(*first_, *over_))
-    OutlineLayer(std::vector<Path>{*path}).paintAsPreview(painter, view.viewport, QRectF(-1e6, -1e6, 2e6, 2e6));
+  if (const auto path = together(*first_, *over_)) paintOver(painter, view, {*path});
 }
 
 QString MeetTool::chosenText() const { return first_ ? tr("one end chosen") : QString(); }

@@ -37,8 +37,6 @@ class MeetTool : public HandTool {
   std::optional<Path> together(const OpenEnd& a, const OpenEnd& b) const;
   void take(const OpenEnd& a, const OpenEnd& b);
 
-  std::shared_ptr<const Drawing> outlines_;
-  double mmPerPixel_ = 1;
   std::optional<OpenEnd> first_;
   std::optional<OpenEnd> over_;
 };

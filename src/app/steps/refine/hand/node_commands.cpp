@@ -51,7 +51,10 @@ void NodeTool::makeSegments(SegmentKind kind) {
   const std::set<std::size_t> which = segments();
   if (nothingHeld(!which.empty())) return;
   const std::array<QString, 3> names{tr("Make lines"), tr("Make arcs"), tr("Make curves")};
-  becomeOne(names[static_cast<std::size_t>(kind)], refine::withSegmentsAs(*path_, which, kind));
+  Path path = refine::withSegmentsAs(*path_, which, kind);
+  // With more segments than before the numbers of what is chosen mean others.
+  if (path.segments.size() != path_->segments.size()) nodes_.clear(), segment_.reset();
+  becomeOne(names[static_cast<std::size_t>(kind)], std::move(path));
 }
 
 void NodeTool::makeSmooth() {
@@ -72,13 +75,12 @@ void NodeTool::part() {
   become(tr("Part"), std::move(parts));
 }
 
-void NodeTool::join() {
+void NodeTool::close() {
   if (nothingHeld(true)) return;
   if (path_->closed) {
     emit refused(tr("This outline is closed; parts are joined at open ends."));
     return;
   }
-  constexpr double kTogetherMm = 0.05;
   nodes_.clear();
   said_ = tr("Closed.");
   becomeOne(tr("Close"), refine::closedUp(*path_, kTogetherMm / mmPerPixel_));

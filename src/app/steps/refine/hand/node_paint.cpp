@@ -3,7 +3,6 @@
 #include <QPainter>
 
 #include "app/bench/node_marks.h"
-#include "app/bench/outline_layer.h"
 #include "app/look.h"
 #include "app/steps/refine/hand/node_tool.h"
 #include "core/geometry/segment.h"
@@ -29,8 +28,6 @@ std::vector<Path> alone(const Path& path, const std::set<std::size_t>& segments)
   return some;
 }
 
-const QRectF kEverything(-1e6, -1e6, 2e6, 2e6);
-
 }  // namespace
 
 void NodeTool::paint(QPainter& painter, const ToolView& view) const {
@@ -40,8 +37,7 @@ void NodeTool::paint(QPainter& painter, const ToolView& view) const {
   }
   painter.save();
   const std::set<std::size_t> chosen = segments();
-  if (!chosen.empty() && hold_ != Hold::Segment)
-    OutlineLayer(alone(*path_, chosen)).paintAsPreview(painter, view.viewport, kEverything);
+  if (hold_ != Hold::Segment) paintOver(painter, view, alone(*path_, chosen));
   paintDrag(painter, view);
   paintHandles(painter, view, *path_);
   paintNodes(painter, view, *path_);
@@ -52,13 +48,8 @@ void NodeTool::paint(QPainter& painter, const ToolView& view) const {
 /// What moves is shown as it would be; what stays is not painted again.
 void NodeTool::paintDrag(QPainter& painter, const ToolView& view) const {
   if (!moved_) return;
-  if (hold_ == Hold::Box) {
-    painter.setPen(QPen(look().text, 1, Qt::DashLine));
-    painter.setBrush(Qt::NoBrush);
-    painter.drawRect(QRectF(view.viewport.toScreen(pressed_), view.viewport.toScreen(now_)).normalized());
-    return;
-  }
-  if (hold_ == Hold::Nothing || !active_) return;
+  if (hold_ == Hold::Box) paintBox(painter, view, pressed_, now_);
+  if (hold_ == Hold::Box || hold_ == Hold::Nothing || !active_) return;
   std::set<std::size_t> touched = handled();
   if (hold_ == Hold::Segment) {
     const std::size_t n = nodeCount(*path_);
@@ -67,7 +58,7 @@ void NodeTool::paintDrag(QPainter& painter, const ToolView& view) const {
       if (const auto after = refine::segmentAfter(*path_, node)) touched.insert(*after);
     }
   }
-  OutlineLayer(alone(dragged(), touched)).paintAsPreview(painter, view.viewport, kEverything);
+  paintOver(painter, view, alone(dragged(), touched));
 }
 
 void NodeTool::paintHandles(QPainter& painter, const ToolView& view, const Path& path) const {

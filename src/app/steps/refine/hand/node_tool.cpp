@@ -9,14 +9,13 @@
 namespace rim::app {
 namespace {
 
-bool adds() { return (QApplication::keyboardModifiers() & Qt::ShiftModifier) != 0; }
+/// Whether Alt is held: the two sides of a smooth node part.
 bool breaks() { return (QApplication::keyboardModifiers() & Qt::AltModifier) != 0; }
 
 }  // namespace
 
 void NodeTool::setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel) {
-  outlines_ = std::move(outlines);
-  mmPerPixel_ = mmPerPixel;
+  HandTool::setOutlines(std::move(outlines), mmPerPixel);
   if (!active_) return;
   const auto place = outlines_ ? placeOf(*outlines_, *active_) : std::nullopt;
   if (!place) {
@@ -158,8 +157,7 @@ void NodeTool::doublePress(Point place, const ToolView& view) {
 void NodeTool::move(Point place, const ToolView& view) {
   now_ = upright(place, view);
   if (hold_ == Hold::Nothing) return;
-  constexpr double kStillPx = 4;
-  moved_ = moved_ || distance(now_, pressed_) * view.viewport.scale > kStillPx;
+  moved_ = moved_ || isDrag(pressed_, now_, view);
   snap_.reset();
   if (hold_ == Hold::Nodes && moved_ && nodes_.size() == 1 && snapping_ != nullptr) {
     // The node itself comes there, not the place where it was taken hold of.
@@ -210,9 +208,7 @@ void NodeTool::release(Point place, const ToolView& view) {
 
 bool NodeTool::nudge(Point step) {
   if (!active_ || nodes_.empty()) return false;
-  constexpr double kStepMm = 0.1;
-  const Point by = Point{step.x, -step.y} * (kStepMm / mmPerPixel_);
-  become(tr("Move nodes"), {refine::withNodesMoved(*path_, nodes_, by)}, "nudge nodes");
+  become(tr("Move nodes"), {refine::withNodesMoved(*path_, nodes_, nudgeBy(step))}, "nudge nodes");
   return true;
 }
 

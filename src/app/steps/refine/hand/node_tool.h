@@ -48,7 +48,7 @@ class NodeTool : public HandTool {
   void makeSmooth();
   void makeCorner();
   void part();
-  void join();
+  void close();
   void turnRound();
   void startHere();
   void lineUp(refine::LineUp how);
@@ -79,8 +79,6 @@ class NodeTool : public HandTool {
   void paintNodes(QPainter& painter, const ToolView& view, const Path& path) const;
   void paintDrag(QPainter& painter, const ToolView& view) const;
 
-  std::shared_ptr<const Drawing> outlines_;
-  double mmPerPixel_ = 1;
   std::optional<OutlineId> active_;
   std::shared_ptr<const Path> path_ = std::make_shared<const Path>();
   std::set<std::size_t> nodes_;

@@ -11,11 +11,6 @@ constexpr double kRadiusOnScreen = 14;
 
 }  // namespace
 
-void OutlineBrush::setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel) {
-  outlines_ = std::move(outlines);
-  mmPerPixel_ = mmPerPixel;
-}
-
 void OutlineBrush::press(Point place, const ToolView& view) {
   down_ = true;
   said_.clear();

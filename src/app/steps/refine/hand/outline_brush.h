@@ -14,7 +14,6 @@ class OutlineBrush : public HandTool {
   enum class Does { Corner, Smooth };
   OutlineBrush(Does does, QObject* parent) : HandTool(parent), does_(does) {}
 
-  void setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel) override;
   void paint(QPainter& painter, const ToolView& view) const override;
   void press(Point place, const ToolView& view) override;
   void move(Point place, const ToolView& view) override;
@@ -28,8 +27,6 @@ class OutlineBrush : public HandTool {
   void finish();
 
   Does does_;
-  std::shared_ptr<const Drawing> outlines_;
-  double mmPerPixel_ = 1;
   refine::Sweep sweep_;
   std::optional<Point> pointer_;
   bool down_ = false;

@@ -1,22 +1,10 @@
 #include "app/steps/refine/hand/select_tool.h"
 
-#include <QApplication>
-#include <QPainter>
-
-#include "app/bench/outline_layer.h"
-#include "app/look.h"
 #include "app/widgets/counted.h"
 
 namespace rim::app {
-namespace {
-
-bool adds() { return (QApplication::keyboardModifiers() & Qt::ShiftModifier) != 0; }
-
-}  // namespace
-
 void SelectTool::setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel) {
-  outlines_ = std::move(outlines);
-  mmPerPixel_ = mmPerPixel;
+  HandTool::setOutlines(std::move(outlines), mmPerPixel);
   std::set<OutlineId> still;
   if (outlines_) {
     for (const Outline& outline : outlines_->outlines) {
@@ -48,12 +36,8 @@ void SelectTool::paint(QPainter& painter, const ToolView& view) const {
   for (const Outline& outline : outlines_->outlines) {
     if (chosen_.count(outline.id) != 0) moved.push_back(scaled(outline.path(), 1, by));
   }
-  const QRectF all(-1e6, -1e6, 2e6, 2e6);
-  if (!moved.empty()) OutlineLayer(moved).paintAsPreview(painter, view.viewport, all);
-  if (!pressed_ || moving_ || !dragged_) return;
-  painter.setPen(QPen(look().text, 1, Qt::DashLine));
-  painter.setBrush(Qt::NoBrush);
-  painter.drawRect(QRectF(view.viewport.toScreen(*pressed_), view.viewport.toScreen(now_)).normalized());
+  paintOver(painter, view, moved);
+  if (pressed_ && !moving_ && dragged_) paintBox(painter, view, *pressed_, now_);
 }
 
 void SelectTool::press(Point place, const ToolView& view) {
@@ -75,8 +59,7 @@ void SelectTool::press(Point place, const ToolView& view) {
 void SelectTool::move(Point place, const ToolView& view) {
   if (!pressed_) return;
   now_ = upright(place, view);
-  constexpr double kStillPx = 4;
-  dragged_ = dragged_ || distance(now_, *pressed_) * view.viewport.scale > kStillPx;
+  dragged_ = dragged_ || isDrag(*pressed_, now_, view);
   emit changed();
 }
 
@@ -101,8 +84,7 @@ void SelectTool::release(Point place, const ToolView& view) {
 
 bool SelectTool::nudge(Point step) {
   if (chosen_.empty()) return false;
-  constexpr double kStepMm = 0.1;
-  emit moved(Point{step.x, -step.y} * (kStepMm / mmPerPixel_));
+  emit moved(nudgeBy(step));
   return true;
 }
 

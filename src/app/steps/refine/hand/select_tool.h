@@ -41,8 +41,6 @@ class SelectTool : public HandTool {
  private:
   std::set<OutlineId> within(const Box& box) const;
 
-  std::shared_ptr<const Drawing> outlines_;
-  double mmPerPixel_ = 1;
   std::set<OutlineId> chosen_;
   std::optional<Point> pressed_;  ///< upright px
   Point now_;

@@ -4,7 +4,6 @@
 #include <QRegularExpression>
 #include <cmath>
 
-#include "app/bench/outline_layer.h"
 #include "core/error.h"
 
 namespace rim::app {
@@ -33,12 +32,7 @@ void ShapeTool::setWish(const refine::ShapeWish& wish) {
   emit changed();
 }
 
-void ShapeTool::setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel) {
-  outlines_ = std::move(outlines);
-  mmPerPixel_ = mmPerPixel;
-}
-
-bool ShapeTool::fromCentre() const {
+bool ShapeTool::hasOneSize() const {
   return wish_.kind == refine::ShapeKind::Circle || wish_.kind == refine::ShapeKind::Polygon ||
          wish_.kind == refine::ShapeKind::Star || wish_.kind == refine::ShapeKind::Line;
 }
@@ -47,7 +41,7 @@ Point ShapeTool::second() const {
   const std::vector<double> numbers = numbersIn(typed_);
   if (!from_ || numbers.empty()) return now_;
   const Point way = now_ - *from_;
-  if (fromCentre()) {
+  if (hasOneSize()) {
     const Point along = length(way) > 0 ? unit(way) : Point{1, 0};
     return *from_ + along * (numbers[0] / mmPerPixel_);
   }
@@ -59,7 +53,9 @@ Point ShapeTool::second() const {
 std::optional<Path> ShapeTool::shape() const {
   if (!from_) return std::nullopt;
   try {
-    return refine::shapeBetween(wish_, *from_, second(), kToleranceMm / mmPerPixel_);
+    refine::ShapeWish inPx = wish_;
+    inPx.rounding /= mmPerPixel_;
+    return refine::shapeBetween(inPx, *from_, second(), kToleranceMm / mmPerPixel_);
   } catch (const InputError&) {
     return std::nullopt;  // not yet
   }
@@ -70,7 +66,7 @@ void ShapeTool::press(Point place, const ToolView& view) {
   down_ = true;
   if (!from_) {
     from_ = now_;
-    pressedOnScreen_ = place * view.viewport.scale;
+    pressed_ = place;
     typed_.clear();
   }
   emit changed();
@@ -88,8 +84,7 @@ void ShapeTool::release(Point place, const ToolView& view) {
   if (!down_) return;
   down_ = false;
   move(place, view);
-  constexpr double kStillPx = 4;
-  if (distance(place * view.viewport.scale, pressedOnScreen_) > kStillPx) finish();
+  if (isDrag(pressed_, place, view)) finish();
 }
 
 void ShapeTool::finish() {
@@ -119,25 +114,25 @@ bool ShapeTool::type(const QString& text, int key) {
 }
 
 void ShapeTool::paint(QPainter& painter, const ToolView& view) const {
-  if (const auto path = shape())
-    OutlineLayer(std::vector<Path>{*path}).paintAsPreview(painter, view.viewport, QRectF(-1e6, -1e6, 2e6, 2e6));
+  if (const auto path = shape()) paintOver(painter, view, {*path});
   if (snap_) paintSnap(painter, view, *snap_);
 }
 
 QString ShapeTool::chosenText() const {
   if (!from_) return {};
   const Point by = (second() - *from_) * mmPerPixel_;
-  if (fromCentre()) return tr("%1 mm").arg(length(by), 0, 'f', 2);
+  if (hasOneSize()) return tr("%1 mm").arg(length(by), 0, 'f', 2);
   return tr("%1 × %2 mm").arg(std::abs(by.x), 0, 'f', 2).arg(std::abs(by.y), 0, 'f', 2);
 }
 
 QString ShapeTool::hint() const {
-  if (!from_)
-    return fromCentre() && wish_.kind != refine::ShapeKind::Line
-               ? tr("Drag from the middle outwards, or click twice.")
-               : tr("Drag from one end to the other, or click twice.");
+  if (!from_) {
+    const bool outwards = hasOneSize() && wish_.kind != refine::ShapeKind::Line;
+    return outwards ? tr("Drag from the middle outwards, or click twice.")
+                    : tr("Drag from one end to the other, or click twice.");
+  }
   if (!typed_.isEmpty()) return tr("%1 mm: Return takes it.").arg(typed_);
-  return fromCentre() ? tr("Type a length in mm and Return, or click.")
+  return hasOneSize() ? tr("Type a length in mm and Return, or click.")
                       : tr("Type width and height in mm, as 40 x 25, and Return, or click.");
 }
 

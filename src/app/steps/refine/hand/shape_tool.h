@@ -14,10 +14,9 @@ class ShapeTool : public HandTool {
  public:
   explicit ShapeTool(const Snapping& snapping, QObject* parent) : HandTool(parent), snapping_(snapping) {}
 
-  const refine::ShapeWish& wish() const { return wish_; }
+  /// Its lengths are in mm.
   void setWish(const refine::ShapeWish& wish);
 
-  void setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel) override;
   void paint(QPainter& painter, const ToolView& view) const override;
   void press(Point place, const ToolView& view) override;
   void move(Point place, const ToolView& view) override;
@@ -34,7 +33,8 @@ class ShapeTool : public HandTool {
   void drawn(const rim::Path& path);
 
  private:
-  bool fromCentre() const;
+  /// Whether one length says how large the shape is, else width and height do.
+  bool hasOneSize() const;
   /// The second place: the pointer's, or what was typed.
   Point second() const;
   std::optional<Path> shape() const;
@@ -42,12 +42,10 @@ class ShapeTool : public HandTool {
 
   const Snapping& snapping_;
   refine::ShapeWish wish_;
-  std::shared_ptr<const Drawing> outlines_;
-  double mmPerPixel_ = 1;
   std::optional<Point> from_;
   Point now_;
   std::optional<refine::Snapped> snap_;
-  Point pressedOnScreen_;
+  Point pressed_;  ///< where the shape was begun, as the pointer had it
   bool down_ = false;
   QString typed_;
 };
