@@ -25,6 +25,7 @@ void noteKeysOfTheBench(ActionBook& book) {
   book.note(Room::Colours, text("Space, arrow keys"), text("With the sweep: begin and end it, lead the cross"));
   book.note(Room::Refine, text("arrow keys, with Shift ten times"), text("Move what is chosen by 0.1 mm"));
   book.note(Room::Refine, text("Space"), text("Choose the next outline, node or open end"));
+  book.note(Room::Refine, text("Ctrl, held"), text("While a box or a lasso is drawn: also what it touches"));
   book.note(Room::Refine, text("double click"), text("On a segment: put a node there"));
   book.note(Room::Refine, text("Alt, held"), text("While a handle is dragged: the other side of its node stays"));
   book.note(Room::Colours, text("M, F2"), text("On the board of inks: merge with the next one chosen, rename"));

@@ -88,6 +88,10 @@ void MainWindow::buildMenus() {
   refine->addActions(actions_.hand.tools->actions());
   refine->addSeparator();
   refine->addActions({actions_.chooseAll, actions_.deleteChosen});
+  QMenu* alike = refine->addMenu(tr("C&hoose"));
+  alike->addActions(actions_.hand.alike);
+  alike->addSeparator();
+  alike->addAction(actions_.hand.lasso);
   QMenu* snaps = refine->addMenu(tr("Sna&p to"));
   snaps->addAction(actions_.hand.snap);
   snaps->addSeparator();

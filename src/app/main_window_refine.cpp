@@ -1,5 +1,7 @@
 // The Refine step in the window: its offers on the bench, and what is chosen there.
 
+#include <QMenu>
+
 #include "app/bench/bench.h"
 #include "app/main_window.h"
 #include "app/steps/refine/hand/handwork.h"
@@ -21,11 +23,14 @@ void MainWindow::connectRefining() {
       if (card_->chosenStep() != kRefine) showStep(kRefine);
     });
   }
-  for (QAction* action : actions_.hand.tools->actions() + actions_.hand.ofNodes()) {
+  for (QAction* action : actions_.hand.tools->actions() + actions_.hand.ofNodes() + actions_.hand.alike) {
     connect(action, &QAction::triggered, this, [this] {
       if (card_->chosenStep() != kRefine) showStep(kRefine);
     });
   }
+  connect(bench_, &Bench::menuWished, this, [this](QPoint onScreen) {
+    if (card_->chosenStep() == kRefine) refinePanel_->handwork().menu().popup(onScreen);
+  });
   connect(&refinePanel_->handwork(), &Handwork::toolChanged, this, &MainWindow::followRefining);
   connect(&refinePanel_->handwork(), &Handwork::refused, notice_, &Notice::warn);
   connect(refinePanel_, &RefinePanel::refused, notice_, &Notice::warn);

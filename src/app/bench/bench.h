@@ -87,6 +87,8 @@ class Bench : public QWidget {
   void lookAt(Point place, double scale);
 
  signals:
+  /// The second button, or the key for menus, over a tool.
+  void menuWished(QPoint onScreen);
   void compareChanged(rim::app::Compare compare);
   void dropped(const QMimeData* data);
   void zoomChanged(double percent);
@@ -102,6 +104,7 @@ class Bench : public QWidget {
   void mouseMoveEvent(QMouseEvent* event) override;
   void mouseReleaseEvent(QMouseEvent* event) override;
   void mouseDoubleClickEvent(QMouseEvent* event) override;
+  void contextMenuEvent(QContextMenuEvent* event) override;
   void leaveEvent(QEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
   void dragEnterEvent(QDragEnterEvent* event) override;

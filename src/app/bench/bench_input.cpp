@@ -1,6 +1,7 @@
 // What the bench does with the pointer and the keys.
 
 #include <QApplication>
+#include <QContextMenuEvent>
 #include <QDragEnterEvent>
 #include <QMimeData>
 #include <QMouseEvent>
@@ -83,6 +84,12 @@ void Bench::mouseDoubleClickEvent(QMouseEvent* event) {
   dragButton_ = event->button();
   drag_ = Drag::Tool;
   tool_->doublePress(toolView().toPicture(event->position()), toolView());
+}
+
+void Bench::contextMenuEvent(QContextMenuEvent* event) {
+  if (tool_ == nullptr || bare() || drag_ == Drag::Tool) return;
+  if (event->reason() == QContextMenuEvent::Mouse) tool_->pressForMenu(toolView().toPicture(event->pos()), toolView());
+  emit menuWished(event->globalPos());
 }
 
 void Bench::leaveEvent(QEvent*) {

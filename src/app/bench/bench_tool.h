@@ -37,6 +37,9 @@ class BenchTool : public QObject {
   /// The second press of two that follow each other at once.
   virtual void doublePress(Point place, const ToolView& view) { press(place, view); }
 
+  /// The second button: what lies there is what the menu is about that follows.
+  virtual void pressForMenu(Point /*place*/, const ToolView& /*view*/) {}
+
   /// Whether the outlines show under it; else the picture alone does.
   virtual bool overOutlines() const { return false; }
 

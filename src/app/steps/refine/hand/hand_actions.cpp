@@ -22,7 +22,10 @@ HandActions::HandActions(ActionBook& book, QObject* owner) {
                         add("&Corner brush", "Sweep over a bad corner: it is rebuilt from its sides", "8"),
                         add("Smooth &brush", "Sweep along a shaky stretch: it becomes smooth", "9"),
                         add("&Draw", "Draw a circle, a rectangle or another shape", "D"),
-                        add("Measu&re", "Measure between two places, and what is under the pointer", "0")}) {
+                        add("Measu&re", "Measure between two places, and what is under the pointer", "0"),
+                        add("Tr&im", "Take out what runs on between two crossings", "I"),
+                        add("Cut t&hrough", "Cut outlines in two along a line", "V"),
+                        add("Of&fset", "Draw another outline beside one, outside or inside", "O")}) {
     tool->setCheckable(true);
     tools->addAction(tool);
   }
@@ -47,6 +50,16 @@ HandActions::HandActions(ActionBook& book, QObject* owner) {
   snap->setChecked(true);
   copy = add("Cop&y", "The chosen outlines to the clipboard, as SVG", "Ctrl+C");
   cut = add("C&ut", "The same, and take them out of the drawing", "Ctrl+X");
+  lasso = add("&Lasso", "A drag draws a line round what is to be chosen, in place of a box", "W");
+  lasso->setCheckable(true);
+  alike = {add("As &large as these", "Outlines of nearly the same width and height, turned or not", ""),
+           add("No larger than the&se", "Every outline that is no wider and no higher", ""),
+           add("On the &same layer", "Every outline on a layer of those that are chosen", ""),
+           add("Every o&pen one", "All outlines that are not closed", ""),
+           add("All &inside these", "What lies inside the chosen ones, holes and all", ""),
+           add("These with their &holes", "The chosen ones and what lies directly inside", ""),
+           add("Only the out&ermost of these", "Those that lie in no other chosen one", ""),
+           add("All the &others", "What is not chosen now", "")};
 }
 
 QList<QAction*> HandActions::ofNodes() const {

@@ -29,12 +29,14 @@ struct HandActions {
   QAction* snap;
   QAction* copy;
   QAction* cut;
+  QAction* lasso;
+  QList<QAction*> alike;  ///< in the order of refine::Likeness
 
   /// Those that are about chosen nodes and segments, in the order of menus.
   QList<QAction*> ofNodes() const;
 };
 
 /// The tools.
-enum class Hand { Outlines, Nodes, Meet, CornerBrush, SmoothBrush, Draw, Measure };
+enum class Hand { Outlines, Nodes, Meet, CornerBrush, SmoothBrush, Draw, Measure, Trim, Knife, Offset };
 
 }  // namespace rim::app

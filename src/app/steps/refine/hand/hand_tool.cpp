@@ -12,6 +12,11 @@
 
 namespace rim::app {
 
+void HandTool::make(const QString& name, const std::vector<refine::ByHand::One>& changes) {
+  outlines_.reset();
+  emit made(name, changes, {});
+}
+
 void HandTool::paintOver(QPainter& painter, const ToolView& view, const std::vector<Path>& paths) {
   const QRectF everything(-1e6, -1e6, 2e6, 2e6);
   if (!paths.empty()) OutlineLayer(paths).paintAsPreview(painter, view.viewport, everything);

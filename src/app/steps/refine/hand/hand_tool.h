@@ -30,6 +30,10 @@ class HandTool : public BenchTool {
   void refused(const QString& sentence);
 
  protected:
+  /// Tells what was made. Until the drawing has it there are no outlines: a second change of what the first one
+  /// changed would undo that.
+  void make(const QString& name, const std::vector<refine::ByHand::One>& changes);
+
   static constexpr double kTogetherMm = 0.05;  ///< ends nearer than this become one
 
   /// Lies over the outlines like a marker pen: what is chosen, or would come.

@@ -2,25 +2,23 @@
 
 #include <QApplication>
 #include <QClipboard>
-#include <QGridLayout>
-#include <QLabel>
-#include <QMenu>
 #include <QMimeData>
-#include <QPushButton>
-#include <QToolButton>
-#include <QVBoxLayout>
 #include <map>
 
 #include "app/actions.h"
 #include "app/session.h"
 #include "app/steps/refine/hand/arrange_bar.h"
+#include "app/steps/refine/hand/knife_tool.h"
 #include "app/steps/refine/hand/measure_tool.h"
 #include "app/steps/refine/hand/meet_tool.h"
 #include "app/steps/refine/hand/node_tool.h"
+#include "app/steps/refine/hand/offset_bar.h"
+#include "app/steps/refine/hand/offset_tool.h"
 #include "app/steps/refine/hand/outline_brush.h"
 #include "app/steps/refine/hand/select_tool.h"
 #include "app/steps/refine/hand/shape_bar.h"
 #include "app/steps/refine/hand/shape_tool.h"
+#include "app/steps/refine/hand/trim_tool.h"
 #include "app/widgets/counted.h"
 #include "app/widgets/panel_parts.h"
 #include "app/widgets/svg_mime.h"
@@ -40,7 +38,8 @@ Handwork::Handwork(Session& session, Actions& actions, QWidget* parent)
       actions_(actions),
       select_(new SelectTool(this)),
       nodes_(new NodeTool(this)),
-      snapping_(new Snapping(this)) {
+      snapping_(new Snapping(this)),
+      offset_(new OffsetTool(this)) {
   auto* shapes = new ShapeTool(*snapping_, this);
   tools_ = {select_,
             nodes_,
@@ -48,7 +47,10 @@ Handwork::Handwork(Session& session, Actions& actions, QWidget* parent)
             new OutlineBrush(OutlineBrush::Does::Corner, this),
             new OutlineBrush(OutlineBrush::Does::Smooth, this),
             shapes,
-            new MeasureTool(*snapping_, this)};
+            new MeasureTool(*snapping_, this),
+            new TrimTool(this),
+            new KnifeTool(*snapping_, this),
+            offset_};
   nodes_->setSnapping(snapping_);
   partLayout(this);
   buildTools();
@@ -63,98 +65,13 @@ Handwork::Handwork(Session& session, Actions& actions, QWidget* parent)
   connect(shapes, &ShapeTool::drawn, this,
           [this](const Path& path) { addNew(tr("Draw"), {refine::madeByHand({}, {path})}); });
   connect(shapes_, &ShapeBar::wished, shapes, &ShapeTool::setWish);
+  connect(offsets_, &OffsetBar::wished, offset_, [this](Joins joins, bool instead) {
+    offset_->setInstead(instead);
+    offset_->setJoins(joins);
+  });
   connect(actions_.hand.snap, &QAction::toggled, snapping_, &Snapping::setOn);
+  connect(actions_.hand.lasso, &QAction::toggled, select_, &SelectTool::setLasso);
   connectNodes();
-}
-
-void Handwork::buildTools() {
-  auto* column = static_cast<QVBoxLayout*>(layout());
-  addHeading(column, tr("By hand"));
-  auto* grid = new QGridLayout;
-  grid->setSpacing(0);
-  const QList<QAction*> tools = actions_.hand.tools->actions();
-  for (int i = 0; i < tools.size(); ++i) {
-    QPushButton* button = buttonFor(tools[i]);
-    // Three short names, two long ones, two short ones.
-    if (i < 3) {
-      grid->addWidget(button, 0, 2 * i, 1, 2);
-    } else {
-      grid->addWidget(button, 1 + (i - 3) / 2, 3 * ((i - 3) % 2), 1, 3);
-    }
-  }
-  column->addLayout(grid);
-  connect(actions_.hand.tools, &QActionGroup::triggered, this, [this] {
-    showAllowed();
-    emit toolChanged();
-  });
-  chosen_ = addText(column);
-  chosen_->setObjectName("chosen");
-}
-
-void Handwork::buildButtons() {
-  auto* column = static_cast<QVBoxLayout*>(layout());
-  forOutlines_ = new QWidget;
-  auto* outlines = new QHBoxLayout(forOutlines_);
-  outlines->setContentsMargins(0, 0, 0, 0);
-  outlines->addWidget(buttonFor(actions_.deleteChosen));
-  outlines->addWidget(buttonFor(actions_.chooseAll));
-  outlines->addWidget(buttonFor(actions_.hand.duplicate));
-  column->addWidget(forOutlines_);
-  arrange_ = new ArrangeBar;
-  column->addWidget(arrange_);
-  connect(arrange_, &ArrangeBar::arranged, this, &Handwork::arrangeChosen);
-  connect(arrange_, &ArrangeBar::refused, this, &Handwork::refused);
-  shapes_ = new ShapeBar;
-  column->addWidget(shapes_);
-  forNodes_ = new QWidget;
-  auto* nodes = new QGridLayout(forNodes_);
-  nodes->setContentsMargins(0, 0, 0, 0);
-  const HandActions& hand = actions_.hand;
-  const QList<QAction*> first{hand.line, hand.arc, hand.curve, hand.smooth, hand.corner};
-  for (int i = 0; i < first.size(); ++i) nodes->addWidget(buttonFor(first[i]), i / 3, i % 3);
-  auto* more = new QPushButton(tr("Mo&re"));
-  more->setObjectName("moreOfNodes");
-  auto* menu = new QMenu(more);
-  menu->addAction(actions_.deleteChosen);
-  menu->addActions(hand.ofNodes().mid(first.size()));
-  menu->setToolTipsVisible(true);
-  more->setMenu(menu);
-  nodes->addWidget(more, 1, 2);
-  column->addWidget(forNodes_);
-  connect(actions_.deleteChosen, &QAction::triggered, this, &Handwork::removeChosen);
-  connect(actions_.chooseAll, &QAction::triggered, this, [this] {
-    if (&tool() == nodes_ && nodes_->outline()) {
-      nodes_->chooseAllNodes();
-    } else {
-      take(Hand::Outlines);
-      select_->chooseAll();
-    }
-  });
-  connect(hand.duplicate, &QAction::triggered, this, &Handwork::duplicateChosen);
-  connect(hand.copy, &QAction::triggered, this, &Handwork::copyChosen);
-  connect(hand.cut, &QAction::triggered, this, [this] {
-    copyChosen();
-    removeChosen();
-  });
-}
-
-void Handwork::connectNodes() {
-  const HandActions& hand = actions_.hand;
-  const auto on = [this](QAction* action, const auto& does) { connect(action, &QAction::triggered, nodes_, does); };
-  on(hand.line, [this] { nodes_->makeSegments(SegmentKind::Line); });
-  on(hand.arc, [this] { nodes_->makeSegments(SegmentKind::Arc); });
-  on(hand.curve, [this] { nodes_->makeSegments(SegmentKind::Cubic); });
-  on(hand.smooth, [this] { nodes_->makeSmooth(); });
-  on(hand.corner, [this] { nodes_->makeCorner(); });
-  on(hand.deleteSegments, [this] { nodes_->deleteSegments(); });
-  on(hand.part, [this] { nodes_->part(); });
-  on(hand.close, [this] { nodes_->close(); });
-  on(hand.turnRound, [this] { nodes_->turnRound(); });
-  on(hand.startHere, [this] { nodes_->startHere(); });
-  on(hand.level, [this] { nodes_->lineUp(refine::LineUp::Level); });
-  on(hand.upright, [this] { nodes_->lineUp(refine::LineUp::Upright); });
-  on(hand.slanting, [this] { nodes_->lineUp(refine::LineUp::Slanting); });
-  on(hand.spread, [this] { nodes_->spread(); });
 }
 
 BenchTool& Handwork::tool() const {
@@ -168,6 +85,7 @@ void Handwork::take(Hand hand) {
 }
 
 void Handwork::followChosen() {
+  offset_->setChosen(select_->chosen());
   // While the drawing is worked out what is typed into stays as it is.
   if (session_.hasWork() && !session_.upToDate()) return showAllowed();
   arrange_->show(chosenInMm(), unit_);
@@ -203,43 +121,6 @@ void Handwork::takeOutlines(const std::shared_ptr<const Drawing>& outlines) {
     select_->choose(std::move(added));
   }
   if (!(owed_ == Point{})) moveChosen({});
-}
-
-void Handwork::showAllowed() {
-  const bool noding = &tool() == nodes_;
-  const bool selecting = &tool() == select_;
-  const std::size_t count = select_->chosen().size();
-  if (selecting) {
-    chosen_->setText(
-        count == 0
-            ? tr("Nothing chosen. Click an outline, or draw a box round some; Shift adds.")
-            : tr("%1. Drag or arrow keys move, Del deletes.").arg(counted(count, tr("1 outline"), tr("%1 outlines"))));
-  } else if (noding) {
-    chosen_->setText(nodes_->outline() ? nodes_->chosenText() : tr("No outline is taken hold of."));
-  }
-  chosen_->setVisible(selecting || noding);
-  forOutlines_->setVisible(selecting);
-  forNodes_->setVisible(noding);
-  arrange_->setVisible(selecting && count > 0);
-  shapes_->setVisible(&tool() == tools_[static_cast<std::size_t>(Hand::Draw)]);
-  const bool segments = noding && !nodes_->segments().empty();
-  const bool nodes = noding && !nodes_->nodes().empty();
-  const QString nothing = noding ? tr("Choose nodes or a segment first.") : tr("Take the tool for nodes first.");
-  const HandActions& hand = actions_.hand;
-  for (QAction* action : {hand.line, hand.arc, hand.curve, hand.deleteSegments}) allow(action, segments, nothing);
-  for (QAction* action : {hand.smooth, hand.corner, hand.part, hand.startHere}) allow(action, nodes, nothing);
-  for (QAction* action : {hand.level, hand.upright, hand.slanting})
-    allow(action, nodes && nodes_->nodes().size() > 1, tr("Choose two nodes or more first."));
-  allow(hand.spread, nodes && nodes_->nodes().size() > 2, tr("Choose three nodes or more first."));
-  allow(hand.turnRound, noding && nodes_->outline().has_value(), nothing);
-  allow(hand.close, noding && nodes_->outline() && !nodes_->path().closed,
-        tr("Take hold of an open outline with the tool for nodes first."));
-  const QString choose = tr("Choose outlines on the bench first.");
-  for (QAction* action : {hand.duplicate, hand.copy, hand.cut}) allow(action, selecting && count > 0, choose);
-  allow(actions_.deleteChosen, noding ? nodes || segments : selecting && count > 0, noding ? nothing : choose);
-  allow(actions_.chooseAll, session_.hasWork(), tr("Open a picture or a drawing first."));
-  for (QAction* action : hand.tools->actions())
-    allow(action, session_.hasWork(), tr("Open a picture or a drawing first."));
 }
 
 std::vector<Outline> Handwork::chosenOutlines() const {

@@ -9,12 +9,15 @@
 #include "app/steps/refine/hand/hand_tool.h"
 
 class QLabel;
+class QMenu;
 class QMimeData;
 
 namespace rim::app {
 
 class ArrangeBar;
 class NodeTool;
+class OffsetBar;
+class OffsetTool;
 class SelectTool;
 class Session;
 class ShapeBar;
@@ -37,6 +40,8 @@ class Handwork : public QWidget {
   /// The tool that is chosen now.
   BenchTool& tool() const;
   void take(Hand hand);
+  /// What can be done to what is chosen.
+  QMenu& menu() const { return *menu_; }
   SelectTool& selecting() const { return *select_; }
   NodeTool& noding() const { return *nodes_; }
 
@@ -54,6 +59,7 @@ class Handwork : public QWidget {
  private:
   void buildTools();
   void buildButtons();
+  void buildMenu();
   void connectNodes();
   void showAllowed();
   void removeChosen();
@@ -75,12 +81,15 @@ class Handwork : public QWidget {
   SelectTool* select_;
   NodeTool* nodes_;
   Snapping* snapping_;
-  std::array<HandTool*, 7> tools_{};
+  OffsetTool* offset_;
+  std::array<HandTool*, 10> tools_{};
   QLabel* chosen_;
   QWidget* forOutlines_;
   QWidget* forNodes_;
   ArrangeBar* arrange_;
   ShapeBar* shapes_;
+  OffsetBar* offsets_;
+  QMenu* menu_;
   Unit unit_ = Unit::Millimetre;
   Point owed_;                                ///< what is chosen is still to be moved by, upright px
   std::optional<std::set<OutlineId>> fresh_;  ///< the outlines that were there before some were added

@@ -56,7 +56,7 @@ void MeetTool::take(const OpenEnd& a, const OpenEnd& b) {
   std::vector<refine::ByHand::One> changes{refine::madeByHand(mark(a.outline), {std::move(*path)})};
   if (a.outline != b.outline) changes.push_back(refine::madeByHand(mark(b.outline), {}));
   first_ = over_ = std::nullopt;
-  emit made(tr("Let ends meet"), changes, {});
+  make(tr("Let ends meet"), changes);
   emit changed();
 }
 

@@ -56,7 +56,7 @@ void OutlineBrush::finish() {
     return;
   }
   said_ = tr("Done; the outline moved by up to %1 mm.").arg(changed->off * mmPerPixel_, 0, 'f', 3);
-  emit made(corner ? tr("Corner brush") : tr("Smooth brush"), {refine::madeByHand(markOf(was), {changed->path})}, {});
+  make(corner ? tr("Corner brush") : tr("Smooth brush"), {refine::madeByHand(markOf(was), {changed->path})});
 }
 
 void OutlineBrush::paint(QPainter& painter, const ToolView& view) const {

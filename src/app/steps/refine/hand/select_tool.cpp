@@ -1,6 +1,11 @@
 #include "app/steps/refine/hand/select_tool.h"
 
+#include <QApplication>
+#include <QPainter>
+
+#include "app/look.h"
 #include "app/widgets/counted.h"
+#include "core/refine/edit/likeness.h"
 
 namespace rim::app {
 void SelectTool::setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel) {
@@ -37,11 +42,18 @@ void SelectTool::paint(QPainter& painter, const ToolView& view) const {
     if (chosen_.count(outline.id) != 0) moved.push_back(scaled(outline.path(), 1, by));
   }
   paintOver(painter, view, moved);
-  if (pressed_ && !moving_ && dragged_) paintBox(painter, view, *pressed_, now_);
+  if (!pressed_ || moving_ || !dragged_) return;
+  if (!lasso_) return paintBox(painter, view, *pressed_, now_);
+  QPolygonF round;
+  for (const Point place : way_) round << view.viewport.toScreen(place);
+  painter.setPen(QPen(look().text, 1, Qt::DashLine));
+  painter.setBrush(Qt::NoBrush);
+  painter.drawPolygon(round);
 }
 
 void SelectTool::press(Point place, const ToolView& view) {
   pressed_ = now_ = upright(place, view);
+  way_ = {now_};
   dragged_ = false;
   const auto hit = outlines_ ? outlineAt(*outlines_, *pressed_, view.reach(), true) : std::nullopt;
   moving_ = hit && chosen_.count(*hit) != 0 && !adds();
@@ -60,6 +72,8 @@ void SelectTool::move(Point place, const ToolView& view) {
   if (!pressed_) return;
   now_ = upright(place, view);
   dragged_ = dragged_ || isDrag(*pressed_, now_, view);
+  constexpr double kStepOnScreen = 2;
+  if (distance(way_.back(), now_) * view.viewport.scale >= kStepOnScreen) way_.push_back(now_);
   emit changed();
 }
 
@@ -70,16 +84,19 @@ void SelectTool::release(Point place, const ToolView& view) {
   pressed_.reset();
   if (moving_ && dragged_) emit moved(now_ - from);
   if (!moving_ && !dragged_ && !adds()) choose({});
-  if (!moving_ && dragged_) {
-    Box box;
-    box.include(from);
-    box.include(now_);
-    std::set<OutlineId> next = within(box);
+  if (!moving_ && dragged_ && outlines_) {
+    const bool touched = (QApplication::keyboardModifiers() & Qt::ControlModifier) != 0;
+    std::set<OutlineId> next = refine::encircled(*outlines_, drawnRound(), touched);
     if (adds()) next.insert(chosen_.begin(), chosen_.end());
     choose(std::move(next));
   }
   moving_ = false;
   emit changed();
+}
+
+void SelectTool::pressForMenu(Point place, const ToolView& view) {
+  const auto hit = outlines_ ? outlineAt(*outlines_, upright(place, view), view.reach(), true) : std::nullopt;
+  if (hit && chosen_.count(*hit) == 0) choose({*hit});
 }
 
 bool SelectTool::nudge(Point step) {
@@ -109,14 +126,10 @@ bool SelectTool::leave() {
   return true;
 }
 
-std::set<OutlineId> SelectTool::within(const Box& box) const {
-  std::set<OutlineId> found;
-  if (!outlines_) return found;
-  for (const Outline& outline : outlines_->outlines) {
-    const Box own = boxOf(outline.path());
-    if (!own.empty() && box.contains(own.low) && box.contains(own.high)) found.insert(outline.id);
-  }
-  return found;
+Path SelectTool::drawnRound() const {
+  if (lasso_) return polygonThrough(way_);
+  const Point from = way_.front();
+  return polygonThrough({from, {now_.x, from.y}, now_, {from.x, now_.y}});
 }
 
 }  // namespace rim::app

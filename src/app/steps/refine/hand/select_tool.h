@@ -10,8 +10,8 @@
 namespace rim::app {
 
 /// Chooses outlines on the bench: a click chooses the outline there (its border first, else the smallest closed one
-/// round the place), with Shift it adds or takes away; a drag from an empty place chooses what lies wholly in its box;
-/// a drag of what is chosen moves it.
+/// round the place), with Shift it adds or takes away; a drag from an empty place chooses what lies wholly in its box,
+/// or in the line drawn as a lasso, and with Ctrl also what that touches; a drag of what is chosen moves it.
 class SelectTool : public HandTool {
   Q_OBJECT
 
@@ -23,11 +23,14 @@ class SelectTool : public HandTool {
   const std::set<OutlineId>& chosen() const { return chosen_; }
   void choose(std::set<OutlineId> outlines);
   void chooseAll();
+  /// A drag draws a line round what is chosen, in place of a box.
+  void setLasso(bool lasso) { lasso_ = lasso; }
 
   void paint(QPainter& painter, const ToolView& view) const override;
   void press(Point place, const ToolView& view) override;
   void move(Point place, const ToolView& view) override;
   void release(Point place, const ToolView& view) override;
+  void pressForMenu(Point place, const ToolView& view) override;
   bool nudge(Point step) override;
   bool chooseNext() override;
   QString chosenText() const override;
@@ -39,11 +42,14 @@ class SelectTool : public HandTool {
   void moved(rim::Point by);
 
  private:
-  std::set<OutlineId> within(const Box& box) const;
+  /// What is drawn round what shall be chosen.
+  Path drawnRound() const;
 
   std::set<OutlineId> chosen_;
   std::optional<Point> pressed_;  ///< upright px
   Point now_;
+  std::vector<Point> way_;  ///< that the pointer has gone since it was pressed, upright px
+  bool lasso_ = false;
   bool moving_ = false;
   bool dragged_ = false;
 };

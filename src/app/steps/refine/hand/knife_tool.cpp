@@ -1,0 +1,95 @@
+#include "app/steps/refine/hand/knife_tool.h"
+
+#include <QPainter>
+#include <cmath>
+#include <numbers>
+
+#include "app/look.h"
+#include "app/widgets/counted.h"
+#include "core/refine/edit/knife.h"
+
+namespace rim::app {
+namespace {
+
+/// The way turned to the nearest of eight directions.
+Point toEighth(Point way) {
+  constexpr double kEighth = std::numbers::pi / 4;
+  const double angle = std::round(std::atan2(way.y, way.x) / kEighth) * kEighth;
+  const Point along{std::cos(angle), std::sin(angle)};
+  return along * dot(way, along);
+}
+
+}  // namespace
+
+void KnifeTool::press(Point place, const ToolView& view) {
+  move(place, view);
+  down_ = true;
+  said_.clear();
+  if (!from_) {
+    from_ = now_;
+    pressed_ = place;
+  }
+  emit changed();
+}
+
+void KnifeTool::move(Point place, const ToolView& view) {
+  now_ = upright(place, view);
+  const bool turned = from_ && adds();
+  snap_ = outlines_ && !turned ? snapping_.snapped(*outlines_, now_, view.reach()) : std::nullopt;
+  if (snap_) now_ = snap_->place;
+  if (turned) now_ = *from_ + toEighth(now_ - *from_);
+  emit changed();
+}
+
+/// Dragged, it is done; a click alone waits for the second one.
+void KnifeTool::release(Point place, const ToolView& view) {
+  if (!down_) return;
+  down_ = false;
+  move(place, view);
+  if (isDrag(pressed_, place, view)) finish();
+}
+
+void KnifeTool::finish() {
+  const Point from = *from_;
+  from_.reset();
+  std::vector<refine::ByHand::One> changes;
+  for (const refine::CutUp& cut : outlines_ ? refine::cutAlong(*outlines_, from, now_) : std::vector<refine::CutUp>{})
+    changes.push_back(refine::madeByHand(markOf(outlines_->outlines[cut.outline]), cut.parts));
+  if (changes.empty()) {
+    said_ = tr("Nothing was cut: the line must cross an outline from border to border.");
+  } else {
+    said_ = tr("%1 cut.").arg(counted(changes.size(), tr("1 outline"), tr("%1 outlines")));
+    make(tr("Cut through"), changes);
+  }
+  emit changed();
+}
+
+void KnifeTool::paint(QPainter& painter, const ToolView& view) const {
+  if (from_) {
+    for (const auto& [colour, width] : {std::pair(QColor(Qt::white), 4.0), std::pair(look().text, 1.5)}) {
+      painter.setPen(QPen(colour, width));
+      painter.drawLine(view.viewport.toScreen(*from_), view.viewport.toScreen(now_));
+    }
+  }
+  if (snap_) paintSnap(painter, view, *snap_);
+}
+
+QString KnifeTool::chosenText() const {
+  return from_ ? tr("%1 mm").arg(distance(*from_, now_) * mmPerPixel_, 0, 'f', 2) : QString();
+}
+
+QString KnifeTool::hint() const {
+  if (from_) return tr("Let go, or click, beyond the other border; Shift keeps it level, upright or at 45°.");
+  return said_.isEmpty() ? tr("Draw a line over what is to be in two.") : said_;
+}
+
+bool KnifeTool::leave() {
+  said_.clear();
+  if (!from_) return false;
+  from_.reset();
+  down_ = false;
+  emit changed();
+  return true;
+}
+
+}  // namespace rim::app

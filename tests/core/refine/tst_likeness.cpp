@@ -1,0 +1,80 @@
+// Outlines chosen by what they have in common, and by a line drawn round them.
+#include <QtTest>
+
+#include "core/refine/edit/likeness.h"
+#include "support/spoil.h"
+#include "support/test_list.h"
+
+using namespace rim;
+using namespace rim::refine;
+using namespace rim::test;
+
+namespace {
+
+Path box(Point low, double width, double height) {
+  return polygonThrough({low, low + Point{width, 0}, low + Point{width, height}, low + Point{0, height}});
+}
+
+Path line(Point from, Point to) { return {from, {Segment::line(to)}, false}; }
+
+/// A plate with two holes, of which one has an island, a bar, the same bar upright, a dot and an open line.
+Drawing plate() {
+  return makeDrawing({box({0, 0}, 60, 40), circlePath({15, 20}, 8), circlePath({45, 20}, 8), circlePath({15, 20}, 3),
+                      box({70, 0}, 30, 5), box({70, 10}, 5.1, 30.2), circlePath({90, 20}, 2), line({70, 50}, {90, 50}),
+                      line({40, 5}, {50, 5})},
+                     {{"a"}, {"b"}}, {0, 0, 0, 0, 1, 1, 1, 1, 0});
+}
+
+std::set<std::size_t> places(const Drawing& drawing, const std::set<OutlineId>& outlines) {
+  std::set<std::size_t> found;
+  for (const OutlineId id : outlines) found.insert(*placeOf(drawing, id));
+  return found;
+}
+
+std::set<std::size_t> like(const std::set<std::size_t>& to, Likeness how) {
+  const Drawing drawing = plate();
+  std::set<OutlineId> given;
+  for (const std::size_t place : to) given.insert(drawing.outlines[place].id);
+  return places(drawing, alike(drawing, given, how));
+}
+
+using Places = std::set<std::size_t>;
+
+}  // namespace
+
+class TestLikeness : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void bySize() {
+    QCOMPARE(like({1}, Likeness::Size), (Places{1, 2}));
+    QCOMPARE(like({4}, Likeness::Size), (Places{4, 5}));  // turned by a quarter, 1 % off
+    QCOMPARE(like({1, 6}, Likeness::Size), (Places{1, 2, 6}));
+    QCOMPARE(like({3}, Likeness::Smaller), (Places{3, 6}));
+    QCOMPARE(like({}, Likeness::Smaller), Places{});
+  }
+
+  void byLayerAndEnds() {
+    QCOMPARE(like({6}, Likeness::Layer), (Places{4, 5, 6, 7}));
+    QCOMPARE(like({}, Likeness::Open), (Places{7, 8}));
+  }
+
+  void byNesting() {
+    QCOMPARE(like({0}, Likeness::Within), (Places{1, 2, 3, 8}));
+    QCOMPARE(like({0}, Likeness::WithHoles), (Places{0, 1, 2, 8}));
+    QCOMPARE(like({0, 1, 2, 4}, Likeness::Outermost), (Places{0, 4}));
+    QCOMPARE(like({0, 1, 2, 3, 8}, Likeness::Others), (Places{4, 5, 6, 7}));
+  }
+
+  void byALineRoundThem() {
+    const Drawing drawing = plate();
+    const Path round = polygonThrough({{5, 10}, {25, 5}, {26, 32}, {4, 31}});
+    QCOMPARE(places(drawing, encircled(drawing, round, false)), (Places{1, 3}));
+    const Path over = polygonThrough({{14, 15}, {80, 4}, {80, 2}, {14, 6}});
+    QCOMPARE(places(drawing, encircled(drawing, over, false)), (Places{8}));
+    QCOMPARE(places(drawing, encircled(drawing, over, true)), (Places{0, 1, 4, 8}));
+  }
+};
+
+RIM_TEST(TestLikeness)
+#include "tst_likeness.moc"
