@@ -218,6 +218,22 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          panel->handwork().tool().release({160, 160}, view);
          panel->handwork().tool().move({253.5, 160}, view);
        }},
+      {"offset",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kRefine);
+         auto* panel = w.findChild<RefinePanel*>();
+         waitFor([panel] { return panel->offers() != nullptr; });
+         w.session().edit("Stock", {}, [](Job& job) { job.stock = Stock{120, 100, {-14, -8}}; });
+         w.bench().fit();
+         panel->handwork().take(Hand::Offset);
+         const ToolView view{w.bench().viewport(), 320};
+         panel->handwork().tool().press({12, 160}, view);
+         panel->handwork().tool().release({12, 160}, view);
+         panel->handwork().tool().move({0, 160}, view);
+         QElapsedTimer clock;  // the offset is worked out beside the window
+         clock.start();
+         waitFor([&clock] { return clock.elapsed() > 500; });
+       }},
       {"empty", [](MainWindow&) {}},
   };
   return all;

@@ -244,6 +244,7 @@ void MainWindow::showMeasures() {
   bench_->setMeasure(
       shown.drawing || !shown.picture.empty() ? mmPerPixel(session_.upToDate() ? session_.job() : shown) : 1,
       preferences_.unit);
+  showStock();
 }
 
 void MainWindow::showAllowed() {

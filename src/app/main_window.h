@@ -86,6 +86,7 @@ class MainWindow : public QMainWindow {
   void followStep();
   void connectMending();
   void connectRefining();
+  void showStock();
   void followRefining();
   /// The outlines as the chosen step has them: before refining up to the Mend step, after it behind that.
   std::shared_ptr<const Drawing> outlinesHere(const Job& job) const;

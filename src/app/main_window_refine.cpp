@@ -45,11 +45,24 @@ void MainWindow::connectRefining() {
   });
 }
 
+/// The sheet that is cut from shows where it says something.
+void MainWindow::showStock() {
+  const Job& job = session_.job();
+  const bool here = card_->chosenStep() == kRefine || card_->chosenStep() == kExport;
+  Box stock;
+  if (here && job.stock && session_.hasWork()) {
+    const Box mm = boxOf(*job.stock);
+    stock = {mm.low * (1 / mmPerPixel(session_.shown())), mm.high * (1 / mmPerPixel(session_.shown()))};
+  }
+  bench_->setStock(stock);
+}
+
 /// Outlines are taken hold of in the Refine step; before it they show as they were mended.
 void MainWindow::followRefining() {
   const bool here = card_->chosenStep() == kRefine;
   bench_->setTool(here ? &refinePanel_->handwork().tool() : nullptr);
   if (here) bench_->setRepairPreview({});
+  showStock();
   if (session_.upToDate()) bench_->setOutlines(outlinesHere(session_.job()));
 }
 

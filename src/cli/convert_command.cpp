@@ -38,7 +38,7 @@ void expectKnownEnding(const std::string& out) {
 /// What the options make of the drawing, before it is written.
 Drawing chosen(Drawing drawing, const ConvertOptions& o) {
   if (!o.layer.empty()) drawing = about(o.in.file, [&] { return onlyLayer(drawing, o.layer); });
-  return arranged(drawing, o.files);
+  return arranged(drawing, o.files, o.files.onStock ? stockOf(o.in) : std::nullopt);
 }
 
 /// Writes one file. Returns the drawing as it stands there.
@@ -65,6 +65,7 @@ int run(ConvertOptions o) {
   expectKnownEnding(o.out);
   if (o.marginMm >= 0 && o.page != PageOf::Artwork) throw InputError("--margin goes with --page artwork.");
   if (o.page == PageOf::Artwork) o.files.marginMm = std::max(0.0, o.marginMm);
+  o.files.onStock = o.page == PageOf::Stock;
   const bool read = !isPrint(o.out) && endingOf(o.out) != kJobEnding;
   if (!read && (!o.receipt.file.empty() || o.receipt.strict))
     throw InputError("a receipt is taken of an SVG or DXF only.");
@@ -84,7 +85,9 @@ void addLook(Command& command, ConvertOptions& o) {
               "where the coordinates begin: lower-left or centre of the outlines, or drawing: they stay (default)")
       .takes("WHERE");
   const std::map<std::string, PageOf> pages{{"artwork", PageOf::Artwork}, {"stock", PageOf::Stock}};
-  command.choice("--page", o.page, pages, "the page: artwork, the box round it; or stock, as it is (default)")
+  command
+      .choice("--page", o.page, pages,
+              "the page: artwork, the box round it; or stock: that of a job, else as it is (default)")
       .takes("PAGE");
   command.add("--margin", o.marginMm, "with --page artwork: room on every side, mm").within(0.0, 10'000.0);
   const std::map<std::string, bool> fills{{"none", false}, {"ink", true}};

@@ -59,4 +59,9 @@ ReadResult readInput(const DrawingInput& in, bool quiet) {
   return read;
 }
 
+std::optional<Stock> stockOf(const DrawingInput& in) {
+  if (!isJobFile(in.file)) return std::nullopt;
+  return about(in.file, [&] { return loadJob(in.file); }).stock;
+}
+
 }  // namespace rim::cli

@@ -1,9 +1,11 @@
 #pragma once
 
+#include <optional>
 #include <string>
 
 #include "cli/options.h"
 #include "core/io/read_drawing.h"
+#include "core/job/stock.h"
 
 namespace rim::cli {
 
@@ -19,5 +21,8 @@ void addDrawingInput(Command& command, DrawingInput& in);
 /// Reads it. What was left out or assumed is told on standard error unless `quiet`. Throws InputError that names the
 /// file and, where there is one, the line.
 ReadResult readInput(const DrawingInput& in, bool quiet);
+
+/// The stock that a job is cut from; none for other drawings.
+std::optional<Stock> stockOf(const DrawingInput& in);
 
 }  // namespace rim::cli

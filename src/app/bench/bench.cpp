@@ -141,6 +141,13 @@ void Bench::setRepairPreview(RepairPreview preview) {
   sceneChanged();
 }
 
+void Bench::setStock(const Box& stock) {
+  if (stock.low == stock_.low && stock.high == stock_.high) return;
+  stock_ = stock;
+  if (fitted_) fit();
+  sceneChanged();
+}
+
 void Bench::setTool(BenchTool* tool) {
   if (tool_ != nullptr) disconnect(tool_, nullptr, this, nullptr);
   tool_ = tool;
@@ -179,7 +186,9 @@ void Bench::setPeek(bool on) {
 
 Viewport Bench::fitting() const {
   const QRectF area = QRectF(rect()).adjusted(kMarginPx, kMarginPx, -kMarginPx, -kMarginPx - kFootPx);
-  return Viewport::fitting(pictureBox(), area);
+  Box all = pictureBox();
+  all.include(stock_);
+  return Viewport::fitting(all, area);
 }
 
 double Bench::fittingScale() const { return fitting().scale; }
@@ -223,10 +232,11 @@ Box Bench::pictureBox() const {
   return box;
 }
 
-QRectF Bench::sheet() const {
-  const Box box = pictureBox();
+QRectF Bench::onScreen(const Box& box) const {
   return {viewport_.toScreen({box.low.x, box.high.y}), QSizeF(box.width(), box.height()) * viewport_.scale};
 }
+
+QRectF Bench::sheet() const { return onScreen(pictureBox()); }
 
 double Bench::seamX() const { return sheet().left() + sheet().width() * seam_; }
 
@@ -288,6 +298,23 @@ void Bench::paintScene(QPainter& painter) {
   painter.setPen(QPen(look().sheetEdge, 1));
   painter.setBrush(Qt::NoBrush);
   painter.drawRect(sheet());
+  paintStock(painter);
+}
+
+void Bench::paintStock(QPainter& painter) const {
+  if (stock_.empty() || bare()) return;
+  const QRectF stock = onScreen(stock_);
+  constexpr double kDash = 9;
+  constexpr double kSpace = 4;
+  QPen pen(look().text, 1.5);
+  pen.setDashPattern({kDash, kSpace, 2, kSpace});
+  painter.setPen(pen);
+  painter.setBrush(Qt::NoBrush);
+  painter.drawRect(stock);
+  painter.setFont(fontLike(-1));
+  const Box mm{stock_.low * mmPerPixel_, stock_.high * mmPerPixel_};
+  painter.drawText(stock.bottomLeft() + QPointF(2, 14),
+                   tr("stock %1 × %2").arg(lengthText(mm.width(), unit_), lengthWithUnit(mm.height(), unit_)));
 }
 
 void Bench::paintPicture(QPainter& painter, double strength) {

@@ -56,6 +56,8 @@ class Bench : public QWidget {
   void setMeasure(double mmPerPixel, Unit unit);
   /// The page that outlines lie on when there is no picture under them; empty: none.
   void setPage(const Box& page);
+  /// The sheet that is cut from, upright px; empty: none.
+  void setStock(const Box& stock);
   /// Findings that are tagged; none: null.
   void setFindings(std::shared_ptr<const std::vector<Finding>> findings, std::vector<std::size_t> shown);
   /// Specks that go or are kept; none: empty.
@@ -117,6 +119,7 @@ class Bench : public QWidget {
   Box pictureBox() const;
   Viewport fitting() const;
   bool bare() const { return picture_.empty() && page_.empty(); }
+  QRectF onScreen(const Box& box) const;
   QRectF sheet() const;
   double seamX() const;
   bool keyForTool(const QKeyEvent& event);
@@ -131,6 +134,7 @@ class Bench : public QWidget {
   void paintPicture(QPainter& painter, double strength);
   void paintOutlines(QPainter& painter);
   void paintSeam(QPainter& painter);
+  void paintStock(QPainter& painter) const;
   void paintFurniture(QPainter& painter);
   QString pointerText() const;
 
@@ -147,6 +151,7 @@ class Bench : public QWidget {
   FindingLayer findings_;
   SpeckLayer specks_;
   Box page_;
+  Box stock_;
   bool known_ = false;  ///< outlines have been measured; there may be none
   Viewport viewport_;
   bool fitted_ = true;  ///< the view follows the size of the window until it is moved by hand

@@ -5,10 +5,41 @@
 #include "core/error.h"
 
 namespace rim {
-Drawing withOrigin(const Drawing& drawing, OriginAt origin) {
-  const Box box = boxOf(pathsOf(drawing));
+namespace {
+
+Point placeIn(const Box& box, OriginAt origin) {
+  switch (origin) {
+    case OriginAt::Centre:
+      return lerp(box.low, box.high, 0.5);
+    case OriginAt::LowerRight:
+      return {box.high.x, box.low.y};
+    case OriginAt::UpperLeft:
+      return {box.low.x, box.high.y};
+    case OriginAt::UpperRight:
+      return box.high;
+    case OriginAt::Drawing:
+    case OriginAt::LowerLeft:
+      break;
+  }
+  return box.low;
+}
+
+}  // namespace
+
+Drawing withOrigin(const Drawing& drawing, OriginAt origin, const Box& box) {
   if (origin == OriginAt::Drawing || box.empty()) return drawing;
-  return moved(drawing, -(origin == OriginAt::Centre ? lerp(box.low, box.high, 0.5) : box.low));
+  return moved(drawing, -placeIn(box, origin));
+}
+
+Drawing withOrigin(const Drawing& drawing, OriginAt origin) {
+  return withOrigin(drawing, origin, boxOf(pathsOf(drawing)));
+}
+
+Drawing onPage(const Drawing& drawing, const Box& page) {
+  Drawing out = moved(drawing, -page.low);
+  out.pageWidth = page.width();
+  out.pageHeight = page.height();
+  return out;
 }
 
 Drawing onArtworkPage(const Drawing& drawing, double marginMm) {

@@ -9,11 +9,16 @@
 
 namespace rim {
 
-/// The drawing moved so that its origin lies there.
+/// The drawing moved so that its origin lies at that corner, or in the middle, of a box (mm).
+Drawing withOrigin(const Drawing& drawing, OriginAt origin, const Box& box);
+/// The same of the box round all outlines.
 Drawing withOrigin(const Drawing& drawing, OriginAt origin);
 
 /// The drawing on a page that is the box round all outlines and `marginMm` (>= 0) on every side.
 Drawing onArtworkPage(const Drawing& drawing, double marginMm);
+
+/// The drawing on a page that is this box (mm).
+Drawing onPage(const Drawing& drawing, const Box& page);
 
 /// The outlines of one layer alone. Throws InputError, naming those that there are, when there is none of that name.
 Drawing onlyLayer(const Drawing& drawing, const std::string& name);

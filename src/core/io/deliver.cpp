@@ -48,12 +48,20 @@ std::string endingFor(FileFormat format) {
 ExportSettings settingsFor(const FileWish& wish) {
   ExportSettings settings = wish.settings;
   settings.dxf = wish.format == FileFormat::DxfR12 ? DxfVersion::R12 : DxfVersion::Dxf2000;
+  if (endingFor(wish.format) == ".dxf") {
+    settings.marginMm.reset();
+    settings.onStock = false;
+  } else {
+    settings.origin = OriginAt::Drawing;
+  }
   return settings;
 }
 
-Drawing arranged(const Drawing& drawing, const ExportSettings& settings) {
-  const Drawing placed = withOrigin(drawing, settings.origin);
-  return settings.marginMm ? onArtworkPage(placed, *settings.marginMm) : placed;
+Drawing arranged(const Drawing& drawing, const ExportSettings& settings, const std::optional<Stock>& stock) {
+  if (settings.onStock && stock) return onPage(drawing, boxOf(*stock));
+  if (settings.marginMm) return onArtworkPage(drawing, *settings.marginMm);
+  const bool ofStock = settings.ofStock && stock;
+  return withOrigin(drawing, settings.origin, ofStock ? boxOf(*stock) : boxOf(pathsOf(drawing)));
 }
 
 Delivered deliver(const Drawing& drawing, const std::filesystem::path& file, const ExportSettings& settings,
@@ -87,9 +95,9 @@ std::vector<Delivered> byLayerFiles(const Drawing& drawing, const std::filesyste
 
 std::vector<Delivered> deliverJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings,
                                   bool fileEach) {
-  const bool asItLies = settings.origin == OriginAt::Drawing && !settings.marginMm;
+  const bool asItLies = settings.origin == OriginAt::Drawing && !settings.marginMm && !(settings.onStock && job.stock);
   if (!fileEach && asItLies && !isPrint(file)) return {{file, exportJob(job, file, settings)}};
-  const Drawing drawing = arranged(drawingOf(job), settings);
+  const Drawing drawing = arranged(drawingOf(job), settings, job.stock);
   const std::string note = settings.withOrigin ? job.origin : std::string();
   std::vector<Delivered> files = fileEach ? byLayerFiles(drawing, file) : std::vector<Delivered>{{file, drawing}};
   for (Delivered& one : files) one = deliver(one.drawing, one.file, settings, exportToleranceMm(job), note);

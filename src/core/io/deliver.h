@@ -13,7 +13,8 @@ bool isPrint(const std::filesystem::path& file);
 /// The ending of such files, with its dot.
 std::string endingFor(FileFormat format);
 
-/// What is wished for as settings: the version of a DXF is that of the format.
+/// What is wished for as settings: the version of a DXF is that of the format; it has no page, and the page of all others
+/// says where they begin.
 ExportSettings settingsFor(const FileWish& wish);
 
 /// A file that was written, and the drawing (mm) as it stands there.
@@ -28,8 +29,8 @@ struct Delivered {
 Delivered deliver(const Drawing& drawing, const std::filesystem::path& file, const ExportSettings& settings,
                   double toleranceMm, const std::string& note = {});
 
-/// The drawing with its origin and page as the settings say.
-Drawing arranged(const Drawing& drawing, const ExportSettings& settings);
+/// The drawing with its origin and page as the settings say, on a stock where there is one.
+Drawing arranged(const Drawing& drawing, const ExportSettings& settings, const std::optional<Stock>& stock = {});
 
 /// The files, named like `file` with the layer's name behind it, that each layer of a drawing goes to; the file itself
 /// where there are no layers.

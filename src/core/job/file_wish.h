@@ -13,12 +13,9 @@ enum class DxfVersion {
   Dxf2000,  ///< AC1015: LWPOLYLINE, and SPLINE for curves
 };
 
-/// Where a drawing's coordinates begin in a file.
-enum class OriginAt {
-  Drawing,    ///< they stay
-  LowerLeft,  ///< at the lower left corner of the box round all outlines
-  Centre,     ///< in its middle
-};
+/// Where a drawing's coordinates begin in a file: they stay, or at a corner or in the middle of the box round all
+/// outlines, or of the stock.
+enum class OriginAt { Drawing, LowerLeft, Centre, LowerRight, UpperLeft, UpperRight };
 
 /// What a file is made of, and how its outlines lie in it.
 struct ExportSettings {
@@ -31,7 +28,9 @@ struct ExportSettings {
 
   bool strokesAsDrawn = false;  ///< lines of a pen in an SVG: as wide as they were drawn, else as hairlines
   OriginAt origin = OriginAt::Drawing;
+  bool ofStock = false;            ///< the origin is at a corner or in the middle of the stock, where there is one
   std::optional<double> marginMm;  ///< the page is the box round all outlines and so much on every side
+  bool onStock = false;            ///< the page is the stock, where there is one
   double dpi = 300;                ///< of a PNG
 
   friend bool operator==(const ExportSettings&, const ExportSettings&) = default;
@@ -45,6 +44,7 @@ struct FileWish {
   FileFormat format = FileFormat::Dxf2000;
   ExportSettings settings;  ///< `dxf` says nothing here: the format does
   bool fileEach = false;    ///< one file a layer
+  double cutterMm = 0;      ///< how wide the machine cuts; 0: nothing was said
 
   friend bool operator==(const FileWish&, const FileWish&) = default;
 };

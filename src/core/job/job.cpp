@@ -62,7 +62,7 @@ std::shared_ptr<const Drawing> outlinesOf(const Job& job) { return job.refined ?
 bool sameWork(const Recipe& a, const Recipe& b) {
   return a.original.id == b.original.id && a.origin == b.origin && a.preparation == b.preparation &&
          a.colours == b.colours && a.trace == b.trace && a.size == b.size && a.drawing == b.drawing &&
-         a.mend == b.mend && a.refine == b.refine && a.file == b.file;
+         a.mend == b.mend && a.refine == b.refine && a.stock == b.stock && a.file == b.file;
 }
 
 Recipe forOthers(Recipe recipe) {

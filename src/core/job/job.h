@@ -7,6 +7,7 @@
 #include "core/colour/decisions.h"
 #include "core/drawing/drawing.h"
 #include "core/job/file_wish.h"
+#include "core/job/stock.h"
 #include "core/mend/decide.h"
 #include "core/picture/picture.h"
 #include "core/picture/preparation.h"
@@ -65,6 +66,7 @@ struct Recipe {
   std::shared_ptr<const Drawing> drawing;
   MendWork mend;
   std::vector<refine::Step> refine;  ///< what was done to the mended outlines, in order
+  std::optional<Stock> stock;        ///< that is cut from; none: nothing was said
   std::optional<FileWish> file;      ///< that is wanted of it; none: nothing was said yet
 };
 

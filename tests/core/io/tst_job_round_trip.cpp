@@ -117,7 +117,23 @@ bool same(const std::vector<refine::Step>& a, const std::vector<refine::Step>& b
   });
 }
 
+FileWish randomWish(Numbers& n) {
+  FileWish wish;
+  wish.format = static_cast<FileFormat>(n.whole(0, 5));
+  wish.settings.origin = static_cast<OriginAt>(n.whole(0, 5));
+  wish.settings.ofStock = n.flag();
+  wish.settings.onStock = n.flag();
+  wish.settings.unit = n.flag() ? Unit::Inch : Unit::Millimetre;
+  if (n.flag()) wish.settings.marginMm = n.real(0, 50);
+  if (n.flag()) wish.settings.curves = CurveForm::Lines;
+  wish.fileEach = n.flag();
+  wish.cutterMm = n.real(0, 6);
+  return wish;
+}
+
 void decide(Job& job, Numbers& n) {
+  if (n.flag()) job.stock = Stock{n.real(1, 900), n.real(1, 900), {n.real(-99, 99), n.real(-99, 99)}};
+  if (n.flag()) job.file = randomWish(n);
   refineSome(job, n);
   job.origin = n.flag() ? "found on the beach, no rights" : "";
   job.size = {static_cast<SizeWish::Of>(n.whole(0, 4)), n.real(1, 500)};
@@ -219,6 +235,7 @@ class TestJobRoundTrip : public QObject {
                  where.constData());
       }
       QVERIFY2(same(back.refine, job.refine), where.constData());
+      QVERIFY2(back.stock == job.stock && back.file == job.file, where.constData());
       QVERIFY2(back.size == job.size && back.origin == job.origin, where.constData());
       QVERIFY2(back.mend.steps == job.mend.steps && back.mend.settings.gapMm == job.mend.settings.gapMm,
                where.constData());
@@ -324,6 +341,26 @@ class TestJobRoundTrip : public QObject {
            "area": 0, "closed": false, "d": "1 1 L 11 1"}]}],)");
     QCOMPARE(job.refine.size(), 1U);
     QCOMPARE(std::get<refine::Replace>(job.refine[0]).outlines[0].path.start, (Point{1, 1}));
+  }
+
+  /// A job of version 5 knew a file that is wanted, but no stock.
+  void jobsOfTheFifthVersionAreOpened() {
+    const Job job = jobOfVersion(
+        5, "drawing.json", R"({"page": [30, 20], "layers": [], "paths": [{"closed": false, "d": "0 0 L 10 0"}]})", "[]",
+        R"("file": {"format": "svg", "unit": "mm", "origin": "centre", "note": false, "strokes-as-drawn": false, "dpi": 300,
+           "file-each": true, "margin": 2},)");
+    QVERIFY(!job.stock);
+    QCOMPARE(job.file->settings.origin, OriginAt::Centre);
+    QVERIFY(!job.file->settings.onStock && !job.file->settings.ofStock && job.file->cutterMm == 0);
+  }
+
+  void stocksThatAreNoneAreRefused() {
+    for (const char* stock : {"3", "{}", R"({"width": 0, "height": 5, "x": 0, "y": 0})",
+                              R"({"width": 5, "height": 5, "x": 1e300, "y": 0})"}) {
+      const std::string more = R"("stock": )" + std::string(stock) + ",";
+      QVERIFY_THROWS_EXCEPTION(
+          InputError, jobOfVersion(6, "drawing.json", R"({"page": [30, 20], "layers": [], "paths": []})", "[]", more));
+    }
   }
 
   void damagedDrawingsAreTold_data() {

@@ -141,8 +141,11 @@ void ExportPanel::saveReceipt() {
 FileWish ExportPanel::wish() const { return session_.job().file.value_or(lastFileWish()); }
 
 void ExportPanel::show(Unit unit) {
+  unit_ = unit;
   const auto outlines = session_.upToDate() && session_.hasWork() ? outlinesOf(session_.job()) : nullptr;
-  form_->show(wish(), outlines && outlines->layers.size() > 1, !session_.job().origin.empty(), unit);
+  const Job& job = session_.job();
+  form_->show(wish(), {outlines && outlines->layers.size() > 1, !job.origin.empty(), job.stock.has_value()}, unit);
+  measureThin(outlines);
   showSummary(unit);
 }
 
@@ -168,7 +171,53 @@ QStringList ExportPanel::warnings() const {
   if (!job.drawing && 1 / k < kLeastPxPerMm)
     all << tr("Only %1 px stand behind a millimetre of this size; small things are not known better than that.")
                .arg(1 / k, 0, 'f', 1);
+  return all + sizeWarnings(drawing);
+}
+
+QStringList ExportPanel::sizeWarnings(const Drawing& drawing) const {
+  QStringList all;
+  if (const auto& stock = session_.job().stock) {
+    constexpr double kSeenMm = 0.001;
+    const Box box = boxOf(pathsOf(drawing));
+    const Box sheet = boxOf(*stock);
+    const double over = std::max(
+        {sheet.low.x - box.low.x, sheet.low.y - box.low.y, box.high.x - sheet.high.x, box.high.y - sheet.high.y});
+    if (!box.empty() && over > kSeenMm)
+      all << tr("The outlines reach beyond the stock by %1.").arg(lengthWithUnit(std::ceil(over * 100) / 100, unit_));
+  }
+  const double cutter = wish().cutterMm;
+  if (!thin_ || cutter <= 0) return all;
+  const auto size = [this](double mm) { return QString::fromStdString(sizeText(mm, unit_)); };
+  const auto at = [this](const Across& across) {
+    return lengthText(across.at.x, unit_) + ", " + lengthWithUnit(across.at.y, unit_);
+  };
+  if (thin_->web && thin_->web->mm < cutter)
+    all << tr("A web of %1 (at %2) is thinner than the cutter, %3 wide.")
+               .arg(size(thin_->web->mm), at(*thin_->web), size(cutter));
+  if (thin_->gap && thin_->gap->mm < cutter)
+    all << tr("The cutter, %1 wide, does not get into a gap of %2 (at %3).")
+               .arg(size(cutter), size(thin_->gap->mm), at(*thin_->gap));
   return all;
+}
+
+void ExportPanel::measureThin(const std::shared_ptr<const Drawing>& outlines) {
+  const double at = outlines ? mmPerPixel(session_.job()) : 0;
+  const bool wanted = outlines && wish().cutterMm > 0 && isVisible();
+  if (!wanted || (outlines == thinOf_ && at == thinAt_)) return;
+  thinOf_ = outlines;
+  thinAt_ = at;
+  thin_.reset();
+  thinning_.begin(
+      this, [drawing = drawingOf(session_.job())](const std::stop_token& stop) { return thinPlaces(drawing, stop); },
+      [this](const Outcome<ThinPlaces>& outcome) {
+        if (outcome.trouble.isEmpty()) thin_ = outcome.result;
+        showSummary(unit_);
+      });
+}
+
+void ExportPanel::showEvent(QShowEvent* event) {
+  QWidget::showEvent(event);
+  show(unit_);
 }
 
 void ExportPanel::showSummary(Unit unit) {

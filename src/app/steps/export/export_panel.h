@@ -2,6 +2,7 @@
 
 #include <QWidget>
 
+#include "app/errand.h"
 #include "app/preferences.h"
 #include "core/io/receipt.h"
 #include "core/job/file_wish.h"
@@ -40,12 +41,19 @@ class ExportPanel : public QWidget {
   void told(const QString& sentence);
   void refused(const QString& sentence);
 
+ protected:
+  void showEvent(QShowEvent* event) override;
+
  private:
   void buildButtons(const Actions& actions);
   void buildReceipt();
   void showSummary(Unit unit);
   /// Sentences on what a machine may stumble over.
   QStringList warnings() const;
+  /// What the stock and the cutter say against it.
+  QStringList sizeWarnings(const Drawing& drawing) const;
+  /// Looks beside the window for what is thin, when there is a cutter to compare it with.
+  void measureThin(const std::shared_ptr<const Drawing>& outlines);
   void follow(const QString& link);
   void saveReceipt();
 
@@ -60,6 +68,11 @@ class ExportPanel : public QWidget {
   QPushButton* saveReceipt_;
   QString receiptOf_;  ///< the file that it is about
   std::shared_ptr<const Receipt> receipt_;
+  Unit unit_ = Unit::Millimetre;
+  std::shared_ptr<const Drawing> thinOf_;  ///< the outlines that are looked through, or were
+  double thinAt_ = 0;                      ///< mm a pixel
+  std::optional<ThinPlaces> thin_;
+  Errand thinning_;
 };
 
 }  // namespace rim::app

@@ -6,9 +6,11 @@
 #include <QInputDialog>
 #include <QLabel>
 #include <QPushButton>
+#include <QStandardItemModel>
 #include <QVBoxLayout>
 
 #include "app/widgets/length_field.h"
+#include "app/widgets/length_text.h"
 #include "app/widgets/panel_parts.h"
 
 namespace rim::app {
@@ -16,8 +18,13 @@ namespace {
 
 constexpr double kMostMarginMm = 10'000;
 constexpr double kFirstMarginMm = 5;
-enum Page { kAsItIs, kArtwork };
+constexpr double kMostCutterMm = 100;
+enum Page { kAsItIs, kArtwork, kStock };
 enum LookOf { kByItself, kHairlines, kFilled };
+
+void allowItem(const QComboBox& box, int item, bool allowed) {
+  static_cast<QStandardItemModel*>(box.model())->item(item)->setEnabled(allowed);
+}
 
 }  // namespace
 
@@ -34,12 +41,24 @@ FileForm::FileForm(QWidget* parent) : QWidget(parent) {
       take();
     });
   }
-  for (QCheckBox* box : {note_, fileEach_}) connect(box, &QCheckBox::toggled, this, &FileForm::take);
-  connect(margin_, &LengthField::refused, this, &FileForm::refused);
-  connect(margin_, &LengthField::entered, this, [this](double mm) {
-    marginMm_ = mm;
-    take();
-  });
+  for (QCheckBox* box : {note_, fileEach_, ofStock_}) connect(box, &QCheckBox::toggled, this, &FileForm::take);
+}
+
+void FileForm::buildLengths() {
+  const auto field = [this](const char* name, double mostMm, double FileForm::*into) {
+    auto* one = new LengthField;
+    one->setObjectName(name);
+    one->setRange(0, mostMm);
+    connect(one, &LengthField::refused, this, &FileForm::refused);
+    connect(one, &LengthField::entered, this, [this, into](double mm) {
+      this->*into = mm;
+      take();
+    });
+    return one;
+  };
+  margin_ = field("margin", kMostMarginMm, &FileForm::marginMm_);
+  cutter_ = field("cutter", kMostCutterMm, &FileForm::cutterMm_);
+  cutterUnit_ = new QLabel;
 }
 
 void FileForm::buildPreset() {
@@ -55,6 +74,7 @@ void FileForm::buildPreset() {
     if (index <= 0 || index > all.size()) return;
     wish_ = all[index - 1].wish;
     marginMm_ = wish_.settings.marginMm.value_or(0);
+    cutterMm_ = wish_.cutterMm;
     emit wished(wish_);
   });
   connect(keep_, &QPushButton::clicked, this, &FileForm::keepAsPreset);
@@ -74,14 +94,20 @@ void FileForm::buildRows() {
           tr("DXF R12 is for old controllers; it knows lines and arcs only. PDF, EPS and PNG are to be looked at."));
   form_ = box("form", tr("&Made of"), {}, tr("What the outlines in the file are made of"));
   unit_ = box("unit", tr("&Unit"), {tr("millimetres"), tr("inches")}, tr("What the numbers in the file are"));
-  origin_ = box("originAt", tr("&Begins at"), {tr("as drawn"), tr("lower left"), tr("the middle")},
-                tr("Where the coordinates of the outlines begin"));
-  page_ = box("page", tr("&Page"), {tr("as it is"), tr("round the outlines")}, tr("How large the page is"));
+  // In the order of enum OriginAt.
+  origin_ =
+      box("originAt", tr("&Begins at"),
+          {tr("as drawn"), tr("lower left"), tr("the middle"), tr("lower right"), tr("upper left"), tr("upper right")},
+          tr("Where the coordinates of the outlines begin"));
+  ofStock_ = new QCheckBox(tr("of the stock"));
+  ofStock_->setObjectName("ofStock");
+  ofStock_->setToolTip(tr("Not of the box round the outlines, but of the sheet that they are cut from"));
+  column->addWidget(ofStock_);
+  page_ = box("page", tr("&Page"), {tr("as it is"), tr("round the outlines"), tr("the stock")},
+              tr("How large the page is"));
+  buildLengths();
   marginRow_ = new QWidget;
   auto* marginColumn = partLayout(marginRow_);
-  margin_ = new LengthField;
-  margin_->setObjectName("margin");
-  margin_->setRange(0, kMostMarginMm);
   addRow(marginColumn, tr("with ro&om of"), margin_, tr("On every side"));
   column->addWidget(marginRow_);
   lookRow_ = new QWidget;
@@ -92,6 +118,8 @@ void FileForm::buildRows() {
   addRow(lookColumn, tr("C&losed ones"), look_,
          tr("How closed outlines look; as it fits: filled where all are closed"));
   column->addWidget(lookRow_);
+  addRow(column, tr("C&utter"), cutter_,
+         tr("How wide the machine cuts: what is thinner than that is told; 0: not known"), cutterUnit_);
   fileEach_ = new QCheckBox(tr("One file for &each layer"));
   fileEach_->setObjectName("fileEach");
   column->addWidget(fileEach_);
@@ -123,8 +151,8 @@ void FileForm::listForms() {
   filling_ = before;
 }
 
-void FileForm::show(const FileWish& wish, bool layers, bool note, Unit unit) {
-  const Shown now{wish, layers, note, unit};
+void FileForm::show(const FileWish& wish, const About& about, Unit unit) {
+  const Shown now{wish, about, unit};
   if (shown_ == now) return;
   shown_ = now;
   filling_ = true;
@@ -142,19 +170,25 @@ void FileForm::show(const FileWish& wish, bool layers, bool note, Unit unit) {
   unit_->setCurrentIndex(s.unit == Unit::Inch ? 1 : 0);
   unit_->setEnabled(!print);
   origin_->setCurrentIndex(static_cast<int>(s.origin));
-  page_->setCurrentIndex(s.marginMm ? kArtwork : kAsItIs);
+  page_->setCurrentIndex(s.onStock && about.stock ? kStock : s.marginMm ? kArtwork : kAsItIs);
+  allowItem(*page_, kStock, about.stock);
+  ofStock_->setChecked(s.ofStock);
+  ofStock_->setVisible(about.stock && dxf && s.origin != OriginAt::Drawing);
   // A page sets where an SVG begins; a DXF has none.
   origin_->setEnabled(dxf);
   page_->setEnabled(!dxf);
   marginMm_ = s.marginMm.value_or(marginMm_);
   margin_->show(marginMm_, unit);
   marginRow_->setVisible(!dxf && s.marginMm.has_value());
+  cutterMm_ = wish.cutterMm;
+  cutter_->show(cutterMm_, unit);
+  cutterUnit_->setText(unitName(unit));
   look_->setCurrentIndex(!s.filled ? kByItself : *s.filled ? kFilled : kHairlines);
   lookRow_->setVisible(!dxf);
-  fileEach_->setChecked(wish.fileEach && layers);
-  fileEach_->setVisible(layers);
+  fileEach_->setChecked(wish.fileEach && about.layers);
+  fileEach_->setVisible(about.layers);
   note_->setChecked(s.withOrigin);
-  note_->setEnabled(note);
+  note_->setEnabled(about.note);
   namePreset();
 }
 
@@ -183,7 +217,10 @@ void FileForm::take() {
   s.curves = static_cast<CurveForm>(form_->currentData().toInt());
   s.unit = unit_->currentIndex() == 1 ? Unit::Inch : Unit::Millimetre;
   s.origin = static_cast<OriginAt>(origin_->currentIndex());
+  s.ofStock = ofStock_->isChecked();
+  s.onStock = page_->currentIndex() == kStock;
   s.marginMm = page_->currentIndex() == kArtwork ? std::optional(marginMm_) : std::nullopt;
+  wish.cutterMm = cutterMm_;
   s.filled = look_->currentIndex() == kByItself ? std::nullopt : std::optional(look_->currentIndex() == kFilled);
   s.withOrigin = note_->isChecked();
   wish.fileEach = fileEach_->isChecked();

@@ -7,6 +7,7 @@
 
 class QCheckBox;
 class QComboBox;
+class QLabel;
 class QPushButton;
 
 namespace rim::app {
@@ -20,8 +21,14 @@ class FileForm : public QWidget {
  public:
   explicit FileForm(QWidget* parent = nullptr);
 
-  /// Shows a wish; `layers`: whether the drawing has more than one, `note`: whether there is a note of origin.
-  void show(const FileWish& wish, bool layers, bool note, Unit unit);
+  /// What there is that a file can be made of.
+  struct About {
+    bool layers = false;  ///< more than one
+    bool note = false;    ///< of origin
+    bool stock = false;
+    friend bool operator==(const About&, const About&) = default;
+  };
+  void show(const FileWish& wish, const About& about, Unit unit);
   const FileWish& wish() const { return wish_; }
 
  signals:
@@ -32,6 +39,7 @@ class FileForm : public QWidget {
  private:
   void buildPreset();
   void buildRows();
+  void buildLengths();
   void listForms();
   void listPresets();
   void namePreset();
@@ -41,8 +49,7 @@ class FileForm : public QWidget {
   /// What show() showed last; it is called with every change of the job.
   struct Shown {
     FileWish wish;
-    bool layers;
-    bool note;
+    About about;
     Unit unit;
     friend bool operator==(const Shown&, const Shown&) = default;
   };
@@ -55,14 +62,18 @@ class FileForm : public QWidget {
   QComboBox* form_;
   QComboBox* unit_;
   QComboBox* origin_;
+  QCheckBox* ofStock_;
   QComboBox* page_;
   LengthField* margin_;
   QWidget* marginRow_;
+  LengthField* cutter_;
+  QLabel* cutterUnit_;
   QComboBox* look_;
   QWidget* lookRow_;
   QCheckBox* note_;
   QCheckBox* fileEach_;
   double marginMm_ = 0;
+  double cutterMm_ = 0;
 };
 
 }  // namespace rim::app

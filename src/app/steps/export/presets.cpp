@@ -33,10 +33,13 @@ QList<Preset> shipped() {
   laser.settings.curves = CurveForm::Beziers;
   laser.settings.filled = false;
   laser.settings.marginMm = 0;
+  laser.cutterMm = 0.2;
   FileWish router{FileFormat::Dxf2000, {}, false};
   router.settings.curves = CurveForm::Arcs;
   router.settings.origin = OriginAt::LowerLeft;
+  router.cutterMm = 3;
   FileWish plasma = router;
+  plasma.cutterMm = 1.5;
   plasma.format = FileFormat::DxfR12;
   FileWish sketch{FileFormat::Dxf2000, {}, false};
   sketch.settings.curves = CurveForm::Arcs;

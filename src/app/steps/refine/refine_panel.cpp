@@ -13,6 +13,7 @@
 #include "app/steps/refine/layer_list.h"
 #include "app/steps/refine/refine_list.h"
 #include "app/steps/refine/refine_text.h"
+#include "app/steps/refine/stock_part.h"
 #include "app/widgets/counted.h"
 #include "app/widgets/length_field.h"
 #include "app/widgets/length_text.h"
@@ -39,6 +40,7 @@ RefinePanel::RefinePanel(Session& session, Actions& actions, QWidget* parent)
   connect(layers_, &LayerList::changed, this, [this](const std::vector<refine::Step>& steps, const QString& name) {
     session_.edit(name, {}, [&steps](Job& job) { job.refine = steps; });
   });
+  buildStock();
   connect(hand_, &Handwork::chosenChanged, this, [this] { layers_->setChosen(hand_->chosenMarks()); });
   buildList();
 }
@@ -112,6 +114,26 @@ void RefinePanel::buildOffers(Actions& actions) {
   connect(actions.previousOffer, &QAction::triggered, this, [step] { step(-1); });
 }
 
+void RefinePanel::buildStock() {
+  stock_ = new StockPart;
+  layout()->addWidget(stock_);
+  connect(stock_, &StockPart::refused, this, &RefinePanel::refused);
+  connect(stock_, &StockPart::centreWanted, this, &RefinePanel::centreOnStock);
+  connect(stock_, &StockPart::wished, this, [this](const std::optional<Stock>& stock) {
+    session_.edit(tr("Stock"), QStringLiteral("stock"), [&stock](Job& job) { job.stock = stock; });
+  });
+}
+
+/// What is chosen, else everything.
+void RefinePanel::centreOnStock() {
+  const auto& stock = session_.job().stock;
+  if (!stock) return;
+  const Box sheet = boxOf(*stock);
+  const Point middle = lerp(sheet.low, sheet.high, 0.5);
+  if (!hand_->chosenMarks().empty()) return hand_->bringChosenTo(middle);
+  add(refine::PlaceAt{middle, Hold::Centre});
+}
+
 void RefinePanel::buildList() {
   auto* column = static_cast<QVBoxLayout*>(layout());
   addHeading(column, tr("Done, in this order"));
@@ -167,6 +189,8 @@ void RefinePanel::show(Unit unit) {
   hand_->show(unit);
   if (session_.upToDate() && session_.hasWork()) layers_->show(*outlinesOf(session_.job()), job.refine);
   layers_->setVisible(session_.hasWork());
+  stock_->setVisible(session_.hasWork());
+  if (session_.hasWork()) stock_->show(job.stock, boxOf(pathsOf(drawingOf(shown))), unit);
   double most = 0;
   for (const Change& c : shown.refineChanges) most = std::max(most, c.movedMm);
   changes_->setVisible(!shown.refineChanges.empty());

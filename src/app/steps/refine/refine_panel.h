@@ -20,6 +20,7 @@ namespace rim::app {
 class Handwork;
 class LayerList;
 class LengthField;
+class StockPart;
 class RefineList;
 class Session;
 struct Actions;
@@ -62,6 +63,8 @@ class RefinePanel : public QWidget {
   void listOffers();
   void showAllowed();
   void add(const refine::Step& step);
+  void buildStock();
+  void centreOnStock();
 
   Session& session_;
   Actions& actions_;
@@ -77,6 +80,7 @@ class RefinePanel : public QWidget {
   QLabel* changes_;
   Handwork* hand_;
   LayerList* layers_;
+  StockPart* stock_;
   std::shared_ptr<const std::vector<Offer>> offers_;
   std::shared_ptr<const Drawing> offersOf_;  ///< the outlines that they are about
   double offersWithin_ = 0;

@@ -12,10 +12,11 @@ using Json = nlohmann::json;
 
 constexpr const char* kFormats[] = {"dxf-2000", "dxf-r12", "svg", "pdf", "eps", "png"};
 constexpr const char* kForms[] = {"beziers", "arcs", "lines"};
-constexpr const char* kOrigins[] = {"drawing", "lower-left", "centre"};
+constexpr const char* kOrigins[] = {"drawing", "lower-left", "centre", "lower-right", "upper-left", "upper-right"};
 constexpr const char* kUnits[] = {"mm", "in"};
 constexpr double kMostMarginMm = 10'000;
 constexpr double kMostDpi = 10'000;
+constexpr double kMostCutterMm = 100;
 
 }  // namespace
 
@@ -27,7 +28,10 @@ Json toJson(const FileWish& wish) {
             {"note", s.withOrigin},
             {"strokes-as-drawn", s.strokesAsDrawn},
             {"dpi", s.dpi},
-            {"file-each", wish.fileEach}};
+            {"file-each", wish.fileEach},
+            {"of-stock", s.ofStock},
+            {"on-stock", s.onStock},
+            {"cutter", wish.cutterMm}};
   if (s.curves) json["curves"] = kForms[static_cast<int>(*s.curves)];
   if (s.filled) json["filled"] = *s.filled;
   if (s.marginMm) json["margin"] = *s.marginMm;
@@ -48,6 +52,9 @@ FileWish fileWishFrom(const Json& json) {
   if (json.contains("filled")) s.filled = flagIn(json, "filled", false);
   if (json.contains("margin")) s.marginMm = numberIn(json, "margin", 0, kMostMarginMm);
   wish.fileEach = flagIn(json, "file-each", false);
+  s.ofStock = flagIn(json, "of-stock", false);
+  s.onStock = flagIn(json, "on-stock", false);
+  if (json.contains("cutter")) wish.cutterMm = numberIn(json, "cutter", 0, kMostCutterMm);
   return wish;
 }
 

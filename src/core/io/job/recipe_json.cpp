@@ -16,7 +16,7 @@ namespace {
 
 using Json = nlohmann::json;
 
-constexpr int kVersion = 5;
+constexpr int kVersion = 6;
 constexpr const char* kSizes[] = {"resolution", "picture-width", "picture-height", "outlines-width", "outlines-height"};
 
 Json jsonOf(const Recipe& job) {
@@ -43,6 +43,10 @@ Json jsonOf(const Recipe& job) {
             {"mend", toJson(job.mend)},
             {"refine", refined},
             {"size", {{"of", kSizes[static_cast<int>(job.size.of)]}, {"value", job.size.value}}}};
+  if (job.stock) {
+    json["stock"] = {
+        {"width", job.stock->widthMm}, {"height", job.stock->heightMm}, {"x", job.stock->at.x}, {"y", job.stock->at.y}};
+  }
   if (job.file) json["file"] = toJson(*job.file);
   return json;
 }
@@ -61,6 +65,12 @@ TraceSettings traceFrom(const Json& json) {
   if (json.contains("stroke-limit-px"))
     trace.strokes.limitPx = numberIn(json, "stroke-limit-px", kLeastStrokeLimitPx, kMostStrokeLimitPx);
   return trace;
+}
+
+Stock stockFrom(const Json& json) {
+  const auto place = [&json](const char* name) { return numberIn(json, name, -kMostStockMm, kMostStockMm); };
+  const auto size = [&json](const char* name) { return numberIn(json, name, kLeastStockMm, kMostStockMm); };
+  return {size("width"), size("height"), {place("x"), place("y")}};
 }
 
 SizeWish sizeFrom(const Json& json) {
@@ -98,6 +108,7 @@ void readRecipe(const Json& json, Recipe& recipe) {
   recipe.size = sizeFrom(json["size"]);
   if (json.contains("mend")) recipe.mend = mendWorkFrom(json["mend"]);
   for (const Json& step : json.value("refine", Json::array())) recipe.refine.push_back(refineStepFrom(step));
+  if (json.contains("stock")) recipe.stock = stockFrom(json["stock"]);
   if (json.contains("file")) recipe.file = fileWishFrom(json["file"]);
 }
 

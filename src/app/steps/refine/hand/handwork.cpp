@@ -163,6 +163,11 @@ void Handwork::moveChosen(Point by) {
   change(tr("Move %1").arg(counted(changes.size(), tr("1 outline"), tr("%1 outlines"))), changes, {});
 }
 
+void Handwork::bringChosenTo(Point middleMm) {
+  const Box box = boxOf(pathsOf(chosenInMm()));
+  if (!box.empty()) moveChosen((middleMm - lerp(box.low, box.high, 0.5)) * (1 / mmPerPixel(session_.job())));
+}
+
 void Handwork::arrangeChosen(const QString& name, const Drawing& became) {
   const std::vector<Outline> chosen = chosenOutlines();
   if (chosen.empty()) return;  // the drawing changed in the meantime

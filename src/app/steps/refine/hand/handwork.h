@@ -48,6 +48,9 @@ class Handwork : public QWidget {
   /// The outlines that are chosen, as steps name them.
   std::vector<OutlineMark> chosenMarks() const;
 
+  /// Moves what is chosen so that the middle of its box comes to a place, mm.
+  void bringChosenTo(Point middleMm);
+
   /// Puts outlines of an SVG into the drawing, chosen; false, and nothing done, when these are none.
   bool paste(const QMimeData* content);
 

@@ -1,0 +1,109 @@
+#include "app/steps/refine/stock_part.h"
+
+#include <QCheckBox>
+#include <QGridLayout>
+#include <QLabel>
+#include <QPushButton>
+#include <QSettings>
+#include <QVBoxLayout>
+
+#include "app/widgets/length_field.h"
+#include "app/widgets/panel_parts.h"
+
+namespace rim::app {
+namespace {
+
+constexpr const char* kWidth = "stock/widthMm";
+constexpr const char* kHeight = "stock/heightMm";
+
+/// The size that was asked for last.
+double lastSize(const char* key, double otherwise) {
+  const double size = QSettings().value(key, otherwise).toDouble();
+  return size >= kLeastStockMm && size <= kMostStockMm ? size : otherwise;
+}
+
+}  // namespace
+
+StockPart::StockPart(QWidget* parent) : QWidget(parent) {
+  auto* column = partLayout(this);
+  addHeading(column, tr("Stock"));
+  has_ = new QCheckBox(tr("Show the sheet that it is cut from"));
+  has_->setObjectName("hasStock");
+  column->addWidget(has_);
+  connect(has_, &QCheckBox::clicked, this, [this](bool on) {
+    const Stock usual;
+    emit wished(on ? std::optional(round(lastSize(kWidth, usual.widthMm), lastSize(kHeight, usual.heightMm)))
+                   : std::nullopt);
+  });
+  rest_ = new QWidget;
+  auto* rest = partLayout(rest_);
+  auto* grid = new QGridLayout;
+  const auto label = [&](const QString& text, LengthField* of, int row, int at) {
+    auto* one = new QLabel(text);
+    one->setBuddy(of);
+    grid->addWidget(one, row, at);
+    grid->addWidget(of, row, at + 1);
+  };
+  width_ = field("stockWidth", kLeastStockMm, kMostStockMm, &Stock::widthMm, nullptr);
+  height_ = field("stockHeight", kLeastStockMm, kMostStockMm, &Stock::heightMm, nullptr);
+  left_ = field("stockLeft", -kMostStockMm, kMostStockMm, nullptr, &Point::x);
+  below_ = field("stockBelow", -kMostStockMm, kMostStockMm, nullptr, &Point::y);
+  label(tr("Width"), width_, 0, 0);
+  label(tr("Height"), height_, 0, 2);
+  label(tr("Left"), left_, 1, 0);
+  label(tr("Bottom"), below_, 1, 2);
+  rest->addLayout(grid);
+  auto* row = new QHBoxLayout;
+  auto* round = new QPushButton(tr("Lay it round them"));
+  round->setObjectName("stockRound");
+  round->setToolTip(tr("The sheet moves so that the outlines lie in its middle"));
+  connect(round, &QPushButton::clicked, this, [this] {
+    if (stock_) emit wished(this->round(stock_->widthMm, stock_->heightMm));
+  });
+  auto* centre = new QPushButton(tr("Centre them on it"));
+  centre->setObjectName("centreOnStock");
+  centre->setToolTip(tr("The outlines that are chosen, or all, come to the middle of the sheet"));
+  connect(centre, &QPushButton::clicked, this, &StockPart::centreWanted);
+  row->addWidget(round);
+  row->addWidget(centre);
+  rest->addLayout(row);
+  column->addWidget(rest_);
+}
+
+LengthField* StockPart::field(const char* name, double leastMm, double mostMm, double Stock::*size,
+                              double Point::*place) {
+  auto* one = new LengthField;
+  one->setObjectName(name);
+  one->setRange(leastMm, mostMm);
+  connect(one, &LengthField::refused, this, &StockPart::refused);
+  connect(one, &LengthField::entered, this, [this, size, place](double mm) {
+    if (!stock_) return;
+    Stock stock = *stock_;
+    (size != nullptr ? stock.*size : stock.at.*place) = mm;
+    QSettings settings;
+    settings.setValue(kWidth, stock.widthMm);
+    settings.setValue(kHeight, stock.heightMm);
+    emit wished(stock);
+  });
+  return one;
+}
+
+Stock StockPart::round(double widthMm, double heightMm) const {
+  const Point middle = outlines_.empty() ? Point{} : lerp(outlines_.low, outlines_.high, 0.5);
+  return {widthMm, heightMm, middle - Point{widthMm, heightMm} * 0.5};
+}
+
+void StockPart::show(const std::optional<Stock>& stock, const Box& outlines, Unit unit) {
+  stock_ = stock;
+  outlines_ = outlines;
+  has_->setChecked(stock.has_value());
+  has_->setEnabled(!outlines.empty());
+  rest_->setVisible(stock.has_value());
+  if (!stock) return;
+  width_->show(stock->widthMm, unit);
+  height_->show(stock->heightMm, unit);
+  left_->show(stock->at.x, unit);
+  below_->show(stock->at.y, unit);
+}
+
+}  // namespace rim::app
