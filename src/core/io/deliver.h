@@ -13,8 +13,8 @@ bool isPrint(const std::filesystem::path& file);
 /// The ending of such files, with its dot.
 std::string endingFor(FileFormat format);
 
-/// What is wished for as settings: the version of a DXF is that of the format; it has no page, and the page of all others
-/// says where they begin.
+/// What is wished for as settings: the version of a DXF is that of the format; it has no page, and the page of all
+/// others says where they begin.
 ExportSettings settingsFor(const FileWish& wish);
 
 /// A file that was written, and the drawing (mm) as it stands there.

@@ -5,6 +5,7 @@
 
 #include "core/error.h"
 #include "core/mend/repair/simplify.h"
+#include "core/mend/repair/strokes.h"
 #include "core/mend/repair/tidy.h"
 #include "core/refine/edit/corners.h"
 #include "core/refine/edit/layers.h"
@@ -14,9 +15,9 @@ namespace rim::refine {
 namespace {
 
 constexpr std::array<const char*, std::variant_size_v<Step>> kNames{
-    "true-up",     "symmetry", "sharpen", "fillet",  "simplify",   "unite",      "combine",     "offset",
-    "ring",        "thicken",  "rotate",  "mirror",  "scale",      "place",      "fit",         "array",
-    "array-round", "remove",   "replace", "by-hand", "edit-layer", "hide-layer", "put-on-layer"};
+    "true-up", "symmetry",    "sharpen", "fillet",  "simplify", "unite",      "combine",    "offset",
+    "ring",    "thicken",     "strokes", "rotate",  "mirror",   "scale",      "place",      "fit",
+    "array",   "array-round", "remove",  "replace", "by-hand",  "edit-layer", "hide-layer", "put-on-layer"};
 
 /// One function for each step.
 class Doing {
@@ -55,6 +56,7 @@ class Doing {
   Refined operator()(const ThickenLines& s) const {
     return {thickened(drawing_, s.mm, s.joins, s.tips, kToleranceMm, stop_), {}};
   }
+  Refined operator()(const StrokesTo& s) const { return {strokesTo(drawing_, s, stop_), {}}; }
   Refined operator()(const Rotate& s) const { return {rotated(drawing_, s.degrees), {}}; }
   Refined operator()(const Reflect& s) const { return {mirrored(drawing_, s.leftRight), {}}; }
   Refined operator()(const ScaleBy& s) const { return {scaledBy(drawing_, s.factor), {}}; }
@@ -143,6 +145,13 @@ bool operator==(const ByHand::One& a, const ByHand::One& b) {
   const auto same = [](const auto& one, const auto& other) { return one == other || *one == *other; };
   return a.was == b.was && a.layer == b.layer &&
          std::equal(a.paths.begin(), a.paths.end(), b.paths.begin(), b.paths.end(), same);
+}
+
+Drawing strokesTo(const Drawing& drawing, const StrokesTo& how, const std::stop_token& stop) {
+  MendSettings settings;
+  settings.doubles = how.keep;
+  settings.strokeWidthMm = how.widestMm;
+  return allStrokesToLines(drawing, settings, stop).drawing;
 }
 
 ByHand::One madeByHand(const OutlineMark& was, std::vector<Path> paths, std::size_t layer) {

@@ -9,6 +9,7 @@
 
 #include "core/drawing/mark.h"
 #include "core/geometry/curve_form.h"
+#include "core/mend/find/settings.h"
 #include "core/refine/combine/areas.h"
 #include "core/refine/combine/offset.h"
 #include "core/refine/edit/place.h"
@@ -69,6 +70,12 @@ struct ThickenLines {
   Joins joins = Joins::Round;
   Tips tips = Tips::Round;
   friend bool operator==(const ThickenLines&, const ThickenLines&) = default;
+};
+/// Of drawn strokes one line stays (DoubleRule::Outer, Inner or Centre).
+struct StrokesTo {
+  DoubleRule keep = DoubleRule::Centre;
+  double widestMm = 3;
+  friend bool operator==(const StrokesTo&, const StrokesTo&) = default;
 };
 struct Rotate {
   double degrees = 90;
@@ -154,8 +161,13 @@ struct PutOnLayer {
 };
 
 using Step = std::variant<TrueUp, Symmetrize, Sharpen, FilletCorners, Simplify, UniteAll, CombineWith, OffsetBy,
-                          AddRing, ThickenLines, Rotate, Reflect, ScaleBy, PlaceAt, FitInto, Array, ArrayRound, Remove,
-                          Replace, ByHand, EditLayer, HideLayer, PutOnLayer>;
+                          AddRing, ThickenLines, StrokesTo, Rotate, Reflect, ScaleBy, PlaceAt, FitInto, Array,
+                          ArrayRound, Remove, Replace, ByHand, EditLayer, HideLayer, PutOnLayer>;
+
+/// The drawing (mm) with one line in the place of every stroke: of two edges that close on themselves the outer one,
+/// the inner one or the line between; with the line between also the middles of strokes that were drawn as one outline
+/// round their ends. Strokes wider than `widestMm` (> 0) stay. Throws Cancelled.
+Drawing strokesTo(const Drawing& drawing, const StrokesTo& how, const std::stop_token& stop = {});
 
 /// What became of an outline by hand; of no outline: what is new on a layer.
 ByHand::One madeByHand(const OutlineMark& was, std::vector<Path> paths, std::size_t layer = 0);

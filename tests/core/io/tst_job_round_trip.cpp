@@ -90,6 +90,7 @@ void refineSome(Job& job, Numbers& n) {
   add(OffsetBy{n.real(-3, 3), joins()});
   add(AddRing{n.real(0.1, 9), n.real(0.1, 9), joins()});
   add(ThickenLines{n.real(0, 9), joins(), static_cast<Tips>(n.whole(0, 1))});
+  add(StrokesTo{static_cast<DoubleRule>(n.whole(1, 3)), n.real(0.1, 9)});
   add(Rotate{n.real(-360, 360)});
   add(Reflect{n.flag()});
   add(ScaleBy{n.real(0.1, 9)});

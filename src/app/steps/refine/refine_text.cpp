@@ -39,6 +39,7 @@ void eachNumber(Step& step, const Visit& visit) {
                           visit(length("width", s.widthMm), s.widthMm);
                         },
                         [&](ThickenLines& s) { visit(length("to", s.mm, 0), s.mm); },
+                        [&](StrokesTo& s) { visit(length("up to", s.widestMm), s.widestMm); },
                         [&](Rotate& s) { visit(plain("by", s.degrees, -360, 360, QStringLiteral("°")), s.degrees); },
                         [](Reflect&) {},
                         [&](ScaleBy& s) { visit(plain("times", s.factor, 0.001, 1000), s.factor); },
@@ -119,6 +120,7 @@ QString refineName(const Step& step) {
           [](const OffsetBy&) { return text("Offset"); },
           [](const AddRing&) { return text("Border ring"); },
           [](const ThickenLines&) { return text("Thicken lines"); },
+          [](const StrokesTo&) { return text("One line for each stroke"); },
           [](const Rotate&) { return text("Rotate"); },
           [](const Reflect& s) { return s.leftRight ? text("Mirror left and right") : text("Mirror top and bottom"); },
           [](const ScaleBy&) { return text("Scale"); },
@@ -170,6 +172,10 @@ RefineChoice refineChoice(const Step& step) {
   if (const auto* s = std::get_if<AddRing>(&step)) return joins(s->joins);
   if (const auto* s = std::get_if<ThickenLines>(&step))
     return {text("Tips"), {text("round tips"), text("flat tips")}, static_cast<int>(s->tips)};
+  if (const auto* s = std::get_if<StrokesTo>(&step))
+    return {text("Which line stays"),
+            {text("outer edge"), text("inner edge"), text("middle")},
+            static_cast<int>(s->keep) - static_cast<int>(DoubleRule::Outer)};
   if (const auto* s = std::get_if<Symmetrize>(&step))
     return {text("Whose shape counts"),
             {text("the cleaner part"), text("the mean"), text("the left"), text("the right"), text("the lower"),
@@ -187,6 +193,8 @@ Step withRefineChoice(Step step, int chosen) {
   if (auto* s = std::get_if<OffsetBy>(&step)) s->joins = static_cast<Joins>(chosen);
   if (auto* s = std::get_if<AddRing>(&step)) s->joins = static_cast<Joins>(chosen);
   if (auto* s = std::get_if<ThickenLines>(&step)) s->tips = static_cast<Tips>(chosen);
+  if (auto* s = std::get_if<StrokesTo>(&step))
+    s->keep = static_cast<DoubleRule>(chosen + static_cast<int>(DoubleRule::Outer));
   if (auto* s = std::get_if<Symmetrize>(&step)) s->from = static_cast<SymmetryFrom>(chosen);
   if (auto* s = std::get_if<PlaceAt>(&step)) s->hold = static_cast<Hold>(chosen);
   return step;
@@ -205,6 +213,7 @@ std::vector<Step> refineSteps(const Box& box) {
       OffsetBy{nice(kShare * size / 2), Joins::Round},
       AddRing{nice(kShare * size), nice(kShare * size), Joins::Round},
       ThickenLines{2, Joins::Round, Tips::Round},
+      StrokesTo{DoubleRule::Centre, 3},
       Rotate{90},
       Reflect{true},
       Reflect{false},

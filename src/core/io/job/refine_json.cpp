@@ -22,6 +22,7 @@ using namespace refine;
 constexpr double kMostMm = 1e6;
 constexpr std::array kJoins{"round", "mitre", "bevel"};
 constexpr std::array kTips{"round", "flat"};
+constexpr std::array kKept{"one", "outer", "inner", "centre", "leave"};  // DoubleRule
 constexpr std::array kWishes{"auto", "mirror", "turn"};
 constexpr std::array kFroms{"best", "mean", "left", "right", "lower", "upper"};
 constexpr std::array kForms{"beziers", "arcs", "lines"};
@@ -132,6 +133,9 @@ Json numbersOf(const Step& step) {
           },
           [](const ThickenLines& s) -> Json {
             return {{"mm", s.mm}, {"joins", word(s.joins, kJoins)}, {"tips", word(s.tips, kTips)}};
+          },
+          [](const StrokesTo& s) -> Json {
+            return {{"keep", word(s.keep, kKept)}, {"widest", s.widestMm}};
           },
           [](const Rotate& s) -> Json {
             return {{"degrees", s.degrees}};
@@ -247,6 +251,11 @@ Step refineStepFrom(const Json& json) {
   if (what == "thicken")
     return ThickenLines{numberIn(json, "mm", 0, kMostMm), wordIn<Joins>(json, "joins", kJoins),
                         wordIn<Tips>(json, "tips", kTips)};
+  if (what == "strokes") {
+    const StrokesTo to{wordIn<DoubleRule>(json, "keep", kKept), positive("widest")};
+    if (to.keep == DoubleRule::One || to.keep == DoubleRule::Leave) fail();
+    return to;
+  }
   if (what == "rotate") return Rotate{mm(json, "degrees")};
   if (what == "mirror") return Reflect{flagIn(json, "left-right", true)};
   if (what == "scale") return ScaleBy{positive("factor")};

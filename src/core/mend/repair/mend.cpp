@@ -70,7 +70,7 @@ class Mending {
 
   void mendStrokes() {
     if (settings_.doubles == DoubleRule::One || settings_.doubles == DoubleRule::Leave) return;
-    take("stroke-to-line", strokesToLines(drawing_, settings_));
+    take("stroke-to-line", allStrokesToLines(drawing_, settings_, stop_));
   }
 
   void dropSmall() {

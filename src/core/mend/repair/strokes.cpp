@@ -6,6 +6,7 @@
 #include "core/geometry/curve_form.h"
 #include "core/mend/find/stroke_pairs.h"
 #include "core/mend/repair/meet.h"
+#include "core/mend/repair/middle_lines.h"
 #include "core/mend/repair/simplify.h"
 #include "core/mend/repair/tidy.h"
 
@@ -87,6 +88,19 @@ Drawing toLines(const Drawing& drawing, const std::vector<StrokePair>& pairs, Do
 Repaired strokesToLines(const Drawing& drawing, const MendSettings& settings) {
   const std::vector<StrokePair> pairs = strokePairs(drawing, settings.strokeWidthMm);
   return {toLines(drawing, pairs, settings.doubles), pairs.size()};
+}
+
+Repaired allStrokesToLines(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
+  if (settings.doubles != DoubleRule::Centre) return strokesToLines(drawing, settings);
+  std::vector<std::size_t> ofPairs;
+  for (const StrokePair& pair : strokePairs(drawing, settings.strokeWidthMm)) {
+    ofPairs.push_back(pair.outer);
+    ofPairs.push_back(pair.inner);
+  }
+  Repaired middles = strokesToMiddles(drawing, settings.strokeWidthMm, ofPairs, stop);
+  Repaired lines = strokesToLines(middles.drawing, settings);
+  lines.count += middles.count;
+  return lines;
 }
 
 Drawing strokeToLine(const Drawing& drawing, std::size_t outer, std::size_t inner, const MendSettings& settings) {

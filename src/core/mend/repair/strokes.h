@@ -1,5 +1,7 @@
 #pragma once
 
+#include <stop_token>
+
 #include "core/mend/repair/join.h"
 
 namespace rim {
@@ -8,6 +10,10 @@ namespace rim {
 /// the inner edge or the line between stays, as the settings say. The line between is the edge with fewer segments
 /// moved by half the stroke's width: lines and arcs stay lines and arcs, and sharp corners stay sharp.
 Repaired strokesToLines(const Drawing& drawing, const MendSettings& settings);
+
+/// The same, and with the line between also every stroke that was drawn as one outline round its ends, or as several
+/// that meet (mend/repair/middle_lines.h): the middles of these. Throws Cancelled.
+Repaired allStrokesToLines(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop = {});
 
 /// The same for one stroke alone, whose edges are these two paths.
 Drawing strokeToLine(const Drawing& drawing, std::size_t outer, std::size_t inner, const MendSettings& settings);

@@ -8,6 +8,7 @@
 
 #include "app/widgets/length_field.h"
 #include "core/error.h"
+#include "core/refine/step.h"
 
 namespace rim::app {
 namespace {
@@ -89,6 +90,19 @@ void ArrangeBar::buildMenu() {
   combine(tr("&Take the smaller from the largest"), AreaRule::Subtract);
   combine(tr("Keep what &both cover"), AreaRule::Intersect);
   combine(tr("Keep what only &one covers"), AreaRule::Exclude);
+  menu_->addSeparator();
+  const auto stroke = [&offer](const QString& name, DoubleRule keep) {
+    offer(name, [keep](const Drawing& all) {
+      constexpr double kAnyWidthMm = 1e4;
+      Drawing lines = refine::strokesTo(all, {keep, kAnyWidthMm});
+      if (lines.outlines.size() == all.outlines.size() && changedOutlines(all, lines).empty())
+        throw InputError("none of these was drawn as a stroke.");
+      return lines;
+    });
+  };
+  stroke(tr("Only the &outer edge of strokes"), DoubleRule::Outer);
+  stroke(tr("Only the &inner edge of strokes"), DoubleRule::Inner);
+  stroke(tr("The mi&ddle line of strokes"), DoubleRule::Centre);
   menu_->addSeparator();
   offer(tr("Turn a quarter to the &left"), [](const Drawing& all) { return rotated(all, 90); });
   offer(tr("Turn a quarter to the &right"), [](const Drawing& all) { return rotated(all, -90); });

@@ -1,0 +1,163 @@
+#include "core/mend/repair/middle_lines.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+#include <map>
+
+#include "core/geometry/flatten.h"
+#include "core/geometry/inside.h"
+#include "core/geometry/nesting.h"
+
+namespace rim {
+namespace {
+
+constexpr double kChordPx = 0.005;
+constexpr double kTolerancePx = 0.15;
+/// An area whose border is longer than this at that size is no stroke that anybody would wait for.
+constexpr double kLongestBorderPx = 400'000;
+constexpr double kLeastWidths = 4;
+
+/// About how wide a stroke of this area and border is: exactly for a long one.
+double widthBy(const std::vector<const Path*>& rings) {
+  double area = std::abs(signedArea(*rings.front()));
+  double length = 0;
+  for (const Path* ring : rings) length += pathLength(*ring);
+  for (std::size_t i = 1; i < rings.size(); ++i) area -= std::abs(signedArea(*rings[i]));
+  return length > 0 ? 2 * std::max(0.0, area) / length : 0;
+}
+
+/// The rings as borders of ink, so large: the area lies at their left.
+std::vector<Border> bordersOf(const std::vector<const Path*>& rings, double scale) {
+  std::vector<Border> borders;
+  for (std::size_t i = 0; i < rings.size(); ++i) {
+    Border border = flatten(scaled(*rings[i], scale), kChordPx);
+    if ((borderArea(border) > 0) != (i == 0)) std::reverse(border.begin(), border.end());
+    borders.push_back(std::move(border));
+  }
+  return borders;
+}
+
+/// Whether the ink fills the corners of the tip that a line runs on to, too.
+bool isFlat(const FreeEnd& end, Point pen, const Inside& ink) {
+  constexpr double kBehindTip = 0.1;
+  constexpr double kNearSide = 0.85;
+  const Point along = tangentAt(end.on.shape, project(end.on.shape, end.inkTip));
+  const Point way = dot(along, end.inkTip - pen) < 0 ? -along : along;
+  const Point behind = end.inkTip - way * (kBehindTip * end.width / 2);
+  const Point side = leftNormal(way) * (kNearSide * end.width / 2);
+  return ink.has(behind + side) && ink.has(behind - side);
+}
+
+/// Round ends stay where the pen's middle stopped: nothing runs on from them.
+void keepRoundEnds(StrokeLine& line, const Inside& ink) {
+  for (std::size_t end = 0; end < 2; ++end) {
+    if (!line.freeEnds[end]) continue;
+    const Point pen = end == 0 ? line.points.front() : line.points.back();
+    if (!isFlat(*line.freeEnds[end], pen, ink)) line.freeEnds[end].reset();
+  }
+}
+
+/// Whether a pen drew these lines: each as wide all along, and all together long enough.
+bool areStrokes(const std::vector<Centreline>& lines, double widest) {
+  constexpr double kLeastShare = 0.6;
+  constexpr double kMostShare = 1.6;
+  double length = 0;
+  double width = 0;
+  for (const Centreline& line : lines) {
+    const StrokeWidth& w = line.width;
+    if (w.least < kLeastShare * w.usual || w.most > kMostShare * w.usual || w.usual > widest) return false;
+    length += pathLength(line.path);
+    width = std::max(width, w.usual);
+  }
+  return width > 0 && length >= kLeastWidths * width;
+}
+
+/// Each area of a layer: its outline and its holes, by their places.
+std::vector<std::vector<std::size_t>> areasIn(const Drawing& drawing, std::size_t layer) {
+  Paths paths;
+  std::vector<std::size_t> places;
+  for (std::size_t i = 0; i < drawing.outlines.size(); ++i) {
+    if (!drawing.path(i).closed || (!drawing.layers.empty() && drawing.outlines[i].layer != layer)) continue;
+    paths.push_back(drawing.path(i));
+    places.push_back(i);
+  }
+  const Nesting nesting = nestingOf(paths);
+  std::map<std::size_t, std::vector<std::size_t>> areas;
+  for (std::size_t i = 0; i < places.size(); ++i) {
+    if (nesting.depth[i] % 2 == 0)
+      areas[i].insert(areas[i].begin(), places[i]);
+    else
+      areas[*nesting.parent[i]].push_back(places[i]);
+  }
+  std::vector<std::vector<std::size_t>> all;
+  for (auto& [outer, rings] : areas) all.push_back(std::move(rings));
+  return all;
+}
+
+}  // namespace
+
+std::vector<Centreline> middleLinesOf(const std::vector<const Path*>& rings, double widest,
+                                      const std::stop_token& stop) {
+  const double width = widthBy(rings);
+  if (!(width > 0) || width > widest) return {};
+  const double scale = kStrokePx / width;
+  double length = 0;
+  for (const Path* ring : rings) length += pathLength(*ring) * scale;
+  if (length > kLongestBorderPx) return {};
+  const std::vector<Border> borders = bordersOf(rings, scale);
+  const WorkControl control{stop, {}};
+  constexpr double kAny = std::numeric_limits<double>::infinity();
+  std::vector<StrokeNet> nets = withTracks(strokeNets(borders, control), kAny, control);
+  for (const StrokeNet& net : nets) {
+    const auto wide = [&](const StrokeTrack& track) { return isArea(track, widest * scale); };
+    if (net.dot || std::any_of(net.tracks.begin(), net.tracks.end(), wide)) return {};
+  }
+  std::vector<StrokeLine> lines = linesOf(std::move(nets), kAny);
+  const Inside ink(polygonThrough(borders.front()));
+  for (StrokeLine& line : lines) keepRoundEnds(line, ink);
+  FitSettings fit;
+  fit.tolerancePx = kTolerancePx;
+  fit.rules = {};
+  std::vector<Centreline> fitted = fitStrokes(std::move(lines), fit, StrokeEnds::Ink, control);
+  if (!areStrokes(fitted, widest * scale)) return {};
+  for (Centreline& line : fitted) {
+    line.path = scaled(line.path, 1 / scale);
+    line.width = scaled(line.width, 1 / scale);
+  }
+  return fitted;
+}
+
+Repaired strokesToMiddles(const Drawing& drawing, double widest, const std::vector<std::size_t>& without,
+                          const std::stop_token& stop) {
+  std::map<std::size_t, std::vector<Centreline>> became;  // of areas' outlines, and nothing of their holes
+  std::size_t count = 0;
+  for (std::size_t layer = 0; layer < std::max<std::size_t>(1, drawing.layers.size()); ++layer) {
+    for (const std::vector<std::size_t>& area : areasIn(drawing, layer)) {
+      if (std::find(without.begin(), without.end(), area.front()) != without.end()) continue;
+      std::vector<const Path*> rings;
+      for (const std::size_t place : area) rings.push_back(&drawing.path(place));
+      std::vector<Centreline> lines = middleLinesOf(rings, widest, stop);
+      if (lines.empty()) continue;
+      for (const std::size_t place : area) became[place];
+      became[area.front()] = std::move(lines);
+      ++count;
+    }
+  }
+  Drawing out = emptyLike(drawing);
+  for (std::size_t i = 0; i < drawing.outlines.size(); ++i) {
+    const auto lines = became.find(i);
+    if (lines == became.end()) {
+      out.outlines.push_back(drawing.outlines[i]);
+      continue;
+    }
+    const std::size_t first = out.outlines.size();
+    std::vector<Path> paths;
+    for (const Centreline& line : lines->second) paths.push_back(line.path);
+    addParts(out, drawing.outlines[i], std::move(paths));
+    for (std::size_t k = 0; k < lines->second.size(); ++k) out.outlines[first + k].stroke = lines->second[k].width;
+  }
+  return {std::move(out), count};
+}
+
+}  // namespace rim
