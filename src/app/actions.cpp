@@ -50,6 +50,10 @@ Actions::Actions(QObject* owner) : book(owner), hand(book, owner) {
                     text("What a CAD program would make of the outlines: profiles, holes, the solid"), key("Ctrl+K"));
   batch = book.add(Room::Everywhere, text("Apply this job to other pictures…"),
                    text("The same settings for many pictures, with a receipt for each"));
+  shelf = book.add(Room::Everywhere, text("She&lf…"), text("Finished artwork, to open or to put into a drawing"),
+                   key("Ctrl+L"));
+  toShelf = book.add(Room::Everywhere, text("P&ut on the shelf…"),
+                     text("Keep the outlines with a name and tags, to be used again"), key("Ctrl+Shift+L"));
   quit = book.add(Room::Everywhere, text("&Quit"), text("Close Snug Rim"), key("Ctrl+Q"));
   undo = book.add(Room::Everywhere, text("&Undo"), text("Take back the last change"), key("Ctrl+Z"));
   redo = book.add(Room::Everywhere, text("&Redo"), text("Do again what was taken back"),

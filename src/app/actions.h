@@ -24,6 +24,8 @@ struct Actions {
   QAction* copyDrawing;
   QAction* sketch;
   QAction* batch;
+  QAction* shelf;
+  QAction* toShelf;
   QAction* quit;
   QAction* undo;
   QAction* redo;

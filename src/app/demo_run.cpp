@@ -12,6 +12,7 @@
 #include "app/keys_page.h"
 #include "app/look.h"
 #include "app/main_window.h"
+#include "app/shelf/shelf_dialog.h"
 #include "app/steps/export/sketch_dialog.h"
 #include "app/steps/picture/picture_panel.h"
 #include "app/steps/picture/practice_camera_dialog.h"
@@ -59,6 +60,7 @@ bool savePicture(QWidget& window, const QString& file) {
   for (int round = 0; round < 4; ++round) QApplication::processEvents();
   QWidget* page = window.findChild<KeysPage*>();
   if (page == nullptr) page = window.findChild<SketchDialog*>();
+  if (page == nullptr) page = window.findChild<ShelfDialog*>();
   return (page != nullptr ? *page : window).grab().save(file);
 }
 
@@ -206,6 +208,11 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          w.showStep(MainWindow::kExport);
          w.actions().sketch->trigger();
          waitFor([&w] { return w.findChild<SketchDialog*>() != nullptr && w.findChild<SketchDialog*>()->ready(); });
+       }},
+      {"shelf",
+       [](MainWindow& w) {
+         w.actions().shelf->trigger();
+         waitFor([&w] { return w.findChild<ShelfDialog*>()->ready(); });
        }},
       {"draw",
        [](MainWindow& w) {

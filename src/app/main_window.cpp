@@ -138,7 +138,7 @@ void MainWindow::build() {
     panels_->addWidget(new PanelScroll(panel));
   }
   workRow->addWidget(panels_);
-  start_ = new StartPage(actions_.open, actions_.paste, actions_.camera,
+  start_ = new StartPage({actions_.open, actions_.paste, actions_.camera, actions_.shelf},
                          {{"badge.jpg", tr("Badge of the kite loft")},
                           {"window-card-photo.jpg", tr("Photo of a window card")},
                           {"weather-vane.png", tr("Weather vane")},
@@ -248,6 +248,7 @@ void MainWindow::showMeasures() {
 }
 
 void MainWindow::showAllowed() {
+  showShelf();
   const bool picture = session_.hasPicture();
   const QString needsPicture = tr("Open a picture first.");
   const History& history = session_.history();
@@ -280,7 +281,7 @@ void MainWindow::showAllowed() {
   allow(actions_.reference, outlines, needsOutlines);
   allow(actions_.dropReference, session_.reference() != nullptr, tr("No reference copy was kept."));
   allow(actions_.batch, picture, work ? tr("A drawing has no settings for pictures.") : needsWork);
-  for (QAction* action : {actions_.exportFile, actions_.copyDrawing, actions_.sketch})
+  for (QAction* action : {actions_.exportFile, actions_.copyDrawing, actions_.sketch, actions_.toShelf})
     allow(action, outlines,
           !work                 ? needsWork
           : session_.upToDate() ? tr("There are no outlines to write.")

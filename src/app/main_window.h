@@ -28,6 +28,7 @@ class MendPanel;
 class Notice;
 class PicturePanel;
 class RefinePanel;
+class ShelfDialog;
 class StartPage;
 class TracePanel;
 class ViewStrip;
@@ -104,6 +105,10 @@ class MainWindow : public QMainWindow {
   void copyDrawing();
   void checkSketch();
   void applyToOthers();
+  void openShelf();
+  void showShelf();
+  void putOnShelf();
+  void takeDropped(const QMimeData* content, Point place);
   void saveJob();
   void askForJobFile();
   /// The file that a dialogue names for saving, with one of the endings (the first, when it has none of them); empty
@@ -138,6 +143,7 @@ class MainWindow : public QMainWindow {
   ViewStrip* strip_ = nullptr;
   Bench* bench_ = nullptr;
   QStackedWidget* desk_ = nullptr;  ///< the start page, or bench and panel
+  ShelfDialog* shelf_ = nullptr;    ///< as soon as it was opened
   StartPage* start_ = nullptr;
   QVBoxLayout* aboveBench_ = nullptr;  ///< where the notice stands when something is open
   QStackedWidget* panels_ = nullptr;

@@ -55,6 +55,8 @@ void MainWindow::buildMenus() {
   file->addSeparator();
   file->addActions({actions_.exportFile, actions_.copyDrawing, actions_.sketch, actions_.batch});
   file->addSeparator();
+  file->addActions({actions_.shelf, actions_.toShelf});
+  file->addSeparator();
   file->addAction(actions_.quit);
 
   QMenu* edit = menuBar()->addMenu(tr("&Edit"));
@@ -138,6 +140,8 @@ void MainWindow::connectActions() {
   connect(actions_.copyDrawing, &QAction::triggered, this, &MainWindow::copyDrawing);
   connect(actions_.sketch, &QAction::triggered, this, &MainWindow::checkSketch);
   connect(actions_.batch, &QAction::triggered, this, &MainWindow::applyToOthers);
+  connect(actions_.shelf, &QAction::triggered, this, &MainWindow::openShelf);
+  connect(actions_.toShelf, &QAction::triggered, this, &MainWindow::putOnShelf);
   connect(actions_.save, &QAction::triggered, this, &MainWindow::saveJob);
   connect(actions_.saveAs, &QAction::triggered, this, &MainWindow::askForJobFile);
   connect(actions_.quit, &QAction::triggered, this, &QWidget::close);
@@ -186,7 +190,7 @@ void MainWindow::connectView() {
   setStrength(preferences_.pictureStrength);
   connect(strip_, &ViewStrip::peek, bench_, &Bench::setPeek);
   connect(bench_, &Bench::zoomChanged, strip_, &ViewStrip::setZoom);
-  connect(bench_, &Bench::dropped, this, &MainWindow::pasteFrom);
+  connect(bench_, &Bench::dropped, this, &MainWindow::takeDropped);
   connect(start_, &StartPage::dropped, this, &MainWindow::pasteFrom);
   connect(start_, &StartPage::fileChosen, this, &MainWindow::openFile);
   connect(start_, &StartPage::demoChosen, this, &MainWindow::openDemo);

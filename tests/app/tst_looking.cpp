@@ -6,10 +6,12 @@
 #include <QComboBox>
 #include <QLineEdit>
 #include <QMenu>
+#include <QPainter>
 #include <QSlider>
 #include <QToolButton>
 #include <QWheelEvent>
 
+#include "app/bench/outline_layer.h"
 #include "support/test_list.h"
 #include "window_fixture.h"
 
@@ -76,6 +78,27 @@ class TestLooking : public QObject {
     shown = bench.grab().toImage();
     QTest::mouseMove(&bench, {417, 123});
     QVERIFY(shows());
+  }
+
+  /// Most programs draw outlines whichever way they like.
+  void aBorderIsNoHoleWhicheverWayItRuns() {
+    for (const bool turned : {false, true}) {
+      std::vector<Path> paths{polygonThrough({{20, 20}, {40, 20}, {40, 40}, {20, 40}}),
+                              polygonThrough({{0, 0}, {60, 0}, {60, 60}, {0, 60}})};
+      if (turned) {
+        for (Path& path : paths) path = reversed(path);
+      }
+      QImage image(120, 120, QImage::Format_RGB32);
+      image.fill(Qt::white);
+      QPainter painter(&image);
+      OutlineLayer(makeDrawing(paths)).paint(painter, Viewport{2, {0, 120}}, image.rect(), true);
+      painter.end();
+      QCOMPARE(image.pixelColor(60, 60), QColor(Qt::white));
+      QVERIFY2(image.pixelColor(20, 60) != QColor(Qt::white), "the plate is filled round its hole");
+      int holes = 0;
+      for (int i = 0; i < 120; ++i) holes += image.pixelColor(i, 119) == look().hole ? 1 : 0;
+      QCOMPARE(holes, 0);
+    }
   }
 
   void theWheelZoomsToThePointer() {

@@ -85,6 +85,8 @@ class Bench : public QWidget {
   /// The outlines at the size they will have, as far as the screen knows its own resolution.
   void showAtTrueSize();
   void zoom(double factor);
+  /// The place that is in the middle of the view, upright px.
+  Point middle() const { return viewport_.toPicture(QRectF(rect()).center()); }
   /// Puts a place (upright pixels) in the middle, at `scale` screen pixels per picture pixel.
   void lookAt(Point place, double scale);
 
@@ -92,7 +94,8 @@ class Bench : public QWidget {
   /// The second button, or the key for menus, over a tool.
   void menuWished(QPoint onScreen);
   void compareChanged(rim::app::Compare compare);
-  void dropped(const QMimeData* data);
+  /// At a place, upright px.
+  void dropped(const QMimeData* data, rim::Point place);
   void zoomChanged(double percent);
   void findingPressed(std::size_t shown);  ///< its tag was clicked
   void speckPressed(const rim::app::Speck& speck);

@@ -9,6 +9,7 @@
 #include <cmath>
 
 #include "app/bench/bench.h"
+#include "app/widgets/svg_mime.h"
 
 namespace rim::app {
 
@@ -162,12 +163,13 @@ void Bench::keyPressEvent(QKeyEvent* event) {
 }
 
 void Bench::dragEnterEvent(QDragEnterEvent* event) {
-  if (event->mimeData()->hasUrls() || event->mimeData()->hasImage()) event->acceptProposedAction();
+  const QMimeData& content = *event->mimeData();
+  if (content.hasUrls() || content.hasImage() || !svgIn(content).isEmpty()) event->acceptProposedAction();
 }
 
 void Bench::dropEvent(QDropEvent* event) {
   event->acceptProposedAction();
-  emit dropped(event->mimeData());
+  emit dropped(event->mimeData(), viewport_.toPicture(event->position()));
 }
 
 }  // namespace rim::app

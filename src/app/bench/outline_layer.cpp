@@ -3,9 +3,11 @@
 #include <QPainter>
 #include <algorithm>
 #include <numbers>
+#include <numeric>
 #include <opencv2/imgproc.hpp>
 
 #include "app/look.h"
+#include "core/drawing/nested.h"
 #include "core/geometry/curve_form.h"
 
 namespace rim::app {
@@ -42,15 +44,22 @@ QPen penLinePen() { return pen(look().open, 2.0, {7, 1.5, 1, 1.5}); }
 OutlineLayer::OutlineLayer(const Paths& outlines) {
   for (const Path& path : outlines) {
     if (path.segments.empty()) continue;
-    add(path, 0);
+    add(path, 0, signedArea(path) < 0);
     addNodes(path);
   }
 }
 
 OutlineLayer::OutlineLayer(const Drawing& drawing) {
-  for (const Outline& outline : drawing.outlines) {
+  // Drawings that were read run whichever way they were drawn: what lies in what says what is a hole.
+  const std::vector<int> depths = depthsOf(drawing);
+  std::vector<std::size_t> outermostFirst(depths.size());
+  std::iota(outermostFirst.begin(), outermostFirst.end(), std::size_t{0});
+  std::stable_sort(outermostFirst.begin(), outermostFirst.end(),
+                   [&depths](std::size_t a, std::size_t b) { return depths[a] < depths[b]; });
+  for (const std::size_t i : outermostFirst) {
+    const Outline& outline = drawing.outlines[i];
     if (outline.path().segments.empty()) continue;
-    add(outline.path(), outline.stroke.usual);
+    add(outline.path(), outline.stroke.usual, depths[i] % 2 != 0);
     addNodes(outline.path());
   }
 }
@@ -90,7 +99,7 @@ void OutlineLayer::addClosed(QPainterPath path, bool hole) {
   strokes_.push_back({std::move(path), box, hole ? kHole : kBorder});
 }
 
-void OutlineLayer::add(const Path& path, double penWidth) {
+void OutlineLayer::add(const Path& path, double penWidth, bool hole) {
   const Path cubic = inForm(path, CurveForm::Beziers, 0.02);
   QPainterPath drawn(at(cubic.start));
   for (const Segment& s : cubic.segments) {
@@ -107,7 +116,7 @@ void OutlineLayer::add(const Path& path, double penWidth) {
     strokes_.push_back({std::move(drawn), box, penWidth > 0 ? kPenLine : kOpen, penWidth});
     return;
   }
-  addClosed(std::move(drawn), signedArea(path) < 0);
+  addClosed(std::move(drawn), hole);
 }
 
 void OutlineLayer::addNodes(const Path& path) {

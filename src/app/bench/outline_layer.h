@@ -59,7 +59,7 @@ class OutlineLayer {
     QRectF box;
   };
   void paintStrokes(QPainter& painter, const Viewport& viewport, const QRectF& visible, const QPen& pen) const;
-  void add(const Path& path, double penWidth);
+  void add(const Path& path, double penWidth, bool hole);
   void addNodes(const Path& path);
   void addClosed(QPainterPath path, bool hole);
 

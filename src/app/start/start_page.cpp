@@ -56,8 +56,7 @@ QToolButton* tile(const QImage& thumbnail, const QString& title, const QString& 
 
 }  // namespace
 
-StartPage::StartPage(QAction* open, QAction* paste, QAction* camera, const QList<Demo>& demos, QWidget* parent)
-    : QWidget(parent) {
+StartPage::StartPage(const QList<QAction*>& ways, const QList<Demo>& demos, QWidget* parent) : QWidget(parent) {
   setObjectName("startPage");
   setAccessibleName(tr("Start"));
   setAcceptDrops(true);
@@ -70,15 +69,14 @@ StartPage::StartPage(QAction* open, QAction* paste, QAction* camera, const QList
   addText(column_,
           tr("A picture, a photo or scan of a drawing, an SVG or DXF, or a job that was saved. Drop it anywhere in "
              "this window, or:"));
-  auto* ways = new QHBoxLayout;
-  QPushButton* first = buttonFor(open);
+  auto* row = new QHBoxLayout;
+  QPushButton* first = buttonFor(ways.first());
   first->setProperty("role", "main");
   first->setObjectName("startOpen");
-  ways->addWidget(first);
-  ways->addWidget(buttonFor(paste));
-  ways->addWidget(buttonFor(camera));
-  ways->addStretch(1);
-  column_->addLayout(ways);
+  row->addWidget(first);
+  for (QAction* way : ways.mid(1)) row->addWidget(buttonFor(way));
+  row->addStretch(1);
+  column_->addLayout(row);
   setFocusProxy(first);
 
   leftPart_ = new QWidget;

@@ -24,7 +24,8 @@ class StartPage : public QWidget {
     QString title;
   };
 
-  StartPage(QAction* open, QAction* paste, QAction* camera, const QList<Demo>& demos, QWidget* parent = nullptr);
+  /// `ways`: actions to begin with, the usual one first.
+  StartPage(const QList<QAction*>& ways, const QList<Demo>& demos, QWidget* parent = nullptr);
 
   /// The files that were opened before, newest first; those that are gone are left out.
   void showRecent(const QStringList& files);

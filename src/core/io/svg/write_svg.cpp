@@ -196,7 +196,22 @@ void writeLayers(xmlTextWriter* writer, const Drawing& drawing, const SvgLook& l
   }
 }
 
-void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const std::string& note, const SvgLook& look) {
+void writeTags(xmlTextWriter* writer, const std::vector<std::string>& tags) {
+  const auto begin = [writer](const char* name) { xmlTextWriterStartElement(writer, xml(name)); };
+  begin("metadata");
+  begin("rdf:RDF");
+  attribute(writer, "xmlns:rdf", "http://www.w3.org/1999/02/22-rdf-syntax-ns#");
+  attribute(writer, "xmlns:dc", "http://purl.org/dc/elements/1.1/");
+  begin("rdf:Description");
+  attribute(writer, "rdf:about", "");
+  begin("dc:subject");
+  begin("rdf:Bag");
+  for (const std::string& tag : tags) xmlTextWriterWriteElement(writer, xml("rdf:li"), xml(tag.c_str()));
+  constexpr int kBegun = 5;
+  for (int k = 0; k < kBegun; ++k) xmlTextWriterEndElement(writer);
+}
+
+void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const SvgAbout& about, const SvgLook& look) {
   xmlTextWriterSetIndent(writer, 1);
   xmlTextWriterStartDocument(writer, "1.0", "UTF-8", nullptr);
   xmlTextWriterStartElement(writer, xml("svg"));
@@ -206,7 +221,9 @@ void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const std::str
   attribute(writer, "width", number(drawing.pageWidth) + unit);
   attribute(writer, "height", number(drawing.pageHeight) + unit);
   attribute(writer, "viewBox", "0 0 " + number(drawing.pageWidth) + " " + number(drawing.pageHeight));
-  if (!note.empty()) xmlTextWriterWriteElement(writer, xml("desc"), xml(note.c_str()));
+  if (!about.title.empty()) xmlTextWriterWriteElement(writer, xml("title"), xml(about.title.c_str()));
+  if (!about.note.empty()) xmlTextWriterWriteElement(writer, xml("desc"), xml(about.note.c_str()));
+  if (!about.tags.empty()) writeTags(writer, about.tags);
   if (drawing.layers.empty()) {
     writePaths(writer, drawing, std::nullopt, "#000000", look);
   } else {
@@ -221,11 +238,15 @@ void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const std::str
 }  // namespace
 
 void writeSvg(const Drawing& drawing, const std::filesystem::path& file, const std::string& note, const SvgLook& look) {
-  writeBeside(file, [&drawing, &note, look](const std::filesystem::path& beside) {
+  writeSvg(drawing, file, SvgAbout{{}, note, {}}, look);
+}
+
+void writeSvg(const Drawing& drawing, const std::filesystem::path& file, const SvgAbout& about, const SvgLook& look) {
+  writeBeside(file, [&drawing, &about, look](const std::filesystem::path& beside) {
     const std::unique_ptr<xmlTextWriter, void (*)(xmlTextWriter*)> writer(xmlNewTextWriterFilename(beside.c_str(), 0),
                                                                           &xmlFreeTextWriter);
     if (!writer) throw WriteError("the file cannot be opened for writing.");
-    writeDocument(writer.get(), drawing, note, look);
+    writeDocument(writer.get(), drawing, about, look);
   });
 }
 
@@ -236,7 +257,7 @@ std::string svgText(const Drawing& drawing, const std::string& note) {
     const std::unique_ptr<xmlTextWriter, void (*)(xmlTextWriter*)> writer(xmlNewTextWriterMemory(buffer.get(), 0),
                                                                           &xmlFreeTextWriter);
     if (!writer) throw WriteError("there is not enough memory for the drawing.");
-    writeDocument(writer.get(), drawing, note, {});
+    writeDocument(writer.get(), drawing, SvgAbout{{}, note, {}}, {});
   }
   return reinterpret_cast<const char*>(xmlBufferContent(buffer.get()));
 }

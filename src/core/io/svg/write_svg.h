@@ -3,6 +3,7 @@
 #include <filesystem>
 #include <optional>
 #include <string>
+#include <vector>
 
 #include "core/drawing/drawing.h"
 
@@ -14,6 +15,13 @@ struct SvgLook {
   bool strokesAsDrawn = false;  ///< lines of a pen: as wide as they were drawn, with round tips; else as hairlines
 };
 
+/// What an SVG says about itself (UTF-8); what is empty is not written.
+struct SvgAbout {
+  std::string title;              ///< the document's <title>
+  std::string note;               ///< its <desc>
+  std::vector<std::string> tags;  ///< subjects of the Dublin Core (elements 1.1) in its <metadata>, as RDF/XML
+};
+
 /// Writes the drawing as SVG 1.1: width and height in the drawing's unit, a viewBox in the same, y
 /// turned downwards, nothing but paths. Outlines that look alike share one path element, so that holes stay
 /// open when it is filled (even-odd). Arcs are written as A (in two halves when
@@ -22,6 +30,10 @@ struct SvgLook {
 /// A note, when there is one, becomes the document's <desc>.
 /// The file is written beside and renamed (io/common/safe_file.h). Throws WriteError.
 void writeSvg(const Drawing& drawing, const std::filesystem::path& file, const std::string& note = {},
+              const SvgLook& look = {});
+
+/// The same with more said about it.
+void writeSvg(const Drawing& drawing, const std::filesystem::path& file, const SvgAbout& about,
               const SvgLook& look = {});
 
 /// The same as a text. Throws WriteError when memory does not suffice.

@@ -5,9 +5,9 @@
 #include <limits>
 #include <map>
 
+#include "core/drawing/nested.h"
 #include "core/geometry/flatten.h"
 #include "core/geometry/inside.h"
-#include "core/geometry/nesting.h"
 
 namespace rim {
 namespace {
@@ -73,28 +73,6 @@ bool areStrokes(const std::vector<Centreline>& lines, double widest) {
   return width > 0 && length >= kLeastWidths * width;
 }
 
-/// Each area of a layer: its outline and its holes, by their places.
-std::vector<std::vector<std::size_t>> areasIn(const Drawing& drawing, std::size_t layer) {
-  Paths paths;
-  std::vector<std::size_t> places;
-  for (std::size_t i = 0; i < drawing.outlines.size(); ++i) {
-    if (!drawing.path(i).closed || (!drawing.layers.empty() && drawing.outlines[i].layer != layer)) continue;
-    paths.push_back(drawing.path(i));
-    places.push_back(i);
-  }
-  const Nesting nesting = nestingOf(paths);
-  std::map<std::size_t, std::vector<std::size_t>> areas;
-  for (std::size_t i = 0; i < places.size(); ++i) {
-    if (nesting.depth[i] % 2 == 0)
-      areas[i].insert(areas[i].begin(), places[i]);
-    else
-      areas[*nesting.parent[i]].push_back(places[i]);
-  }
-  std::vector<std::vector<std::size_t>> all;
-  for (auto& [outer, rings] : areas) all.push_back(std::move(rings));
-  return all;
-}
-
 }  // namespace
 
 std::vector<Centreline> middleLinesOf(const std::vector<const Path*>& rings, double widest,
@@ -132,17 +110,15 @@ Repaired strokesToMiddles(const Drawing& drawing, double widest, const std::vect
                           const std::stop_token& stop) {
   std::map<std::size_t, std::vector<Centreline>> became;  // of areas' outlines, and nothing of their holes
   std::size_t count = 0;
-  for (std::size_t layer = 0; layer < std::max<std::size_t>(1, drawing.layers.size()); ++layer) {
-    for (const std::vector<std::size_t>& area : areasIn(drawing, layer)) {
-      if (std::find(without.begin(), without.end(), area.front()) != without.end()) continue;
-      std::vector<const Path*> rings;
-      for (const std::size_t place : area) rings.push_back(&drawing.path(place));
-      std::vector<Centreline> lines = middleLinesOf(rings, widest, stop);
-      if (lines.empty()) continue;
-      for (const std::size_t place : area) became[place];
-      became[area.front()] = std::move(lines);
-      ++count;
-    }
+  for (const std::vector<std::size_t>& area : areasOf(drawing)) {
+    if (std::find(without.begin(), without.end(), area.front()) != without.end()) continue;
+    std::vector<const Path*> rings;
+    for (const std::size_t place : area) rings.push_back(&drawing.path(place));
+    std::vector<Centreline> lines = middleLinesOf(rings, widest, stop);
+    if (lines.empty()) continue;
+    for (const std::size_t place : area) became[place];
+    became[area.front()] = std::move(lines);
+    ++count;
   }
   Drawing out = emptyLike(drawing);
   for (std::size_t i = 0; i < drawing.outlines.size(); ++i) {

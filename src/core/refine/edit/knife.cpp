@@ -5,8 +5,8 @@
 #include <optional>
 #include <set>
 
+#include "core/drawing/nested.h"
 #include "core/geometry/intersect.h"
-#include "core/geometry/nesting.h"
 #include "core/geometry/path_place.h"
 #include "core/geometry/segment.h"
 
@@ -72,28 +72,14 @@ struct Area {
   std::vector<std::size_t> outlines;  ///< the rings' places in the drawing
 };
 
-/// The areas of one layer.
-std::vector<Area> areasOf(const Drawing& drawing, std::size_t layer) {
-  Paths paths;
-  std::vector<std::size_t> places;
-  for (std::size_t i = 0; i < drawing.outlines.size(); ++i) {
-    const Outline& outline = drawing.outlines[i];
-    if (!outline.path().closed || (!drawing.layers.empty() && outline.layer != layer)) continue;
-    paths.push_back(outline.path());
-    places.push_back(i);
-  }
-  const Nesting nesting = nestingOf(paths);
-  std::map<std::size_t, Area> areas;
-  for (std::size_t i = 0; i < places.size(); ++i) {
-    const bool hole = nesting.depth[i] % 2 != 0;
-    const Path& path = drawing.path(places[i]);
-    Area& area = areas[hole ? *nesting.parent[i] : i];
+Area areaWith(const Drawing& drawing, const std::vector<std::size_t>& outlines) {
+  Area area{{}, outlines};
+  for (const std::size_t place : outlines) {
+    const Path& path = drawing.path(place);
+    const bool hole = place != outlines.front();
     area.rings.push_back((signedArea(path) < 0) == hole ? path : reversed(path));
-    area.outlines.push_back(places[i]);
   }
-  std::vector<Area> all;
-  for (auto& [outer, area] : areas) all.push_back(std::move(area));
-  return all;
+  return area;
 }
 
 /// A side of the cut that runs through an area, from one passage to the next.
@@ -237,9 +223,7 @@ void cutLine(const Path& path, std::size_t outline, const Blade& blade, std::vec
 std::vector<CutUp> cutAlong(const Drawing& drawing, Point from, Point to) {
   const Blade blade = bladeOf(from, to);
   std::vector<CutUp> cuts;
-  for (std::size_t layer = 0; layer < std::max<std::size_t>(1, drawing.layers.size()); ++layer) {
-    for (const Area& area : areasOf(drawing, layer)) cutArea(area, blade, cuts);
-  }
+  for (const std::vector<std::size_t>& area : areasOf(drawing)) cutArea(areaWith(drawing, area), blade, cuts);
   for (std::size_t i = 0; i < drawing.outlines.size(); ++i) {
     const Path& path = drawing.path(i);
     if (!path.closed && !path.segments.empty()) cutLine(path, i, blade, cuts);

@@ -222,16 +222,24 @@ bool Handwork::paste(const QMimeData* content) {
   if (content == nullptr || !session_.upToDate()) return false;
   const QByteArray svg = svgIn(*content);
   if (svg.isEmpty()) return false;
+  putIn(svg);
+  return true;
+}
+
+void Handwork::putIn(const QByteArray& svg, const std::optional<Point>& middle) {
+  if (!session_.upToDate()) return;
   const auto read = outcomeOf([&svg] { return readDrawing(svg.toStdString(), "clipboard.svg"); });
   if (!read.trouble.isEmpty()) {
-    emit refused(tr("What is on the clipboard cannot be pasted: %1").arg(read.trouble));
-    return true;
+    emit refused(tr("These outlines cannot be pasted: %1").arg(read.trouble));
+    return;
   }
   const auto outlines = outlinesOf(session_.job());
   const double k = mmPerPixel(session_.job());
   std::vector<refine::ByHand::One> changes;
+  const Box all = boxOf(pathsOf(read.result.drawing));
+  const Point by = middle ? *middle - lerp(all.low, all.high, 0.5) * (1 / k) : Point{};
   for (const Outline& outline : read.result.drawing.outlines) {
-    Path path = scaled(outline.path(), 1 / k);
+    Path path = scaled(outline.path(), 1 / k, by);
     const Box box = boxOf(path);
     const bool same = std::any_of(outlines->outlines.begin(), outlines->outlines.end(), [&box](const Outline& other) {
       const Box there = boxOf(other.path());
@@ -243,7 +251,6 @@ bool Handwork::paste(const QMimeData* content) {
   }
   take(Hand::Outlines);
   addNew(tr("Paste %1").arg(counted(changes.size(), tr("1 outline"), tr("%1 outlines"))), changes);
-  return true;
 }
 
 }  // namespace rim::app

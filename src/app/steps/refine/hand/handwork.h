@@ -53,6 +53,8 @@ class Handwork : public QWidget {
 
   /// Puts outlines of an SVG into the drawing, chosen; false, and nothing done, when these are none.
   bool paste(const QMimeData* content);
+  /// The same of an SVG; `middle` (upright px): where the middle of its box comes to, else it lies where it says.
+  void putIn(const QByteArray& svg, const std::optional<Point>& middle = {});
 
  signals:
   void toolChanged();
