@@ -1,8 +1,9 @@
 #include "core/colour/lab.h"
 
+#include <algorithm>
+#include <array>
 #include <cmath>
 #include <numbers>
-#include <opencv2/imgproc.hpp>
 
 #include "core/colour/strips.h"
 
@@ -40,30 +41,87 @@ double meanHue(double one, double other, bool grey) {
   return sum < 360 ? (sum + 360) / 2 : (sum - 360) / 2;
 }
 
+// The white of D65 and the primaries of ITU-R BT.709 as OpenCV has them.
+constexpr double kWhiteX = 0.950456;
+constexpr double kWhiteZ = 1.088754;
+
+/// Of a share of white what lightness is made of (CIE 15), and back.
+double rooted(double share) { return share > 0.008856 ? std::cbrt(share) : 7.787 * share + 16.0 / 116; }
+double unrooted(double root) {
+  constexpr double kStraight = 0.206893;  // the root of 0.008856
+  return root > kStraight ? root * root * root : (root - 16.0 / 116) / 7.787;
+}
+
+/// The sRGB curve (IEC 61966-2-1): what a channel says of light, 0..1, and back.
+double decoded(double channel) {
+  return channel <= 0.04045 ? channel / 12.92 : std::pow((channel + 0.055) / 1.055, 2.4);
+}
+double encoded(double light) {
+  return light <= 0.0031308 ? 12.92 * std::max(0.0, light) : 1.055 * std::pow(light, 1 / 2.4) - 0.055;
+}
+
+/// Both curves as tables. OpenCV's own conversion makes tables of every colour first, which takes longer than all else
+/// that is done to a small picture; to 16 bits these are as true, and a conversion is exact to 0.01.
+struct Curves {
+  static constexpr std::size_t kSteps = 8192;
+  std::array<float, 256> light{};
+  std::array<float, kSteps + 2> roots{};
+
+  Curves() {
+    for (std::size_t i = 0; i < light.size(); ++i) light[i] = static_cast<float>(decoded(static_cast<double>(i) / 255));
+    for (std::size_t i = 0; i < roots.size(); ++i)
+      roots[i] = static_cast<float>(rooted(static_cast<double>(i) / kSteps));
+  }
+
+  float root(float share) const {
+    const float at = share * kSteps;
+    const auto step = std::min(static_cast<std::size_t>(at), kSteps);
+    return roots[step] + (roots[step + 1] - roots[step]) * (at - static_cast<float>(step));
+  }
+
+  cv::Vec3f lab(float b, float g, float r) const {
+    constexpr auto kX = static_cast<float>(1 / kWhiteX);
+    constexpr auto kZ = static_cast<float>(1 / kWhiteZ);
+    const float x = root(kX * (0.412453F * r + 0.357580F * g + 0.180423F * b));
+    const float y = root(0.212671F * r + 0.715160F * g + 0.072169F * b);
+    const float z = root(kZ * (0.019334F * r + 0.119193F * g + 0.950227F * b));
+    return {116 * y - 16, 500 * (x - y), 200 * (y - z)};
+  }
+};
+
+const Curves& theCurves() {
+  static const Curves curves;
+  return curves;
+}
+
 }  // namespace
 
 Lab labFrom(Rgb colour) {
-  cv::Mat one(1, 1, CV_32FC3, cv::Scalar(colour.b / 255.0, colour.g / 255.0, colour.r / 255.0));
-  cv::cvtColor(one, one, cv::COLOR_BGR2Lab);
-  const auto lab = one.at<cv::Vec3f>(0, 0);
-  return {lab[0], lab[1], lab[2]};
+  const Curves& curves = theCurves();
+  const auto light = [&curves](int value) { return curves.light[static_cast<std::size_t>(value & 255)]; };
+  return labOf(curves.lab(light(colour.b), light(colour.g), light(colour.r)));
 }
 
 Rgb rgbFrom(Lab colour) {
-  cv::Mat one(1, 1, CV_32FC3, cv::Scalar(colour.l, colour.a, colour.b));
-  cv::cvtColor(one, one, cv::COLOR_Lab2BGR);
-  const auto bgr = one.at<cv::Vec3f>(0, 0);
-  const auto channel = [](float value) { return cv::saturate_cast<std::uint8_t>(value * 255); };
-  return {channel(bgr[2]), channel(bgr[1]), channel(bgr[0])};
+  const double fy = (colour.l + 16) / 116;
+  const double x = kWhiteX * unrooted(fy + colour.a / 500);
+  const double y = unrooted(fy);
+  const double z = kWhiteZ * unrooted(fy - colour.b / 200);
+  const auto channel = [](double light) { return cv::saturate_cast<std::uint8_t>(255 * encoded(light)); };
+  return {channel(3.240479 * x - 1.537150 * y - 0.498535 * z), channel(-0.969256 * x + 1.875991 * y + 0.041556 * z),
+          channel(0.055648 * x - 0.204043 * y + 1.057311 * z)};
 }
 
 cv::Mat labPicture(const cv::Mat& bgr) {
   cv::Mat lab(bgr.size(), CV_32FC3);
+  const Curves& curves = theCurves();
   forStrips(bgr.rows, [&](const cv::Range& rows) {
-    cv::Mat unit;
-    bgr.rowRange(rows).convertTo(unit, CV_32FC3, 1 / 255.0);
-    cv::Mat own = lab.rowRange(rows);
-    cv::cvtColor(unit, own, cv::COLOR_BGR2Lab);
+    for (int y = rows.start; y < rows.end; ++y) {
+      const auto* from = bgr.ptr<cv::Vec3b>(y);
+      auto* to = lab.ptr<cv::Vec3f>(y);
+      for (int x = 0; x < bgr.cols; ++x)
+        to[x] = curves.lab(curves.light[from[x][0]], curves.light[from[x][1]], curves.light[from[x][2]]);
+    }
   });
   return lab;
 }

@@ -22,7 +22,7 @@ struct Rgb {
   friend bool operator==(const Rgb&, const Rgb&) = default;
 };
 
-/// sRGB to L*a*b* by OpenCV's conversion, and back to the nearest displayable colour.
+/// sRGB (IEC 61966-2-1) to L*a*b* (CIE 15, D65), and back to the nearest displayable colour.
 Lab labFrom(Rgb colour);
 Rgb rgbFrom(Lab colour);
 

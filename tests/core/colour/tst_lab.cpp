@@ -1,8 +1,11 @@
 // Colour differences against the published test data, and colours as text.
 
 #include <QTest>
+#include <opencv2/imgproc.hpp>
+#include <random>
 
 #include "core/colour/inks.h"
+#include "core/colour/lab.h"
 #include "core/error.h"
 #include "support/test_list.h"
 
@@ -12,6 +15,33 @@ class TestLab : public QObject {
   Q_OBJECT
 
  private slots:
+  /// OpenCV's conversion, which looks up colours in a coarse table, and the formula itself.
+  void coloursAreThoseOfOpenCv() {
+    std::mt19937 random(3);
+    cv::Mat bgr(40, 50, CV_8UC3);
+    for (int i = 0; i < 2000; ++i) {
+      const auto level = [&random] { return static_cast<std::uint8_t>(random() % 256); };
+      bgr.at<cv::Vec3b>(i / 50, i % 50) = {level(), level(), level()};
+    }
+    cv::Mat unit;
+    bgr.convertTo(unit, CV_32FC3, 1 / 255.0);
+    cv::Mat theirs;
+    cv::cvtColor(unit, theirs, cv::COLOR_BGR2Lab);
+    const cv::Mat ours = labPicture(bgr);
+    double most = 0;
+    double sum = 0;
+    for (int i = 0; i < 2000; ++i) {
+      const auto at = [&](const cv::Mat& m) { return labOf(m.at<cv::Vec3f>(i / 50, i % 50)); };
+      const double off = std::sqrt(squareBetween(at(ours), at(theirs)));
+      most = std::max(most, off);
+      sum += off;
+      const cv::Vec3b& c = bgr.at<cv::Vec3b>(i / 50, i % 50);
+      const Lab one = labFrom({c[2], c[1], c[0]});
+      QVERIFY(squareBetween(one, at(ours)) == 0);
+    }
+    QVERIFY2(most < 1 && sum / 2000 < 0.3, qPrintable(QStringLiteral("%1 %2").arg(most).arg(sum / 2000)));
+  }
+
   /// Sharma, Wu and Dalal (2005), table 1: all 34 pairs, to the four decimals printed there.
   void differencesAsPublished_data() {
     QTest::addColumn<QList<double>>("pair");
