@@ -227,7 +227,10 @@ bool Handwork::paste(const QMimeData* content) {
 }
 
 void Handwork::putIn(const QByteArray& svg, const std::optional<Point>& middle) {
-  if (!session_.upToDate()) return;
+  if (!session_.upToDate()) {
+    emit refused(tr("The outlines are still being worked out; try it again in a moment."));
+    return;
+  }
   const auto read = outcomeOf([&svg] { return readDrawing(svg.toStdString(), "clipboard.svg"); });
   if (!read.trouble.isEmpty()) {
     emit refused(tr("These outlines cannot be pasted: %1").arg(read.trouble));

@@ -1,6 +1,7 @@
 #include "app/steps/refine/hand/offset_tool.h"
 
 #include <QRegularExpression>
+#include <algorithm>
 #include <cmath>
 
 #include "core/geometry/inside.h"
@@ -35,7 +36,8 @@ void OffsetTool::setJoins(Joins joins) {
 double OffsetTool::distanceMm() const {
   bool isNumber = false;
   const double typed = QString(typed_).replace(',', '.').toDouble(&isNumber);
-  if (isNumber) return typed;
+  constexpr double kFarthestMm = 10'000;
+  if (isNumber) return std::clamp(typed, -kFarthestMm, kFarthestMm);
   const Path& path = of_.front().path();
   const double off = nearestOn(path, now_).off * mmPerPixel_;
   return path.closed && Inside(path).has(now_) ? -off : off;
