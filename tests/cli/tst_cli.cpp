@@ -1,3 +1,4 @@
+#include <QColor>
 #include <QFile>
 #include <QRegularExpression>
 #include <QTemporaryDir>
@@ -14,6 +15,18 @@ QString picture(const char* name) { return QStringLiteral(TEST_DATA "/pictures/"
 QString badge() { return demo("badge.png"); }
 
 /// The width and height that an SVG says.
+/// Whether a layer of a DXF is named by nearly this colour.
+bool hasLayerLike(const QByteArray& dxf, const QColor& colour) {
+  static const QRegularExpression name("#?([0-9a-f]{6})\\b");
+  for (auto found = name.globalMatch(QString::fromLatin1(dxf)); found.hasNext();) {
+    const QColor layer("#" + found.next().captured(1));
+    const int off = std::max({std::abs(layer.red() - colour.red()), std::abs(layer.green() - colour.green()),
+                              std::abs(layer.blue() - colour.blue())});
+    if (off <= 3) return true;
+  }
+  return false;
+}
+
 QStringList pageOf(const QString& file) {
   QFile svg(file);
   if (!svg.open(QIODevice::ReadOnly)) return {};
@@ -44,7 +57,9 @@ class TestCli : public QObject {
     QFile dxf(at("c.dxf"));
     QVERIFY(dxf.open(QIODevice::ReadOnly));
     const QByteArray text = dxf.readAll();
-    for (const char* layer : {"8dc8e4", "c22327", "f5b922"}) QVERIFY2(text.contains(layer), layer);
+    // Sky, red and yellow as demo/make_demo.py paints them; the JPEG has changed them a little.
+    for (const QColor& painted : {QColor(140, 199, 230), QColor(194, 36, 41), QColor(245, 186, 33)})
+      QVERIFY2(hasLayerLike(text, painted), qPrintable(painted.name()));
     QCOMPARE(cli({"trace", jpeg, "-o", at("r.dxf"), "--colours", "auto", "--dxf", "r12"}).code, 0);
   }
 
