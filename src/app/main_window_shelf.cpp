@@ -23,7 +23,7 @@ void MainWindow::openShelf() {
   } else {
     shelf_->refresh();
   }
-  shelf_->show(session_.hasWork(), preferences_.unit);
+  shelf_->showFor(session_.hasWork(), preferences_.unit);
 }
 
 /// What can be done with a piece depends on whether something is open.

@@ -36,9 +36,10 @@ void expectKnownEnding(const std::string& out) {
 }
 
 /// What the options make of the drawing, before it is written.
-Drawing chosen(Drawing drawing, const ConvertOptions& o) {
-  if (!o.layer.empty()) drawing = about(o.in.file, [&] { return onlyLayer(drawing, o.layer); });
-  return arranged(drawing, o.files, o.files.onStock ? stockOf(o.in) : std::nullopt);
+Drawing chosen(const InputDrawing& read, const ConvertOptions& o) {
+  const Drawing drawing =
+      o.layer.empty() ? read.drawing : about(o.in.file, [&] { return onlyLayer(read.drawing, o.layer); });
+  return arranged(drawing, o.files, read.stock);
 }
 
 /// Writes one file. Returns the drawing as it stands there.
@@ -69,7 +70,7 @@ int run(ConvertOptions o) {
   const bool read = !isPrint(o.out) && endingOf(o.out) != kJobEnding;
   if (!read && (!o.receipt.file.empty() || o.receipt.strict))
     throw InputError("a receipt is taken of an SVG or DXF only.");
-  const Drawing drawing = chosen(readInput(o.in, o.quiet).drawing, o);
+  const Drawing drawing = chosen(readInput(o.in, o.quiet), o);
   if (o.fileEach) return convertEach(drawing, o);
   const Drawing made = written(drawing, o.out, o);
   const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;

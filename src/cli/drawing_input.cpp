@@ -34,16 +34,18 @@ void addDrawingInput(Command& command, DrawingInput& in) {
       .oneOf(namesOf(mmPerUnit()));
 }
 
-ReadResult readInput(const DrawingInput& in, bool quiet) {
+InputDrawing readInput(const DrawingInput& in, bool quiet) {
   ReadOptions options;
   if (!in.unit.empty()) options.mmPerUnit = mmPerUnit().at(in.unit);
   if (isJobFile(in.file)) {
-    ReadResult read;
-    read.drawing = about(in.file, [&] { return drawingOf(workedOut(loadJob(in.file))); });
+    const Job job = about(in.file, [&] { return workedOut(loadJob(in.file)); });
+    InputDrawing read;
+    read.drawing = drawingOf(job);
     read.unitKnown = true;
+    read.stock = job.stock;
     return read;
   }
-  ReadResult read = about(in.file, [&] { return readDrawing(in.file, options); });
+  InputDrawing read{about(in.file, [&] { return readDrawing(in.file, options); }), {}};
   if (!quiet) {
     const auto say = [&in](const std::string& text) {
       std::cerr << "snugrim-cli: " << in.file << ": " << text << '\n';
@@ -57,11 +59,6 @@ ReadResult readInput(const DrawingInput& in, bool quiet) {
     if (read.drawing.outlines.empty()) say("there are no outlines in this drawing.");
   }
   return read;
-}
-
-std::optional<Stock> stockOf(const DrawingInput& in) {
-  if (!isJobFile(in.file)) return std::nullopt;
-  return about(in.file, [&] { return loadJob(in.file); }).stock;
 }
 
 }  // namespace rim::cli

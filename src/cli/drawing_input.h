@@ -18,11 +18,13 @@ struct DrawingInput {
 /// Adds the drawing and `--in-units`.
 void addDrawingInput(Command& command, DrawingInput& in);
 
+/// What was read: a job also says what it is cut from.
+struct InputDrawing : ReadResult {
+  std::optional<Stock> stock;
+};
+
 /// Reads it. What was left out or assumed is told on standard error unless `quiet`. Throws InputError that names the
 /// file and, where there is one, the line.
-ReadResult readInput(const DrawingInput& in, bool quiet);
-
-/// The stock that a job is cut from; none for other drawings.
-std::optional<Stock> stockOf(const DrawingInput& in);
+InputDrawing readInput(const DrawingInput& in, bool quiet);
 
 }  // namespace rim::cli

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <numbers>
 
+#include "core/geometry/path_place.h"
 #include "core/geometry/segment.h"
 #include "support/drawings.h"
 
@@ -54,6 +55,22 @@ Drawing changed(const Drawing& drawing, Change change) {
 }
 
 }  // namespace
+
+Path linePath(Point from, Point to) { return {from, {Segment::line(to)}, false}; }
+
+Path squarePath(double side, Point at) {
+  return polygonThrough({at, at + Point{side, 0}, at + Point{side, side}, at + Point{0, side}});
+}
+
+double farthest(const Path& from, const Path& to) {
+  constexpr int kPlaces = 32;
+  double most = 0;
+  for (std::size_t i = 0; i < from.segments.size(); ++i) {
+    for (int k = 0; k <= kPlaces; ++k)
+      most = std::max(most, nearestOn(to, pointAt(pieceOf(from, i), static_cast<double>(k) / kPlaces)).off);
+  }
+  return most;
+}
 
 Path circlePath(Point centre, double radius) {
   const Point right = centre + Point{radius, 0};

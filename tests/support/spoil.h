@@ -30,4 +30,11 @@ Drawing withDirt(const Drawing& drawing, std::mt19937& random);
 /// A polygon with many corners.
 Path circlePath(Point centre, double radius);
 
+/// An open line, and a closed square with its lower left corner there.
+Path linePath(Point from, Point to);
+Path squarePath(double side, Point at = {});
+
+/// How far a path lies from another one at most, at 32 places of each of its segments.
+double farthest(const Path& from, const Path& to);
+
 }  // namespace rim::test

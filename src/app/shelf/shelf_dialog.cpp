@@ -101,19 +101,12 @@ ShelfDialog::ShelfDialog(const QString& folder, QWidget* parent) : QDialog(paren
   about_ = addText(column);
   about_->setObjectName("shelfAbout");
   auto* row = new QHBoxLayout;
-  const auto button = [row](const char* name, const QString& text, const QString& tip) {
-    auto* one = new QPushButton(text);
-    one->setObjectName(name);
-    one->setToolTip(tip);
-    row->addWidget(one);
-    return one;
-  };
-  place_ = button("shelfPlace", tr("&Into the drawing"),
-                  tr("Puts it into the drawing that is open, chosen, to be placed and sized"));
+  place_ = addButton(row, "shelfPlace", tr("&Into the drawing"),
+                     tr("Puts it into the drawing that is open, chosen, to be placed and sized"));
   place_->setProperty("role", "main");
-  open_ = button("shelfOpen", tr("&Open it"), tr("Opens it as a job of its own"));
+  open_ = addButton(row, "shelfOpen", tr("&Open it"), tr("Opens it as a job of its own"));
   row->addStretch(1);
-  off_ = button("shelfOff", tr("&Take it off"), tr("Deletes its file from the shelf's folder"));
+  off_ = addButton(row, "shelfOff", tr("&Take it off"), tr("Deletes its file from the shelf's folder"));
   column->addLayout(row);
   QString shown = QDir::toNativeSeparators(folder);
   if (shown.startsWith(QDir::homePath() + "/")) shown.replace(0, QDir::homePath().size(), "~");
@@ -159,9 +152,9 @@ void ShelfDialog::setDrawing(bool drawing, Unit unit) {
   if (ready()) showChosen();
 }
 
-void ShelfDialog::show(bool drawing, Unit unit) {
+void ShelfDialog::showFor(bool drawing, Unit unit) {
   setDrawing(drawing, unit);
-  QDialog::show();
+  show();
   raise();
 }
 
@@ -170,12 +163,15 @@ void ShelfDialog::fill() {
   list_->clear();
   // What is called or tagged so comes before what only has a source that says so.
   std::vector<std::size_t> order;
-  for (const bool bySource : {false, true}) {
-    for (std::size_t i = 0; i < all_.size(); ++i) {
-      if (matches(all_[i].piece, search_->text(), true) && matches(all_[i].piece, search_->text(), false) != bySource)
-        order.push_back(i);
+  std::vector<std::size_t> bySource;
+  for (std::size_t i = 0; i < all_.size(); ++i) {
+    if (matches(all_[i].piece, search_->text(), false)) {
+      order.push_back(i);
+    } else if (matches(all_[i].piece, search_->text(), true)) {
+      bySource.push_back(i);
     }
   }
+  order.insert(order.end(), bySource.begin(), bySource.end());
   for (const std::size_t i : order) {
     auto* item = new QListWidgetItem(QPixmap::fromImage(all_[i].picture), textOf(all_[i].piece.label.name), list_);
     const QString file = QString::fromStdString(all_[i].piece.file.string());
@@ -204,11 +200,12 @@ void ShelfDialog::showChosen() {
   }
   const ShelfPiece& piece = one->piece;
   const Box box = boxOf(pathsOf(piece.drawing));
+  const Counts counts = countsOf(pathsOf(piece.drawing));
   QStringList lines{tr("%1: %2 × %3, %4, %5")
                         .arg(textOf(piece.label.name), lengthText(box.width(), unit_),
                              lengthWithUnit(box.height(), unit_),
-                             counted(piece.drawing.outlines.size(), tr("1 outline"), tr("%1 outlines")),
-                             counted(piece.nodes, tr("1 node"), tr("%1 nodes")))};
+                             counted(counts.outlines, tr("1 outline"), tr("%1 outlines")),
+                             counted(counts.nodes, tr("1 node"), tr("%1 nodes")))};
   if (!piece.label.tags.empty()) lines << tr("Tags: %1").arg(tagsOf(piece));
   if (!piece.label.source.empty()) lines << textOf(piece.label.source);
   about_->setText(lines.join('\n'));

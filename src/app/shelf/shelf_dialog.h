@@ -30,7 +30,8 @@ class ShelfDialog : public QDialog {
   void refresh();
   /// Whether there is a drawing that a piece can be put into, and the unit of lengths.
   void setDrawing(bool drawing, Unit unit);
-  void show(bool drawing, Unit unit);
+  /// The same, and comes to the front.
+  void showFor(bool drawing, Unit unit);
   bool ready() const { return !reading_.running(); }
 
  signals:

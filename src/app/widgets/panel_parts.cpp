@@ -59,6 +59,14 @@ QPushButton* buttonFor(QAction* action) {
   return button;
 }
 
+QPushButton* addButton(QHBoxLayout* row, const char* objectName, const QString& text, const QString& tip) {
+  auto* button = new QPushButton(text);
+  button->setObjectName(objectName);
+  button->setToolTip(tip);
+  row->addWidget(button);
+  return button;
+}
+
 QToolButton* signButton(const QString& sign, const QString& name) {
   auto* button = new QToolButton;
   button->setText(sign);

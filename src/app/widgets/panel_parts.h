@@ -4,6 +4,7 @@
 
 class QAction;
 class QDoubleSpinBox;
+class QHBoxLayout;
 class QLabel;
 class QPushButton;
 class QToolButton;
@@ -20,6 +21,8 @@ QLabel* addHeading(QVBoxLayout* layout, const QString& text);
 QLabel* addText(QVBoxLayout* layout, const QString& text = {});
 /// A button that does what the action does, and follows its name, tooltip and state.
 QPushButton* buttonFor(QAction* action);
+/// A button of its own, at the end of a row.
+QPushButton* addButton(QHBoxLayout* row, const char* objectName, const QString& text, const QString& tip);
 /// A narrow button with a sign on it; its name is its tooltip.
 QToolButton* signButton(const QString& sign, const QString& name);
 /// A field for a number with a unit behind it, which is taken when it is whole.

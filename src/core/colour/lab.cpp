@@ -61,7 +61,7 @@ double encoded(double light) {
 }
 
 /// Both curves as tables. OpenCV's own conversion makes tables of every colour first, which takes longer than all else
-/// that is done to a small picture; to 16 bits these are as true, and a conversion is exact to 0.01.
+/// that is done to a small picture; with these a conversion is exact to 0.01.
 struct Curves {
   static constexpr std::size_t kSteps = 8192;
   std::array<float, 256> light{};
@@ -98,7 +98,7 @@ const Curves& theCurves() {
 
 Lab labFrom(Rgb colour) {
   const Curves& curves = theCurves();
-  const auto light = [&curves](int value) { return curves.light[static_cast<std::size_t>(value & 255)]; };
+  const auto light = [&curves](int value) { return curves.light[static_cast<std::size_t>(std::clamp(value, 0, 255))]; };
   return labOf(curves.lab(light(colour.b), light(colour.g), light(colour.r)));
 }
 

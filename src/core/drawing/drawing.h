@@ -25,8 +25,9 @@ enum class Frame {
   Inches,  ///< only in a drawing that is about to be written
 };
 
-/// Outlines on a page, y up, the page's lower left corner at the origin. Outer borders run counter-clockwise, holes
-/// clockwise. A value: paths are shared, so a change of one outline costs one path and the list.
+/// Outlines on a page, y up, the page's lower left corner at the origin. Traced and mended, outer borders run
+/// counter-clockwise and holes clockwise; what was read runs as it was drawn (drawing/nested.h tells which is which). A
+/// value: paths are shared, so a change of one outline costs one path and the list.
 struct Drawing {
   std::vector<Outline> outlines;
   std::vector<Layer> layers;  ///< empty: all outlines are on one, black

@@ -9,6 +9,10 @@
 #include "core/geometry/segment.h"
 
 namespace rim {
+PathPlace startPlace(const Path& path) { return {0, 0, path.start, 0}; }
+
+PathPlace endPlace(const Path& path) { return {path.segments.size() - 1, 1, path.segments.back().end, 0}; }
+
 PathPlace nearestOn(const Path& path, Point p) {
   PathPlace best;
   best.off = std::numeric_limits<double>::infinity();
@@ -29,7 +33,7 @@ Point tangentOn(const Path& path, const PathPlace& place) {
 
 Path stretchOf(const Path& path, const PathPlace& from, const PathPlace& to) {
   const std::size_t n = path.segments.size();
-  const bool over = std::pair(to.segment, to.t) <= std::pair(from.segment, from.t);
+  const bool over = !isBefore(from, to);
   const std::size_t last = to.segment + (over ? n : 0);
   constexpr double kShortest = 1e-9;
   Path stretch{from.place, {}, false};

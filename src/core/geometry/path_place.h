@@ -14,6 +14,15 @@ struct PathPlace {
   double off = 0;  ///< distance from what was asked for
 };
 
+/// Whether one place of a path comes before another one along it.
+inline bool isBefore(const PathPlace& a, const PathPlace& b) {
+  return a.segment != b.segment ? a.segment < b.segment : a.t < b.t;
+}
+
+/// Where a path starts, and where it ends. The path needs a segment.
+PathPlace startPlace(const Path& path);
+PathPlace endPlace(const Path& path);
+
 /// The place of the path nearest to p; of cubics to about 1e-9 of their size. The path needs a segment.
 PathPlace nearestOn(const Path& path, Point p);
 

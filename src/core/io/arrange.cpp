@@ -31,10 +31,6 @@ Drawing withOrigin(const Drawing& drawing, OriginAt origin, const Box& box) {
   return moved(drawing, -placeIn(box, origin));
 }
 
-Drawing withOrigin(const Drawing& drawing, OriginAt origin) {
-  return withOrigin(drawing, origin, boxOf(pathsOf(drawing)));
-}
-
 Drawing onPage(const Drawing& drawing, const Box& page) {
   Drawing out = moved(drawing, -page.low);
   out.pageWidth = page.width();

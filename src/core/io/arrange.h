@@ -11,8 +11,6 @@ namespace rim {
 
 /// The drawing moved so that its origin lies at that corner, or in the middle, of a box (mm).
 Drawing withOrigin(const Drawing& drawing, OriginAt origin, const Box& box);
-/// The same of the box round all outlines.
-Drawing withOrigin(const Drawing& drawing, OriginAt origin);
 
 /// The drawing on a page that is the box round all outlines and `marginMm` (>= 0) on every side.
 Drawing onArtworkPage(const Drawing& drawing, double marginMm);

@@ -4,7 +4,6 @@
 #include <functional>
 
 #include "core/error.h"
-#include "core/geometry/paths.h"
 #include "core/io/arrange.h"
 #include "core/io/common/guarded_xml.h"
 #include "core/io/common/read_bytes.h"
@@ -58,12 +57,6 @@ std::string fileNameFor(const std::string& name) {
   return named;
 }
 
-std::size_t nodesOf(const Drawing& drawing) {
-  std::size_t nodes = 0;
-  for (const Outline& outline : drawing.outlines) nodes += nodeCount(outline.path());
-  return nodes;
-}
-
 }  // namespace
 
 fs::path putOnShelf(const Drawing& drawing, const ShelfLabel& label, const fs::path& folder) {
@@ -110,11 +103,9 @@ std::vector<ShelfPiece> piecesOn(const fs::path& folder, const std::stop_token& 
     if (entry.path().extension() != ".svg" || !entry.is_regular_file(unknown)) continue;
     try {
       const std::string bytes = bytesOf(entry.path(), kLargestFile, "drawing");
-      ShelfPiece piece{entry.path(), shelfLabelIn(bytes), readDrawing(bytes, entry.path().filename().string()).drawing,
-                       0};
+      ShelfPiece piece{entry.path(), shelfLabelIn(bytes), readDrawing(bytes, entry.path().filename().string()).drawing};
       if (piece.drawing.outlines.empty()) continue;
       if (piece.label.name.empty()) piece.label.name = entry.path().stem().string();
-      piece.nodes = nodesOf(piece.drawing);
       pieces.push_back(std::move(piece));
     } catch (const InputError&) {
       continue;  // no drawing

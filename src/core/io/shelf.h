@@ -26,7 +26,6 @@ struct ShelfPiece {
   std::filesystem::path file;
   ShelfLabel label;  ///< its name is that of the file when the file says none
   Drawing drawing;   ///< mm
-  std::size_t nodes = 0;
 };
 
 /// Puts a drawing (mm) on the shelf, on a page as large as it is: into a file of its name that was not there before.

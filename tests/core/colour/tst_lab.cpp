@@ -11,6 +11,26 @@
 
 using namespace rim;
 
+namespace {
+
+/// The formula of CIE 15 on sRGB (IEC 61966-2-1), in doubles; the matrix and the white are those of OpenCV's manual.
+Lab byFormula(const cv::Vec3b& bgr) {
+  const auto light = [](std::uint8_t level) {
+    const double channel = level / 255.0;
+    return channel > 0.04045 ? std::pow((channel + 0.055) / 1.055, 2.4) : channel / 12.92;
+  };
+  const double b = light(bgr[0]);
+  const double g = light(bgr[1]);
+  const double r = light(bgr[2]);
+  const auto root = [](double t) { return t > 0.008856 ? std::cbrt(t) : 7.787 * t + 16.0 / 116; };
+  const double x = root((0.412453 * r + 0.357580 * g + 0.180423 * b) / 0.950456);
+  const double y = root(0.212671 * r + 0.715160 * g + 0.072169 * b);
+  const double z = root((0.019334 * r + 0.119193 * g + 0.950227 * b) / 1.088754);
+  return {116 * y - 16, 500 * (x - y), 200 * (y - z)};
+}
+
+}  // namespace
+
 class TestLab : public QObject {
   Q_OBJECT
 
@@ -38,6 +58,7 @@ class TestLab : public QObject {
       const cv::Vec3b& c = bgr.at<cv::Vec3b>(i / 50, i % 50);
       const Lab one = labFrom({c[2], c[1], c[0]});
       QVERIFY(squareBetween(one, at(ours)) == 0);
+      QVERIFY(std::sqrt(squareBetween(one, byFormula(c))) < 0.01);
     }
     QVERIFY2(most < 1 && sum / 2000 < 0.3, qPrintable(QStringLiteral("%1 %2").arg(most).arg(sum / 2000)));
   }

@@ -34,7 +34,7 @@ class TestShelf : public QObject {
     QCOMPARE(pieces.size(), 1U);
     QCOMPARE(pieces[0].file, file);
     QVERIFY(pieces[0].label == label);
-    QCOMPARE(pieces[0].nodes, 8U);
+    QCOMPARE(countsOf(pathsOf(pieces[0].drawing)).nodes, 8U);
     const Box box = boxOf(pathsOf(pieces[0].drawing));
     QVERIFY2(length(box.low) < 1e-6 && std::abs(box.width() - 20) < 1e-6, "its page is as large as it is");
   }

@@ -16,8 +16,6 @@ using namespace rim::test;
 
 namespace {
 
-Path linePath(Point a, Point b) { return {a, {Segment::line(b)}, false}; }
-
 std::set<FindingKind> kindsOf(const std::vector<Finding>& findings) {
   std::set<FindingKind> kinds;
   for (const Finding& f : findings) kinds.insert(f.kind);

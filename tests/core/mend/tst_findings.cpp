@@ -17,8 +17,6 @@ namespace {
 
 using PathList = std::vector<Path>;
 
-Path linePath(Point a, Point b) { return {a, {Segment::line(b)}, false}; }
-
 PathList square(double side) { return {polygonThrough({{0, 0}, {side, 0}, {side, side}, {0, side}})}; }
 
 PathList with(PathList paths, const PathList& more) {

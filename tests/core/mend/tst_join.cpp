@@ -17,8 +17,6 @@ using namespace rim::test;
 namespace {
 
 Piece line(Point a, Point b) { return {a, Segment::line(b)}; }
-Path linePath(Point a, Point b) { return {a, {Segment::line(b)}, false}; }
-
 /// Where both come together when nothing lies between.
 Point meetingOf(const Piece& before, const Piece& after, const MendSettings& settings = {}) {
   const Joint j = joint(before, after, settings);

@@ -40,14 +40,6 @@ Drawing strokes(const std::vector<Path>& lines, double width, Joins joins, Tips 
   return united(thickened(makeDrawing(lines), width, joins, tips));
 }
 
-double farthest(const Path& from, const Path& to) {
-  double most = 0;
-  for (std::size_t i = 0; i < from.segments.size(); ++i) {
-    for (int k = 0; k <= 32; ++k) most = std::max(most, nearestOn(to, pointAt(pieceOf(from, i), k / 32.0)).off);
-  }
-  return most;
-}
-
 Repaired middles(const Drawing& drawing, double widest = 5) { return strokesToMiddles(drawing, widest); }
 
 }  // namespace
@@ -135,6 +127,13 @@ class TestMiddleLines : public QObject {
     QCOMPARE(lines.outlines.size(), 2U);
     QVERIFY(!lines.path(0).closed && lines.path(1).closed);
     QVERIFY(std::abs(boxOf(lines.path(1)).width() - 15) < 0.01);
+    // A stroke inside a ring is one, too.
+    Drawing inside = drawn;
+    add(inside, strokes({through({{37, 10}, {43, 10}})}, 1, Joins::Mitre, Tips::Flat).path(0));
+    const Drawing all = mended(inside, settings).drawing;
+    QCOMPARE(all.outlines.size(), 3U);
+    QVERIFY(!all.path(2).closed);
+    QVERIFY(std::abs(pathLength(all.path(2)) - 6) < 0.05);
     // An outer edge alone says nothing about a stroke that has no inner one.
     settings.doubles = DoubleRule::Outer;
     QCOMPARE(mended(drawn, settings).drawing.outlines.size(), 2U);

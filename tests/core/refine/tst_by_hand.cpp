@@ -21,8 +21,6 @@ using namespace rim::test;
 
 namespace {
 
-Path square(double size = 10) { return polygonThrough({{0, 0}, {size, 0}, {size, size}, {0, size}}); }
-
 /// A closed path of all kinds of segments; every node lies on a circle.
 Path mixed(std::mt19937& random, int nodes) {
   std::uniform_real_distribution<double> wobble(-0.2, 0.2);
@@ -64,14 +62,6 @@ QString unsound(const Path& path) {
   return {};
 }
 
-double farthest(const Path& from, const Path& to) {
-  double most = 0;
-  for (std::size_t i = 0; i < from.segments.size(); ++i) {
-    for (int k = 0; k <= 32; ++k) most = std::max(most, nearestOn(to, pointAt(pieceOf(from, i), k / 32.0)).off);
-  }
-  return most;
-}
-
 /// A level line with waves on it between two places.
 Path waved(double from, double to, double height) {
   Path path{{0, 0}, {}, false};
@@ -90,7 +80,7 @@ class TestByHand : public QObject {
 
  private slots:
   void aNodeTakesItsSidesAlong() {
-    const Path moved = withNodesMoved(square(), {0}, {-1, -2});
+    const Path moved = withNodesMoved(squarePath(10), {0}, {-1, -2});
     QCOMPARE(moved.start, (Point{-1, -2}));
     QCOMPARE(moved.segments.back().end, (Point{-1, -2}));
     QCOMPARE(moved.segments[0].end, (Point{10, 0}));
@@ -102,7 +92,7 @@ class TestByHand : public QObject {
   }
 
   void aSegmentIsPulledToThePointer() {
-    const Path line = withSegmentPulled(square(), {0, 0.5, {5, 0}, 0}, {5, -3});
+    const Path line = withSegmentPulled(squarePath(10), {0, 0.5, {5, 0}, 0}, {5, -3});
     QCOMPARE(line.start, (Point{0, -3}));
     QCOMPARE(line.segments[0].end, (Point{10, -3}));
     QCOMPARE(line.segments[1].end, (Point{10, 10}));
@@ -153,14 +143,14 @@ class TestByHand : public QObject {
     QCOMPARE(curved.segments.size(), 4U);
     QVERIFY(farthest(circle, curved) < 0.005);
     QCOMPARE(unsound(curved), QString());
-    QCOMPARE(withSegmentsAs(square(), {0}, SegmentKind::Arc).segments[0].kind, SegmentKind::Arc);
+    QCOMPARE(withSegmentsAs(squarePath(10), {0}, SegmentKind::Arc).segments[0].kind, SegmentKind::Arc);
   }
 
   void cornersAndSmoothNodes() {
     for (std::size_t node = 0; node < 4; ++node) {
-      QVERIFY(!isSmooth(square(), node));
-      QVERIFY(isSmooth(smoothedAt(square(), {node}), node));
-      QVERIFY(!isSmooth(corneredAt(smoothedAt(square(), {node}), {node}), node));
+      QVERIFY(!isSmooth(squarePath(10), node));
+      QVERIFY(isSmooth(smoothedAt(squarePath(10), {node}), node));
+      QVERIFY(!isSmooth(corneredAt(smoothedAt(squarePath(10), {node}), {node}), node));
     }
     // Beside a line the curve gives way.
     const Path path{{0, 0}, {Segment::line({10, 0}), Segment::cubic({12, 5}, {18, 5}, {20, 0})}, false};
@@ -226,9 +216,9 @@ class TestByHand : public QObject {
   }
 
   void nodesThatCannotGo() {
-    QVERIFY_THROWS_EXCEPTION(InputError, withoutNodes(square(), {0, 1, 2}));
-    QVERIFY_THROWS_EXCEPTION(InputError, withoutNodes(square(), {0, 1}));
-    QCOMPARE(withoutNodes(square(), {0}).path.segments.size(), 3U);
+    QVERIFY_THROWS_EXCEPTION(InputError, withoutNodes(squarePath(10), {0, 1, 2}));
+    QVERIFY_THROWS_EXCEPTION(InputError, withoutNodes(squarePath(10), {0, 1}));
+    QCOMPARE(withoutNodes(squarePath(10), {0}).path.segments.size(), 3U);
     const Path open{{0, 0}, {Segment::line({5, 1}), Segment::line({9, 0})}, false};
     QCOMPARE(withoutNodes(open, {0}).path.start, (Point{5, 1}));
   }
@@ -252,14 +242,14 @@ class TestByHand : public QObject {
   }
 
   void segmentsLess() {
-    QCOMPARE(withoutSegments(square(), {1}).size(), 1U);
-    const Path u = withoutSegments(square(), {1}).front();
+    QCOMPARE(withoutSegments(squarePath(10), {1}).size(), 1U);
+    const Path u = withoutSegments(squarePath(10), {1}).front();
     QCOMPARE(u.segments.size(), 3U);
     QCOMPARE(u.start, (Point{10, 10}));
     QCOMPARE(withoutSegments(u, {1}).size(), 2U);
-    QCOMPARE(withoutSegments(square(), {0, 2}).size(), 2U);
-    QCOMPARE(withoutSegments(square(), {0, 1, 2}).size(), 1U);
-    QVERIFY(withoutSegments(square(), {0, 1, 2, 3}).empty());
+    QCOMPARE(withoutSegments(squarePath(10), {0, 2}).size(), 2U);
+    QCOMPARE(withoutSegments(squarePath(10), {0, 1, 2}).size(), 1U);
+    QVERIFY(withoutSegments(squarePath(10), {0, 1, 2, 3}).empty());
   }
 
   void endsMeetWhereBothLead() {

@@ -15,12 +15,6 @@ using namespace rim::test;
 
 namespace {
 
-Path square(double size, Point at = {}) {
-  return polygonThrough({at, at + Point{size, 0}, at + Point{size, size}, at + Point{0, size}});
-}
-
-Path line(Point from, Point to) { return {from, {Segment::line(to)}, false}; }
-
 Trimmed trimmed(const Drawing& drawing, std::size_t outline, Point at) {
   return trimmedAt(drawing.path(outline), meetingPlaces(drawing, outline), nearestOn(drawing.path(outline), at));
 }
@@ -67,21 +61,22 @@ class TestCutting : public QObject {
 
  private slots:
   void aStretchBetweenTwoCrossings() {
-    const Drawing cross = makeDrawing({line({0, 5}, {20, 5}), line({5, 0}, {5, 10}), line({15, 0}, {15, 10})});
+    const Drawing cross =
+        makeDrawing({linePath({0, 5}, {20, 5}), linePath({5, 0}, {5, 10}), linePath({15, 0}, {15, 10})});
     QCOMPARE(meetingPlaces(cross, 0).size(), 2U);
     const Trimmed middle = trimmed(cross, 0, {10, 5});
-    QCOMPARE(middle.taken, line({5, 5}, {15, 5}));
+    QCOMPARE(middle.taken, linePath({5, 5}, {15, 5}));
     QCOMPARE(middle.left.size(), 2U);
-    QCOMPARE(middle.left[0], line({0, 5}, {5, 5}));
-    QCOMPARE(middle.left[1], line({15, 5}, {20, 5}));
+    QCOMPARE(middle.left[0], linePath({0, 5}, {5, 5}));
+    QCOMPARE(middle.left[1], linePath({15, 5}, {20, 5}));
     const Trimmed end = trimmed(cross, 0, {1, 5});
-    QCOMPARE(end.taken, line({0, 5}, {5, 5}));
+    QCOMPARE(end.taken, linePath({0, 5}, {5, 5}));
     QCOMPARE(end.left.size(), 1U);
-    QCOMPARE(end.left[0], line({5, 5}, {20, 5}));
+    QCOMPARE(end.left[0], linePath({5, 5}, {20, 5}));
   }
 
   void aStretchOfAClosedOutlineOverItsStart() {
-    const Drawing two = makeDrawing({square(10), line({5, -5}, {5, 15})});
+    const Drawing two = makeDrawing({squarePath(10), linePath({5, -5}, {5, 15})});
     const Trimmed left = trimmed(two, 0, {0, 5});
     QVERIFY(!left.taken.closed);
     QCOMPARE(left.taken.start, (Point{5, 10}));
@@ -91,7 +86,7 @@ class TestCutting : public QObject {
   }
 
   void aCircleThatALineCrosses() {
-    const Drawing two = makeDrawing({circlePath({0, 0}, 10), line({-20, 6}, {20, 6})});
+    const Drawing two = makeDrawing({circlePath({0, 0}, 10), linePath({-20, 6}, {20, 6})});
     const Trimmed cap = trimmed(two, 0, {0, 10});
     for (const Segment& segment : cap.taken.segments) QCOMPARE(segment.kind, SegmentKind::Arc);
     const double capLength = 2 * 10 * std::acos(0.6);
@@ -100,7 +95,7 @@ class TestCutting : public QObject {
   }
 
   void whatCrossesNothingIsTakenWhole() {
-    const Drawing alone = makeDrawing({square(10), line({20, 0}, {30, 0}), circlePath({50, 0}, 3)});
+    const Drawing alone = makeDrawing({squarePath(10), linePath({20, 0}, {30, 0}), circlePath({50, 0}, 3)});
     for (std::size_t i = 0; i < 3; ++i) {
       QVERIFY(meetingPlaces(alone, i).empty());
       const Trimmed all = trimmed(alone, i, alone.path(i).start);
@@ -110,7 +105,7 @@ class TestCutting : public QObject {
   }
 
   void aLoopOfALineThatCrossesItself() {
-    Path loop = line({0, 0}, {10, 0});
+    Path loop = linePath({0, 0}, {10, 0});
     loop.segments.push_back(Segment::line({10, 5}));
     loop.segments.push_back(Segment::line({5, 5}));
     loop.segments.push_back(Segment::line({5, -5}));
@@ -121,7 +116,7 @@ class TestCutting : public QObject {
   }
 
   void aSquareInTwo() {
-    const auto cuts = cutAlong(makeDrawing({square(10)}), {-1, 4}, {11, 4});
+    const auto cuts = cutAlong(makeDrawing({squarePath(10)}), {-1, 4}, {11, 4});
     QCOMPARE(cuts.size(), 1U);
     QCOMPARE(cuts[0].parts.size(), 2U);
     std::vector<double> areas;
@@ -136,7 +131,7 @@ class TestCutting : public QObject {
   }
 
   void throughTwoCorners() {
-    const auto cuts = cutAlong(makeDrawing({square(10)}), {0, 0}, {10, 10});
+    const auto cuts = cutAlong(makeDrawing({squarePath(10)}), {0, 0}, {10, 10});
     QCOMPARE(partsIn(cuts), 2U);
     for (const Path& part : cuts[0].parts) {
       QCOMPARE(part.segments.size(), 3U);
@@ -160,7 +155,7 @@ class TestCutting : public QObject {
   }
 
   void whatACutDoesNotCross() {
-    const Drawing squares = makeDrawing({square(10), square(10, {20, 0})});
+    const Drawing squares = makeDrawing({squarePath(10), squarePath(10, {20, 0})});
     QVERIFY(cutAlong(squares, {-5, 20}, {50, 20}).empty());
     QVERIFY(cutAlong(squares, {2, 2}, {8, 8}).empty());      // wholly inside
     QVERIFY(cutAlong(squares, {-2, 5}, {5, 5}).empty());     // ends inside
@@ -170,7 +165,7 @@ class TestCutting : public QObject {
   }
 
   void openLinesAreParted() {
-    const Drawing lines = makeDrawing({line({0, 0}, {10, 0}), line({0, 5}, {10, 5})});
+    const Drawing lines = makeDrawing({linePath({0, 0}, {10, 0}), linePath({0, 5}, {10, 5})});
     const auto cuts = cutAlong(lines, {4, -1}, {4, 1});
     QCOMPARE(cuts.size(), 1U);
     QCOMPARE(cuts[0].parts.size(), 2U);
@@ -180,7 +175,7 @@ class TestCutting : public QObject {
   }
 
   void layersAreCutApart() {
-    const Drawing two = makeDrawing({square(10), square(6, {2, 2})}, {{"a"}, {"b"}}, {0, 1});
+    const Drawing two = makeDrawing({squarePath(10), squarePath(6, {2, 2})}, {{"a"}, {"b"}}, {0, 1});
     // Were they one area, a hole would be cut.
     const auto cuts = cutAlong(two, {-1, 5}, {11, 5});
     QCOMPARE(partsIn(cuts), 4U);

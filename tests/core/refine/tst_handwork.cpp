@@ -4,40 +4,34 @@
 #include "core/refine/edit/ends.h"
 #include "core/refine/edit/nodes.h"
 #include "core/refine/step.h"
-#include "support/drawings.h"
+#include "support/spoil.h"
 #include "support/test_list.h"
 
 using namespace rim;
 using namespace rim::refine;
 using namespace rim::test;
 
-namespace {
-
-Path square(double size = 10) { return polygonThrough({{0, 0}, {size, 0}, {size, size}, {0, size}}); }
-
-}  // namespace
-
 class TestHandwork : public QObject {
   Q_OBJECT
 
  private slots:
   void handworkIsOneStep() {
-    const Drawing drawing = makeDrawing({square(), scaled(square(), 1, {20, 0})});
+    const Drawing drawing = makeDrawing({squarePath(10), scaled(squarePath(10), 1, {20, 0})});
     const OutlineMark first = markOf(drawing.outlines[0]);
     std::vector<Step> steps;
-    steps = withHandwork(steps, {madeByHand(first, {withNodesMoved(square(), {0}, {-1, 0})})});
-    steps = withHandwork(steps, {madeByHand(first, {withNodesMoved(square(), {0}, {-2, 0})})});
+    steps = withHandwork(steps, {madeByHand(first, {withNodesMoved(squarePath(10), {0}, {-1, 0})})});
+    steps = withHandwork(steps, {madeByHand(first, {withNodesMoved(squarePath(10), {0}, {-2, 0})})});
     QCOMPARE(steps.size(), 1U);
     QCOMPARE(std::get<ByHand>(steps[0]).changes.size(), 1U);
     steps = withHandwork(steps, {madeByHand(markOf(drawing.outlines[1]), {})});
-    steps = withHandwork(steps, {madeByHand({}, {scaled(square(), 1, {40, 0})})});
+    steps = withHandwork(steps, {madeByHand({}, {scaled(squarePath(10), 1, {40, 0})})});
     const Refined refined = done(drawing, steps);
     QCOMPARE(refined.drawing.outlines.size(), 2U);
     QCOMPARE(refined.drawing.path(0).start, (Point{-2, 0}));
     QCOMPARE(refined.drawing.outlines[0].id, drawing.outlines[0].id);
     QCOMPARE(refined.drawing.path(1).start, (Point{40, 0}));
     // Parted: the first part is still the outline, the others are new.
-    const auto halves = withoutSegments(square(), {1, 3});
+    const auto halves = withoutSegments(squarePath(10), {1, 3});
     const Refined parted = done(drawing, Step{ByHand{{madeByHand(first, halves)}}});
     QCOMPARE(parted.drawing.outlines.size(), 3U);
     QCOMPARE(parted.drawing.outlines[0].id, drawing.outlines[0].id);
@@ -46,9 +40,9 @@ class TestHandwork : public QObject {
   }
 
   void whatBelongsToAnOutlineThatIsGoneStays() {
-    const Drawing drawing = makeDrawing({square()});
-    OutlineMark gone = markOf(makeDrawing({scaled(square(), 1, {200, 0})}).outlines[0]);
-    const Refined refined = done(drawing, Step{ByHand{{madeByHand(gone, {scaled(square(), 1, {200, 0})})}}});
+    const Drawing drawing = makeDrawing({squarePath(10)});
+    OutlineMark gone = markOf(makeDrawing({scaled(squarePath(10), 1, {200, 0})}).outlines[0]);
+    const Refined refined = done(drawing, Step{ByHand{{madeByHand(gone, {scaled(squarePath(10), 1, {200, 0})})}}});
     QCOMPARE(refined.drawing.outlines.size(), 2U);
   }
 };

@@ -15,13 +15,11 @@ Path box(Point low, double width, double height) {
   return polygonThrough({low, low + Point{width, 0}, low + Point{width, height}, low + Point{0, height}});
 }
 
-Path line(Point from, Point to) { return {from, {Segment::line(to)}, false}; }
-
 /// A plate with two holes, of which one has an island, a bar, the same bar upright, a dot and an open line.
 Drawing plate() {
   return makeDrawing({box({0, 0}, 60, 40), circlePath({15, 20}, 8), circlePath({45, 20}, 8), circlePath({15, 20}, 3),
-                      box({70, 0}, 30, 5), box({70, 10}, 5.1, 30.2), circlePath({90, 20}, 2), line({70, 50}, {90, 50}),
-                      line({40, 5}, {50, 5})},
+                      box({70, 0}, 30, 5), box({70, 10}, 5.1, 30.2), circlePath({90, 20}, 2),
+                      linePath({70, 50}, {90, 50}), linePath({40, 5}, {50, 5})},
                      {{"a"}, {"b"}}, {0, 0, 0, 0, 1, 1, 1, 1, 0});
 }
 

@@ -10,6 +10,7 @@
 #include "app/look.h"
 #include "app/steps/mend/mend_text.h"
 #include "app/widgets/length_text.h"
+#include "core/mend/repair/tidy.h"
 
 namespace rim::app {
 namespace {
@@ -55,13 +56,14 @@ FindingList::FindingList(QWidget* parent) : QTreeWidget(parent) {
   connect(this, &QTreeWidget::currentItemChanged, this, &FindingList::chosen);
 }
 
-void FindingList::show(std::shared_ptr<const std::vector<Finding>> findings, Drawing drawing, bool bySize, Unit unit) {
+void FindingList::show(std::shared_ptr<const std::vector<Finding>> findings, const Drawing& drawing, bool bySize,
+                       Unit unit) {
   const QSignalBlocker quiet(this);
   clear();
   order_.clear();
   items_.clear();
   findings_ = std::move(findings);
-  drawing_ = std::move(drawing);
+  drawing_ = oriented(drawing);  // the small pictures tell holes by the way they run
   if (!findings_) return;
   for (std::size_t i = 0; i < findings_->size(); ++i) order_.push_back(i);
   std::stable_sort(order_.begin(), order_.end(), [this, bySize](std::size_t a, std::size_t b) {

@@ -20,7 +20,7 @@ class FindingList : public QTreeWidget {
   explicit FindingList(QWidget* parent = nullptr);
 
   /// `bySize`: within a kind the largest first; else as they were found. The drawing is what they were found in, mm.
-  void show(std::shared_ptr<const std::vector<Finding>> findings, Drawing drawing, bool bySize, Unit unit);
+  void show(std::shared_ptr<const std::vector<Finding>> findings, const Drawing& drawing, bool bySize, Unit unit);
 
   /// Indices of the findings in the order of their numbers.
   const std::vector<std::size_t>& order() const { return order_; }

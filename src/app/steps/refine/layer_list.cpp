@@ -42,16 +42,10 @@ LayerList::LayerList(QWidget* parent) : QWidget(parent) {
   tree_->setFixedHeight(kHeight);
   column->addWidget(tree_);
   auto* row = new QHBoxLayout;
-  const auto button = [row](const char* name, const QString& text, const QString& tip) {
-    auto* one = new QPushButton(text);
-    one->setObjectName(name);
-    one->setToolTip(tip);
-    row->addWidget(one);
-    return one;
-  };
-  colour_ = button("layerColour", tr("Colour…"), tr("Another colour for the layer that is chosen in the list"));
-  here_ = button("onLayer", tr("Put here"), tr("Put the outlines that are chosen on the bench on this layer"));
-  new_ = button("onNewLayer", tr("On a new one"), tr("Put the outlines that are chosen on the bench on a new layer"));
+  colour_ = addButton(row, "layerColour", tr("Colour…"), tr("Another colour for the layer that is chosen in the list"));
+  here_ = addButton(row, "onLayer", tr("Put here"), tr("Put the outlines that are chosen on the bench on this layer"));
+  new_ = addButton(row, "onNewLayer", tr("On a new one"),
+                   tr("Put the outlines that are chosen on the bench on a new layer"));
   column->addLayout(row);
   connect(tree_, &QTreeWidget::itemChanged, this, [this](const QTreeWidgetItem* item, int changed) {
     if (filling_ || changed != kName) return;

@@ -44,48 +44,51 @@ StockPart::StockPart(QWidget* parent) : QWidget(parent) {
     grid->addWidget(one, row, at);
     grid->addWidget(of, row, at + 1);
   };
-  width_ = field("stockWidth", kLeastStockMm, kMostStockMm, &Stock::widthMm, nullptr);
-  height_ = field("stockHeight", kLeastStockMm, kMostStockMm, &Stock::heightMm, nullptr);
-  left_ = field("stockLeft", -kMostStockMm, kMostStockMm, nullptr, &Point::x);
-  below_ = field("stockBelow", -kMostStockMm, kMostStockMm, nullptr, &Point::y);
+  width_ = sizeField("stockWidth", &Stock::widthMm);
+  height_ = sizeField("stockHeight", &Stock::heightMm);
+  left_ = placeField("stockLeft", &Point::x);
+  below_ = placeField("stockBelow", &Point::y);
   label(tr("Width"), width_, 0, 0);
   label(tr("Height"), height_, 0, 2);
   label(tr("Left"), left_, 1, 0);
   label(tr("Bottom"), below_, 1, 2);
   rest->addLayout(grid);
   auto* row = new QHBoxLayout;
-  auto* round = new QPushButton(tr("Lay it round them"));
-  round->setObjectName("stockRound");
-  round->setToolTip(tr("The sheet moves so that the outlines lie in its middle"));
-  connect(round, &QPushButton::clicked, this, [this] {
-    if (stock_) emit wished(this->round(stock_->widthMm, stock_->heightMm));
-  });
-  auto* centre = new QPushButton(tr("Centre them on it"));
-  centre->setObjectName("centreOnStock");
-  centre->setToolTip(tr("The outlines that are chosen, or all, come to the middle of the sheet"));
-  connect(centre, &QPushButton::clicked, this, &StockPart::centreWanted);
-  row->addWidget(round);
-  row->addWidget(centre);
+  connect(addButton(row, "stockRound", tr("Lay it round them"),
+                    tr("The sheet moves so that the outlines lie in its middle")),
+          &QPushButton::clicked, this, [this] {
+            if (stock_) emit wished(round(stock_->widthMm, stock_->heightMm));
+          });
+  connect(addButton(row, "centreOnStock", tr("Centre them on it"),
+                    tr("The outlines that are chosen, or all, come to the middle of the sheet")),
+          &QPushButton::clicked, this, &StockPart::centreWanted);
   rest->addLayout(row);
   column->addWidget(rest_);
 }
 
-LengthField* StockPart::field(const char* name, double leastMm, double mostMm, double Stock::*size,
-                              double Point::*place) {
+LengthField* StockPart::field(const char* name, double leastMm, const std::function<void(Stock&, double)>& set) {
   auto* one = new LengthField;
   one->setObjectName(name);
-  one->setRange(leastMm, mostMm);
+  one->setRange(leastMm, kMostStockMm);
   connect(one, &LengthField::refused, this, &StockPart::refused);
-  connect(one, &LengthField::entered, this, [this, size, place](double mm) {
+  connect(one, &LengthField::entered, this, [this, set](double mm) {
     if (!stock_) return;
     Stock stock = *stock_;
-    (size != nullptr ? stock.*size : stock.at.*place) = mm;
+    set(stock, mm);
     QSettings settings;
     settings.setValue(kWidth, stock.widthMm);
     settings.setValue(kHeight, stock.heightMm);
     emit wished(stock);
   });
   return one;
+}
+
+LengthField* StockPart::sizeField(const char* name, double Stock::*size) {
+  return field(name, kLeastStockMm, [size](Stock& stock, double mm) { stock.*size = mm; });
+}
+
+LengthField* StockPart::placeField(const char* name, double Point::*place) {
+  return field(name, -kMostStockMm, [place](Stock& stock, double mm) { stock.at.*place = mm; });
 }
 
 Stock StockPart::round(double widthMm, double heightMm) const {

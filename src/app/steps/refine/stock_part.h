@@ -1,13 +1,13 @@
 #pragma once
 
 #include <QWidget>
+#include <functional>
 #include <optional>
 
 #include "app/preferences.h"
 #include "core/job/stock.h"
 
 class QCheckBox;
-class QPushButton;
 
 namespace rim::app {
 
@@ -31,7 +31,9 @@ class StockPart : public QWidget {
   void refused(const QString& sentence);
 
  private:
-  LengthField* field(const char* name, double leastMm, double mostMm, double Stock::*size, double Point::*place);
+  LengthField* field(const char* name, double leastMm, const std::function<void(Stock&, double)>& set);
+  LengthField* sizeField(const char* name, double Stock::*size);
+  LengthField* placeField(const char* name, double Point::*place);
   /// A stock of this size with the outlines in its middle.
   Stock round(double widthMm, double heightMm) const;
 

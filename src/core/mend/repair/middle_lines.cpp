@@ -96,7 +96,6 @@ std::vector<Centreline> middleLinesOf(const std::vector<const Path*>& rings, dou
   for (StrokeLine& line : lines) keepRoundEnds(line, ink);
   FitSettings fit;
   fit.tolerancePx = kTolerancePx;
-  fit.rules = {};
   std::vector<Centreline> fitted = fitStrokes(std::move(lines), fit, StrokeEnds::Ink, control);
   if (!areStrokes(fitted, widest * scale)) return {};
   for (Centreline& line : fitted) {
@@ -106,12 +105,12 @@ std::vector<Centreline> middleLinesOf(const std::vector<const Path*>& rings, dou
   return fitted;
 }
 
-Repaired strokesToMiddles(const Drawing& drawing, double widest, const std::vector<std::size_t>& without,
+Repaired strokesToMiddles(const Drawing& drawing, double widest, const std::set<OutlineId>& without,
                           const std::stop_token& stop) {
   std::map<std::size_t, std::vector<Centreline>> became;  // of areas' outlines, and nothing of their holes
   std::size_t count = 0;
   for (const std::vector<std::size_t>& area : areasOf(drawing)) {
-    if (std::find(without.begin(), without.end(), area.front()) != without.end()) continue;
+    if (without.count(drawing.outlines[area.front()].id) != 0) continue;
     std::vector<const Path*> rings;
     for (const std::size_t place : area) rings.push_back(&drawing.path(place));
     std::vector<Centreline> lines = middleLinesOf(rings, widest, stop);

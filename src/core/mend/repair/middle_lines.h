@@ -1,5 +1,6 @@
 #pragma once
 
+#include <set>
 #include <stop_token>
 #include <vector>
 
@@ -24,8 +25,8 @@ inline constexpr double kStrokePx = 16;
 
 /// Every area of a drawing that was drawn as a stroke round its ends, or as several that meet, and is at most `widest`
 /// wide becomes the middle lines of its strokes, with their widths; its holes go. Areas are bounded by closed outlines
-/// (even-odd), each layer by itself. What is in `without` (places) and what is no stroke stays. Throws Cancelled.
-Repaired strokesToMiddles(const Drawing& drawing, double widest, const std::vector<std::size_t>& without = {},
+/// (even-odd), each layer by itself. What is in `without` and what is no stroke stays. Throws Cancelled.
+Repaired strokesToMiddles(const Drawing& drawing, double widest, const std::set<OutlineId>& without = {},
                           const std::stop_token& stop = {});
 
 }  // namespace rim

@@ -1,6 +1,7 @@
 #include "core/mend/repair/strokes.h"
 
 #include <algorithm>
+#include <set>
 
 #include "core/geometry/arc.h"
 #include "core/geometry/curve_form.h"
@@ -91,16 +92,18 @@ Repaired strokesToLines(const Drawing& drawing, const MendSettings& settings) {
 }
 
 Repaired allStrokesToLines(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
-  if (settings.doubles != DoubleRule::Centre) return strokesToLines(drawing, settings);
-  std::vector<std::size_t> ofPairs;
-  for (const StrokePair& pair : strokePairs(drawing, settings.strokeWidthMm)) {
-    ofPairs.push_back(pair.outer);
-    ofPairs.push_back(pair.inner);
+  std::vector<StrokePair> pairs = strokePairs(drawing, settings.strokeWidthMm);
+  if (settings.doubles != DoubleRule::Centre) return {toLines(drawing, pairs, settings.doubles), pairs.size()};
+  std::set<OutlineId> ofPairs;
+  for (const StrokePair& pair : pairs) ofPairs.insert(drawing.outlines[pair.outer].id);
+  // First, while both edges of a pair still say what lies in its hole and is ink again.
+  const Repaired middles = strokesToMiddles(drawing, settings.strokeWidthMm, ofPairs, stop);
+  const OutlinePlaces places = placesOf(middles.drawing);
+  for (StrokePair& pair : pairs) {
+    pair.outer = places.at(drawing.outlines[pair.outer].id);
+    pair.inner = places.at(drawing.outlines[pair.inner].id);
   }
-  Repaired middles = strokesToMiddles(drawing, settings.strokeWidthMm, ofPairs, stop);
-  Repaired lines = strokesToLines(middles.drawing, settings);
-  lines.count += middles.count;
-  return lines;
+  return {toLines(middles.drawing, pairs, settings.doubles), middles.count + pairs.size()};
 }
 
 Drawing strokeToLine(const Drawing& drawing, std::size_t outer, std::size_t inner, const MendSettings& settings) {

@@ -62,10 +62,6 @@ std::vector<Passage> passagesOf(const Path& path, std::size_t ring, const Blade&
   return passages;
 }
 
-bool isBefore(const PathPlace& a, const PathPlace& b) {
-  return a.segment != b.segment ? a.segment < b.segment : a.t < b.t;
-}
-
 /// An area with its holes: rings that have it at their left.
 struct Area {
   std::vector<Path> rings;
@@ -205,8 +201,8 @@ void cutLine(const Path& path, std::size_t outline, const Blade& blade, std::vec
   std::vector<Passage> passages = passagesOf(path, outline, blade);
   std::sort(passages.begin(), passages.end(),
             [](const Passage& a, const Passage& b) { return isBefore(a.place, b.place); });
-  PathPlace from{0, 0, path.start, 0};
-  const PathPlace end{path.segments.size() - 1, 1, path.segments.back().end, 0};
+  PathPlace from = startPlace(path);
+  const PathPlace end = endPlace(path);
   CutUp cut{outline, {}};
   for (const Passage& passage : passages) {
     if (passage.place.place == from.place || passage.place.place == end.place) continue;

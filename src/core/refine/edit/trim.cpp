@@ -8,10 +8,6 @@
 namespace rim::refine {
 namespace {
 
-bool before(const PathPlace& a, const PathPlace& b) {
-  return a.segment != b.segment ? a.segment < b.segment : a.t < b.t;
-}
-
 /// Whether two segments of one path follow each other at the place that they share.
 bool goesOn(const Path& path, std::size_t a, std::size_t b, const Meeting& meeting) {
   constexpr double kEnd = 1e-6;
@@ -50,7 +46,7 @@ bool isSame(const Path& path, const PathPlace& a, const PathPlace& b) {
 
 /// In order, each once: a meeting at a node is found with both its segments.
 std::vector<PathPlace> inOrder(const Path& path, std::vector<PathPlace> places) {
-  std::sort(places.begin(), places.end(), before);
+  std::sort(places.begin(), places.end(), isBefore);
   const auto same = [&path](const PathPlace& a, const PathPlace& b) { return isSame(path, a, b); };
   places.erase(std::unique(places.begin(), places.end(), same), places.end());
   if (places.size() > 1 && same(places.front(), places.back())) places.pop_back();
@@ -71,15 +67,15 @@ std::vector<PathPlace> meetingPlaces(const Drawing& drawing, std::size_t outline
 }
 
 Trimmed trimmedAt(const Path& path, const std::vector<PathPlace>& meetings, const PathPlace& at) {
-  const PathPlace start{0, 0, path.start, 0};
-  const PathPlace end{path.segments.size() - 1, 1, path.segments.back().end, 0};
+  const PathPlace start = startPlace(path);
+  const PathPlace end = endPlace(path);
   std::vector<PathPlace> ends;
   for (const PathPlace& place : inOrder(path, meetings)) {
     const bool atAnEnd = !path.closed && (isSame(path, place, start) || isSame(path, place, end));
     if (!atAnEnd) ends.push_back(place);
   }
   if (ends.empty() || (path.closed && ends.size() == 1)) return {path, {}};
-  const auto next = std::upper_bound(ends.begin(), ends.end(), at, before);
+  const auto next = std::upper_bound(ends.begin(), ends.end(), at, isBefore);
   if (path.closed) {
     const PathPlace& to = next == ends.end() ? ends.front() : *next;
     const PathPlace& from = next == ends.begin() ? ends.back() : *std::prev(next);

@@ -2,6 +2,7 @@
 
 #include <QApplication>
 #include <QPainter>
+#include <QRegularExpression>
 #include <cmath>
 #include <limits>
 
@@ -34,6 +35,16 @@ bool HandTool::isDrag(Point from, Point to, const ToolView& view) {
 }
 
 bool HandTool::adds() { return (QApplication::keyboardModifiers() & Qt::ShiftModifier) != 0; }
+
+bool HandTool::typeInto(QString& typed, const QString& text, int key, const QRegularExpression& allowed) {
+  if (key == Qt::Key_Backspace) {
+    typed.chop(1);
+    return true;
+  }
+  if (!allowed.match(text).hasMatch()) return false;
+  typed += text;
+  return true;
+}
 
 Point HandTool::nudgeBy(Point step) const {
   constexpr double kStepMm = 0.1;

@@ -7,6 +7,8 @@
 #include "core/drawing/drawing.h"
 #include "core/refine/step.h"
 
+class QRegularExpression;
+
 namespace rim::app {
 
 /// A tool of the Refine step that changes outlines by hand. All its places are upright px.
@@ -44,6 +46,9 @@ class HandTool : public BenchTool {
   static bool isDrag(Point from, Point to, const ToolView& view);
   /// Whether Shift is held: what is chosen is added to what was.
   static bool adds();
+  /// Takes a letter that is typed into a number, where it is allowed there, or the last one back; false: neither.
+  static bool typeInto(QString& typed, const QString& text, int key, const QRegularExpression& allowed);
+  static bool isReturn(int key) { return key == Qt::Key_Return || key == Qt::Key_Enter; }
   /// What one step of the arrow keys (px, y down) moves by: a tenth of a millimetre, upright px.
   Point nudgeBy(Point step) const;
 

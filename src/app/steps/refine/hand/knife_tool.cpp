@@ -21,32 +21,9 @@ Point toEighth(Point way) {
 
 }  // namespace
 
-void KnifeTool::press(Point place, const ToolView& view) {
-  move(place, view);
-  down_ = true;
-  said_.clear();
-  if (!from_) {
-    from_ = now_;
-    pressed_ = place;
-  }
-  emit changed();
-}
-
-void KnifeTool::move(Point place, const ToolView& view) {
-  now_ = upright(place, view);
-  const bool turned = from_ && adds();
-  snap_ = outlines_ && !turned ? snapping_.snapped(*outlines_, now_, view.reach()) : std::nullopt;
-  if (snap_) now_ = snap_->place;
-  if (turned) now_ = *from_ + toEighth(now_ - *from_);
-  emit changed();
-}
-
-/// Dragged, it is done; a click alone waits for the second one.
-void KnifeTool::release(Point place, const ToolView& view) {
-  if (!down_) return;
-  down_ = false;
-  move(place, view);
-  if (isDrag(pressed_, place, view)) finish();
+std::optional<Point> KnifeTool::ruled(Point place) const {
+  if (!adds()) return std::nullopt;
+  return *from_ + toEighth(place - *from_);
 }
 
 void KnifeTool::finish() {
@@ -85,11 +62,7 @@ QString KnifeTool::hint() const {
 
 bool KnifeTool::leave() {
   said_.clear();
-  if (!from_) return false;
-  from_.reset();
-  down_ = false;
-  emit changed();
-  return true;
+  return SpanTool::leave();
 }
 
 }  // namespace rim::app

@@ -131,18 +131,14 @@ void OffsetTool::finish() {
 
 bool OffsetTool::type(const QString& text, int key) {
   if (of_.empty()) return false;
-  if (key == Qt::Key_Return || key == Qt::Key_Enter) {
+  static const QRegularExpression allowed("^[0-9.,-]$");
+  if (isReturn(key)) {
     finish();
-    return true;
-  }
-  if (key == Qt::Key_Backspace) {
-    typed_.chop(1);
+  } else if (typeInto(typed_, text, key, allowed)) {
+    work();
   } else {
-    static const QRegularExpression allowed("^[0-9.,-]$");
-    if (!allowed.match(text).hasMatch()) return false;
-    typed_ += text;
+    return false;
   }
-  work();
   return true;
 }
 

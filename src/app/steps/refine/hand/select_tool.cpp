@@ -6,6 +6,7 @@
 #include "app/look.h"
 #include "app/widgets/counted.h"
 #include "core/refine/edit/likeness.h"
+#include "core/refine/edit/shapes.h"
 
 namespace rim::app {
 void SelectTool::setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel) {
@@ -128,8 +129,10 @@ bool SelectTool::leave() {
 
 Path SelectTool::drawnRound() const {
   if (lasso_) return polygonThrough(way_);
-  const Point from = way_.front();
-  return polygonThrough({from, {now_.x, from.y}, now_, {from.x, now_.y}});
+  Box box;
+  box.include(way_.front());
+  box.include(now_);
+  return refine::roundedBox(box, 0);
 }
 
 }  // namespace rim::app

@@ -61,53 +61,21 @@ std::optional<Path> ShapeTool::shape() const {
   }
 }
 
-void ShapeTool::press(Point place, const ToolView& view) {
-  move(place, view);
-  down_ = true;
-  if (!from_) {
-    from_ = now_;
-    pressed_ = place;
-    typed_.clear();
-  }
-  emit changed();
-}
-
-void ShapeTool::move(Point place, const ToolView& view) {
-  now_ = upright(place, view);
-  snap_ = outlines_ ? snapping_.snapped(*outlines_, now_, view.reach()) : std::nullopt;
-  if (snap_) now_ = snap_->place;
-  emit changed();
-}
-
-/// Dragged, it is done; a click alone waits for the second one.
-void ShapeTool::release(Point place, const ToolView& view) {
-  if (!down_) return;
-  down_ = false;
-  move(place, view);
-  if (isDrag(pressed_, place, view)) finish();
-}
-
 void ShapeTool::finish() {
   const auto path = shape();
   if (!path) return;
   from_.reset();
-  typed_.clear();
   emit drawn(*path);
   emit changed();
 }
 
 bool ShapeTool::type(const QString& text, int key) {
   if (!from_) return false;
-  if (key == Qt::Key_Return || key == Qt::Key_Enter) {
+  static const QRegularExpression allowed("^[0-9.,x× ]$");
+  if (isReturn(key)) {
     finish();
-    return true;
-  }
-  if (key == Qt::Key_Backspace) {
-    typed_.chop(1);
-  } else {
-    static const QRegularExpression allowed("^[0-9.,x× ]$");
-    if (!allowed.match(text).hasMatch()) return false;
-    typed_ += text;
+  } else if (!typeInto(typed_, text, key, allowed)) {
+    return false;
   }
   emit changed();
   return true;
@@ -134,15 +102,6 @@ QString ShapeTool::hint() const {
   if (!typed_.isEmpty()) return tr("%1 mm: Return takes it.").arg(typed_);
   return hasOneSize() ? tr("Type a length in mm and Return, or click.")
                       : tr("Type width and height in mm, as 40 x 25, and Return, or click.");
-}
-
-bool ShapeTool::leave() {
-  if (!from_) return false;
-  from_.reset();
-  typed_.clear();
-  down_ = false;
-  emit changed();
-  return true;
 }
 
 }  // namespace rim::app

@@ -1,0 +1,41 @@
+#include "app/steps/refine/hand/span_tool.h"
+
+namespace rim::app {
+
+void SpanTool::press(Point place, const ToolView& view) {
+  move(place, view);
+  down_ = true;
+  if (!from_) {
+    from_ = now_;
+    pressed_ = place;
+    begun();
+  }
+  emit changed();
+}
+
+void SpanTool::move(Point place, const ToolView& view) {
+  now_ = upright(place, view);
+  const auto wanted = from_ ? ruled(now_) : std::nullopt;
+  snap_ = outlines_ && !wanted ? snapping_.snapped(*outlines_, now_, view.reach()) : std::nullopt;
+  if (wanted) now_ = *wanted;
+  if (snap_) now_ = snap_->place;
+  emit changed();
+}
+
+/// Dragged, it is done; a click alone waits for the second one.
+void SpanTool::release(Point place, const ToolView& view) {
+  if (!down_) return;
+  down_ = false;
+  move(place, view);
+  if (isDrag(pressed_, place, view)) finish();
+}
+
+bool SpanTool::leave() {
+  if (!from_) return false;
+  from_.reset();
+  down_ = false;
+  emit changed();
+  return true;
+}
+
+}  // namespace rim::app
