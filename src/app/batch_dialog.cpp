@@ -46,14 +46,21 @@ Row rowOf(const BatchItem& item) {
     row.clean = true;
     return row;
   }
-  const auto read = outcomeOf([&item] { return receiptOf(item.outputs.front()); });
-  if (!read.trouble.isEmpty()) {
-    row.receipt = read.trouble;
-    return row;
+  // Of several files, one a layer, the outlines are those of all, and one that is not clean speaks for all.
+  std::size_t outlines = 0;
+  row.clean = true;
+  row.receipt = BatchDialog::tr("clean");
+  for (const std::filesystem::path& file : item.outputs) {
+    const auto read = outcomeOf([&file] { return receiptOf(file); });
+    const QString wrong = !read.trouble.isEmpty() ? read.trouble
+                          : read.result.clean     ? QString()
+                                                  : QString::fromStdString(read.result.remarks.front());
+    outlines += read.result.counts.outlines;
+    if (wrong.isEmpty() || !row.clean) continue;
+    row.clean = false;
+    row.receipt = wrong;
   }
-  row.clean = read.result.clean;
-  row.outlines = QString::number(read.result.counts.outlines);
-  row.receipt = row.clean ? BatchDialog::tr("clean") : QString::fromStdString(read.result.remarks.front());
+  row.outlines = QString::number(outlines);
   return row;
 }
 
@@ -141,6 +148,7 @@ void BatchDialog::start() {
   wish.folder = folder_->text().toStdString();
   wish.endings = {endingFor(wish_.format)};
   wish.files = settingsFor(wish_);
+  wish.fileEach = wish_.fileEach;
   // Files that are there were made of who knows what: all are written again.
   wish.recipeTime = std::filesystem::file_time_type::clock::now();
   wish.atOnce = static_cast<unsigned>(std::max(1, QThread::idealThreadCount() - 1));

@@ -98,10 +98,11 @@ class MainWindow : public QMainWindow {
   bool askForUnit();
 
   void askForPicture();
-  void askForExport();
+  /// Asks for a file and writes the outlines to it, or only some.
+  void askForExport(const std::vector<OutlineId>& only);
   QString exportFolder() const;
   QString baseName() const;
-  bool mayReplaceEach(const QString& file);
+  bool mayReplaceEach(const QString& file, const std::vector<OutlineId>& only);
   void copyDrawing();
   void checkSketch();
   void applyToOthers();

@@ -53,7 +53,8 @@ void MainWindow::buildMenus() {
   file->addSeparator();
   file->addActions({actions_.save, actions_.saveAs});
   file->addSeparator();
-  file->addActions({actions_.exportFile, actions_.copyDrawing, actions_.sketch, actions_.batch});
+  file->addActions(
+      {actions_.exportFile, actions_.hand.exportChosen, actions_.copyDrawing, actions_.sketch, actions_.batch});
   file->addSeparator();
   file->addActions({actions_.shelf, actions_.toShelf});
   file->addSeparator();
@@ -136,7 +137,9 @@ void MainWindow::connectActions() {
     if (card_->chosenStep() != kRefine || !refinePanel_->handwork().paste(content)) pasteFrom(content);
   });
   connect(actions_.camera, &QAction::triggered, this, &MainWindow::takePracticePhoto);
-  connect(actions_.exportFile, &QAction::triggered, this, &MainWindow::askForExport);
+  connect(actions_.exportFile, &QAction::triggered, this, [this] { askForExport({}); });
+  connect(actions_.hand.exportChosen, &QAction::triggered, this,
+          [this] { askForExport(refinePanel_->handwork().chosenIds()); });
   connect(actions_.copyDrawing, &QAction::triggered, this, &MainWindow::copyDrawing);
   connect(actions_.sketch, &QAction::triggered, this, &MainWindow::checkSketch);
   connect(actions_.batch, &QAction::triggered, this, &MainWindow::applyToOthers);

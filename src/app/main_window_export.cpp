@@ -14,6 +14,7 @@
 #include "app/steps/export/sketch_dialog.h"
 #include "app/widgets/notice.h"
 #include "app/widgets/svg_mime.h"
+#include "core/io/arrange.h"
 #include "core/io/deliver.h"
 
 namespace rim::app {
@@ -29,8 +30,8 @@ QString MainWindow::baseName() const {
   return QFileInfo(QString::fromStdString(session_.job().original.name)).completeBaseName();
 }
 
-void MainWindow::askForExport() {
-  showStep(kExport);
+void MainWindow::askForExport(const std::vector<OutlineId>& only) {
+  if (only.empty()) showStep(kExport);
   const FileWish wish = exportPanel_->wish();
   const QString ending = QString::fromStdString(endingFor(wish.format)).mid(1);
   const QString base = baseName();
@@ -40,14 +41,16 @@ void MainWindow::askForExport() {
   dialog.selectFile(base + "." + ending);
   const QStringList endings{ending, "svg", "dxf", "pdf", "eps", "png"};
   const QString file = chosenFile(dialog, endings);
-  if (file.isEmpty() || (wish.fileEach && !mayReplaceEach(file))) return;
+  if (file.isEmpty() || (wish.fileEach && !mayReplaceEach(file, only))) return;
   preferences_.exportFolder = QFileInfo(file).absolutePath();
-  session_.exportTo(file, wish);
+  session_.exportTo(file, wish, only);
 }
 
 /// Whether the files of the layers may be written; those that are there are asked about, one by one.
-bool MainWindow::mayReplaceEach(const QString& file) {
-  for (const Delivered& one : byLayerFiles(drawingOf(session_.job()), file.toStdString())) {
+bool MainWindow::mayReplaceEach(const QString& file, const std::vector<OutlineId>& only) {
+  const Drawing all = drawingOf(session_.job());
+  const Drawing drawing = arranged(only.empty() ? all : onlyOutlines(all, only), settingsFor(exportPanel_->wish()));
+  for (const Delivered& one : byLayerFiles(drawing, file.toStdString())) {
     const QString name = QString::fromStdString(one.file.string());
     if (name != file && QFileInfo::exists(name) && !mayReplace(name)) return false;
   }

@@ -184,7 +184,7 @@ void Session::saveTo(const QString& file) {
   reportBusy();
 }
 
-void Session::exportTo(const QString& file, const FileWish& wish) {
+void Session::exportTo(const QString& file, const FileWish& wish, const std::vector<OutlineId>& only) {
   if (exporting_.running() || !upToDate()) return;
   struct Written {
     QStringList files;
@@ -193,11 +193,11 @@ void Session::exportTo(const QString& file, const FileWish& wish) {
     QString receiptOf;
     std::shared_ptr<const Receipt> receipt;  ///< of the first that is not clean, else of the first; null: none is read
   };
-  const auto write = [job = job(), path = std::filesystem::path(file.toStdString()),
-                      wish](const std::stop_token& stop) {
+  const auto write = [job = job(), path = std::filesystem::path(file.toStdString()), wish,
+                      only](const std::stop_token& stop) {
     Written written;
     std::vector<Path> paths;
-    for (const Delivered& one : deliverJob(job, path, settingsFor(wish), wish.fileEach)) {
+    for (const Delivered& one : deliverJob(job, path, settingsFor(wish), {wish.fileEach, only})) {
       written.files << QString::fromStdString(one.file.string());
       for (const Outline& outline : one.drawing.outlines) paths.push_back(outline.path());
       if (isPrint(one.file) || (written.receipt && !written.receipt->clean)) continue;

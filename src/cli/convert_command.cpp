@@ -93,6 +93,17 @@ void addLook(Command& command, ConvertOptions& o) {
   command.add("--margin", o.marginMm, "with --page artwork: room on every side, mm").within(0.0, 10'000.0);
   const std::map<std::string, bool> fills{{"none", false}, {"ink", true}};
   command.choice("--fill", o.files.filled, fills, "closed outlines as hairlines (none) or filled (ink)").takes("FILL");
+  const std::map<std::string, SvgElement> elements{
+      {"layer", SvgElement::Layer}, {"part", SvgElement::Part}, {"outline", SvgElement::Outline}};
+  command
+      .choice("--paths", o.files.element, elements,
+              "a path of an SVG holds all of a layer (default), a part: a border with its holes, or one outline")
+      .takes("WHAT");
+  const std::map<std::string, bool> layers{{"drawing", false}, {"role", true}};
+  command
+      .choice("--layers", o.files.byRole, layers,
+              "the drawing's own layers (default), or role: what is cut outside, inside, or along a line")
+      .takes("WHICH");
   command.add("--layer", o.layer, "only this layer").takes("NAME");
   command.flag("--file-each", o.fileEach, "one file a layer, named OUT-NAME");
   command.add("--dpi", o.files.dpi, "of a PNG").within(1, 10'000).showsDefault();

@@ -13,6 +13,9 @@
 #include "app/steps/export/export_panel.h"
 #include "app/steps/export/sketch_dialog.h"
 #include "app/steps/export/solid_view.h"
+#include "app/steps/refine/hand/handwork.h"
+#include "app/steps/refine/hand/select_tool.h"
+#include "app/steps/refine/refine_panel.h"
 #include "app/widgets/length_field.h"
 #include "app/widgets/svg_mime.h"
 #include "core/geometry/segment.h"
@@ -176,6 +179,47 @@ class TestExportStep : public QObject {
     const QStringList files = QDir(f.folder.path()).entryList({"badge-*.dxf"});
     QVERIFY2(files.size() > 1, qPrintable(files.join(" ")));
     QVERIFY(f.window->sentence().contains("files are written"));
+  }
+
+  void onlyWhatIsChosenIsWritten() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    Actions& actions = f.window->actions();
+    QVERIFY2(!actions.hand.exportChosen->isEnabled(), "nothing is chosen");
+    f.window->showStep(MainWindow::kRefine);
+    auto& hand = f.window->findChild<RefinePanel*>()->handwork();
+    const auto& outlines = outlinesOf(f.job())->outlines;
+    hand.selecting().choose({outlines[0].id, outlines[1].id});
+    QVERIFY(actions.hand.exportChosen->isEnabled());
+    const QString file = f.folder.filePath("these.svg");
+    chooseFile(file);
+    QTest::keyClick(f.window.get(), Qt::Key_E, Qt::ControlModifier | Qt::ShiftModifier);
+    QVERIFY(f.settle());
+    QTRY_VERIFY(QFile::exists(file));
+    QCOMPARE(readDrawing(file.toStdString()).drawing.outlines.size(), 2U);
+  }
+
+  void pathsAndLayersAreWished() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    f.window->show();
+    f.window->showStep(MainWindow::kExport);
+    auto* kind = f.find<QComboBox>("kind");
+    auto* element = f.find<QComboBox>("element");
+    kind->setCurrentIndex(static_cast<int>(FileFormat::Dxf2000));
+    QVERIFY2(!element->isVisible(), "a DXF has no paths that hold several");
+    kind->setCurrentIndex(static_cast<int>(FileFormat::Svg));
+    QVERIFY(element->isVisible());
+    element->setCurrentIndex(static_cast<int>(SvgElement::Part));
+    f.find<QComboBox>("layersBy")->setCurrentIndex(1);
+    QVERIFY(f.job().file->settings.element == SvgElement::Part && f.job().file->settings.byRole);
+    const QString file = f.folder.filePath("by-role.svg");
+    f.session().exportTo(file, *f.job().file);
+    QVERIFY(f.settle());
+    QFile written(file);
+    QVERIFY(written.open(QIODevice::ReadOnly));
+    const QByteArray text = written.readAll();
+    QVERIFY(text.contains("<title>outside</title>") && text.contains("<title>inside</title>"));
   }
 
   void theDrawingIsCopiedAndDragged() {

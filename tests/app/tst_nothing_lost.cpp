@@ -26,16 +26,6 @@ void drop(WindowFixture& f, const QString& file) {
   f.window->pasteFrom(&data);
 }
 
-/// Types a name into the next file dialogue and accepts it.
-void chooseFile(const QString& name) {
-  QTimer::singleShot(0, qApp, [name] {
-    auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget());
-    if (dialog == nullptr) return chooseFile(name);
-    dialog->findChild<QLineEdit*>("fileNameEdit")->setText(name);
-    QMetaObject::invokeMethod(dialog, "accept");
-  });
-}
-
 /// A picture that takes a while to be straightened.
 QString largePicture(const QTemporaryDir& folder) {
   QImage image(1600, 1200, QImage::Format_Grayscale8);

@@ -1,6 +1,8 @@
 #pragma once
 
 #include <QApplication>
+#include <QFileDialog>
+#include <QLineEdit>
 #include <QMessageBox>
 #include <QPushButton>
 #include <QSettings>
@@ -36,6 +38,16 @@ inline void answerWith(QMessageBox::ButtonRole role) {
     for (QAbstractButton* button : box->buttons()) {
       if (box->buttonRole(button) == role) button->click();
     }
+  });
+}
+
+/// Types a name into the next file dialogue and accepts it.
+inline void chooseFile(const QString& name) {
+  QTimer::singleShot(0, qApp, [name] {
+    auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget());
+    if (dialog == nullptr) return chooseFile(name);
+    dialog->findChild<QLineEdit*>("fileNameEdit")->setText(name);
+    QMetaObject::invokeMethod(dialog, "accept");
   });
 }
 

@@ -89,6 +89,24 @@ class TestCliConvert : public QObject {
     QVERIFY(QFile::exists(at("each-cut.svg")) && QFile::exists(at("each-Schnitt ö.svg")));
   }
 
+  void pathsAndLayersAreAsAsked() {
+    writeShapes(
+        at("ring.svg"),
+        "<path fill-rule=\"evenodd\" d=\"M10 10H50V40H10Z M20 20H30V30H20Z\"/><circle cx=\"70\" cy=\"70\" r=\"10\"/>");
+    for (const auto& [what, count] : {std::pair{"layer", 1}, {"part", 2}, {"outline", 3}}) {
+      QCOMPARE(cli({"convert", at("ring.svg"), "-o", at("r.svg"), "--paths", what}).code, 0);
+      QCOMPARE(read("r.svg").count("<path "), count);
+    }
+    QCOMPARE(cli({"convert", at("ring.svg"), "-o", at("r.dxf"), "--layers", "role"}).code, 0);
+    const QJsonArray layers = report({"receipt", at("r.dxf")})["layers"].toArray();
+    QCOMPARE(layers.size(), 2);
+    for (const auto& layer : layers) {
+      const bool outside = layer.toObject()["name"].toString() == "outside";
+      QVERIFY(outside || layer.toObject()["name"].toString() == "inside");
+      QCOMPARE(layer.toObject()["outlines"].toInt(), outside ? 2 : 1);
+    }
+  }
+
   void aJobIsTheSameBytesAndADrawingToo() {
     QCOMPARE(cli({"convert", at("two.svg"), "-o", at("a.snugrim")}).code, 0);
     QTest::qWait(1100);  // whatever tells the time to a second

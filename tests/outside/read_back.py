@@ -34,7 +34,7 @@ def vertices_of(polyline):
 
 def places_of(entity):
     """Places along an entity. Arcs are not taken through ezdxf's paths, which make them cubics."""
-    if entity.dxftype() in ("SPLINE", "CIRCLE"):
+    if entity.dxftype() in ("SPLINE", "CIRCLE", "ELLIPSE"):
         return list(entity.flattening(CHORD_MM))
     places = []
     vertices = vertices_of(entity)
@@ -54,14 +54,14 @@ def read_dxf(file):
     polylines, closed = [], 0
     for entity in entities:
         polylines.append([(p.x, p.y) for p in places_of(entity)])
-        closed += entity.dxftype() == "CIRCLE" or bool(getattr(entity, "closed", False) or getattr(entity, "is_closed", False))
+        closed += entity.dxftype() in ("CIRCLE", "ELLIPSE") or bool(getattr(entity, "closed", False) or getattr(entity, "is_closed", False))
     header = {name: drawing.header.get(name) for name in ("$INSUNITS", "$MEASUREMENT")}
     header |= {name: list(drawing.header.get(name))[:2] for name in ("$EXTMIN", "$EXTMAX")}
     return polylines, {
         "kinds": sorted({e.dxftype() for e in entities}),
         "closed": closed,
         "version": drawing.dxfversion,
-        "errors": len(auditor.errors),
+        "errors": len(auditor.errors) + len(auditor.fixes),
         "header": header,
     }
 

@@ -53,7 +53,7 @@ class TestReadBack : public QObject {
     QTest::newRow("DXF of arcs") << "a.dxf" << int(CurveForm::Arcs) << false << QStringList{"LWPOLYLINE", "CIRCLE"};
     QTest::newRow("DXF of lines") << "b.dxf" << int(CurveForm::Lines) << false << QStringList{"LWPOLYLINE"};
     QTest::newRow("DXF of splines") << "c.dxf" << int(CurveForm::Beziers) << false
-                                    << QStringList{"LWPOLYLINE", "SPLINE", "CIRCLE"};
+                                    << QStringList{"LWPOLYLINE", "SPLINE", "CIRCLE", "ELLIPSE"};
     QTest::newRow("R12 of arcs") << "d.dxf" << int(CurveForm::Arcs) << true << QStringList{"POLYLINE", "CIRCLE"};
   }
   void everyFileHoldsTheOutlinesAndNothingElse() {

@@ -1,7 +1,10 @@
 #include "core/io/arrange.h"
 
 #include <algorithm>
+#include <array>
+#include <set>
 
+#include "core/drawing/nested.h"
 #include "core/error.h"
 
 namespace rim {
@@ -44,6 +47,35 @@ Drawing onArtworkPage(const Drawing& drawing, double marginMm) {
   Drawing out = moved(drawing, Point{marginMm, marginMm} - box.low);
   out.pageWidth = box.width() + 2 * marginMm;
   out.pageHeight = box.height() + 2 * marginMm;
+  return out;
+}
+
+Drawing layeredByRole(const Drawing& drawing) {
+  static const std::vector<Layer> kRoles{{"outside", 0, 0, 0}, {"inside", 0, 102, 128}, {"line", 176, 84, 0}};
+  enum Role : std::size_t { kOutside, kInside, kLine };
+  const std::vector<int> depths = depthsOf(drawing);
+  Drawing out = drawing;
+  std::array<bool, 3> used{};
+  for (std::size_t i = 0; i < out.outlines.size(); ++i) {
+    Outline& outline = out.outlines[i];
+    const bool isLine = !outline.path().closed || outline.stroke.usual > 0;
+    outline.layer = isLine ? kLine : depths[i] % 2 == 0 ? kOutside : kInside;
+    used[outline.layer] = true;
+  }
+  out.layers.clear();
+  std::array<std::size_t, 3> place{};
+  for (std::size_t role = 0; role < used.size(); ++role) {
+    place[role] = out.layers.size();
+    if (used[role]) out.layers.push_back(kRoles[role]);
+  }
+  for (Outline& outline : out.outlines) outline.layer = place[outline.layer];
+  return out;
+}
+
+Drawing onlyOutlines(const Drawing& drawing, const std::vector<OutlineId>& ids) {
+  const std::set<OutlineId> wanted(ids.begin(), ids.end());
+  Drawing out = drawing;
+  std::erase_if(out.outlines, [&wanted](const Outline& outline) { return !wanted.contains(outline.id); });
   return out;
 }
 

@@ -44,13 +44,17 @@ Job jobFor(const Recipe& recipe, const std::filesystem::path& picture, const std
 }
 
 void work(BatchItem& item, const Recipe& recipe, const BatchWish& wish) {
-  if (isUpToDate(item, wish.recipeTime)) {
+  if (!wish.fileEach && isUpToDate(item, wish.recipeTime)) {
     item.state = BatchItem::State::UpToDate;
     return;
   }
   try {
     const Job job = jobFor(recipe, item.picture, wish.stop);
-    for (const std::filesystem::path& output : item.outputs) deliverJob(job, output, wish.files);
+    std::vector<std::filesystem::path> written;
+    for (const std::filesystem::path& output : item.outputs) {
+      for (Delivered& one : deliverJob(job, output, wish.files, {wish.fileEach, {}})) written.push_back(one.file);
+    }
+    item.outputs = std::move(written);
     item.state = BatchItem::State::Done;
     if (outlinesOf(job)->outlines.empty()) item.why = "there are no outlines in it.";
   } catch (const Cancelled&) {

@@ -33,6 +33,7 @@ struct BatchWish {
   std::filesystem::file_time_type recipeTime;  ///< files older than this are written again
   unsigned atOnce = 1;                         ///< pictures at the same time, from 1
   ExportSettings files;
+  bool fileEach = false;                       ///< one file a layer; then none is told to be up to date
   std::function<void(const BatchItem&)> done;  ///< told of each, in any order, one at a time
   std::stop_token stop;
 };

@@ -58,6 +58,11 @@ ExportSettings settingsFor(const FileWish& wish) {
 }
 
 Drawing arranged(const Drawing& drawing, const ExportSettings& settings, const std::optional<Stock>& stock) {
+  if (settings.byRole) {
+    ExportSettings rest = settings;
+    rest.byRole = false;
+    return arranged(layeredByRole(drawing), rest, stock);
+  }
   if (settings.onStock && stock) return onPage(drawing, boxOf(*stock));
   if (settings.marginMm) return onArtworkPage(drawing, *settings.marginMm);
   const bool ofStock = settings.ofStock && stock;
@@ -94,12 +99,15 @@ std::vector<Delivered> byLayerFiles(const Drawing& drawing, const std::filesyste
 }
 
 std::vector<Delivered> deliverJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings,
-                                  bool fileEach) {
+                                  const DeliveryOf& what) {
   const bool asItLies = settings.origin == OriginAt::Drawing && !settings.marginMm && !(settings.onStock && job.stock);
-  if (!fileEach && asItLies && !isPrint(file)) return {{file, exportJob(job, file, settings)}};
-  const Drawing drawing = arranged(drawingOf(job), settings, job.stock);
+  const bool all = !what.fileEach && what.only.empty() && !settings.byRole;
+  if (all && asItLies && !isPrint(file)) return {{file, exportJob(job, file, settings)}};
+  Drawing own = drawingOf(job);
+  if (!what.only.empty()) own = onlyOutlines(own, what.only);
+  const Drawing drawing = arranged(own, settings, job.stock);
   const std::string note = settings.withOrigin ? job.origin : std::string();
-  std::vector<Delivered> files = fileEach ? byLayerFiles(drawing, file) : std::vector<Delivered>{{file, drawing}};
+  std::vector<Delivered> files = what.fileEach ? byLayerFiles(drawing, file) : std::vector<Delivered>{{file, drawing}};
   for (Delivered& one : files) one = deliver(one.drawing, one.file, settings, exportToleranceMm(job), note);
   return files;
 }

@@ -29,16 +29,21 @@ struct Delivered {
 Delivered deliver(const Drawing& drawing, const std::filesystem::path& file, const ExportSettings& settings,
                   double toleranceMm, const std::string& note = {});
 
-/// The drawing with its origin and page as the settings say, on a stock where there is one.
+/// The drawing with its layers, origin and page as the settings say, on a stock where there is one.
 Drawing arranged(const Drawing& drawing, const ExportSettings& settings, const std::optional<Stock>& stock = {});
 
 /// The files, named like `file` with the layer's name behind it, that each layer of a drawing goes to; the file itself
 /// where there are no layers.
 std::vector<Delivered> byLayerFiles(const Drawing& drawing, const std::filesystem::path& file);
 
-/// Writes a job's outlines as the file's ending and the settings say, with `fileEach` one file a layer. Throws as
-/// above.
+/// How many of a job's outlines go into how many files.
+struct DeliveryOf {
+  bool fileEach = false;        ///< one file a layer
+  std::vector<OutlineId> only;  ///< nothing but these; empty: all
+};
+
+/// Writes a job's outlines as the file's ending and the settings say. Throws as above.
 std::vector<Delivered> deliverJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings,
-                                  bool fileEach = false);
+                                  const DeliveryOf& what = {});
 
 }  // namespace rim

@@ -25,7 +25,7 @@ void writeAsItIs(Drawing drawing, const std::filesystem::path& file, const Expor
   const FileKind kind = fileKindOf(file);
   if (settings.unit == Unit::Inch) drawing = inFrame(drawing, Frame::Inches, 1 / kMmPerInch);
   if (kind == FileKind::Svg) {
-    writeSvg(drawing, file, note, {settings.filled, settings.strokesAsDrawn});
+    writeSvg(drawing, file, note, {settings.filled, settings.strokesAsDrawn, settings.element});
   } else {
     writeDxf(drawing, file, settings.dxf, note);
   }
@@ -79,8 +79,11 @@ Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings
 Drawing inFormFor(Drawing drawing, FileKind kind, const ExportSettings& settings, double toleranceMm) {
   const CurveForm form = settings.curves.value_or(kind == FileKind::Svg ? CurveForm::Beziers : CurveForm::Arcs);
   const Box box = boxOf(pathsOf(drawing));
-  for (Outline& outline : drawing.outlines)
+  for (Outline& outline : drawing.outlines) {
+    // A circle stands in a DXF as such, whatever the rest is made of.
+    if (kind == FileKind::Dxf && form == CurveForm::Beziers && circleOf(outline.path())) continue;
     outline = outline.with(inForm(withOutermostNodes(outline.path(), box, toleranceMm, form), form, toleranceMm));
+  }
   for (Outline& outline : drawing.outlines) {
     if (kind == FileKind::Dxf && !circleOf(outline.path())) outline = outline.with(inQuarters(outline.path()));
   }

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <fstream>
+#include <limits>
 #include <map>
 #include <nlohmann/json.hpp>
 
@@ -43,17 +44,38 @@ std::string unitOf(const ReadResult& read) {
   return read.drawing.frame == Frame::Millimetres ? "mm" : "other";
 }
 
-/// The largest distance of the places of one drawing from the other.
-double farthest(const Drawing& from, const Drawing& to, double stepMm) {
+/// Calls `visit` with places along a segment, from its start to its end.
+template <class Visit>
+void eachPlace(const Piece& piece, double stepMm, const Visit& visit) {
+  constexpr double kMostSteps = 200;
+  const auto steps = static_cast<int>(std::clamp(std::ceil(lengthOf(piece) / stepMm), 2.0, kMostSteps));
+  for (int k = 0; k <= steps; ++k) visit(static_cast<double>(k) / steps);
+}
+
+/// How far two outlines of the same segments lie from each other at most, place for place, which is no less than their
+/// distance; infinite when they are made of others.
+double apart(const Path& a, const Path& b, double stepMm) {
+  double most = std::numeric_limits<double>::infinity();
+  if (a.closed != b.closed || a.segments.size() != b.segments.size()) return most;
+  most = distance(a.start, b.start);
+  for (std::size_t i = 0; i < a.segments.size(); ++i) {
+    if (a.segments[i].kind != b.segments[i].kind) return std::numeric_limits<double>::infinity();
+    const Piece p = pieceOf(a, i);
+    const Piece q = pieceOf(b, i);
+    eachPlace(p, stepMm, [&](double t) { most = std::max(most, distance(pointAt(p, t), pointAt(q, t))); });
+  }
+  return most;
+}
+
+/// The largest distance of the places of some outlines from another drawing.
+double farthest(const std::vector<std::size_t>& which, const Drawing& from, const Drawing& to, double stepMm) {
+  if (which.empty()) return 0;
   const NearestOnPaths paths(pathsOf(to));
   double most = 0;
-  for (const Outline& outline : from.outlines) {
-    for (std::size_t i = 0; i < outline.path().segments.size(); ++i) {
-      const Piece piece = pieceOf(outline.path(), i);
-      constexpr double kMostSteps = 200;
-      const auto steps = static_cast<int>(std::clamp(std::ceil(lengthOf(piece) / stepMm), 2.0, kMostSteps));
-      for (int k = 0; k <= steps; ++k)
-        most = std::max(most, paths.distanceTo(pointAt(piece, static_cast<double>(k) / steps)));
+  for (const std::size_t o : which) {
+    for (std::size_t i = 0; i < from.path(o).segments.size(); ++i) {
+      const Piece piece = pieceOf(from.path(o), i);
+      eachPlace(piece, stepMm, [&](double t) { most = std::max(most, paths.distanceTo(pointAt(piece, t))); });
     }
   }
   return most;
@@ -106,7 +128,7 @@ void compare(const Drawing& read, const Drawing& meant, Receipt& receipt) {
 /// How often lines of a pen cross each other in a drawing, as the pen did.
 std::size_t meantCrossings(const Drawing& meant, const std::stop_token& stop) {
   const auto crossingsOf = [&stop](const Drawing& drawing) {
-    const std::vector<Finding> found = inspect(drawing, {}, stop);
+    const std::vector<Finding> found = inspectTracks(drawing, {}, stop);
     return static_cast<std::size_t>(std::count_if(found.begin(), found.end(), isCrossing));
   };
   return crossingsOf(withoutStrokes(meant)) - crossingsOf(meant);
@@ -119,7 +141,22 @@ nlohmann::ordered_json placeJson(Point p) { return {p.x, p.y}; }
 double deviationBetween(const Drawing& a, const Drawing& b, double stepMm) {
   if (a.outlines.empty() != b.outlines.empty()) return std::numeric_limits<double>::infinity();
   if (a.outlines.empty()) return 0;
-  return std::max(farthest(a, b, stepMm), farthest(b, a, stepMm));
+  // What is the same but for its last digits need not be looked for.
+  constexpr double kSameMm = 1e-5;
+  double most = 0;
+  std::vector<std::size_t> ofA;
+  std::vector<std::size_t> ofB;
+  for (std::size_t i = 0; i < std::max(a.outlines.size(), b.outlines.size()); ++i) {
+    const bool both = i < a.outlines.size() && i < b.outlines.size();
+    const double here = both ? apart(a.path(i), b.path(i), stepMm) : std::numeric_limits<double>::infinity();
+    if (here <= kSameMm) {
+      most = std::max(most, here);
+      continue;
+    }
+    if (i < a.outlines.size()) ofA.push_back(i);
+    if (i < b.outlines.size()) ofB.push_back(i);
+  }
+  return std::max({most, farthest(ofA, a, b, stepMm), farthest(ofB, b, a, stepMm)});
 }
 
 Receipt receiptOf(const std::filesystem::path& file, const Drawing* against, const std::stop_token& stop) {
@@ -134,7 +171,7 @@ Receipt receiptOf(const std::filesystem::path& file, const Drawing* against, con
   receipt.counts = countsOf(pathsOf(drawing));
   receipt.boxMm = boxOf(pathsOf(drawing));
   for (const auto& [name, count] : layersOfNames(drawing)) receipt.layers.push_back({name, count});
-  for (const Finding& f : inspect(drawing, {}, stop)) {
+  for (const Finding& f : inspectTracks(drawing, {}, stop)) {
     receipt.crossing += isCrossing(f) ? 1 : 0;
     receipt.doubled += f.kind == FindingKind::DoubleLine && !f.repair.empty() ? 1 : 0;
   }
@@ -158,7 +195,7 @@ Receipt receiptOf(const std::filesystem::path& file, const Drawing* against, con
   if (!read.joined.empty())
     remarks.push_back(counted(read.joined.size(), "outline lies", "outlines lie") + " there in pieces.");
   if (receipt.doubled > 0) remarks.push_back(counted(receipt.doubled, "line is", "lines are") + " drawn twice.");
-  const std::size_t meant = against == nullptr ? 0 : meantCrossings(*against, stop);
+  const std::size_t meant = against == nullptr || receipt.crossing == 0 ? 0 : meantCrossings(*against, stop);
   if (receipt.crossing > meant)
     remarks.push_back("Outlines cross in " + counted(receipt.crossing, "place.", "places."));
   if (against != nullptr) compare(drawing, *against, receipt);

@@ -17,6 +17,9 @@ enum class DxfVersion {
 /// outlines, or of the stock.
 enum class OriginAt { Drawing, LowerLeft, Centre, LowerRight, UpperLeft, UpperRight };
 
+/// Which outlines share a path element of an SVG: all of a layer, a border with its holes, or none.
+enum class SvgElement { Layer, Part, Outline };
+
 /// What a file is made of, and how its outlines lie in it.
 struct ExportSettings {
   std::optional<CurveForm> curves;  ///< none: Beziers in SVG, arcs in DXF (lines and arcs in R12)
@@ -26,6 +29,8 @@ struct ExportSettings {
   std::optional<bool>
       filled;  ///< closed outlines in an SVG: filled, or as hairlines; none: filled where all are closed
 
+  SvgElement element = SvgElement::Layer;
+  bool byRole = false;          ///< layers say what is cut outside, inside or along a line; else they are the drawing's
   bool strokesAsDrawn = false;  ///< lines of a pen in an SVG: as wide as they were drawn, else as hairlines
   OriginAt origin = OriginAt::Drawing;
   bool ofStock = false;            ///< the origin is at a corner or in the middle of the stock, where there is one

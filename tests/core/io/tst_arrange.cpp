@@ -3,6 +3,8 @@
 
 #include "core/io/arrange.h"
 #include "core/io/deliver.h"
+#include "core/io/read_drawing.h"
+#include "core/job/stages.h"
 #include "support/test_list.h"
 
 using namespace rim;
@@ -39,6 +41,35 @@ class TestArrange : public QObject {
       QCOMPARE(lowOf(arranged(box(), settings, stock)), ofStock);
       QCOMPARE(lowOf(arranged(box(), settings)), ofOutlines);  // without a stock
     }
+  }
+
+  void layersSayWhereToCut() {
+    Drawing drawing = box();
+    add(drawing, polygonThrough({{15, 10}, {20, 10}, {20, 15}}));
+    add(drawing, polygonThrough({{16, 11}, {18, 11}, {18, 13}}));
+    add(drawing, Path{{60, 0}, {Segment::line({70, 5})}, false});
+    ExportSettings settings;
+    settings.byRole = true;
+    const Drawing all = arranged(drawing, settings);
+    std::vector<std::string> names;
+    for (const Outline& outline : all.outlines) names.push_back(all.layers[outline.layer].name);
+    QCOMPARE(names, (std::vector<std::string>{"outside", "inside", "outside", "line"}));
+    // A layer that nothing is on is not there.
+    const Drawing plate = arranged(box(), settings);
+    QCOMPARE(plate.layers.size(), 1U);
+    QCOMPARE(plate.layers[0].name, std::string("outside"));
+  }
+
+  void onlyWhatIsNamedIsWritten() {
+    Drawing drawing = box();
+    add(drawing, polygonThrough({{15, 10}, {20, 10}, {20, 15}}));
+    const QTemporaryDir folder;
+    const std::string file = folder.filePath("one.dxf").toStdString();
+    const Job job = jobOn(drawing, "two.dxf");
+    const auto made = deliverJob(job, file, {}, {false, {outlinesOf(job)->outlines[1].id}});
+    QCOMPARE(made.size(), 1U);
+    QCOMPARE(readDrawing(file).drawing.outlines.size(), 1U);
+    QCOMPARE(lowOf(readDrawing(file).drawing), (Point{15, 10}));
   }
 
   void thePageIsTheStock() {

@@ -127,6 +127,8 @@ FileWish randomWish(Numbers& n) {
   wish.settings.unit = n.flag() ? Unit::Inch : Unit::Millimetre;
   if (n.flag()) wish.settings.marginMm = n.real(0, 50);
   if (n.flag()) wish.settings.curves = CurveForm::Lines;
+  wish.settings.element = static_cast<SvgElement>(n.whole(0, 2));
+  wish.settings.byRole = n.flag();
   wish.fileEach = n.flag();
   wish.cutterMm = n.real(0, 6);
   return wish;

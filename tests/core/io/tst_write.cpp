@@ -2,9 +2,13 @@
 #include <QTemporaryDir>
 #include <QTest>
 #include <fstream>
+#include <numbers>
 
 #include "core/error.h"
+#include "core/geometry/circle.h"
+#include "core/geometry/elliptic_arc.h"
 #include "core/io/export.h"
+#include "core/io/read_drawing.h"
 #include "core/io/report.h"
 #include "core/io/svg/write_svg.h"
 #include "support/drawings.h"
@@ -20,6 +24,22 @@ Drawing halfDisc() {
   drawing.pageHeight = 10;
   setPaths(drawing, {{{5, 2}, {Segment::line({15, 2}), Segment::arc({5, 2}, 1)}, true}});
   return drawing;
+}
+
+Path square(double at, double size) {
+  return polygonThrough({{at, at}, {at + size, at}, {at + size, at + size}, {at, at + size}});
+}
+
+/// Two ellipses of curves, one of them aslant, a circle, and an egg.
+Drawing shapes() {
+  constexpr double kTurn = 2 * std::numbers::pi;
+  const Path level = pathOf(EllipticArc{{20, 20}, {15, 0}, {0, 6}, 0, kTurn}, 1e-5);
+  const Path aslant = pathOf(EllipticArc{{60, 20}, {10, 5}, {-2, 4}, 0, kTurn}, 1e-5);
+  Path egg{{0, 0},
+           {Segment::cubic({0, 8}, {6, 12}, {10, 12}), Segment::cubic({14, 12}, {16, 8}, {16, 0}),
+            Segment::cubic({16, -20}, {14, -24}, {8, -24}), Segment::cubic({2, -24}, {0, -20}, {0, 0})},
+           true};
+  return makeDrawing({level, aslant, circlePathOf({90, 20}, 7, 1), egg});
 }
 
 std::string get(const std::filesystem::path& file) {
@@ -70,6 +90,76 @@ class TestWrite : public QObject {
     QVERIFY(text.contains("LWPOLYLINE"));
     QVERIFY(text.contains(QRegularExpression("\\n *42\\n1(\\.0+)?\\n")));
     QVERIFY(text.trimmed().endsWith("EOF"));
+  }
+
+  void everyObjectOfADxfHasAHandleOfItsOwnAndAnOwner() {
+    const QString text = QString::fromStdString(dxfTextOf(shapes(), DxfVersion::Dxf2000));
+    QStringList handles;
+    QStringList owners;
+    auto all = QRegularExpression("\\n +5\\n([0-9A-F]+)\\n330\\n([0-9A-F]+)\\n").globalMatch(text);
+    while (all.hasNext()) {
+      const auto one = all.next();
+      handles << one.captured(1);
+      owners << one.captured(2);
+    }
+    QVERIFY(handles.size() > 20);
+    QCOMPARE(QSet<QString>(handles.begin(), handles.end()).size(), handles.size());
+    for (const QString& owner : owners) QVERIFY2(owner == "0" || handles.contains(owner), qPrintable(owner));
+    const auto seed = QRegularExpression("HANDSEED\\n +5\\n([0-9A-F]+)\\n").match(text);
+    for (const QString& handle : handles) QVERIFY(handle.toUInt(nullptr, 16) < seed.captured(1).toUInt(nullptr, 16));
+  }
+
+  void r12HasTheSectionsThatReadersAskFor() {
+    const QString text = QString::fromStdString(dxfTextOf(halfDisc(), DxfVersion::R12));
+    QStringList sections;
+    auto all = QRegularExpression("SECTION\\n +2\\n([A-Z]+)\\n").globalMatch(text);
+    while (all.hasNext()) sections << all.next().captured(1);
+    QCOMPARE(sections, (QStringList{"HEADER", "TABLES", "BLOCKS", "ENTITIES"}));
+    QVERIFY(text.contains("\n$MODEL_SPACE\n"));
+    QVERIFY(!text.contains("AcDb"));
+  }
+
+  void numbersOfDxfAreNoLongerThanTheyNeed() {
+    Drawing drawing;
+    setPaths(drawing, {polygonThrough({{1.0 / 3, 0}, {7, -0.0000001}, {1234.5, 9}})});
+    const QString text = QString::fromStdString(dxfTextOf(drawing, DxfVersion::Dxf2000));
+    QVERIFY(text.contains("\n 10\n0.333333\n 20\n0.0\n 10\n7.0\n 20\n0.0\n 10\n1234.5\n 20\n9.0\n"));
+    drawing.frame = Frame::Inches;
+    QVERIFY(QString::fromStdString(dxfTextOf(drawing, DxfVersion::Dxf2000)).contains("\n0.33333333\n"));
+  }
+
+  void ellipsesAndCirclesStandInADxfAsSuch() {
+    writeDxf(shapes(), at("shapes.dxf"), DxfVersion::Dxf2000);
+    const QString text = QString::fromStdString(get(at("shapes.dxf")));
+    QCOMPARE(text.count("\nELLIPSE\n"), 2);
+    QCOMPARE(text.count("\nCIRCLE\n"), 1);
+    QCOMPARE(text.count("\nSPLINE\n"), 1);  // an egg
+    const Drawing back = readDrawing(at("shapes.dxf")).drawing;
+    const Drawing meant = shapes();
+    for (std::size_t i = 0; i < meant.outlines.size(); ++i) {
+      const Box a = boxOf(back.path(i));
+      const Box b = boxOf(meant.path(i));
+      QVERIFY(distance(a.low, b.low) < 1e-3 && distance(a.high, b.high) < 1e-3);
+    }
+  }
+
+  void anSvgPathHoldsWhatIsWished() {
+    Drawing drawing = makeDrawing({square(0, 10), square(2, 3), square(6, 2), square(20, 5), square(21, 1)});
+    drawing.pageWidth = drawing.pageHeight = 30;
+    const auto elements = [&](SvgElement element) {
+      SvgLook look;
+      look.element = element;
+      writeSvg(drawing, at("e.svg"), std::string(), look);
+      return QString::fromStdString(get(at("e.svg"))).count("<path ");
+    };
+    QCOMPARE(elements(SvgElement::Layer), 1);
+    QCOMPARE(elements(SvgElement::Part), 2);
+    QCOMPARE(elements(SvgElement::Outline), 5);
+    // What is open is in no part and still there.
+    Path open = square(40, 3);
+    open.closed = false;
+    add(drawing, open);
+    QCOMPARE(elements(SvgElement::Part), 3);
   }
 
   void aNoteOfOriginStandsInTheFileOnRequest() {

@@ -35,8 +35,9 @@ QMimeData* DragOut::content() {
   const QString base = QFileInfo(QString::fromStdString(session_.job().original.name)).completeBaseName();
   const QString file =
       folder_.filePath((base.isEmpty() ? tr("outlines") : base) + QString::fromStdString(endingFor(wish.format)));
-  const auto written =
-      outcomeOf([&] { return deliverJob(session_.job(), file.toStdString(), settingsFor(wish), wish.fileEach); });
+  const auto written = outcomeOf([&] {
+    return deliverJob(session_.job(), file.toStdString(), settingsFor(wish), {wish.fileEach, {}});
+  });
   if (!written.trouble.isEmpty()) {
     emit refused(tr("Nothing can be dragged out: %1").arg(written.trouble));
     return nullptr;

@@ -34,7 +34,7 @@ FileForm::FileForm(QWidget* parent) : QWidget(parent) {
   buildRows();
   listPresets();
   listForms();
-  for (QComboBox* box : {kind_, form_, unit_, origin_, page_, look_}) {
+  for (QComboBox* box : {kind_, form_, unit_, origin_, page_, look_, element_, layers_}) {
     connect(box, &QComboBox::currentIndexChanged, this, [this, box] {
       if (box == kind_) listForms();
       if (box == page_ && page_->currentIndex() == kArtwork && marginMm_ <= 0) marginMm_ = kFirstMarginMm;
@@ -118,6 +118,17 @@ void FileForm::buildRows() {
   addRow(lookColumn, tr("C&losed ones"), look_,
          tr("How closed outlines look; as it fits: filled where all are closed"));
   column->addWidget(lookRow_);
+  elementRow_ = new QWidget;
+  auto* elementColumn = partLayout(elementRow_);
+  element_ = new QComboBox;
+  element_->setObjectName("element");
+  // In the order of enum SvgElement.
+  element_->addItems({tr("all of a layer"), tr("a part with its holes"), tr("one outline")});
+  addRow(elementColumn, tr("A pa&th holds"), element_,
+         tr("What other programs take hold of as one thing; only with its holes a part fills right"));
+  column->addWidget(elementRow_);
+  layers_ = box("layersBy", tr("Layers &by"), {tr("the drawing's own"), tr("where to cut")},
+                tr("Where to cut: outside of the borders, inside of holes, along lines, each on a layer"));
   addRow(column, tr("C&utter"), cutter_,
          tr("How wide the machine cuts: what is thinner than that is told; 0: not known"), cutterUnit_);
   fileEach_ = new QCheckBox(tr("One file for &each layer"));
@@ -185,8 +196,11 @@ void FileForm::show(const FileWish& wish, const About& about, Unit unit) {
   cutterUnit_->setText(unitName(unit));
   look_->setCurrentIndex(!s.filled ? kByItself : *s.filled ? kFilled : kHairlines);
   lookRow_->setVisible(!dxf);
-  fileEach_->setChecked(wish.fileEach && about.layers);
-  fileEach_->setVisible(about.layers);
+  element_->setCurrentIndex(static_cast<int>(s.element));
+  elementRow_->setVisible(wish.format == FileFormat::Svg);
+  layers_->setCurrentIndex(s.byRole ? 1 : 0);
+  fileEach_->setChecked(wish.fileEach && (about.layers || s.byRole));
+  fileEach_->setVisible(about.layers || s.byRole);
   note_->setChecked(s.withOrigin);
   note_->setEnabled(about.note);
   namePreset();
@@ -221,6 +235,8 @@ void FileForm::take() {
   s.onStock = page_->currentIndex() == kStock;
   s.marginMm = page_->currentIndex() == kArtwork ? std::optional(marginMm_) : std::nullopt;
   wish.cutterMm = cutterMm_;
+  s.element = static_cast<SvgElement>(element_->currentIndex());
+  s.byRole = layers_->currentIndex() == 1;
   s.filled = look_->currentIndex() == kByItself ? std::nullopt : std::optional(look_->currentIndex() == kFilled);
   s.withOrigin = note_->isChecked();
   wish.fileEach = fileEach_->isChecked();

@@ -69,7 +69,10 @@ class FileForm : public QWidget {
   LengthField* cutter_;
   QLabel* cutterUnit_;
   QComboBox* look_;
+  QComboBox* element_;
+  QComboBox* layers_;
   QWidget* lookRow_;
+  QWidget* elementRow_;
   QCheckBox* note_;
   QCheckBox* fileEach_;
   double marginMm_ = 0;

@@ -70,9 +70,12 @@ void writeZip(const std::filesystem::path& file, const std::vector<ZipPart>& par
     // The same parts give the same bytes, whenever they are written: all are as old as zip's calendar.
     constexpr zip_uint16_t kMidnight = 0;
     constexpr zip_uint16_t kFirstDay = 1U << 5U | 1U;  // 1980-01-01
+    // Packed quickly: saving again shall not be felt, and what is worth packing well is packed already.
+    constexpr zip_uint32_t kQuickly = 1;
+    const zip_int32_t method = part.packed ? ZIP_CM_STORE : ZIP_CM_DEFLATE;
     const bool told =
         added >= 0 && zip_file_set_dostime(zip.get(), static_cast<zip_uint64_t>(added), kMidnight, kFirstDay, 0) == 0 &&
-        (!part.packed || zip_set_file_compression(zip.get(), static_cast<zip_uint64_t>(added), ZIP_CM_STORE, 0) == 0);
+        zip_set_file_compression(zip.get(), static_cast<zip_uint64_t>(added), method, part.packed ? 0 : kQuickly) == 0;
     if (!told) throw WriteError("the part \"" + part.name + "\" cannot be written.");
   }
   if (zip_close(zip.get()) != 0)

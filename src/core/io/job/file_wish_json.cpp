@@ -13,6 +13,7 @@ using Json = nlohmann::json;
 constexpr const char* kFormats[] = {"dxf-2000", "dxf-r12", "svg", "pdf", "eps", "png"};
 constexpr const char* kForms[] = {"beziers", "arcs", "lines"};
 constexpr const char* kOrigins[] = {"drawing", "lower-left", "centre", "lower-right", "upper-left", "upper-right"};
+constexpr const char* kElements[] = {"layer", "part", "outline"};
 constexpr const char* kUnits[] = {"mm", "in"};
 constexpr double kMostMarginMm = 10'000;
 constexpr double kMostDpi = 10'000;
@@ -29,6 +30,8 @@ Json toJson(const FileWish& wish) {
             {"strokes-as-drawn", s.strokesAsDrawn},
             {"dpi", s.dpi},
             {"file-each", wish.fileEach},
+            {"paths", kElements[static_cast<int>(s.element)]},
+            {"by-role", s.byRole},
             {"of-stock", s.ofStock},
             {"on-stock", s.onStock},
             {"cutter", wish.cutterMm}};
@@ -52,6 +55,8 @@ FileWish fileWishFrom(const Json& json) {
   if (json.contains("filled")) s.filled = flagIn(json, "filled", false);
   if (json.contains("margin")) s.marginMm = numberIn(json, "margin", 0, kMostMarginMm);
   wish.fileEach = flagIn(json, "file-each", false);
+  if (json.contains("paths")) s.element = static_cast<SvgElement>(oneOf(kElements, json, "paths"));
+  s.byRole = flagIn(json, "by-role", false);
   s.ofStock = flagIn(json, "of-stock", false);
   s.onStock = flagIn(json, "on-stock", false);
   if (json.contains("cutter")) wish.cutterMm = numberIn(json, "cutter", 0, kMostCutterMm);

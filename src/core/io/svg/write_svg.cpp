@@ -8,11 +8,13 @@
 #include <cmath>
 #include <cstdint>
 #include <memory>
+#include <numeric>
 #include <optional>
 #include <set>
 #include <string>
 
 #include "core/colour/inks.h"
+#include "core/drawing/nested.h"
 #include "core/error.h"
 #include "core/geometry/arc.h"
 #include "core/io/common/safe_file.h"
@@ -145,29 +147,56 @@ void writeElement(xmlTextWriter* writer, const PathData& data, const std::string
   xmlTextWriterEndElement(writer);
 }
 
-/// All paths, or those of one layer: filled when they are closed, as thin lines when some are open. Outlines that
-/// follow each other and look alike share an element; lines of a pen are never filled.
-void writePaths(xmlTextWriter* writer, const Drawing& drawing, std::optional<std::size_t> layer,
+/// Outlines by their places, as far as they may share an element.
+using Groups = std::vector<std::vector<std::size_t>>;
+
+Groups groupsOf(const Drawing& drawing, SvgElement element) {
+  const std::size_t count = drawing.outlines.size();
+  std::vector<std::size_t> all(count);
+  std::iota(all.begin(), all.end(), std::size_t{0});
+  if (element == SvgElement::Layer) return {all};
+  Groups groups;
+  if (element == SvgElement::Outline) {
+    for (const std::size_t i : all) groups.push_back({i});
+    return groups;
+  }
+  groups = areasOf(drawing);
+  std::vector<bool> grouped(count);
+  for (const auto& group : groups) {
+    for (const std::size_t i : group) grouped[i] = true;
+  }
+  for (const std::size_t i : all) {
+    if (!grouped[i]) groups.push_back({i});
+  }
+  return groups;
+}
+
+/// All paths, or those of one layer: filled when they are closed, as thin lines when some are open. Outlines of a group
+/// that follow each other and look alike share an element; lines of a pen are never filled.
+void writePaths(xmlTextWriter* writer, const Drawing& drawing, const Groups& groups, std::optional<std::size_t> layer,
                 const std::string& colour, const SvgLook& wished) {
   const auto isHere = [&](const Outline& outline) { return !layer || outline.layer == *layer; };
   const bool closed = std::all_of(drawing.outlines.begin(), drawing.outlines.end(), [&](const Outline& outline) {
     return !isHere(outline) || outline.stroke.usual > 0 || outline.path().closed;
   });
   const bool filled = closed && wished.filled.value_or(true);
-  PathData data(drawing.pageHeight);
-  ElementLook look;
-  for (const Outline& outline : drawing.outlines) {
-    if (!isHere(outline)) continue;
-    const bool isPen = outline.stroke.usual > 0;
-    const ElementLook own{isPen || !filled, isPen && wished.strokesAsDrawn ? outline.stroke.usual : 0};
-    if (own != look) {
-      writeElement(writer, data, colour, look);
-      data = PathData(drawing.pageHeight);
-      look = own;
+  for (const auto& group : groups) {
+    PathData data(drawing.pageHeight);
+    ElementLook look;
+    for (const std::size_t i : group) {
+      const Outline& outline = drawing.outlines[i];
+      if (!isHere(outline)) continue;
+      const bool isPen = outline.stroke.usual > 0;
+      const ElementLook own{isPen || !filled, isPen && wished.strokesAsDrawn ? outline.stroke.usual : 0};
+      if (own != look) {
+        writeElement(writer, data, colour, look);
+        data = PathData(drawing.pageHeight);
+        look = own;
+      }
+      data.add(outline.path());
     }
-    data.add(outline.path());
+    writeElement(writer, data, colour, look);
   }
-  writeElement(writer, data, colour, look);
 }
 
 /// What XML allows in an id (letters, digits, - and _), begun with a letter, and no other layer has.
@@ -186,12 +215,13 @@ std::string idOf(const Layer& layer, std::set<std::string>& used) {
 /// One group a layer, with an id and a title.
 void writeLayers(xmlTextWriter* writer, const Drawing& drawing, const SvgLook& look) {
   std::set<std::string> used;
+  const Groups groups = groupsOf(drawing, look.element);
   for (std::size_t layer = 0; layer < drawing.layers.size(); ++layer) {
     xmlTextWriterStartElement(writer, xml("g"));
     attribute(writer, "id", idOf(drawing.layers[layer], used));
     xmlTextWriterWriteElement(writer, xml("title"), xml(drawing.layers[layer].name.c_str()));
     const Layer& own = drawing.layers[layer];
-    writePaths(writer, drawing, layer, hexOf({own.red, own.green, own.blue}), look);
+    writePaths(writer, drawing, groups, layer, hexOf({own.red, own.green, own.blue}), look);
     xmlTextWriterEndElement(writer);
   }
 }
@@ -225,7 +255,7 @@ void writeDocument(xmlTextWriter* writer, const Drawing& drawing, const SvgAbout
   if (!about.note.empty()) xmlTextWriterWriteElement(writer, xml("desc"), xml(about.note.c_str()));
   if (!about.tags.empty()) writeTags(writer, about.tags);
   if (drawing.layers.empty()) {
-    writePaths(writer, drawing, std::nullopt, "#000000", look);
+    writePaths(writer, drawing, groupsOf(drawing, look.element), std::nullopt, "#000000", look);
   } else {
     writeLayers(writer, drawing, look);
   }

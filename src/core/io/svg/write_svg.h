@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/drawing/drawing.h"
+#include "core/job/file_wish.h"
 
 namespace rim {
 
@@ -13,6 +14,7 @@ namespace rim {
 struct SvgLook {
   std::optional<bool> filled;   ///< closed outlines: filled, or as hairlines; none: filled where all of a layer are
   bool strokesAsDrawn = false;  ///< lines of a pen: as wide as they were drawn, with round tips; else as hairlines
+  SvgElement element = SvgElement::Layer;  ///< in the order of areasOf() (drawing/nested.h) when each part has its own
 };
 
 /// What an SVG says about itself (UTF-8); what is empty is not written.
@@ -23,8 +25,8 @@ struct SvgAbout {
 };
 
 /// Writes the drawing as SVG 1.1: width and height in the drawing's unit, a viewBox in the same, y
-/// turned downwards, nothing but paths. Outlines that look alike share one path element, so that holes stay
-/// open when it is filled (even-odd). Arcs are written as A (in two halves when
+/// turned downwards, nothing but paths. Outlines that look alike share one path element, or those of each part, so that
+/// holes stay open when it is filled (even-odd); or each has its own. Arcs are written as A (in two halves when
 /// they turn by 155 degrees or more), cubics as C; coordinates to 1e-6 mm.
 /// Lines of a pen are never filled.
 /// A note, when there is one, becomes the document's <desc>.

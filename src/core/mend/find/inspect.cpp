@@ -30,13 +30,23 @@ class Inspection {
     findCrossings(covered);
     findSmall();
     findAside();
-    std::stable_sort(found_.begin(), found_.end(), [](const Finding& a, const Finding& b) { return a.kind < b.kind; });
-    return std::move(found_);
+    return inOrder();
+  }
+
+  std::vector<Finding> runTracks() {
+    const std::vector<CoveredStretch> covered = coveredStretches(drawing_, index_, settings_, stop_);
+    findDoubles(covered);
+    findCrossings(covered);
+    return inOrder();
   }
 
  private:
   /// The middle of a stroke that a pen drew ends where the pen stopped, and crosses what the pen crossed.
   bool isPenStroke(std::size_t outline) const { return drawing_.outlines[outline].stroke.usual > 0; }
+  std::vector<Finding> inOrder() {
+    std::stable_sort(found_.begin(), found_.end(), [](const Finding& a, const Finding& b) { return a.kind < b.kind; });
+    return std::move(found_);
+  }
   void ask() const {
     if (stop_.stop_requested()) throw Cancelled();
   }
@@ -193,6 +203,10 @@ class Inspection {
 
 std::vector<Finding> inspect(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
   return Inspection(drawing, settings, stop).run();
+}
+
+std::vector<Finding> inspectTracks(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
+  return Inspection(drawing, settings, stop).runTracks();
 }
 
 }  // namespace rim

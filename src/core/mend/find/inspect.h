@@ -12,4 +12,8 @@ namespace rim {
 /// requested.
 std::vector<Finding> inspect(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop = {});
 
+/// Only those that say what would be cut twice or crosses: double lines, crossings and loops. Throws Cancelled.
+std::vector<Finding> inspectTracks(const Drawing& drawing, const MendSettings& settings,
+                                   const std::stop_token& stop = {});
+
 }  // namespace rim

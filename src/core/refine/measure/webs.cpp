@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/error.h"
+#include "core/for_all.h"
 #include "core/geometry/arc.h"
 #include "core/geometry/box_index.h"
 #include "core/geometry/curve_form.h"
@@ -41,10 +41,8 @@ class Borders {
   const std::vector<Side>& sides() const { return sides_; }
   const std::vector<Corner>& corners() const { return corners_; }
 
-  template <class Visit>
-  void near(const Box& box, double reach, const Visit& visit) const {
-    index_.near(box, reach, visit);
-  }
+  const std::vector<Box>& boxes() const { return boxes_; }
+  const BoxIndex& index() const { return index_; }
 
   /// Whether a place lies in material: how many borders a ray to its right crosses.
   bool inMaterial(Point p) const {
@@ -190,13 +188,15 @@ bool isSquare(const Corner& corner, Point way) {
 /// Keeps the shortest of each.
 class Shortest {
  public:
-  explicit Shortest(const Borders& borders) : borders_(borders) {}
+  /// `known`: what shall be undercut.
+  Shortest(const Borders& borders, const ThinPlaces& known) : borders_(borders), places_(known) {}
 
   void offer(Point a, Point b) {
     const double mm = distance(a, b);
     if (mm <= kShortest) return;
-    const bool forWeb = !places_.web || mm < places_.web->mm;
-    const bool forGap = !places_.gap || mm < places_.gap->mm;
+    // Among likes the last digits decide nothing.
+    const bool forWeb = !places_.web || mm < places_.web->mm - kShortest;
+    const bool forGap = !places_.gap || mm < places_.gap->mm - kShortest;
     if ((!forWeb && !forGap) || !borders_.isFree(a, b)) return;
     const Point middle = lerp(a, b, 0.5);
     const bool material = borders_.inMaterial(middle);
@@ -206,48 +206,139 @@ class Shortest {
 
   const ThinPlaces& places() const { return places_; }
 
+  /// How far there is still something to look for.
+  double reach(double most) const {
+    return places_.web && places_.gap ? std::min(most, std::max(places_.web->mm, places_.gap->mm)) : most;
+  }
+
  private:
   const Borders& borders_;
   ThinPlaces places_;
 };
 
-void offerFromSide(const Borders& borders, std::size_t i, double reach, Shortest& shortest) {
-  const Side& side = borders.sides()[i];
-  const auto take = [&](Point a, Point b) {
-    if (distance(a, b) <= reach) shortest.offer(a, b);
-  };
-  borders.near(side.box, reach, [&](std::size_t j) {
-    if (j >= i) eachWay(side.piece, borders.sides()[j].piece, take);
-  });
+/// Neighbours in a row, that are looked round together: their surroundings are nearly the same.
+struct Group {
+  std::size_t begin, end;
+  Box box;
+};
+
+/// Parts boxes that follow each other into groups that are hardly wider than `reach`.
+std::vector<Group> groupsOf(const std::vector<Box>& boxes, double reach) {
+  std::vector<Group> groups;
+  constexpr double kWide = 3;
+  for (std::size_t i = 0; i < boxes.size(); ++i) {
+    Box with = groups.empty() ? Box{} : groups.back().box;
+    with.include(boxes[i]);
+    const bool fits = !groups.empty() && std::max(with.width(), with.height()) <= kWide * reach;
+    if (!fits) groups.push_back({i, i, boxes[i]});
+    groups.back().end = i + 1;
+    if (fits) groups.back().box = with;
+  }
+  return groups;
 }
 
-void offerFromCorner(const Borders& borders, const Corner& corner, const BoxIndex& corners, double reach,
-                     Shortest& shortest) {
-  Box spot;
-  spot.include(corner.place);
-  const auto take = [&](Point to) {
-    const double mm = distance(corner.place, to);
-    if (mm > kShortest && mm <= reach && isSquare(corner, unit(to - corner.place))) shortest.offer(corner.place, to);
-  };
-  borders.near(spot, reach, [&](std::size_t j) {
-    const Piece& piece = borders.sides()[j].piece;
-    if (isArc(piece.segment)) {
-      const Arc arc = arcOf(piece);
-      const Point line = unit(corner.place - arc.centre);
-      for (const double way : {1.0, -1.0}) {
-        const Point on = arc.centre + line * (way * arc.radius);
-        if (isOn(piece, on)) take(on);
-      }
-    } else {
-      const Point u = unit(piece.segment.end - piece.start);
-      const Point foot = piece.start + u * dot(corner.place - piece.start, u);
-      if (isOn(piece, foot)) take(foot);
+bool isNear(const Box& a, const Box& b, double reach) {
+  return a.low.x - reach <= b.high.x && b.low.x - reach <= a.high.x && a.low.y - reach <= b.high.y &&
+         b.low.y - reach <= a.high.y;
+}
+
+std::vector<std::size_t> around(const BoxIndex& index, const Box& box, double reach) {
+  std::vector<std::size_t> found;
+  index.near(box, reach, [&found](std::size_t i) { found.push_back(i); });
+  std::sort(found.begin(), found.end());
+  return found;
+}
+
+void offerFromSides(const Borders& borders, const Group& group, double reach, Shortest& shortest) {
+  const std::vector<std::size_t> others = around(borders.index(), group.box, shortest.reach(reach));
+  for (std::size_t i = group.begin; i < group.end; ++i) {
+    const Side& side = borders.sides()[i];
+    const double far = shortest.reach(reach);
+    const auto take = [&](Point a, Point b) {
+      if (distance(a, b) <= far) shortest.offer(a, b);
+    };
+    for (const std::size_t j : others) {
+      const Side& other = borders.sides()[j];
+      if (j >= i && isNear(side.box, other.box, far)) eachWay(side.piece, other.piece, take);
     }
-  });
-  corners.near(spot, reach, [&](std::size_t j) {
-    const Corner& other = borders.corners()[j];
-    if (isSquare(other, unit(corner.place - other.place))) take(other.place);
-  });
+  }
+}
+
+/// Calls `visit` with every place of a side that is square to the way from a point.
+template <class Visit>
+void eachFoot(const Piece& piece, Point from, const Visit& visit) {
+  if (isArc(piece.segment)) {
+    const Arc arc = arcOf(piece);
+    const Point line = unit(from - arc.centre);
+    for (const double way : {1.0, -1.0}) {
+      const Point on = arc.centre + line * (way * arc.radius);
+      if (isOn(piece, on)) visit(on);
+    }
+  } else {
+    const Point u = unit(piece.segment.end - piece.start);
+    const Point foot = piece.start + u * dot(from - piece.start, u);
+    if (isOn(piece, foot)) visit(foot);
+  }
+}
+
+void offerFromCorners(const Borders& borders, const Group& group, const BoxIndex& corners, double reach,
+                      Shortest& shortest) {
+  const std::vector<std::size_t> sides = around(borders.index(), group.box, shortest.reach(reach));
+  const std::vector<std::size_t> others = around(corners, group.box, shortest.reach(reach));
+  for (std::size_t i = group.begin; i < group.end; ++i) {
+    const Corner& corner = borders.corners()[i];
+    const double far = shortest.reach(reach);
+    Box spot;
+    spot.include(corner.place);
+    const auto take = [&](Point to) {
+      const double mm = distance(corner.place, to);
+      if (mm > kShortest && mm <= far && isSquare(corner, unit(to - corner.place))) shortest.offer(corner.place, to);
+    };
+    for (const std::size_t j : sides) {
+      if (isNear(spot, borders.sides()[j].box, far)) eachFoot(borders.sides()[j].piece, corner.place, take);
+    }
+    for (const std::size_t j : others) {
+      const Corner& other = borders.corners()[j];
+      if (isSquare(other, unit(corner.place - other.place))) take(other.place);
+    }
+  }
+}
+
+std::vector<Box> spotsOf(const std::vector<Corner>& corners) {
+  std::vector<Box> spots(corners.size());
+  for (std::size_t i = 0; i < corners.size(); ++i) spots[i].include(corners[i].place);
+  return spots;
+}
+
+/// The shortest web and gap within `reach`. Parts of the borders are looked through side by side; the first of them
+/// says what the others have to undercut, so that what is found does not depend on how many processors there are.
+ThinPlaces shortestWithin(const Borders& borders, const std::vector<Box>& spots, const BoxIndex& corners, double reach,
+                          const std::stop_token& stop) {
+  constexpr std::size_t kAtOnce = 256;
+  const std::vector<Group> sides = groupsOf(borders.boxes(), reach);
+  const std::vector<Group> turns = groupsOf(spots, reach);
+  const std::size_t all = sides.size() + turns.size();
+  const auto lookThrough = [&](std::size_t part, const ThinPlaces& known) {
+    Shortest shortest(borders, known);
+    for (std::size_t i = part * kAtOnce; i < std::min(all, (part + 1) * kAtOnce); ++i) {
+      if (i < sides.size()) {
+        offerFromSides(borders, sides[i], reach, shortest);
+      } else {
+        offerFromCorners(borders, turns[i - sides.size()], corners, reach, shortest);
+      }
+    }
+    return shortest.places();
+  };
+  ThinPlaces best = lookThrough(0, {});
+  std::vector<ThinPlaces> others((all - 1) / kAtOnce, best);
+  WorkControl control;
+  control.stop = stop;
+  forAll(others.size(), control, [&](std::size_t i) { others[i] = lookThrough(i + 1, best); });
+  for (const ThinPlaces& other : others) {
+    if (other.web && (!best.web || other.web->mm < best.web->mm)) best.web = other.web;
+    if (other.gap && (!best.gap || other.gap->mm < best.gap->mm)) best.gap = other.gap;
+  }
+  return best;
 }
 
 }  // namespace
@@ -255,27 +346,19 @@ void offerFromCorner(const Borders& borders, const Corner& corner, const BoxInde
 ThinPlaces thinPlaces(const Drawing& drawing, const std::stop_token& stop) {
   const Borders borders(drawing);
   if (borders.sides().empty()) return {};
-  std::vector<Box> spots;
-  for (const Corner& corner : borders.corners()) {
-    spots.emplace_back();
-    spots.back().include(corner.place);
-  }
+  const std::vector<Box> spots = spotsOf(borders.corners());
   const BoxIndex corners(spots);
   const Box& all = borders.all();
   const double size = distance(all.low, all.high);
-  constexpr double kFirstShare = 1.0 / 256;
+  constexpr double kFewestSteps = 256;
   constexpr double kFarther = 4;
+  const double steps = std::max(kFewestSteps, 4 * std::sqrt(static_cast<double>(borders.sides().size())));
   ThinPlaces found;
-  for (double reach = size * kFirstShare;; reach *= kFarther) {
-    Shortest shortest(borders);
-    for (std::size_t i = 0; i < borders.sides().size(); ++i) {
-      if (stop.stop_requested()) throw Cancelled();
-      offerFromSide(borders, i, reach, shortest);
-    }
-    for (const Corner& corner : borders.corners()) offerFromCorner(borders, corner, corners, reach, shortest);
+  for (double reach = size / steps;; reach *= kFarther) {
+    const ThinPlaces here = shortestWithin(borders, spots, corners, reach, stop);
     // What was found within the reach is the shortest there is.
-    if (!found.web) found.web = shortest.places().web;
-    if (!found.gap) found.gap = shortest.places().gap;
+    if (!found.web) found.web = here.web;
+    if (!found.gap) found.gap = here.gap;
     if ((found.web && found.gap) || reach > size) return found;
   }
 }

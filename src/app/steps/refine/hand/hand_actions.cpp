@@ -50,6 +50,7 @@ HandActions::HandActions(ActionBook& book, QObject* owner) {
   snap->setChecked(true);
   copy = add("Cop&y", "The chosen outlines to the clipboard, as SVG", "Ctrl+C");
   cut = add("C&ut", "The same, and take them out of the drawing", "Ctrl+X");
+  exportChosen = add("E&xport these…", "Write only the chosen outlines to a file", "Ctrl+Shift+E");
   lasso = add("&Lasso", "A drag draws a line round what is to be chosen, in place of a box", "W");
   lasso->setCheckable(true);
   alike = {add("As &large as these", "Outlines of nearly the same width and height, turned or not", ""),

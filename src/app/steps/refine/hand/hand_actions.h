@@ -29,6 +29,7 @@ struct HandActions {
   QAction* snap;
   QAction* copy;
   QAction* cut;
+  QAction* exportChosen;
   QAction* lasso;
   QList<QAction*> alike;  ///< in the order of refine::Likeness
 

@@ -132,6 +132,12 @@ std::vector<Outline> Handwork::chosenOutlines() const {
   return chosen;
 }
 
+std::vector<OutlineId> Handwork::chosenIds() const {
+  std::vector<OutlineId> ids;
+  for (const Outline& outline : chosenOutlines()) ids.push_back(outline.id);
+  return ids;
+}
+
 void Handwork::change(const QString& name, const std::vector<refine::ByHand::One>& changes, const QString& mergeKey) {
   session_.edit(name, mergeKey,
                 [&changes](Job& job) { job.refine = refine::withHandwork(std::move(job.refine), changes); });

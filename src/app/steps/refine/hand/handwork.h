@@ -48,6 +48,9 @@ class Handwork : public QWidget {
   /// The outlines that are chosen, as steps name them.
   std::vector<OutlineMark> chosenMarks() const;
 
+  /// Their ids.
+  std::vector<OutlineId> chosenIds() const;
+
   /// Moves what is chosen so that the middle of its box comes to a place, mm.
   void bringChosenTo(Point middleMm);
 

@@ -183,7 +183,8 @@ void Handwork::showAllowed() {
   allow(hand.close, noding && nodes_->outline() && !nodes_->path().closed,
         tr("Take hold of an open outline with the tool for nodes first."));
   const QString choose = tr("Choose outlines on the bench first.");
-  for (QAction* action : {hand.duplicate, hand.copy, hand.cut}) allow(action, selecting && count > 0, choose);
+  for (QAction* action : {hand.duplicate, hand.copy, hand.cut, hand.exportChosen})
+    allow(action, selecting && count > 0, choose);
   for (int i = 0; i < hand.alike.size(); ++i) {
     const bool alone = i == static_cast<int>(refine::Likeness::Open) || i == static_cast<int>(refine::Likeness::Others);
     allow(hand.alike[i], session_.hasWork() && (alone || count > 0), choose);
