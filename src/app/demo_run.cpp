@@ -4,6 +4,9 @@
 #include <QDir>
 #include <QElapsedTimer>
 #include <QLabel>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QSlider>
 #include <QTextStream>
 #include <QToolButton>
 #include <functional>
@@ -224,6 +227,18 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          panel->handwork().tool().press({160, 160}, view);
          panel->handwork().tool().release({160, 160}, view);
          panel->handwork().tool().move({253.5, 160}, view);
+       }},
+      {"simpler",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kRefine);
+         auto* slider = w.findChild<QSlider*>("simplify");
+         constexpr int kSeen = 34;
+         slider->setValue(kSeen);
+         auto* take = w.findChild<QPushButton*>("takeSimpler");
+         waitFor([take] { return take->isEnabled(); });
+         for (QWidget* at = slider->parentWidget(); at != nullptr; at = at->parentWidget()) {
+           if (auto* scroll = qobject_cast<QScrollArea*>(at)) scroll->ensureWidgetVisible(take);
+         }
        }},
       {"offset",
        [](MainWindow& w) {

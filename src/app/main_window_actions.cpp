@@ -90,7 +90,7 @@ void MainWindow::buildMenus() {
   refine->addSeparator();
   refine->addActions(actions_.hand.tools->actions());
   refine->addSeparator();
-  refine->addActions({actions_.chooseAll, actions_.deleteChosen});
+  refine->addActions({actions_.chooseAll, actions_.deleteChosen, actions_.hand.group, actions_.hand.ungroup});
   QMenu* alike = refine->addMenu(tr("C&hoose"));
   alike->addActions(actions_.hand.alike);
   alike->addSeparator();

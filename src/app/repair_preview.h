@@ -1,5 +1,6 @@
 #pragma once
 
+#include <optional>
 #include <vector>
 
 #include "core/geometry/path.h"
@@ -10,6 +11,7 @@ namespace rim::app {
 struct RepairPreview {
   std::vector<Path> comes;
   std::vector<Path> goes;
+  std::optional<Point> most;  ///< where most would move
 
   bool empty() const { return comes.empty() && goes.empty(); }
 };

@@ -248,7 +248,7 @@ void Session::preview(const std::function<Drawing(const Drawing&, const std::sto
       const Drawing before = mendedDrawingOf(job);
       const Drawing after = repair(before, overtaken);
       const double pxPerMm = 1 / mmPerPixel(job);
-      return RepairPreview{changedPaths(before, after, pxPerMm), changedPaths(after, before, pxPerMm)};
+      return RepairPreview{changedPaths(before, after, pxPerMm), changedPaths(after, before, pxPerMm), {}};
     });
     if (overtaken.stop_requested()) return;
     QMetaObject::invokeMethod(this, [this, got] { emit repairPreviewed(got.result); });

@@ -222,6 +222,30 @@ class TestExportStep : public QObject {
     QVERIFY(text.contains("<title>outside</title>") && text.contains("<title>inside</title>"));
   }
 
+  void fewerArcsWithinMore() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    f.window->show();
+    f.window->showStep(MainWindow::kExport);
+    auto* within = f.find<LengthField>("fileWithin");
+    QVERIFY(within->isVisible());
+    const auto arcs = [&f] {
+      const FileWish wish = f.window->findChild<ExportPanel*>()->wish();
+      return countsOf(pathsOf(drawingFor(f.job(), FileKind::Dxf, settingsFor(wish)))).arcs;
+    };
+    const std::size_t before = arcs();
+    within->selectAll();
+    QTest::keyClicks(within, "0.2");
+    QTest::keyClick(within, Qt::Key_Return);
+    QVERIFY(f.job().file.has_value());
+    QCOMPARE(f.job().file->settings.toleranceMm, 0.2);
+    QVERIFY(arcs() < before);
+    const QString shown = f.find<QLabel>("summary")->text();
+    QVERIFY2(shown.contains(QString::number(arcs()) + " arcs"), qPrintable(shown));
+    f.find<QComboBox>("kind")->setCurrentIndex(static_cast<int>(FileFormat::Svg));
+    QVERIFY2(!within->isVisible(), "curves stay curves");
+  }
+
   void theDrawingIsCopiedAndDragged() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));

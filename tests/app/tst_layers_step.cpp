@@ -57,6 +57,77 @@ class TestLayersStep : public QObject {
     QVERIFY(f.job().refine.empty());
   }
 
+  void nothingLockedIsTakenHoldOf() {
+    LayersFixture f;
+    QVERIFY(f.done());
+    f.list()->setCurrentItem(f.list()->topLevelItem(1));
+    f.find<QPushButton>("lockLayer")->click();
+    QVERIFY(f.done());
+    QCOMPARE(f.list()->topLevelItem(1)->text(1), QString("locked"));
+    f.click({40, 10});
+    QVERIFY(f.hand().selecting().chosen().empty());
+    f.window->actions().chooseAll->trigger();
+    QCOMPARE(f.hand().selecting().chosen().size(), 1U);
+    QCOMPARE(f.now().outlines.size(), 3U);  // it is shown and written as ever
+    f.list()->topLevelItem(1)->setText(0, "other");
+    QVERIFY(f.done());
+    QVERIFY(f.window->sentence().contains("Unlock"));
+    f.list()->setCurrentItem(f.list()->topLevelItem(1));
+    f.find<QPushButton>("lockLayer")->click();
+    QVERIFY(f.done());
+    QVERIFY(f.job().refine.empty());
+    f.click({40, 10});
+    QCOMPARE(f.hand().selecting().chosen().size(), 1U);
+  }
+
+  void layersChangePlaces() {
+    LayersFixture f;
+    QVERIFY(f.done());
+    f.list()->setCurrentItem(f.list()->topLevelItem(0));
+    QVERIFY(!f.find<QPushButton>("layerUp")->isEnabled());
+    f.find<QPushButton>("layerDown")->click();
+    QVERIFY(f.done());
+    QCOMPARE(f.now().layers[0].name, std::string("fold"));
+    QCOMPARE(f.list()->currentItem()->text(0), QString("cut"));
+    f.window->actions().undo->trigger();
+    QVERIFY(f.done());
+    QCOMPARE(f.now().layers[0].name, std::string("cut"));
+  }
+
+  void groupsAreTakenHoldOfAsOne() {
+    LayersFixture f;
+    QVERIFY(f.done());
+    auto& tool = f.hand().selecting();
+    f.click({10, 10});
+    QVERIFY2(!f.window->actions().hand.group->isEnabled(), "one is no group");
+    f.click({40, 10}, Qt::ShiftModifier);
+    f.key(Qt::Key_G, Qt::ControlModifier);
+    QVERIFY(f.done());
+    f.key(Qt::Key_Escape);
+    f.click({40, 10});
+    QCOMPARE(tool.chosen().size(), 2U);
+    f.click({40, 10}, Qt::AltModifier);
+    QCOMPARE(tool.chosen().size(), 1U);
+    f.key(Qt::Key_Escape);
+    f.drag({30, -5}, {50, 25});  // a box round one of them
+    QCOMPARE(tool.chosen().size(), 2U);
+    f.drag({40, 10}, {45, 10});
+    QVERIFY(f.done());
+    QVERIFY(std::abs(boxOf(f.now().path(0)).low.x - 5) < 0.5);
+    f.key(Qt::Key_G, Qt::ControlModifier | Qt::ShiftModifier);
+    QVERIFY(f.done());
+    f.key(Qt::Key_Escape);
+    f.click({45, 10});
+    QCOMPARE(tool.chosen().size(), 1U);
+  }
+
+  void aDoubleClickChoosesAllOfALetter() {
+    RefineFixture f;
+    QVERIFY(f.done());
+    QTest::mouseDClick(&f.window->bench(), Qt::LeftButton, {}, f.onScreen({5, 30}));
+    QCOMPARE(f.hand().selecting().chosen().size(), 2U);  // the plate and its hole
+  }
+
   void layersAreNamedAndFilled() {
     LayersFixture f;
     QVERIFY(f.done());

@@ -96,8 +96,7 @@ class TestReadBack : public QObject {
     exportJob(job_, folder_.filePath("own.svg").toStdString(), {});
     const double distance =
         readBack({folder_.filePath("own.dxf"), folder_.filePath("own.svg")})["distance"].toDouble(9);
-    // A seventh of the trace's tolerance for the arcs, 2.8e-4 of the largest radius for the curves.
-    const double largest = job_.trace.tolerancePx / 7 * mmPerPixel(job_) + 2.8e-4 * 123.456 / 2;
+    const double largest = 0.03 * mmPerPixel(job_);
     QVERIFY2(distance < largest, qPrintable(QStringLiteral("%1 of %2").arg(distance).arg(largest)));
   }
 

@@ -71,6 +71,8 @@ void FindingLayer::paint(QPainter& painter, const Viewport& viewport, const QRec
   painter.setRenderHint(QPainter::Antialiasing);
   if (!preview_.goes.empty()) OutlineLayer(preview_.goes).paintAsGone(painter, viewport, visible);
   if (!preview_.comes.empty()) OutlineLayer(preview_.comes).paintAsPreview(painter, viewport, visible);
+  constexpr double kMarkHalf = 12;
+  if (preview_.most) paintBrackets(painter, viewport.toScreen(*preview_.most), kMarkHalf, look().node);
   if (!shown_.empty()) {
     const QRectF near = visible.adjusted(-40, -40, 40, 40);
     // Where tags lie on each other the first one is enough: the list names them all.

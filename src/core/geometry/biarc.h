@@ -2,7 +2,6 @@
 
 #include <vector>
 
-#include "core/geometry/cubic.h"
 #include "core/geometry/path.h"
 
 namespace rim {
@@ -14,9 +13,5 @@ namespace rim {
 /// "Biarc curves", Computer-Aided Design 7 (1975), 89-92. Where no such pair bends by less than a
 /// half turn in each part, the straight line is returned; the caller sees that by its distance.
 std::vector<Segment> biarc(Point start, Point startTangent, Point end, Point endTangent);
-
-/// Arcs and lines that follow the cubic within `tolerance` (> 0), tangent to each other.
-/// Each biarc reaches as far as it follows the curve; at most 2^12 of them.
-std::vector<Segment> arcsFromCubic(const Cubic& cubic, double tolerance);
 
 }  // namespace rim

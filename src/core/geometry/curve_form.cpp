@@ -3,7 +3,7 @@
 #include <numbers>
 
 #include "core/geometry/arc.h"
-#include "core/geometry/biarc.h"
+#include "core/geometry/arc_spline.h"
 #include "core/geometry/cubic.h"
 #include "core/geometry/flatten.h"
 

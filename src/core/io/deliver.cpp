@@ -108,7 +108,7 @@ std::vector<Delivered> deliverJob(const Job& job, const std::filesystem::path& f
   const Drawing drawing = arranged(own, settings, job.stock);
   const std::string note = settings.withOrigin ? job.origin : std::string();
   std::vector<Delivered> files = what.fileEach ? byLayerFiles(drawing, file) : std::vector<Delivered>{{file, drawing}};
-  for (Delivered& one : files) one = deliver(one.drawing, one.file, settings, exportToleranceMm(job), note);
+  for (Delivered& one : files) one = deliver(one.drawing, one.file, settings, exportToleranceMm(job, settings), note);
   return files;
 }
 

@@ -67,13 +67,14 @@ FileKind drawingKindOf(const std::filesystem::path& file) {
   throw InputError("the ending says what a drawing is: .svg and .dxf are read.");
 }
 
-double exportToleranceMm(const Job& job) {
-  constexpr double kShareOfTolerance = 1.0 / 6;
+double exportToleranceMm(const Job& job, const ExportSettings& settings) {
+  if (settings.toleranceMm > 0) return settings.toleranceMm;
+  constexpr double kShareOfTolerance = 0.08;
   return job.trace.tolerancePx * kShareOfTolerance * mmPerPixel(job);
 }
 
 Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings) {
-  return inFormFor(drawingOf(job), kind, settings, exportToleranceMm(job));
+  return inFormFor(drawingOf(job), kind, settings, exportToleranceMm(job, settings));
 }
 
 Drawing inFormFor(Drawing drawing, FileKind kind, const ExportSettings& settings, double toleranceMm) {

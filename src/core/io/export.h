@@ -21,12 +21,13 @@ FileKind fileKindOf(const std::filesystem::path& file);
 FileKind drawingKindOf(const std::filesystem::path& file);
 
 /// The outlines of the job as they will stand in such a file, in mm. Curves that become arcs or
-/// lines stay within a sixth of the trace's tolerance of what was fitted; the box round all
-/// outlines stays exactly the same, whatever they are made of.
+/// lines stay within exportToleranceMm() of what was fitted; the box round all outlines stays exactly the same,
+/// whatever they are made of.
 Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings);
 
-/// How far curves of a job may move when they become arcs or lines in a file, mm.
-double exportToleranceMm(const Job& job);
+/// How far curves of a job may move when they become arcs or lines in a file, mm: what the settings say, else 0.08 of
+/// the trace's tolerance.
+double exportToleranceMm(const Job& job, const ExportSettings& settings);
 
 /// The same for any drawing in mm: made of what the settings say, within `toleranceMm` (> 0) of what it was.
 /// In a DXF no arc turns more than a quarter, but for full circles, which stand there as such.

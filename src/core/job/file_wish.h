@@ -23,6 +23,7 @@ enum class SvgElement { Layer, Part, Outline };
 /// What a file is made of, and how its outlines lie in it.
 struct ExportSettings {
   std::optional<CurveForm> curves;  ///< none: Beziers in SVG, arcs in DXF (lines and arcs in R12)
+  double toleranceMm = 0;           ///< how far curves may move when they become arcs or lines; 0: the job says it
   DxfVersion dxf = DxfVersion::Dxf2000;
   bool withOrigin = false;  ///< the job's note of origin goes into the file
   Unit unit = Unit::Millimetre;

@@ -74,7 +74,8 @@ Recipe forOthers(Recipe recipe) {
   });
   std::erase_if(recipe.refine, [](const refine::Step& step) {
     return std::holds_alternative<refine::Remove>(step) || std::holds_alternative<refine::Replace>(step) ||
-           std::holds_alternative<refine::ByHand>(step) || std::holds_alternative<refine::PutOnLayer>(step);
+           std::holds_alternative<refine::ByHand>(step) || std::holds_alternative<refine::PutOnLayer>(step) ||
+           std::holds_alternative<refine::Group>(step);
   });
   return recipe;
 }

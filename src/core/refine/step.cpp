@@ -8,6 +8,7 @@
 #include "core/mend/repair/strokes.h"
 #include "core/mend/repair/tidy.h"
 #include "core/refine/edit/corners.h"
+#include "core/refine/edit/groups.h"
 #include "core/refine/edit/layers.h"
 #include "core/refine/propose/exact_shapes.h"
 
@@ -15,9 +16,10 @@ namespace rim::refine {
 namespace {
 
 constexpr std::array<const char*, std::variant_size_v<Step>> kNames{
-    "true-up", "symmetry",    "sharpen", "fillet",  "simplify", "unite",      "combine",    "offset",
-    "ring",    "thicken",     "strokes", "rotate",  "mirror",   "scale",      "place",      "fit",
-    "array",   "array-round", "remove",  "replace", "by-hand",  "edit-layer", "hide-layer", "put-on-layer"};
+    "true-up",    "symmetry",   "sharpen",      "fillet",      "simplify",   "unite",   "combine",
+    "offset",     "ring",       "thicken",      "strokes",     "rotate",     "mirror",  "scale",
+    "place",      "fit",        "array",        "array-round", "remove",     "replace", "by-hand",
+    "edit-layer", "hide-layer", "put-on-layer", "lock-layer",  "move-layer", "group"};
 
 /// One function for each step.
 class Doing {
@@ -74,6 +76,14 @@ class Doing {
   Refined operator()(const EditLayer& s) const { return {withLayerAs(drawing_, s.name, s.as), {}}; }
   Refined operator()(const HideLayer& s) const { return {withLayerHidden(drawing_, s.name), {}}; }
   Refined operator()(const PutOnLayer& s) const { return {onLayer(drawing_, idsOf(s.outlines), s.layer), {}}; }
+  Refined operator()(const LockLayer&) const { return {drawing_, {}}; }
+  Refined operator()(const MoveLayer& s) const {
+    return {withLayerAt(drawing_, s.name, static_cast<std::size_t>(std::max(0, s.place))), {}};
+  }
+  Refined operator()(const Group& s) const {
+    const std::set<OutlineId> outlines = idsOf(s.outlines);
+    return {s.together ? grouped(drawing_, outlines) : ungrouped(drawing_, outlines), {}};
+  }
   Refined operator()(const ByHand& s) const {
     Refined refined{drawing_, {}};
     for (const ByHand::One& one : s.changes) {
@@ -174,6 +184,14 @@ std::vector<Step> withHandwork(std::vector<Step> steps, const std::vector<ByHand
     }
   }
   return steps;
+}
+
+std::set<std::string> lockedLayers(const std::vector<Step>& steps) {
+  std::set<std::string> names;
+  for (const Step& step : steps) {
+    if (const auto* lock = std::get_if<LockLayer>(&step)) names.insert(lock->name);
+  }
+  return names;
 }
 
 std::string nameOf(const Step& step) { return kNames[step.index()]; }

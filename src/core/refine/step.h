@@ -160,9 +160,31 @@ struct PutOnLayer {
   friend bool operator==(const PutOnLayer&, const PutOnLayer&) = default;
 };
 
-using Step = std::variant<TrueUp, Symmetrize, Sharpen, FilletCorners, Simplify, UniteAll, CombineWith, OffsetBy,
-                          AddRing, ThickenLines, StrokesTo, Rotate, Reflect, ScaleBy, PlaceAt, FitInto, Array,
-                          ArrayRound, Remove, Replace, ByHand, EditLayer, HideLayer, PutOnLayer>;
+/// A layer of which nothing is taken hold of by hand; it is shown and written as ever.
+struct LockLayer {
+  std::string name;
+  friend bool operator==(const LockLayer&, const LockLayer&) = default;
+};
+/// A layer at another place among the others.
+struct MoveLayer {
+  std::string name;
+  int place = 0;  ///< 0: the first
+  friend bool operator==(const MoveLayer&, const MoveLayer&) = default;
+};
+/// Outlines that belong together from now on, or no more.
+struct Group {
+  std::vector<OutlineMark> outlines;
+  bool together = true;
+  friend bool operator==(const Group&, const Group&) = default;
+};
+
+using Step =
+    std::variant<TrueUp, Symmetrize, Sharpen, FilletCorners, Simplify, UniteAll, CombineWith, OffsetBy, AddRing,
+                 ThickenLines, StrokesTo, Rotate, Reflect, ScaleBy, PlaceAt, FitInto, Array, ArrayRound, Remove,
+                 Replace, ByHand, EditLayer, HideLayer, PutOnLayer, LockLayer, MoveLayer, Group>;
+
+/// The layers that steps lock, by name.
+std::set<std::string> lockedLayers(const std::vector<Step>& steps);
 
 /// The drawing (mm) with one line in the place of every stroke: of two edges that close on themselves the outer one,
 /// the inner one or the line between; with the line between also the middles of strokes that were drawn as one outline

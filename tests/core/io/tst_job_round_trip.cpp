@@ -103,6 +103,9 @@ void refineSome(Job& job, Numbers& n) {
   add(EditLayer{"cut", {"score \"1\"", 1, 2, 3}});
   add(HideLayer{"fold"});
   add(PutOnLayer{{randomMark(n)}, {"new", 9, 8, 7}});
+  add(LockLayer{"fold"});
+  add(MoveLayer{"cut", n.whole(0, 3)});
+  add(Group{{randomMark(n), randomMark(n)}, n.flag()});
   add(ByHand{{madeByHand(randomMark(n), {randomPath(n, 100, {}), randomPath(n, 1, {})}), madeByHand(randomMark(n), {}),
               madeByHand({}, {randomPath(n, 9, {})}, 2)}});
 }
@@ -128,6 +131,7 @@ FileWish randomWish(Numbers& n) {
   if (n.flag()) wish.settings.marginMm = n.real(0, 50);
   if (n.flag()) wish.settings.curves = CurveForm::Lines;
   wish.settings.element = static_cast<SvgElement>(n.whole(0, 2));
+  wish.settings.toleranceMm = n.flag() ? n.real(0.001, 1) : 0;
   wish.settings.byRole = n.flag();
   wish.fileEach = n.flag();
   wish.cutterMm = n.real(0, 6);
@@ -355,6 +359,20 @@ class TestJobRoundTrip : public QObject {
     QVERIFY(!job.stock);
     QCOMPARE(job.file->settings.origin, OriginAt::Centre);
     QVERIFY(!job.file->settings.onStock && !job.file->settings.ofStock && job.file->cutterMm == 0);
+  }
+
+  /// A job of version 6 knew a stock and layers, but nothing of groups, and less of files.
+  void jobsOfTheSixthVersionAreOpened() {
+    const Job job = jobOfVersion(
+        6, "drawing.json", R"({"page": [30, 20], "layers": [], "paths": [{"closed": false, "d": "0 0 L 10 0"}]})", "[]",
+        R"("stock": {"width": 90, "height": 60, "x": 1, "y": 2}, "refine": [{"do": "hide-layer", "layer": "fold"}],
+           "file": {"format": "svg", "unit": "mm", "origin": "drawing", "note": false, "strokes-as-drawn": false, "dpi": 300,
+           "file-each": false, "of-stock": true, "on-stock": true, "cutter": 2},)");
+    QCOMPARE(job.stock->widthMm, 90.0);
+    QVERIFY(job.file->settings.onStock && job.file->settings.element == SvgElement::Layer &&
+            !job.file->settings.byRole);
+    QCOMPARE(job.file->settings.toleranceMm, 0.0);
+    QCOMPARE(job.refine.size(), 1U);
   }
 
   void stocksThatAreNoneAreRefused() {

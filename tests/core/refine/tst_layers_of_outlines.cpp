@@ -2,6 +2,7 @@
 
 #include <QTest>
 
+#include "core/refine/edit/groups.h"
 #include "core/refine/edit/layers.h"
 #include "core/refine/step.h"
 #include "support/spoil.h"
@@ -57,6 +58,41 @@ class TestLayersOfOutlines : public QObject {
     const Drawing two = onLayer(plain, {plain.outlines[1].id}, {"engrave", 1, 2, 3});
     QCOMPARE(two.layers.size(), 2U);
     QVERIFY(two.outlines[0].layer == 0 && two.outlines[1].layer == 1);
+  }
+
+  void layersComeInAnotherOrder() {
+    const Drawing drawing = three();  // one on "cut", two on "fold"
+    const Drawing moved = withLayerAt(drawing, "fold", 0);
+    QCOMPARE(moved.layers[0].name, std::string("fold"));
+    QCOMPARE(moved.layers.size(), drawing.layers.size());
+    // Outlines stand in that order, too, and each is on its own layer.
+    for (std::size_t i = 0; i < moved.outlines.size(); ++i) {
+      const Outline& outline = moved.outlines[i];
+      const auto before = placeOf(drawing, outline.id);
+      QVERIFY(before.has_value());
+      QCOMPARE(moved.layers[outline.layer].name, drawing.layers[drawing.outlines[*before].layer].name);
+      QVERIFY(i == 0 || moved.outlines[i - 1].layer <= outline.layer);
+    }
+    QCOMPARE(withLayerAt(drawing, "cut", 99).layers.back().name, std::string("cut"));
+    QCOMPARE(withLayerAt(drawing, "none", 0).layers[0].name, drawing.layers[0].name);
+    QCOMPARE(withoutLayers(drawing, {"fold"}).outlines.size(), 1U);
+  }
+
+  void groupsAreChosenAsAWhole() {
+    const Drawing drawing = three();
+    const auto id = [&drawing](std::size_t i) { return drawing.outlines[i].id; };
+    const Drawing two = grouped(drawing, {id(0), id(2)});
+    QCOMPARE(wholeGroups(two, {id(2)}), (std::set<OutlineId>{id(0), id(2)}));
+    QCOMPARE(wholeGroups(two, {id(1)}), (std::set<OutlineId>{id(1)}));
+    // One more group is another one; of a single outline there is none.
+    QCOMPARE(wholeGroups(grouped(two, {id(1), id(2)}), {id(1)}), (std::set<OutlineId>{id(1), id(2)}));
+    QCOMPARE(grouped(drawing, {id(0)}).outlines[0].group, 0U);
+    QCOMPARE(wholeGroups(ungrouped(two, {id(0), id(2)}), {id(2)}), (std::set<OutlineId>{id(2)}));
+    // As a step, and back; what is made of an outline stays in its group.
+    const std::vector<Step> steps{Group{{markOf(drawing.outlines[0]), markOf(drawing.outlines[2])}, true},
+                                  ByHand{{madeByHand(markOf(drawing.outlines[2]), {circlePath({9, 9}, 2)})}}};
+    const Drawing done = refine::done(drawing, steps).drawing;
+    QVERIFY(done.outlines[0].group != 0 && done.outlines[0].group == done.outlines[2].group);
   }
 
   void asSteps() {

@@ -57,6 +57,21 @@ class TestLikeness : public QObject {
     QCOMPARE(like({}, Likeness::Open), (Places{7, 8}));
   }
 
+  void allPartsOfALetter() {
+    // i with its dot, a B with two holes beside it, a full stop after it, and a line of text below.
+    const Drawing text =
+        makeDrawing({box({0, 0}, 4, 20), circlePath({2, 25}, 2.4), box({8, 0}, 14, 26), box({11, 3}, 8, 8),
+                     box({11, 15}, 8, 8), circlePath({26, 2}, 2), box({0, -34}, 4, 20), box({8, -34}, 14, 26)});
+    const auto letter = [&text](std::size_t of) {
+      return places(text, alike(text, {text.outlines[of].id}, Likeness::Letter));
+    };
+    QCOMPARE(letter(0), (Places{0, 1}));
+    QCOMPARE(letter(1), (Places{0, 1}));
+    QCOMPARE(letter(3), (Places{2, 3, 4}));
+    QCOMPARE(letter(5), (Places{5}));
+    QCOMPARE(letter(6), (Places{6}));
+  }
+
   void byNesting() {
     QCOMPARE(like({0}, Likeness::Within), (Places{1, 2, 3, 8}));
     QCOMPARE(like({0}, Likeness::WithHoles), (Places{0, 1, 2, 8}));

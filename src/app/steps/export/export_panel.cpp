@@ -144,7 +144,9 @@ void ExportPanel::show(Unit unit) {
   unit_ = unit;
   const auto outlines = session_.upToDate() && session_.hasWork() ? outlinesOf(session_.job()) : nullptr;
   const Job& job = session_.job();
-  form_->show(wish(), {outlines && outlines->layers.size() > 1, !job.origin.empty(), job.stock.has_value()}, unit);
+  const double toleranceMm = session_.hasWork() ? exportToleranceMm(job, {}) : 0;
+  form_->show(wish(),
+              {outlines && outlines->layers.size() > 1, !job.origin.empty(), job.stock.has_value(), toleranceMm}, unit);
   measureThin(outlines);
   showSummary(unit);
 }

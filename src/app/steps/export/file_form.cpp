@@ -19,6 +19,7 @@ namespace {
 constexpr double kMostMarginMm = 10'000;
 constexpr double kFirstMarginMm = 5;
 constexpr double kMostCutterMm = 100;
+constexpr double kMostWithinMm = 10;
 enum Page { kAsItIs, kArtwork, kStock };
 enum LookOf { kByItself, kHairlines, kFilled };
 
@@ -58,6 +59,7 @@ void FileForm::buildLengths() {
   };
   margin_ = field("margin", kMostMarginMm, &FileForm::marginMm_);
   cutter_ = field("cutter", kMostCutterMm, &FileForm::cutterMm_);
+  within_ = field("fileWithin", kMostWithinMm, &FileForm::withinMm_);
   cutterUnit_ = new QLabel;
 }
 
@@ -75,6 +77,7 @@ void FileForm::buildPreset() {
     wish_ = all[index - 1].wish;
     marginMm_ = wish_.settings.marginMm.value_or(0);
     cutterMm_ = wish_.cutterMm;
+    withinMm_ = wish_.settings.toleranceMm;
     emit wished(wish_);
   });
   connect(keep_, &QPushButton::clicked, this, &FileForm::keepAsPreset);
@@ -89,10 +92,15 @@ void FileForm::buildRows() {
     addRow(column, label, one, tip);
     return one;
   };
+  buildLengths();
   kind_ =
       box("kind", tr("&File"), {tr("DXF (2000)"), tr("DXF (R12)"), tr("SVG"), tr("PDF"), tr("EPS"), tr("PNG")},
           tr("DXF R12 is for old controllers; it knows lines and arcs only. PDF, EPS and PNG are to be looked at."));
   form_ = box("form", tr("&Made of"), {}, tr("What the outlines in the file are made of"));
+  withinRow_ = new QWidget;
+  addRow(partLayout(withinRow_), tr("&within"), within_,
+         tr("How far curves may move when they become arcs or lines: the more, the fewer; 0: as the trace suggests"));
+  column->addWidget(withinRow_);
   unit_ = box("unit", tr("&Unit"), {tr("millimetres"), tr("inches")}, tr("What the numbers in the file are"));
   // In the order of enum OriginAt.
   origin_ =
@@ -105,7 +113,6 @@ void FileForm::buildRows() {
   column->addWidget(ofStock_);
   page_ = box("page", tr("&Page"), {tr("as it is"), tr("round the outlines"), tr("the stock")},
               tr("How large the page is"));
-  buildLengths();
   marginRow_ = new QWidget;
   auto* marginColumn = partLayout(marginRow_);
   addRow(marginColumn, tr("with ro&om of"), margin_, tr("On every side"));
@@ -178,6 +185,10 @@ void FileForm::show(const FileWish& wish, const About& about, Unit unit) {
   const bool dxf = wish.format == FileFormat::Dxf2000 || wish.format == FileFormat::DxfR12;
   const bool print = !dxf && wish.format != FileFormat::Svg;
   form_->setEnabled(!print);
+  const auto chosen = static_cast<CurveForm>(form_->currentData().toInt());
+  withinMm_ = s.toleranceMm;
+  within_->show(withinMm_ > 0 ? withinMm_ : about.toleranceMm, unit);
+  withinRow_->setVisible(!print && chosen != CurveForm::Beziers);
   unit_->setCurrentIndex(s.unit == Unit::Inch ? 1 : 0);
   unit_->setEnabled(!print);
   origin_->setCurrentIndex(static_cast<int>(s.origin));
@@ -235,6 +246,7 @@ void FileForm::take() {
   s.onStock = page_->currentIndex() == kStock;
   s.marginMm = page_->currentIndex() == kArtwork ? std::optional(marginMm_) : std::nullopt;
   wish.cutterMm = cutterMm_;
+  s.toleranceMm = withinMm_;
   s.element = static_cast<SvgElement>(element_->currentIndex());
   s.byRole = layers_->currentIndex() == 1;
   s.filled = look_->currentIndex() == kByItself ? std::nullopt : std::optional(look_->currentIndex() == kFilled);

@@ -26,6 +26,7 @@ class FileForm : public QWidget {
     bool layers = false;  ///< more than one
     bool note = false;    ///< of origin
     bool stock = false;
+    double toleranceMm = 0;  ///< within which curves become arcs or lines where nothing else is wished
     friend bool operator==(const About&, const About&) = default;
   };
   void show(const FileWish& wish, const About& about, Unit unit);
@@ -66,6 +67,8 @@ class FileForm : public QWidget {
   QComboBox* page_;
   LengthField* margin_;
   QWidget* marginRow_;
+  LengthField* within_;
+  QWidget* withinRow_;
   LengthField* cutter_;
   QLabel* cutterUnit_;
   QComboBox* look_;
@@ -77,6 +80,7 @@ class FileForm : public QWidget {
   QCheckBox* fileEach_;
   double marginMm_ = 0;
   double cutterMm_ = 0;
+  double withinMm_ = 0;
 };
 
 }  // namespace rim::app

@@ -47,6 +47,15 @@ LayerList::LayerList(QWidget* parent) : QWidget(parent) {
   new_ = addButton(row, "onNewLayer", tr("On a new one"),
                    tr("Put the outlines that are chosen on the bench on a new layer"));
   column->addLayout(row);
+  auto* second = new QHBoxLayout;
+  lock_ =
+      addButton(second, "lockLayer", tr("Lock"), tr("Nothing on the layer is taken hold of, but places snap to it"));
+  up_ = addButton(second, "layerUp", tr("Before"), tr("The layer comes earlier in the file"));
+  down_ = addButton(second, "layerDown", tr("Behind"), tr("The layer comes later in the file"));
+  column->addLayout(second);
+  connect(lock_, &QPushButton::clicked, this, &LayerList::lock);
+  connect(up_, &QPushButton::clicked, this, [this] { moveBy(-1); });
+  connect(down_, &QPushButton::clicked, this, [this] { moveBy(1); });
   connect(tree_, &QTreeWidget::itemChanged, this, [this](const QTreeWidgetItem* item, int changed) {
     if (filling_ || changed != kName) return;
     // The list is made anew by what follows: not while the item is still at it.
@@ -65,7 +74,7 @@ LayerList::LayerList(QWidget* parent) : QWidget(parent) {
 }
 
 void LayerList::show(const Drawing& drawing, const std::vector<refine::Step>& steps) {
-  const auto before = std::tuple(layers_, counts_, hidden_);
+  const auto before = std::tuple(layers_, counts_, hidden_, locked_);
   layers_ = drawing.layers;
   steps_ = steps;
   counts_.assign(layers_.size(), 0);
@@ -76,8 +85,9 @@ void LayerList::show(const Drawing& drawing, const std::vector<refine::Step>& st
   for (const refine::Step& step : steps) {
     if (const auto* hide = std::get_if<refine::HideLayer>(&step)) hidden_.insert(hide->name);
   }
+  locked_ = refine::lockedLayers(steps);
   // A name that is being typed is not taken away.
-  if (before != std::tuple(layers_, counts_, hidden_) || tree_->topLevelItemCount() == 0) fill();
+  if (before != std::tuple(layers_, counts_, hidden_, locked_) || tree_->topLevelItemCount() == 0) fill();
 }
 
 void LayerList::fill() {
@@ -91,7 +101,8 @@ void LayerList::fill() {
     item->setIcon(kName, swatch(layers_[i]));
     item->setCheckState(kName, hidden ? Qt::Unchecked : Qt::Checked);
     item->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsUserCheckable | Qt::ItemIsEditable);
-    item->setText(kCount, hidden ? tr("hidden") : QString::number(counts_[i]));
+    const bool locked = locked_.count(layers_[i].name) != 0;
+    item->setText(kCount, hidden ? tr("hidden") : locked ? tr("locked") : QString::number(counts_[i]));
     item->setData(kName, kNumber, static_cast<qulonglong>(i));
     item->setToolTip(kName, tr("Unticked it is neither shown nor written; a double click renames it"));
   }
@@ -99,6 +110,7 @@ void LayerList::fill() {
   tree_->setVisible(!layers_.empty());
   colour_->setVisible(!layers_.empty());
   here_->setVisible(!layers_.empty());
+  for (QPushButton* button : {lock_, up_, down_}) button->setVisible(!layers_.empty());
   filling_ = false;
   setChosen(chosen_);
 }
@@ -108,6 +120,12 @@ void LayerList::setChosen(std::vector<OutlineMark> chosen) {
   colour_->setEnabled(current() != nullptr);
   here_->setEnabled(current() != nullptr && !chosen_.empty());
   new_->setEnabled(!chosen_.empty());
+  const Layer* layer = current();
+  const int row = tree_->indexOfTopLevelItem(tree_->currentItem());
+  lock_->setEnabled(layer != nullptr);
+  lock_->setText(layer != nullptr && locked_.count(layer->name) != 0 ? tr("Unlock") : tr("Lock"));
+  up_->setEnabled(layer != nullptr && row > 0);
+  down_->setEnabled(layer != nullptr && row + 1 < tree_->topLevelItemCount());
 }
 
 const Layer* LayerList::current() const {
@@ -144,6 +162,10 @@ void LayerList::rename(const Layer& layer, const QString& name) {
     emit refused(tr("Show the layer before you give it another name."));
     return fill();
   }
+  if (locked_.count(layer.name) != 0) {
+    emit refused(tr("Unlock the layer before you give it another name."));
+    return fill();
+  }
   Layer as = layer;
   as.name = name.toStdString();
   add(refine::EditLayer{layer.name, as}, tr("Name layer %1").arg(name));
@@ -165,6 +187,29 @@ void LayerList::putChosen(const Layer& layer) {
     return;
   }
   add(refine::PutOnLayer{chosen_, layer}, tr("Put on layer %1").arg(QString::fromStdString(layer.name)));
+}
+
+void LayerList::lock() {
+  const Layer* layer = current();
+  if (layer == nullptr) return;
+  const std::string name = layer->name;
+  const QString called = QString::fromStdString(name);
+  if (locked_.count(name) == 0) return add(refine::LockLayer{name}, tr("Lock layer %1").arg(called));
+  std::vector<refine::Step> steps = steps_;
+  std::erase_if(steps, [&name](const refine::Step& step) {
+    const auto* locks = std::get_if<refine::LockLayer>(&step);
+    return locks != nullptr && locks->name == name;
+  });
+  emit changed(steps, tr("Unlock layer %1").arg(called));
+}
+
+void LayerList::moveBy(int by) {
+  const Layer* layer = current();
+  if (layer == nullptr) return;
+  const std::string name = layer->name;
+  const int place = tree_->indexOfTopLevelItem(tree_->currentItem()) + by;
+  tree_->setCurrentItem(tree_->topLevelItem(place));  // it stays the one that is chosen
+  add(refine::MoveLayer{name, place}, tr("Move layer %1").arg(QString::fromStdString(name)));
 }
 
 std::string LayerList::freeName() const {

@@ -35,6 +35,8 @@ class LayerList : public QWidget {
   void recolour();
   void putChosen(const Layer& layer);
   void putOnNew();
+  void lock();
+  void moveBy(int by);
   void add(const refine::Step& step, const QString& name);
   const Layer* current() const;
   std::string freeName() const;
@@ -42,6 +44,7 @@ class LayerList : public QWidget {
   std::vector<Layer> layers_;
   std::vector<std::size_t> counts_;
   std::set<std::string> hidden_;
+  std::set<std::string> locked_;
   std::vector<refine::Step> steps_;
   std::vector<OutlineMark> chosen_;
   bool filling_ = false;
@@ -49,6 +52,9 @@ class LayerList : public QWidget {
   QPushButton* colour_;
   QPushButton* here_;
   QPushButton* new_;
+  QPushButton* lock_;
+  QPushButton* up_;
+  QPushButton* down_;
 };
 
 }  // namespace rim::app

@@ -31,6 +31,7 @@ Offer offerOf(const Proposal& proposal, const Drawing& mm, const Drawing& px, do
     offer.preview.comes.push_back(path);
     replace.outlines.push_back({markOf(px.outlines[*place]), std::move(path)});
   }
+  offer.preview.most = offer.at;
   offer.one = std::move(replace);
   return offer;
 }
@@ -49,6 +50,7 @@ std::optional<Offer> offerOf(const refine::Step& step, const QString& group, con
     offer.movedMm = c.movedMm;
     offer.at = c.at * pxPerMm;
   }
+  offer.preview.most = offer.at;
   for (const Outline& outline : changedOutlines(mm, refined.drawing))
     offer.preview.comes.push_back(scaled(outline.path(), pxPerMm));
   for (const Outline& outline : changedOutlines(refined.drawing, mm))

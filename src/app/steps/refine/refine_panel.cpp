@@ -13,6 +13,7 @@
 #include "app/steps/refine/layer_list.h"
 #include "app/steps/refine/refine_list.h"
 #include "app/steps/refine/refine_text.h"
+#include "app/steps/refine/simplify_part.h"
 #include "app/steps/refine/stock_part.h"
 #include "app/widgets/counted.h"
 #include "app/widgets/length_field.h"
@@ -34,6 +35,7 @@ RefinePanel::RefinePanel(Session& session, Actions& actions, QWidget* parent)
   buildOffers(actions);
   hand_ = new Handwork(session, actions);
   layout()->addWidget(hand_);
+  buildSimplify();
   layers_ = new LayerList;
   layout()->addWidget(layers_);
   connect(layers_, &LayerList::refused, this, &RefinePanel::refused);
@@ -41,7 +43,11 @@ RefinePanel::RefinePanel(Session& session, Actions& actions, QWidget* parent)
     session_.edit(name, {}, [&steps](Job& job) { job.refine = steps; });
   });
   buildStock();
-  connect(hand_, &Handwork::chosenChanged, this, [this] { layers_->setChosen(hand_->chosenMarks()); });
+  connect(hand_, &Handwork::chosenChanged, this, [this] {
+    layers_->setChosen(hand_->chosenMarks());
+    const std::vector<OutlineId> ids = hand_->chosenIds();
+    simplify_->setChosen({ids.begin(), ids.end()});
+  });
   buildList();
 }
 
@@ -112,6 +118,18 @@ void RefinePanel::buildOffers(Actions& actions) {
   };
   connect(actions.nextOffer, &QAction::triggered, this, [step] { step(1); });
   connect(actions.previousOffer, &QAction::triggered, this, [step] { step(-1); });
+}
+
+void RefinePanel::buildSimplify() {
+  simplify_ = new SimplifyPart;
+  layout()->addWidget(simplify_);
+  connect(simplify_, &SimplifyPart::previewed, this, &RefinePanel::previewed);
+  connect(simplify_, &SimplifyPart::allWanted, this, [this](const refine::Simplify& step) { add(step); });
+  connect(simplify_, &SimplifyPart::made, this,
+          [this](const QString& name, const std::vector<refine::ByHand::One>& changes) {
+            session_.edit(name, {},
+                          [&changes](Job& job) { job.refine = refine::withHandwork(std::move(job.refine), changes); });
+          });
 }
 
 void RefinePanel::buildStock() {
@@ -188,6 +206,9 @@ void RefinePanel::show(Unit unit) {
   const Job& shown = session_.shown();
   hand_->show(unit);
   if (session_.upToDate() && session_.hasWork()) layers_->show(*outlinesOf(session_.job()), job.refine);
+  const bool there = session_.upToDate() && session_.hasWork();
+  simplify_->show(there ? outlinesOf(session_.job()) : nullptr, there ? mmPerPixel(session_.job()) : 1, unit);
+  simplify_->setVisible(session_.hasWork());
   layers_->setVisible(session_.hasWork());
   stock_->setVisible(session_.hasWork());
   if (session_.hasWork()) stock_->show(job.stock, boxOf(pathsOf(drawingOf(shown))), unit);

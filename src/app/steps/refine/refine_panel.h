@@ -20,6 +20,7 @@ namespace rim::app {
 class Handwork;
 class LayerList;
 class LengthField;
+class SimplifyPart;
 class StockPart;
 class RefineList;
 class Session;
@@ -63,6 +64,7 @@ class RefinePanel : public QWidget {
   void listOffers();
   void showAllowed();
   void add(const refine::Step& step);
+  void buildSimplify();
   void buildStock();
   void centreOnStock();
 
@@ -80,6 +82,7 @@ class RefinePanel : public QWidget {
   QLabel* changes_;
   Handwork* hand_;
   LayerList* layers_;
+  SimplifyPart* simplify_;
   StockPart* stock_;
   std::shared_ptr<const std::vector<Offer>> offers_;
   std::shared_ptr<const Drawing> offersOf_;  ///< the outlines that they are about

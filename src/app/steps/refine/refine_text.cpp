@@ -67,7 +67,10 @@ void eachNumber(Step& step, const Visit& visit) {
                         [](ByHand&) {},
                         [](EditLayer&) {},
                         [](HideLayer&) {},
-                        [](PutOnLayer&) {}},
+                        [](PutOnLayer&) {},
+                        [](LockLayer&) {},
+                        [](MoveLayer&) {},
+                        [](Group&) {}},
              step);
 }
 
@@ -139,6 +142,12 @@ QString refineName(const Step& step) {
             return text("On layer %1: %2")
                 .arg(QString::fromStdString(s.layer.name),
                      counted(s.outlines.size(), text("1 outline"), text("%1 outlines")));
+          },
+          [](const LockLayer& s) { return text("Lock layer %1").arg(QString::fromStdString(s.name)); },
+          [](const MoveLayer& s) { return text("Move layer %1").arg(QString::fromStdString(s.name)); },
+          [](const Group& s) {
+            const QString what = counted(s.outlines.size(), text("1 outline"), text("%1 outlines"));
+            return (s.together ? text("Group %1") : text("Ungroup %1")).arg(what);
           },
           [](const ByHand& s) {
             return text("By hand: %1").arg(counted(s.changes.size(), text("1 change"), text("%1 changes")));

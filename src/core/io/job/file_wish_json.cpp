@@ -17,6 +17,7 @@ constexpr const char* kElements[] = {"layer", "part", "outline"};
 constexpr const char* kUnits[] = {"mm", "in"};
 constexpr double kMostMarginMm = 10'000;
 constexpr double kMostDpi = 10'000;
+constexpr double kMostToleranceMm = 10;
 constexpr double kMostCutterMm = 100;
 
 }  // namespace
@@ -32,6 +33,7 @@ Json toJson(const FileWish& wish) {
             {"file-each", wish.fileEach},
             {"paths", kElements[static_cast<int>(s.element)]},
             {"by-role", s.byRole},
+            {"tolerance", s.toleranceMm},
             {"of-stock", s.ofStock},
             {"on-stock", s.onStock},
             {"cutter", wish.cutterMm}};
@@ -56,6 +58,7 @@ FileWish fileWishFrom(const Json& json) {
   if (json.contains("margin")) s.marginMm = numberIn(json, "margin", 0, kMostMarginMm);
   wish.fileEach = flagIn(json, "file-each", false);
   if (json.contains("paths")) s.element = static_cast<SvgElement>(oneOf(kElements, json, "paths"));
+  if (json.contains("tolerance")) s.toleranceMm = numberIn(json, "tolerance", 0, kMostToleranceMm);
   s.byRole = flagIn(json, "by-role", false);
   s.ofStock = flagIn(json, "of-stock", false);
   s.onStock = flagIn(json, "on-stock", false);

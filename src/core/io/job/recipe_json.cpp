@@ -16,7 +16,7 @@ namespace {
 
 using Json = nlohmann::json;
 
-constexpr int kVersion = 6;
+constexpr int kVersion = 7;
 constexpr const char* kSizes[] = {"resolution", "picture-width", "picture-height", "outlines-width", "outlines-height"};
 
 Json jsonOf(const Recipe& job) {

@@ -20,6 +20,7 @@ using Json = nlohmann::json;
 using namespace refine;
 
 constexpr double kMostMm = 1e6;
+constexpr int kMostLayers = 100000;
 constexpr std::array kJoins{"round", "mitre", "bevel"};
 constexpr std::array kTips{"round", "flat"};
 constexpr std::array kKept{"one", "outer", "inner", "centre", "leave"};  // DoubleRule
@@ -170,6 +171,15 @@ Json numbersOf(const Step& step) {
           [](const PutOnLayer& s) -> Json {
             return {{"outlines", marksJson(s.outlines)}, {"on", layerJson(s.layer)}};
           },
+          [](const LockLayer& s) -> Json {
+            return {{"layer", s.name}};
+          },
+          [](const MoveLayer& s) -> Json {
+            return {{"layer", s.name}, {"place", s.place}};
+          },
+          [](const Group& s) -> Json {
+            return {{"outlines", marksJson(s.outlines)}, {"together", s.together}};
+          },
           [](const Replace& s) -> Json {
             Json all = Json::array();
             for (const Replace::One& one : s.outlines) {
@@ -209,7 +219,6 @@ ByHand byHandFrom(const Json& json) {
     std::vector<Path> paths;
     for (const Json& path : listOf(one, "paths")) paths.push_back(pathFrom(path));
     const bool fresh = flagIn(one, "new", false);
-    constexpr int kMostLayers = 100000;
     const int layer = fresh && one.contains("layer") ? wholeIn(one, "layer", 0, kMostLayers) : 0;
     step.changes.push_back(
         madeByHand(fresh ? OutlineMark{} : markFrom(one), std::move(paths), static_cast<std::size_t>(layer)));
@@ -271,6 +280,9 @@ Step refineStepFrom(const Json& json) {
   if (what == "edit-layer") return EditLayer{textIn(json, "layer"), layerFrom(json, "as")};
   if (what == "hide-layer") return HideLayer{textIn(json, "layer")};
   if (what == "put-on-layer") return PutOnLayer{marksIn(json), layerFrom(json, "on")};
+  if (what == "lock-layer") return LockLayer{textIn(json, "layer")};
+  if (what == "move-layer") return MoveLayer{textIn(json, "layer"), wholeIn(json, "place", 0, kMostLayers)};
+  if (what == "group") return Group{marksIn(json), flagIn(json, "together", true)};
   throw InputError("\"" + what + "\" is unknown in the Refine step of the job.");
 }
 

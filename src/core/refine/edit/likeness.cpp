@@ -101,6 +101,42 @@ bool crosses(const Path& a, const Path& b) {
   return false;
 }
 
+/// Whether one of two parts is a dot or an accent of the other: much smaller, above or below it, and not far off.
+bool isDotOf(const Box& dot, const Box& stem) {
+  constexpr double kMostHeight = 0.55;
+  constexpr double kMostArea = 0.35;
+  constexpr double kOverlap = 0.6;
+  constexpr double kMostGap = 0.5;
+  const double share = stem.width() * stem.height();
+  if (dot.height() > kMostHeight * stem.height() || dot.width() * dot.height() > kMostArea * share) return false;
+  const double common = std::min(dot.high.x, stem.high.x) - std::max(dot.low.x, stem.low.x);
+  const double gap = std::max(dot.low.y - stem.high.y, stem.low.y - dot.high.y);
+  return common >= kOverlap * std::min(dot.width(), stem.width()) && gap <= kMostGap * stem.height();
+}
+
+/// All parts of the letters that the given outlines belong to: their outermost borders, dots of these, and what lies
+/// inside them all.
+std::set<OutlineId> wholeLetters(const Drawing& drawing, const std::vector<std::size_t>& to) {
+  const Nesting nesting = nestingOf(pathsOf(drawing));
+  const auto rootOf = [&nesting](std::size_t i) {
+    while (nesting.parent[i]) i = *nesting.parent[i];
+    return i;
+  };
+  std::set<std::size_t> roots;
+  for (const std::size_t place : to) roots.insert(rootOf(place));
+  std::vector<Box> boxes;
+  for (const Outline& outline : drawing.outlines) boxes.push_back(boxOf(outline.path()));
+  const std::set<std::size_t> given = roots;
+  for (std::size_t i = 0; i < drawing.outlines.size(); ++i) {
+    if (!drawing.path(i).closed || nesting.parent[i]) continue;
+    const bool belongs = std::any_of(given.begin(), given.end(), [&](std::size_t root) {
+      return isDotOf(boxes[i], boxes[root]) || isDotOf(boxes[root], boxes[i]);
+    });
+    if (belongs) roots.insert(i);
+  }
+  return thoseWhere(drawing, [&](std::size_t i) { return roots.contains(rootOf(i)); });
+}
+
 }  // namespace
 
 std::set<OutlineId> alike(const Drawing& drawing, const std::set<OutlineId>& to, Likeness how) {
@@ -132,6 +168,8 @@ std::set<OutlineId> alike(const Drawing& drawing, const std::set<OutlineId>& to,
     }
     case Likeness::Others:
       return thoseWhere(drawing, [&](std::size_t i) { return !isGiven(i); });
+    case Likeness::Letter:
+      return wholeLetters(drawing, given);
   }
   return {};
 }

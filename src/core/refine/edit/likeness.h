@@ -16,6 +16,7 @@ enum class Likeness {
   WithHoles,  ///< they, and what lies directly inside
   Outermost,  ///< those of them that lie in no other of them
   Others,     ///< all but them
+  Letter,     ///< they, what lies in and round them, and dots beside: all parts of a letter
 };
 
 /// The outlines of a drawing that are like some of them. n log n beside the nesting.

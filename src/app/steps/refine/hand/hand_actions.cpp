@@ -60,7 +60,10 @@ HandActions::HandActions(ActionBook& book, QObject* owner) {
            add("All &inside these", "What lies inside the chosen ones, holes and all", ""),
            add("These with their &holes", "The chosen ones and what lies directly inside", ""),
            add("Only the out&ermost of these", "Those that lie in no other chosen one", ""),
-           add("All the &others", "What is not chosen now", "")};
+           add("All the &others", "What is not chosen now", ""),
+           add("All of the le&tter", "What lies in and round these, and dots beside; a double click does it, too", "")};
+  group = add("&Group", "The chosen outlines are taken hold of as one from now on; Alt takes one of them", "Ctrl+G");
+  ungroup = add("U&ngroup", "Each of the chosen outlines is by itself again", "Ctrl+Shift+G");
 }
 
 QList<QAction*> HandActions::ofNodes() const {

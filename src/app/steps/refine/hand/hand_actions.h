@@ -30,6 +30,8 @@ struct HandActions {
   QAction* copy;
   QAction* cut;
   QAction* exportChosen;
+  QAction* group;
+  QAction* ungroup;
   QAction* lasso;
   QList<QAction*> alike;  ///< in the order of refine::Likeness
 

@@ -25,6 +25,10 @@ class HandTool : public BenchTool {
     outlines_ = std::move(outlines);
     mmPerPixel_ = mmPerPixel;
   }
+  /// All outlines that places snap to, where there are more than can be taken hold of; null: there are none besides.
+  void setAround(std::shared_ptr<const Drawing> around) { around_ = std::move(around); }
+  /// Those that can be taken hold of; null: none.
+  const std::shared_ptr<const Drawing>& outlines() const { return outlines_; }
 
  signals:
   /// Outlines were changed; changes of one `mergeKey` that follow each other are one for undo.
@@ -52,7 +56,10 @@ class HandTool : public BenchTool {
   /// What one step of the arrow keys (px, y down) moves by: a tenth of a millimetre, upright px.
   Point nudgeBy(Point step) const;
 
+  const Drawing& around() const { return around_ ? *around_ : *outlines_; }
+
   std::shared_ptr<const Drawing> outlines_;
+  std::shared_ptr<const Drawing> around_;
   double mmPerPixel_ = 1;
 };
 

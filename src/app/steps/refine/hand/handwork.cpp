@@ -8,6 +8,7 @@
 #include "app/actions.h"
 #include "app/session.h"
 #include "app/steps/refine/hand/arrange_bar.h"
+#include "app/steps/refine/hand/chain_tool.h"
 #include "app/steps/refine/hand/knife_tool.h"
 #include "app/steps/refine/hand/measure_tool.h"
 #include "app/steps/refine/hand/meet_tool.h"
@@ -19,11 +20,13 @@
 #include "app/steps/refine/hand/shape_bar.h"
 #include "app/steps/refine/hand/shape_tool.h"
 #include "app/steps/refine/hand/trim_tool.h"
+#include "app/steps/refine/refine_text.h"
 #include "app/widgets/counted.h"
 #include "app/widgets/panel_parts.h"
 #include "app/widgets/svg_mime.h"
 #include "core/io/read_drawing.h"
 #include "core/io/svg/write_svg.h"
+#include "core/refine/edit/layers.h"
 
 namespace rim::app {
 namespace {
@@ -39,7 +42,8 @@ Handwork::Handwork(Session& session, Actions& actions, QWidget* parent)
       select_(new SelectTool(this)),
       nodes_(new NodeTool(this)),
       snapping_(new Snapping(this)),
-      offset_(new OffsetTool(this)) {
+      offset_(new OffsetTool(this)),
+      chain_(new ChainTool(*snapping_, this)) {
   auto* shapes = new ShapeTool(*snapping_, this);
   tools_ = {select_,
             nodes_,
@@ -50,7 +54,8 @@ Handwork::Handwork(Session& session, Actions& actions, QWidget* parent)
             new MeasureTool(*snapping_, this),
             new TrimTool(this),
             new KnifeTool(*snapping_, this),
-            offset_};
+            offset_,
+            chain_};
   nodes_->setSnapping(snapping_);
   partLayout(this);
   buildTools();
@@ -62,8 +67,13 @@ Handwork::Handwork(Session& session, Actions& actions, QWidget* parent)
   connect(select_, &SelectTool::chosenChanged, this, &Handwork::followChosen);
   connect(select_, &SelectTool::moved, this, &Handwork::moveChosen);
   connect(nodes_, &NodeTool::chosenChanged, this, &Handwork::showAllowed);
-  connect(shapes, &ShapeTool::drawn, this,
-          [this](const Path& path) { addNew(tr("Draw"), {refine::madeByHand({}, {path})}); });
+  const auto draw = [this](const Path& path) { addNew(tr("Draw"), {refine::madeByHand({}, {path})}); };
+  connect(shapes, &ShapeTool::drawn, this, draw);
+  connect(chain_, &ChainTool::drawn, this, draw);
+  connect(shapes_, &ShapeBar::wayChanged, this, [this](ShapeBar::Way way) {
+    chain_->setArc(way == ShapeBar::Way::Arc);
+    emit toolChanged();
+  });
   connect(shapes_, &ShapeBar::wished, shapes, &ShapeTool::setWish);
   connect(offsets_, &OffsetBar::wished, offset_, [this](Joins joins, bool instead) {
     offset_->setInstead(instead);
@@ -76,7 +86,8 @@ Handwork::Handwork(Session& session, Actions& actions, QWidget* parent)
 
 BenchTool& Handwork::tool() const {
   const auto which = actions_.hand.tools->actions().indexOf(actions_.hand.tools->checkedAction());
-  return *tools_[static_cast<std::size_t>(which)];
+  const bool chain = which == static_cast<int>(Hand::Draw) && shapes_->way() != ShapeBar::Way::Shape;
+  return chain ? *chain_ : *tools_[static_cast<std::size_t>(which)];
 }
 
 void Handwork::take(Hand hand) {
@@ -111,7 +122,14 @@ void Handwork::show(Unit unit) {
 
 /// What a tool made is what it works on until the drawing has it, too.
 void Handwork::takeOutlines(const std::shared_ptr<const Drawing>& outlines) {
-  for (HandTool* tool : tools_) tool->setOutlines(outlines, mmPerPixel(session_.job()));
+  // Nothing on a locked layer is taken hold of, but places snap to it.
+  const std::set<std::string> locked = refine::lockedLayers(session_.job().refine);
+  const auto free =
+      locked.empty() ? outlines : std::make_shared<const Drawing>(refine::withoutLayers(*outlines, locked));
+  for (HandTool* tool : tools_) {
+    tool->setOutlines(free, mmPerPixel(session_.job()));
+    tool->setAround(locked.empty() ? nullptr : outlines);
+  }
   if (fresh_) {
     std::set<OutlineId> added;
     for (const Outline& outline : outlines->outlines) {
@@ -190,6 +208,13 @@ void Handwork::arrangeChosen(const QString& name, const Drawing& became) {
   for (const Outline& outline : chosen)
     changes.push_back(refine::madeByHand(markOf(outline), std::move(paths[outline.id])));
   change(name, changes, {});
+}
+
+void Handwork::groupChosen(bool together) {
+  const std::vector<OutlineMark> marks = chosenMarks();
+  if (marks.empty()) return;
+  const refine::Group step{marks, together};
+  session_.edit(refineName(step), {}, [&step](Job& job) { job.refine.push_back(step); });
 }
 
 void Handwork::duplicateChosen() {

@@ -17,6 +17,7 @@ namespace rim::app {
 class ArrangeBar;
 class NodeTool;
 class OffsetBar;
+class ChainTool;
 class OffsetTool;
 class SelectTool;
 class Session;
@@ -72,6 +73,7 @@ class Handwork : public QWidget {
   void showAllowed();
   void removeChosen();
   void moveChosen(Point by);
+  void groupChosen(bool together);
   void duplicateChosen();
   void copyChosen();
   void arrangeChosen(const QString& name, const Drawing& became);
@@ -90,7 +92,8 @@ class Handwork : public QWidget {
   NodeTool* nodes_;
   Snapping* snapping_;
   OffsetTool* offset_;
-  std::array<HandTool*, 10> tools_{};
+  ChainTool* chain_;
+  std::array<HandTool*, 11> tools_{};  ///< in the order of enum Hand; the last draws lines from click to click
   QLabel* chosen_;
   QWidget* forOutlines_;
   QWidget* forNodes_;

@@ -9,6 +9,7 @@
 #include "app/actions.h"
 #include "app/session.h"
 #include "app/steps/refine/hand/arrange_bar.h"
+#include "app/steps/refine/hand/chain_tool.h"
 #include "app/steps/refine/hand/handwork.h"
 #include "app/steps/refine/hand/node_tool.h"
 #include "app/steps/refine/hand/offset_bar.h"
@@ -99,6 +100,8 @@ void Handwork::buildButtons() {
     }
   });
   connect(hand.duplicate, &QAction::triggered, this, &Handwork::duplicateChosen);
+  connect(hand.group, &QAction::triggered, this, [this] { groupChosen(true); });
+  connect(hand.ungroup, &QAction::triggered, this, [this] { groupChosen(false); });
   connect(hand.copy, &QAction::triggered, this, &Handwork::copyChosen);
   connect(hand.cut, &QAction::triggered, this, [this] {
     copyChosen();
@@ -111,7 +114,7 @@ void Handwork::buildMenu() {
   const HandActions& hand = actions_.hand;
   for (int i = 0; i < hand.alike.size(); ++i) {
     connect(hand.alike[i], &QAction::triggered, this, [this, how = static_cast<refine::Likeness>(i)] {
-      const auto outlines = session_.upToDate() ? outlinesOf(session_.job()) : nullptr;
+      const auto outlines = session_.upToDate() ? select_->outlines() : nullptr;
       if (!outlines) return;
       take(Hand::Outlines);
       select_->choose(refine::alike(*outlines, select_->chosen(), how));
@@ -127,6 +130,7 @@ void Handwork::buildMenu() {
       return;
     }
     menu_->addActions({hand.cut, hand.copy, actions_.paste, hand.duplicate, actions_.deleteChosen});
+    menu_->addActions({hand.group, hand.ungroup, hand.exportChosen});
     menu_->addSeparator();
     menu_->addAction(actions_.chooseAll);
     menu_->addActions(hand.alike);
@@ -168,7 +172,7 @@ void Handwork::showAllowed() {
   forOutlines_->setVisible(selecting);
   forNodes_->setVisible(noding);
   arrange_->setVisible(selecting && count > 0);
-  shapes_->setVisible(&tool() == tools_[static_cast<std::size_t>(Hand::Draw)]);
+  shapes_->setVisible(&tool() == chain_ || &tool() == tools_[static_cast<std::size_t>(Hand::Draw)]);
   offsets_->setVisible(&tool() == offset_);
   const bool segments = noding && !nodes_->segments().empty();
   const bool nodes = noding && !nodes_->nodes().empty();
@@ -183,8 +187,9 @@ void Handwork::showAllowed() {
   allow(hand.close, noding && nodes_->outline() && !nodes_->path().closed,
         tr("Take hold of an open outline with the tool for nodes first."));
   const QString choose = tr("Choose outlines on the bench first.");
-  for (QAction* action : {hand.duplicate, hand.copy, hand.cut, hand.exportChosen})
+  for (QAction* action : {hand.duplicate, hand.copy, hand.cut, hand.exportChosen, hand.ungroup})
     allow(action, selecting && count > 0, choose);
+  allow(hand.group, selecting && count > 1, tr("Choose two outlines or more first."));
   for (int i = 0; i < hand.alike.size(); ++i) {
     const bool alone = i == static_cast<int>(refine::Likeness::Open) || i == static_cast<int>(refine::Likeness::Others);
     allow(hand.alike[i], session_.hasWork() && (alone || count > 0), choose);

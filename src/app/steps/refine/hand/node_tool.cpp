@@ -162,7 +162,7 @@ void NodeTool::move(Point place, const ToolView& view) {
   if (hold_ == Hold::Nodes && moved_ && nodes_.size() == 1 && snapping_ != nullptr) {
     // The node itself comes there, not the place where it was taken hold of.
     const Point held = refine::nodeAt(*path_, *nodes_.begin());
-    snap_ = snapping_->snapped(*outlines_, held + (now_ - pressed_), view.reach(), {*active_});
+    snap_ = snapping_->snapped(around(), held + (now_ - pressed_), view.reach(), {*active_});
     if (snap_) now_ = pressed_ + (snap_->place - held);
   }
   emit changed();

@@ -5,6 +5,7 @@
 
 #include "app/look.h"
 #include "app/widgets/counted.h"
+#include "core/refine/edit/groups.h"
 #include "core/refine/edit/likeness.h"
 #include "core/refine/edit/shapes.h"
 
@@ -57,13 +58,14 @@ void SelectTool::press(Point place, const ToolView& view) {
   way_ = {now_};
   dragged_ = false;
   const auto hit = outlines_ ? outlineAt(*outlines_, *pressed_, view.reach(), true) : std::nullopt;
-  moving_ = hit && chosen_.count(*hit) != 0 && !adds();
+  moving_ = hit && chosen_.count(*hit) != 0 && !adds() && !alone();
   if (!hit || moving_) return;
   std::set<OutlineId> next = adds() ? chosen_ : std::set<OutlineId>{};
+  const std::set<OutlineId> own = alone() ? std::set<OutlineId>{*hit} : refine::wholeGroups(*outlines_, {*hit});
   if (adds() && chosen_.count(*hit) != 0) {
-    next.erase(*hit);
+    for (const OutlineId id : own) next.erase(id);
   } else {
-    next.insert(*hit);
+    next.insert(own.begin(), own.end());
   }
   choose(std::move(next));
   moving_ = chosen_.count(*hit) != 0;
@@ -87,7 +89,7 @@ void SelectTool::release(Point place, const ToolView& view) {
   if (!moving_ && !dragged_ && !adds()) choose({});
   if (!moving_ && dragged_ && outlines_) {
     const bool touched = (QApplication::keyboardModifiers() & Qt::ControlModifier) != 0;
-    std::set<OutlineId> next = refine::encircled(*outlines_, drawnRound(), touched);
+    std::set<OutlineId> next = refine::wholeGroups(*outlines_, refine::encircled(*outlines_, drawnRound(), touched));
     if (adds()) next.insert(chosen_.begin(), chosen_.end());
     choose(std::move(next));
   }
@@ -97,8 +99,15 @@ void SelectTool::release(Point place, const ToolView& view) {
 
 void SelectTool::pressForMenu(Point place, const ToolView& view) {
   const auto hit = outlines_ ? outlineAt(*outlines_, upright(place, view), view.reach(), true) : std::nullopt;
-  if (hit && chosen_.count(*hit) == 0) choose({*hit});
+  if (hit && chosen_.count(*hit) == 0) choose(refine::wholeGroups(*outlines_, {*hit}));
 }
+
+void SelectTool::doublePress(Point place, const ToolView& view) {
+  const auto hit = outlines_ ? outlineAt(*outlines_, upright(place, view), view.reach(), true) : std::nullopt;
+  if (hit) choose(refine::alike(*outlines_, {*hit}, refine::Likeness::Letter));
+}
+
+bool SelectTool::alone() { return (QApplication::keyboardModifiers() & Qt::AltModifier) != 0; }
 
 bool SelectTool::nudge(Point step) {
   if (chosen_.empty()) return false;

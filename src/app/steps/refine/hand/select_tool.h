@@ -11,7 +11,8 @@ namespace rim::app {
 
 /// Chooses outlines on the bench: a click chooses the outline there (its border first, else the smallest closed one
 /// round the place), with Shift it adds or takes away; a drag from an empty place chooses what lies wholly in its box,
-/// or in the line drawn as a lasso, and with Ctrl also what that touches; a drag of what is chosen moves it.
+/// or in the line drawn as a lasso, and with Ctrl also what that touches; a drag of what is chosen moves it. A group is
+/// chosen as a whole, with Alt one of it; a double click chooses all of a letter.
 class SelectTool : public HandTool {
   Q_OBJECT
 
@@ -30,6 +31,8 @@ class SelectTool : public HandTool {
   void press(Point place, const ToolView& view) override;
   void move(Point place, const ToolView& view) override;
   void release(Point place, const ToolView& view) override;
+  /// All of the letter that lies there.
+  void doublePress(Point place, const ToolView& view) override;
   void pressForMenu(Point place, const ToolView& view) override;
   bool nudge(Point step) override;
   bool chooseNext() override;
@@ -42,6 +45,8 @@ class SelectTool : public HandTool {
   void moved(rim::Point by);
 
  private:
+  /// Whether Alt is held: one outline is taken of its group.
+  static bool alone();
   /// What is drawn round what shall be chosen.
   Path drawnRound() const;
 

@@ -4,6 +4,7 @@
 #include <QDoubleSpinBox>
 #include <QSpinBox>
 #include <QVBoxLayout>
+#include <utility>
 
 #include "app/widgets/panel_parts.h"
 
@@ -13,9 +14,9 @@ ShapeBar::ShapeBar(QWidget* parent) : QWidget(parent) {
   auto* column = partLayout(this);
   kind_ = new QComboBox;
   kind_->setObjectName("shapeKind");
-  // In the order of enum ShapeKind.
-  kind_->addItems(
-      {tr("line"), tr("rectangle"), tr("circle"), tr("ellipse"), tr("regular polygon"), tr("star"), tr("slot")});
+  // In the order of enum ShapeKind, and behind them of enum Way.
+  kind_->addItems({tr("line"), tr("rectangle"), tr("circle"), tr("ellipse"), tr("regular polygon"), tr("star"),
+                   tr("slot"), tr("lines, click by click"), tr("arc through three places")});
   kind_->setCurrentIndex(static_cast<int>(wish_.kind));
   addRow(column, tr("S&hape"), kind_, tr("What is drawn"));
   cornersRow_ = new QWidget;
@@ -40,12 +41,18 @@ ShapeBar::ShapeBar(QWidget* parent) : QWidget(parent) {
 }
 
 void ShapeBar::take() {
-  wish_.kind = static_cast<refine::ShapeKind>(kind_->currentIndex());
+  constexpr int kShapes = static_cast<int>(refine::ShapeKind::Slot) + 1;
+  const int which = kind_->currentIndex();
+  const Way way = which < kShapes ? Way::Shape : which == kShapes ? Way::Lines : Way::Arc;
+  if (way == Way::Shape) wish_.kind = static_cast<refine::ShapeKind>(which);
+  const bool other = way != std::exchange(way_, way);
   wish_.corners = corners_->value();
   wish_.rounding = rounding_->value();
-  cornersRow_->setVisible(wish_.kind == refine::ShapeKind::Polygon || wish_.kind == refine::ShapeKind::Star);
-  roundingRow_->setVisible(wish_.kind == refine::ShapeKind::Rectangle);
+  const bool shape = way == Way::Shape;
+  cornersRow_->setVisible(shape && (wish_.kind == refine::ShapeKind::Polygon || wish_.kind == refine::ShapeKind::Star));
+  roundingRow_->setVisible(shape && wish_.kind == refine::ShapeKind::Rectangle);
   emit wished(wish_);
+  if (other) emit wayChanged(way);
 }
 
 }  // namespace rim::app

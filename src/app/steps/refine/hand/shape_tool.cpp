@@ -4,6 +4,7 @@
 #include <QRegularExpression>
 #include <cmath>
 
+#include "app/steps/refine/hand/typed_way.h"
 #include "core/error.h"
 
 namespace rim::app {
@@ -39,8 +40,13 @@ bool ShapeTool::hasOneSize() const {
 
 Point ShapeTool::second() const {
   const std::vector<double> numbers = numbersIn(typed_);
-  if (!from_ || numbers.empty()) return now_;
+  const bool isLine = wish_.kind == refine::ShapeKind::Line;
+  if (!from_ || (!isLine && numbers.empty())) return now_;
   const Point way = now_ - *from_;
+  if (isLine) {
+    const auto typed = typedWay(typed_, way);
+    return typed ? *from_ + *typed * (1 / mmPerPixel_) : now_;
+  }
   if (hasOneSize()) {
     const Point along = length(way) > 0 ? unit(way) : Point{1, 0};
     return *from_ + along * (numbers[0] / mmPerPixel_);
@@ -71,7 +77,7 @@ void ShapeTool::finish() {
 
 bool ShapeTool::type(const QString& text, int key) {
   if (!from_) return false;
-  static const QRegularExpression allowed("^[0-9.,x× ]$");
+  static const QRegularExpression allowed("^[0-9.,x× <-]$");
   if (isReturn(key)) {
     finish();
   } else if (!typeInto(typed_, text, key, allowed)) {
@@ -100,6 +106,8 @@ QString ShapeTool::hint() const {
                     : tr("Drag from one end to the other, or click twice.");
   }
   if (!typed_.isEmpty()) return tr("%1 mm: Return takes it.").arg(typed_);
+  if (wish_.kind == refine::ShapeKind::Line)
+    return tr("Type a length, or a length and an angle, as 40<30, and Return, or click.");
   return hasOneSize() ? tr("Type a length in mm and Return, or click.")
                       : tr("Type width and height in mm, as 40 x 25, and Return, or click.");
 }

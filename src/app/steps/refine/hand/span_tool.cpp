@@ -5,6 +5,7 @@ namespace rim::app {
 void SpanTool::press(Point place, const ToolView& view) {
   move(place, view);
   down_ = true;
+  again_ = from_.has_value();
   if (!from_) {
     from_ = now_;
     pressed_ = place;
@@ -16,7 +17,7 @@ void SpanTool::press(Point place, const ToolView& view) {
 void SpanTool::move(Point place, const ToolView& view) {
   now_ = upright(place, view);
   const auto wanted = from_ ? ruled(now_) : std::nullopt;
-  snap_ = outlines_ && !wanted ? snapping_.snapped(*outlines_, now_, view.reach()) : std::nullopt;
+  snap_ = outlines_ && !wanted ? snapping_.snapped(around(), now_, view.reach()) : std::nullopt;
   if (wanted) now_ = *wanted;
   if (snap_) now_ = snap_->place;
   emit changed();
@@ -27,7 +28,7 @@ void SpanTool::release(Point place, const ToolView& view) {
   if (!down_) return;
   down_ = false;
   move(place, view);
-  if (isDrag(pressed_, place, view)) finish();
+  if (again_ || isDrag(pressed_, place, view)) finish();
 }
 
 bool SpanTool::leave() {

@@ -34,6 +34,7 @@ class SpanTool : public HandTool {
   const Snapping& snapping_;
   Point pressed_;  ///< where it was begun, as the pointer had it
   bool down_ = false;
+  bool again_ = false;  ///< the first place was there when it was pressed
 };
 
 }  // namespace rim::app
