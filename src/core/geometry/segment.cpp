@@ -1,6 +1,7 @@
 #include "core/geometry/segment.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <limits>
 #include <numbers>
@@ -26,27 +27,62 @@ double nearestOnArc(Point start, const Segment& s, Point p) {
   return distance(p, start) <= distance(p, s.end) ? 0 : 1;
 }
 
-double nearestOnCubic(const Cubic& cubic, Point p) {
-  constexpr int kSteps = 24;
+/// The parameter of the place nearest to p between two others with one minimum between them, by Newton's method; by
+/// golden sections where that does not settle, as near a cusp.
+double nearestBetween(const Cubic& cubic, Point p, double low, double start, double high) {
   constexpr int kRounds = 8;
-  double best = 0;
-  double least = std::numeric_limits<double>::infinity();
-  for (int i = 0; i <= kSteps; ++i) {
-    const double t = static_cast<double>(i) / kSteps;
-    const double off = distance(pointOn(cubic, t), p);
-    if (off >= least) continue;
-    least = off;
-    best = t;
-  }
-  double t = best;
+  constexpr double kSettled = 1e-10;
+  double t = start;
   for (int round = 0; round < kRounds; ++round) {
     const Point off = pointOn(cubic, t) - p;
     const Point d = derivative(cubic, t);
     const double bend = dot(d, d) + dot(off, secondDerivative(cubic, t));
     if (bend <= 1e-12) break;
-    t = std::clamp(t - dot(off, d) / bend, 0.0, 1.0);
+    const double next = std::clamp(t - dot(off, d) / bend, low, high);
+    const bool settled = std::abs(next - t) < kSettled;
+    t = next;
+    if (settled && t > low && t < high) return t;
   }
-  return distance(pointOn(cubic, t), p) <= least ? t : best;
+  constexpr int kHalvings = 44;
+  constexpr double kGolden = 0.6180339887498949;
+  const auto off = [&](double at) { return distance(pointOn(cubic, at), p); };
+  for (int k = 0; k < kHalvings; ++k) {
+    const double left = high - kGolden * (high - low);
+    const double right = low + kGolden * (high - low);
+    (off(left) <= off(right) ? high : low) = off(left) <= off(right) ? right : left;
+  }
+  return (low + high) / 2;
+}
+
+double nearestOnCubic(const Cubic& cubic, Point p) {
+  constexpr int kSteps = 24;
+  std::array<double, kSteps + 1> off{};
+  std::array<Point, kSteps + 1> place{};
+  double least = std::numeric_limits<double>::infinity();
+  double best = 0;
+  for (int i = 0; i <= kSteps; ++i) {
+    const auto k = static_cast<std::size_t>(i);
+    place[k] = pointOn(cubic, static_cast<double>(i) / kSteps);
+    off[k] = distance(place[k], p);
+    if (off[k] >= least) continue;
+    least = off[k];
+    best = static_cast<double>(i) / kSteps;
+  }
+  // Between its neighbours a place that is nearer than both may hide one that is nearer than all.
+  for (std::size_t i = 0; i <= kSteps; ++i) {
+    const std::size_t before = i == 0 ? i : i - 1;
+    const std::size_t behind = i == kSteps ? i : i + 1;
+    if (off[before] < off[i] || off[behind] < off[i]) continue;
+    const double room = std::max(distance(place[before], place[i]), distance(place[i], place[behind]));
+    if (off[i] - room > least) continue;
+    const double t = nearestBetween(cubic, p, static_cast<double>(before) / kSteps, static_cast<double>(i) / kSteps,
+                                    static_cast<double>(behind) / kSteps);
+    const double here = distance(pointOn(cubic, t), p);
+    if (here >= least) continue;
+    least = here;
+    best = t;
+  }
+  return best;
 }
 
 void includeArc(Point start, const Segment& s, Box& box) {

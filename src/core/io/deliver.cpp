@@ -79,7 +79,7 @@ Delivered deliver(const Drawing& drawing, const std::filesystem::path& file, con
   }
   const FileKind kind = fileKindOf(file);
   const Drawing formed = inFormFor(drawing, kind, settings, toleranceMm);
-  writeDrawing(formed, file, settings, note);
+  writeDrawing(formed, file, settings, note, toleranceMm);
   return {file, asWritten(formed, kind)};
 }
 

@@ -21,13 +21,13 @@ std::optional<FileKind> kindByEnding(const std::filesystem::path& file) {
 }
 
 void writeAsItIs(Drawing drawing, const std::filesystem::path& file, const ExportSettings& settings,
-                 const std::string& note) {
+                 const std::string& note, double toleranceMm) {
   const FileKind kind = fileKindOf(file);
   if (settings.unit == Unit::Inch) drawing = inFrame(drawing, Frame::Inches, 1 / kMmPerInch);
   if (kind == FileKind::Svg) {
     writeSvg(drawing, file, note, {settings.filled, settings.strokesAsDrawn, settings.element});
   } else {
-    writeDxf(drawing, file, settings.dxf, note);
+    writeDxf(drawing, file, settings.dxf, note, toleranceMm);
   }
 }
 
@@ -105,13 +105,14 @@ Drawing asPlaced(const Job& job, Drawing drawing, FileKind kind) {
 }
 
 void writeDrawing(Drawing drawing, const std::filesystem::path& file, const ExportSettings& settings,
-                  const std::string& note) {
-  writeAsItIs(asWritten(std::move(drawing), fileKindOf(file)), file, settings, note);
+                  const std::string& note, double toleranceMm) {
+  writeAsItIs(asWritten(std::move(drawing), fileKindOf(file)), file, settings, note, toleranceMm);
 }
 
 Drawing exportJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings) {
   const Drawing drawing = writtenFor(job, fileKindOf(file), settings);
-  writeAsItIs(drawing, file, settings, settings.withOrigin ? job.origin : std::string());
+  writeAsItIs(drawing, file, settings, settings.withOrigin ? job.origin : std::string(),
+              exportToleranceMm(job, settings));
   return drawing;
 }
 

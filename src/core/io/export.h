@@ -41,9 +41,10 @@ Drawing onItsPage(Drawing drawing);
 Drawing asWritten(Drawing drawing, FileKind kind);
 
 /// Writes a drawing that is in its form already, in the unit of the settings; what lies left of the page or below it is
-/// moved onto it in an SVG. Throws InputError or WriteError.
+/// moved onto it in an SVG. `toleranceMm` (> 0): how far an ellipse of a DXF may lie from the curves that it stands
+/// for. Throws InputError or WriteError.
 void writeDrawing(Drawing drawing, const std::filesystem::path& file, const ExportSettings& settings,
-                  const std::string& note = {});
+                  const std::string& note = {}, double toleranceMm = 0.001);
 
 /// A job's drawing (mm) where it will lie in such a file: the page of a picture's outlines is the picture, as long as
 /// nothing was placed elsewhere; else asWritten().

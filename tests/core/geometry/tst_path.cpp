@@ -1,11 +1,13 @@
 #include <QTest>
 #include <numbers>
+#include <random>
 
 #include "core/drawing/drawing.h"
 #include "core/geometry/arc.h"
 #include "core/geometry/cubic.h"
 #include "core/geometry/flatten.h"
 #include "core/geometry/path.h"
+#include "core/geometry/segment.h"
 #include "support/test_list.h"
 
 using namespace rim;
@@ -131,6 +133,31 @@ class TestPath : public QObject {
     QCOMPARE(counts.lines, 2U);
     QCOMPARE(counts.arcs, 3U);
     QCOMPARE(counts.curves, 1U);
+  }
+
+  void theNearestPlaceOfACurveIsFound() {
+    std::mt19937 random(3);
+    std::uniform_real_distribution<double> in(-10, 10);
+    const auto place = [&] { return Point{in(random), in(random)}; };
+    for (int k = 0; k < 400; ++k) {
+      // Every third one has a cusp, or nearly.
+      const double off = k % 3 == 0 ? 1e-3 * in(random) : in(random);
+      const Point a = place();
+      const Point b = a + Point{10, 10};
+      const Piece curve{a, k % 3 == 0 ? Segment::cubic(b, a + Point{off, 10}, a + Point{10, 0})
+                                      : Segment::cubic(place(), place(), place())};
+      const Point p = k % 2 == 0 ? place() : pointAt(curve, std::abs(in(random)) / 10);
+      double least = 1e9;
+      constexpr int kMany = 4000;
+      for (int i = 0; i <= kMany; ++i)
+        least = std::min(least, distance(pointAt(curve, static_cast<double>(i) / kMany), p));
+      const double found = distanceTo(curve, p);
+      // A loop of a thousandth, as off a cusp, may hide in one of the steps that are looked at.
+      const double hidden = k % 3 == 0 ? 2e-4 : 1e-9;
+      QVERIFY2(found <= least + hidden, qPrintable(QStringLiteral("%1: %2 of %3").arg(k).arg(found).arg(least)));
+      if (k % 2 == 1)
+        QVERIFY2(found < std::max(1e-6, hidden), qPrintable(QStringLiteral("%1: on it, %2").arg(k).arg(found)));
+    }
   }
 };
 

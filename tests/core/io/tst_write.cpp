@@ -128,6 +128,14 @@ class TestWrite : public QObject {
     QVERIFY(QString::fromStdString(dxfTextOf(drawing, DxfVersion::Dxf2000)).contains("\n0.33333333\n"));
   }
 
+  void anEllipseStandsForItsCurvesOnlyWithinWhatIsAllowed() {
+    // Four cubics leave a large ellipse by more than a thousandth of a millimetre.
+    constexpr double kTurn = 2 * std::numbers::pi;
+    const Drawing large = makeDrawing({pathOf(EllipticArc{{0, 0}, {120, 0}, {0, 60}, 0, kTurn}, 0.1)});
+    QVERIFY(QString::fromStdString(dxfTextOf(large, DxfVersion::Dxf2000)).contains("\nSPLINE\n"));
+    QVERIFY(QString::fromStdString(dxfTextOf(large, DxfVersion::Dxf2000, {}, 0.1)).contains("\nELLIPSE\n"));
+  }
+
   void ellipsesAndCirclesStandInADxfAsSuch() {
     writeDxf(shapes(), at("shapes.dxf"), DxfVersion::Dxf2000);
     const QString text = QString::fromStdString(get(at("shapes.dxf")));

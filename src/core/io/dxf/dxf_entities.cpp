@@ -140,7 +140,7 @@ bool isCubic(const Segment& s) { return s.kind == SegmentKind::Cubic; }
 
 }  // namespace
 
-std::optional<EllipticArc> ellipseOf(const Path& path) {
+std::optional<EllipticArc> ellipseOf(const Path& path, double within) {
   constexpr std::size_t kFewest = 4;
   constexpr std::size_t kMost = 16;
   const auto& segments = path.segments;
@@ -159,7 +159,7 @@ std::optional<EllipticArc> ellipseOf(const Path& path) {
   constexpr double kOff = 3e-4;
   constexpr double kFlattest = 0.01;
   const bool fits = smaller > kFlattest * larger && std::all_of(places.begin(), places.end(), [&](Point p) {
-                      return std::abs(distanceFrom(ellipse, p)) <= kOff * larger;
+                      return std::abs(distanceFrom(ellipse, p)) <= std::min(within, kOff * larger);
                     });
   if (!fits) return {};
   const Point along = ellipse.axis * ellipse.along;
@@ -173,7 +173,7 @@ void addEntity(DxfTags& tags, const Path& path, const DxfPlace& place) {
   const bool holdsCubic = std::any_of(path.segments.begin(), path.segments.end(), isCubic);
   if (const auto circle = circleOf(path)) {
     addCircle(tags, *circle, place);
-  } else if (const auto ellipse = ellipseOf(path)) {
+  } else if (const auto ellipse = ellipseOf(path, place.within)) {
     const double longer = length(ellipse->major);
     constexpr double kRound = 1e-4;
     if (longer - length(ellipse->minor) < kRound * longer) {

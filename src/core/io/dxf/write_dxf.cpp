@@ -68,30 +68,31 @@ void addEntities(DxfTags& tags, const Drawing& drawing, const std::vector<DxfLay
 }
 
 /// All that stands behind the header.
-DxfTags bodyOf(const Drawing& drawing, bool r12) {
+DxfTags bodyOf(const Drawing& drawing, bool r12, double withinMm) {
+  const double within = drawing.frame == Frame::Inches ? withinMm / kMmPerInch : withinMm;
   DxfTags tags = tagsFor(drawing);
   const std::vector<DxfLayer> layers = dxfLayersOf(drawing, r12);
   if (r12) {
     tablesOfR12(tags, layers);
     blocksOfR12(tags);
-    addEntities(tags, drawing, layers, {true, 0, {}});
+    addEntities(tags, drawing, layers, {true, 0, {}, within});
     return tags;
   }
   const DxfFrame frame(tags);
   frame.tables(tags, layers);
   frame.blocks(tags);
-  addEntities(tags, drawing, layers, {false, frame.modelSpace, {}});
+  addEntities(tags, drawing, layers, {false, frame.modelSpace, {}, within});
   frame.objects(tags);
   return tags;
 }
 
 }  // namespace
 
-std::string dxfTextOf(const Drawing& drawing, DxfVersion version, const std::string& note) {
+std::string dxfTextOf(const Drawing& drawing, DxfVersion version, const std::string& note, double withinMm) {
   const bool r12 = version == DxfVersion::R12;
   if (r12 && std::any_of(drawing.outlines.begin(), drawing.outlines.end(), holdsCubic))
     throw InputError("DXF R12 has no curves. Use arcs or lines, or DXF 2000.");
-  const DxfTags body = bodyOf(drawing, r12);
+  const DxfTags body = bodyOf(drawing, r12, withinMm);
   DxfTags tags = tagsFor(drawing);
   if (!note.empty()) tags.text(999, inDxfLetters(onOneLine(note)));
   addHeader(tags, drawing, r12, body.seed());
@@ -104,8 +105,9 @@ std::string dxfTextOf(const Drawing& drawing, DxfVersion version, const std::str
   return tags.all();
 }
 
-void writeDxf(const Drawing& drawing, const std::filesystem::path& file, DxfVersion version, const std::string& note) {
-  const std::string text = dxfTextOf(drawing, version, note);
+void writeDxf(const Drawing& drawing, const std::filesystem::path& file, DxfVersion version, const std::string& note,
+              double withinMm) {
+  const std::string text = dxfTextOf(drawing, version, note, withinMm);
   writeBeside(file, [&text](const std::filesystem::path& beside) {
     std::ofstream out(beside, std::ios::binary);
     if (!out) throw WriteError("the file cannot be opened for writing.");
