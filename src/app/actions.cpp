@@ -23,7 +23,8 @@ void noteKeysOfTheBench(ActionBook& book) {
             text("With frame or corners: choose the next corner, move it by a pixel"));
   book.note(Room::Picture, text("Ctrl+arrow keys"), text("The same by ten pixels"));
   book.note(Room::Colours, text("Space, arrow keys"), text("With the sweep: begin and end it, lead the cross"));
-  book.note(Room::Refine, text("arrow keys, with Shift ten times"), text("Move what is chosen by 0.1 mm"));
+  book.note(Room::Refine, text("arrow keys, with Shift ten times"),
+            text("Move what is chosen by a step, 0.1 mm at first"));
   book.note(Room::Refine, text("Space"), text("Choose the next outline, node or open end"));
   book.note(Room::Refine, text("Ctrl, held"), text("While a box or a lasso is drawn: also what it touches"));
   book.note(Room::Refine, text("double click"), text("On a segment: put a node there"));

@@ -228,6 +228,19 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          panel->handwork().tool().release({160, 160}, view);
          panel->handwork().tool().move({253.5, 160}, view);
        }},
+      {"mirror",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kRefine);
+         auto* panel = w.findChild<RefinePanel*>();
+         waitFor([panel] { return panel->offers() != nullptr; });
+         const auto outline = outlineAt(*outlinesOf(w.session().job()), {147, 76}, 4, true);
+         if (outline) panel->handwork().selecting().choose({*outline});
+         panel->handwork().take(Hand::Mirror);
+         const ToolView view{w.bench().viewport(), 320};
+         panel->handwork().tool().press({205, 320}, view);
+         panel->handwork().tool().release({205, 320}, view);
+         panel->handwork().tool().move({190, 190}, view);
+       }},
       {"simpler",
        [](MainWindow& w) {
          w.showStep(MainWindow::kRefine);

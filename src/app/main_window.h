@@ -88,6 +88,7 @@ class MainWindow : public QMainWindow {
   void connectMending();
   void connectRefining();
   void showStock();
+  void askForNudge();
   void followRefining();
   /// The outlines as the chosen step has them: before refining up to the Mend step, after it behind that.
   std::shared_ptr<const Drawing> outlinesHere(const Job& job) const;

@@ -105,6 +105,7 @@ void MainWindow::buildMenus() {
     one->setChecked(true);
     connect(one, &QAction::toggled, this, [this, to](bool on) { refinePanel_->handwork().snapping().want(to, on); });
   }
+  refine->addAction(actions_.hand.nudgeStep);
   refine->addMenu(tr("No&des and segments"))->addActions(actions_.hand.ofNodes());
 
   QMenu* look = menuBar()->addMenu(tr("&Look"));

@@ -1,5 +1,6 @@
 // The Refine step in the window: its offers on the bench, and what is chosen there.
 
+#include <QInputDialog>
 #include <QMenu>
 
 #include "app/bench/bench.h"
@@ -32,6 +33,14 @@ void MainWindow::connectRefining() {
     if (card_->chosenStep() == kRefine) refinePanel_->handwork().menu().popup(onScreen);
   });
   connect(&refinePanel_->handwork(), &Handwork::toolChanged, this, &MainWindow::followRefining);
+  refinePanel_->handwork().setNudge(preferences_.nudgeMm);
+  connect(actions_.hand.nudgeStep, &QAction::triggered, this, &MainWindow::askForNudge);
+  connect(&refinePanel_->handwork(), &Handwork::sizedBy, this, [this](double factor) {
+    const Box now = boxOf(pathsOf(drawingOf(session_.shown())));
+    const bool wide = now.width() > now.height();
+    setSize(wide ? SizeWish::Of::OutlinesWidth : SizeWish::Of::OutlinesHeight,
+            factor * (wide ? now.width() : now.height()));
+  });
   connect(&refinePanel_->handwork(), &Handwork::refused, notice_, &Notice::warn);
   connect(refinePanel_, &RefinePanel::refused, notice_, &Notice::warn);
   connect(refinePanel_, &RefinePanel::previewed, this, [this](const RepairPreview& preview) {
@@ -43,6 +52,16 @@ void MainWindow::connectRefining() {
     const double scale = std::min(bench_->width(), bench_->height()) * mmPerPixel(session_.shown()) / kSightMm;
     bench_->lookAt(place, std::max(scale, bench_->fittingScale()));
   });
+}
+
+void MainWindow::askForNudge() {
+  bool accepted = false;
+  const double mm =
+      QInputDialog::getDouble(this, tr("Step of the arrow keys"), tr("One step moves by, in mm:"), preferences_.nudgeMm,
+                              Preferences::kLeastNudgeMm, Preferences::kMostNudgeMm, 3, &accepted);
+  if (!accepted) return;
+  preferences_.nudgeMm = mm;
+  refinePanel_->handwork().setNudge(mm);
 }
 
 /// The sheet that is cut from shows where it says something.

@@ -15,6 +15,8 @@ Preferences loadPreferences() {
   bool isNumber = false;
   const double strength = settings.value("pictureStrength").toDouble(&isNumber);
   if (isNumber) p.pictureStrength = std::clamp(strength, 0.0, 1.0);
+  const double nudge = settings.value("nudgeMm").toDouble(&isNumber);
+  if (isNumber && nudge >= Preferences::kLeastNudgeMm && nudge <= Preferences::kMostNudgeMm) p.nudgeMm = nudge;
   p.opensInInks = settings.value("opensInInks", p.opensInInks).toBool();
   p.nodes = settings.value("nodes", p.nodes).toBool();
   p.recentFiles = settings.value("recentFiles").toStringList().mid(0, Preferences::kMostRecent);
@@ -30,6 +32,7 @@ void savePreferences(const Preferences& p) {
   const char* names[] = {"system", "light", "dark"};
   settings.setValue("appearance", names[static_cast<int>(p.appearance)]);
   settings.setValue("pictureStrength", p.pictureStrength);
+  settings.setValue("nudgeMm", p.nudgeMm);
   settings.setValue("opensInInks", p.opensInInks);
   settings.setValue("nodes", p.nodes);
   settings.setValue("recentFiles", p.recentFiles);

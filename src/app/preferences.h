@@ -15,6 +15,7 @@ struct Preferences {
   Appearance appearance = Appearance::System;
   double pictureStrength = 0.55;  ///< 0..1
   bool opensInInks = true;        ///< coloured pictures are begun with several inks
+  double nudgeMm = 0.1;           ///< a step of the arrow keys
   bool nodes = false;
   QStringList recentFiles;  ///< newest first, at most kMostRecent
   QString pictureFolder;
@@ -22,6 +23,8 @@ struct Preferences {
   QByteArray windowGeometry;
 
   static constexpr qsizetype kMostRecent = 8;
+  static constexpr double kLeastNudgeMm = 0.001;
+  static constexpr double kMostNudgeMm = 100;
 };
 
 /// From the user's settings file; what is missing or makes no sense there has its default.

@@ -1,5 +1,6 @@
 // Lines drawn click by click, arcs through three places, and fewer nodes by a slider, in a real window.
 #include <QComboBox>
+#include <QInputDialog>
 #include <QLabel>
 #include <QPushButton>
 #include <QSlider>
@@ -110,6 +111,70 @@ class TestDrawingStep : public QObject {
     f.key(Qt::Key_Return);
     QVERIFY(f.done());
     QCOMPARE(f.count(), 3U);
+  }
+
+  void whatIsChosenIsMirroredAcrossALine() {
+    DrawingFixture f;
+    f.hand().snapping().setOn(false);
+    f.key(Qt::Key_M);
+    QVERIFY(f.hand().tool().hint().contains("Choose outlines first"));
+    f.drag({50, 0}, {50, 40});
+    QVERIFY(f.window->sentence().contains("Choose outlines first"));
+    f.key(Qt::Key_5);
+    f.click({20, 20});
+    f.key(Qt::Key_M);
+    // A copy at the other side of an upright line.
+    f.click({50, 0});
+    f.click({50.2, 40}, Qt::ShiftModifier);
+    QVERIFY(f.done());
+    QCOMPARE(f.count(), 3U);
+    const Box copy = boxOf(f.last());
+    const double axis = (copy.high.x + boxOf(f.now().path(0)).low.x) / 2;
+    QVERIFY2(std::abs(axis - 50) < 0.5, qPrintable(QString::number(axis)));
+    QVERIFY(std::abs(copy.width() - 40) < 1e-6 && std::abs(copy.low.y) < 1e-6);
+    QVERIFY(signedArea(f.last()) * signedArea(f.now().path(0)) > 0);
+    QCOMPARE(f.hand().selecting().chosen().size(), 1U);  // the copy
+    // The copy itself goes back, with Ctrl, where the square lies.
+    f.click({50, 0});
+    f.click({50.2, 40}, Qt::ShiftModifier | Qt::ControlModifier);
+    QVERIFY(f.done());
+    QCOMPARE(f.count(), 3U);
+    QVERIFY(boxOf(f.last()).low.x < 1);
+  }
+
+  void theDrawingIsSizedByWhatIsKnownOfIt() {
+    DrawingFixture f;
+    f.key(Qt::Key_0);
+    f.click({0, 0});
+    f.click({40, 0});
+    QVERIFY(f.hand().tool().hint().contains("in truth"));
+    f.type("10");
+    f.key(Qt::Key_Return);
+    QVERIFY(f.done());
+    QVERIFY2(std::abs(boxOf(f.now().path(0)).width() - 10) < 0.01,
+             qPrintable(QString::number(boxOf(f.now().path(0)).width())));
+    f.window->actions().undo->trigger();
+    QVERIFY(f.done());
+    QVERIFY(std::abs(boxOf(f.now().path(0)).width() - 40) < 0.01);
+  }
+
+  void arrowKeysMoveByTheStepThatIsSet() {
+    DrawingFixture f;
+    f.key(Qt::Key_5);
+    f.click({20, 20});
+    QTimer::singleShot(0, qApp, [] {
+      auto* dialog = qobject_cast<QInputDialog*>(QApplication::activeModalWidget());
+      QVERIFY(dialog != nullptr);
+      dialog->setDoubleValue(2.5);
+      dialog->accept();
+    });
+    f.window->actions().hand.nudgeStep->trigger();
+    f.key(Qt::Key_Right);
+    QVERIFY(f.done());
+    QVERIFY(std::abs(boxOf(f.now().path(0)).low.x - 2.5) < 1e-6);
+    f.key(Qt::Key_Up, Qt::ShiftModifier);
+    QVERIFY(f.done());
+    QVERIFY(std::abs(boxOf(f.now().path(0)).low.y - 25) < 1e-6);
   }
 
   void fewerNodesAreShownBeforeTheyAreTaken() {

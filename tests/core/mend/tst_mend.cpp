@@ -270,6 +270,48 @@ class TestMend : public QObject {
     QVERIFY2(stroke->words.find("whisker") != std::string::npos, stroke->words.c_str());
   }
 
+  void whatHangsOnAStrokeIsKeptAsALine_data() {
+    QTest::addColumn<int>("rule");
+    QTest::addColumn<double>("side");    // of the box that the pen's middle drew, more or less
+    QTest::addColumn<double>("length");  // of the whisker
+    QTest::newRow("outer") << int(DoubleRule::Outer) << 0.4 << 9.6;
+    QTest::newRow("inner") << int(DoubleRule::Inner) << -0.4 << 10.4;
+    QTest::newRow("centre") << int(DoubleRule::Centre) << 0.0 << 10.0;
+  }
+  void whatHangsOnAStrokeIsKeptAsALine() {
+    QFETCH(int, rule);
+    QFETCH(double, side);
+    QFETCH(double, length);
+    // A box of 30 x 20 drawn with a pen of 0.8, and a whisker of 10 that the pen drew from its right side.
+    Drawing drawn;
+    setPaths(drawn, {polygonThrough({{-0.4, -0.4},
+                                     {30.4, -0.4},
+                                     {30.4, 9.6},
+                                     {40, 9.6},
+                                     {40, 10.4},
+                                     {30.4, 10.4},
+                                     {30.4, 20.4},
+                                     {-0.4, 20.4}}),
+                     polygonThrough({{0.4, 0.4}, {29.6, 0.4}, {29.6, 19.6}, {0.4, 19.6}})});
+    MendSettings settings;
+    settings.doubles = static_cast<DoubleRule>(rule);
+    settings.strokeWidthMm = 1;
+    const Mended got = mended(drawn, settings);
+    QCOMPARE(got.drawing.outlines.size(), 2U);
+    const Path& box = got.drawing.path(0);
+    QVERIFY(box.closed);
+    QVERIFY2(std::abs(std::abs(signedArea(box)) - (30 + 2 * side) * (20 + 2 * side)) < 0.2,
+             qPrintable(QString::number(signedArea(box))));
+    const Path& whisker = got.drawing.path(1);
+    QVERIFY(!whisker.closed);
+    QVERIFY2(std::abs(pathLength(whisker) - length) < 0.1, qPrintable(QString::number(pathLength(whisker))));
+    QVERIFY(std::abs(whisker.start.x - (30 + side)) < 0.05 && std::abs(whisker.start.y - 10) < 0.05);
+    QVERIFY(std::abs(got.drawing.outlines[1].stroke.usual - 0.8) < 0.05);
+    const auto kept = std::find_if(got.repairs.begin(), got.repairs.end(),
+                                   [](const RepairCount& r) { return r.kind == "branch-kept"; });
+    QVERIFY(kept != got.repairs.end() && kept->count == 1);
+  }
+
   void bordersOnceLoseNothingBetweenNearBranchings() {
     // Above and below a wall the tiles part 0.3 mm from each other: nearer than the gap that is closed elsewhere.
     const auto tile = [](double x, double y, double w, double h) {

@@ -70,7 +70,10 @@ class Mending {
 
   void mendStrokes() {
     if (settings_.doubles == DoubleRule::One || settings_.doubles == DoubleRule::Leave) return;
-    take("stroke-to-line", allStrokesToLines(drawing_, settings_, stop_));
+    StrokeLines lines = allStrokesToLines(drawing_, settings_, stop_);
+    const std::size_t branches = lines.branches;
+    if (take("stroke-to-line", {std::move(lines.drawing), lines.count}) > 0 && branches > 0)
+      repairs_.push_back({"branch-kept", branches});
   }
 
   void dropSmall() {

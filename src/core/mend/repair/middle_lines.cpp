@@ -75,8 +75,7 @@ bool areStrokes(const std::vector<Centreline>& lines, double widest) {
 
 }  // namespace
 
-std::vector<Centreline> middleLinesOf(const std::vector<const Path*>& rings, double widest,
-                                      const std::stop_token& stop) {
+std::vector<Centreline> middlesOf(const std::vector<const Path*>& rings, double widest, const std::stop_token& stop) {
   const double width = widthBy(rings);
   if (!(width > 0) || width > widest) return {};
   const double scale = kStrokePx / width;
@@ -97,12 +96,17 @@ std::vector<Centreline> middleLinesOf(const std::vector<const Path*>& rings, dou
   FitSettings fit;
   fit.tolerancePx = kTolerancePx;
   std::vector<Centreline> fitted = fitStrokes(std::move(lines), fit, StrokeEnds::Ink, control);
-  if (!areStrokes(fitted, widest * scale)) return {};
   for (Centreline& line : fitted) {
     line.path = scaled(line.path, 1 / scale);
     line.width = scaled(line.width, 1 / scale);
   }
   return fitted;
+}
+
+std::vector<Centreline> middleLinesOf(const std::vector<const Path*>& rings, double widest,
+                                      const std::stop_token& stop) {
+  std::vector<Centreline> lines = middlesOf(rings, widest, stop);
+  return areStrokes(lines, widest) ? lines : std::vector<Centreline>{};
 }
 
 Repaired strokesToMiddles(const Drawing& drawing, double widest, const std::set<OutlineId>& without,

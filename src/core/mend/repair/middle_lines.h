@@ -20,6 +20,10 @@ namespace rim {
 std::vector<Centreline> middleLinesOf(const std::vector<const Path*>& rings, double widest,
                                       const std::stop_token& stop = {});
 
+/// The same without a look at the widths: of any area that is nowhere wider than `widest`, strokes that taper, too.
+std::vector<Centreline> middlesOf(const std::vector<const Path*>& rings, double widest,
+                                  const std::stop_token& stop = {});
+
 /// How wide a stroke is made before its middle is looked for.
 inline constexpr double kStrokePx = 16;
 

@@ -5,7 +5,9 @@
 
 #include "core/geometry/arc.h"
 #include "core/geometry/curve_form.h"
+#include "core/geometry/path_place.h"
 #include "core/mend/find/stroke_pairs.h"
+#include "core/mend/repair/branch_lines.h"
 #include "core/mend/repair/meet.h"
 #include "core/mend/repair/middle_lines.h"
 #include "core/mend/repair/simplify.h"
@@ -73,27 +75,66 @@ Path movedSideways(const Path& closed, double mm, double toleranceMm) {
 
 namespace {
 
-Drawing toLines(const Drawing& drawing, const std::vector<StrokePair>& pairs, DoubleRule rule) {
-  Drawing lines = drawing;
+/// What stays of a pair that nothing hangs on.
+Path lineOf(const Path& outer, const Path& inner, double widthMm, DoubleRule rule) {
+  if (rule == DoubleRule::Inner) return inner;
+  return rule == DoubleRule::Centre ? centreOf(outer, inner, widthMm) : outer;
+}
+
+/// A line that hangs on the middle of a stroke, led on to what stays of the stroke.
+Path hung(const Path& branch, const Path& on, double widthMm, DoubleRule rule) {
+  if (rule == DoubleRule::Centre) return branch;
+  if (rule == DoubleRule::Outer) return withoutBeginning(branch, widthMm / 2);
+  Path out = branch;
+  out.start = nearestOn(on, branch.start).place;
+  out.segments.insert(out.segments.begin(), Segment::line(branch.start));
+  return out;
+}
+
+/// The outer edge without what hangs on it: the inner one moved by the stroke's width.
+Path outerOf(const Path& inner, double widthMm) {
+  constexpr double kToleranceMm = 0.0025;
+  return movedSideways(inner, signedArea(inner) > 0 ? -widthMm : widthMm, kToleranceMm);
+}
+
+StrokeLines toLines(const Drawing& drawing, const std::vector<StrokePair>& pairs, DoubleRule rule,
+                    const std::stop_token& stop = {}) {
+  StrokeLines lines{drawing, pairs.size(), 0};
   std::vector<std::size_t> gone;
+  std::vector<Outline> hanging;
   for (const StrokePair& pair : pairs) {
+    const Path& outer = drawing.path(pair.outer);
+    const Path& inner = drawing.path(pair.inner);
+    constexpr double kWider = 1.5;
+    const auto branches =
+        pair.unlike.empty() ? std::vector<Centreline>{} : branchesOf(outer, inner, kWider * pair.widthMm, stop);
+    Path stays = !branches.empty() && rule == DoubleRule::Outer ? outerOf(inner, pair.widthMm)
+                                                                : lineOf(outer, inner, pair.widthMm, rule);
+    for (const Centreline& branch : branches) {
+      Path path = hung(branch.path, stays, pair.widthMm, rule);
+      if (path.segments.empty()) continue;
+      Outline line = lines.drawing.outlines[pair.outer].offspring(std::move(path));
+      line.stroke = branch.width;
+      hanging.push_back(std::move(line));
+    }
     gone.push_back(rule == DoubleRule::Inner ? pair.outer : pair.inner);
-    if (rule != DoubleRule::Centre) continue;
-    lines.setPath(pair.outer, centreOf(drawing.path(pair.outer), drawing.path(pair.inner), pair.widthMm));
+    lines.drawing.setPath(rule == DoubleRule::Inner ? pair.inner : pair.outer, std::move(stays));
   }
-  return withoutPaths(lines, gone);
+  lines.branches = hanging.size();
+  lines.drawing = withoutPaths(lines.drawing, gone);
+  for (Outline& line : hanging) lines.drawing.outlines.push_back(std::move(line));
+  return lines;
 }
 
 }  // namespace
 
-Repaired strokesToLines(const Drawing& drawing, const MendSettings& settings) {
-  const std::vector<StrokePair> pairs = strokePairs(drawing, settings.strokeWidthMm);
-  return {toLines(drawing, pairs, settings.doubles), pairs.size()};
+StrokeLines strokesToLines(const Drawing& drawing, const MendSettings& settings) {
+  return toLines(drawing, strokePairs(drawing, settings.strokeWidthMm), settings.doubles);
 }
 
-Repaired allStrokesToLines(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
+StrokeLines allStrokesToLines(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
   std::vector<StrokePair> pairs = strokePairs(drawing, settings.strokeWidthMm);
-  if (settings.doubles != DoubleRule::Centre) return {toLines(drawing, pairs, settings.doubles), pairs.size()};
+  if (settings.doubles != DoubleRule::Centre) return toLines(drawing, pairs, settings.doubles, stop);
   std::set<OutlineId> ofPairs;
   for (const StrokePair& pair : pairs) ofPairs.insert(drawing.outlines[pair.outer].id);
   // First, while both edges of a pair still say what lies in its hole and is ink again.
@@ -103,13 +144,15 @@ Repaired allStrokesToLines(const Drawing& drawing, const MendSettings& settings,
     pair.outer = places.at(drawing.outlines[pair.outer].id);
     pair.inner = places.at(drawing.outlines[pair.inner].id);
   }
-  return {toLines(middles.drawing, pairs, settings.doubles), middles.count + pairs.size()};
+  StrokeLines lines = toLines(middles.drawing, pairs, settings.doubles, stop);
+  lines.count += middles.count;
+  return lines;
 }
 
 Drawing strokeToLine(const Drawing& drawing, std::size_t outer, std::size_t inner, const MendSettings& settings) {
   std::vector<StrokePair> pairs = strokePairs(drawing, settings.strokeWidthMm);
   std::erase_if(pairs, [&](const StrokePair& p) { return p.outer != outer || p.inner != inner; });
-  return toLines(drawing, pairs, settings.doubles);
+  return toLines(drawing, pairs, settings.doubles).drawing;
 }
 
 }  // namespace rim

@@ -6,14 +6,22 @@
 
 namespace rim {
 
+/// What became of strokes.
+struct StrokeLines {
+  Drawing drawing;
+  std::size_t count = 0;     ///< strokes that became lines
+  std::size_t branches = 0;  ///< lines that hang on them, which a choice of an edge would have lost
+};
+
 /// Of each stroke that closes on itself and is at most `strokeWidthMm` wide (mend/find/stroke_pairs.h) the outer edge,
 /// the inner edge or the line between stays, as the settings say. The line between is the edge with fewer segments
-/// moved by half the stroke's width: lines and arcs stay lines and arcs, and sharp corners stay sharp.
-Repaired strokesToLines(const Drawing& drawing, const MendSettings& settings);
+/// moved by half the stroke's width: lines and arcs stay lines and arcs, and sharp corners stay sharp. What only the
+/// outer edge shows, a whisker, a tail, is kept as a single line that hangs on what stays (branch_lines.h).
+StrokeLines strokesToLines(const Drawing& drawing, const MendSettings& settings);
 
 /// The same, and with the line between also every stroke that was drawn as one outline round its ends, or as several
 /// that meet (mend/repair/middle_lines.h): the middles of these. Throws Cancelled.
-Repaired allStrokesToLines(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop = {});
+StrokeLines allStrokesToLines(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop = {});
 
 /// The same for one stroke alone, whose edges are these two paths.
 Drawing strokeToLine(const Drawing& drawing, std::size_t outer, std::size_t inner, const MendSettings& settings);

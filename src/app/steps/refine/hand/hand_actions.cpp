@@ -25,7 +25,8 @@ HandActions::HandActions(ActionBook& book, QObject* owner) {
                         add("Measu&re", "Measure between two places, and what is under the pointer", "0"),
                         add("Tr&im", "Take out what runs on between two crossings", "I"),
                         add("Cut t&hrough", "Cut outlines in two along a line", "V"),
-                        add("Of&fset", "Draw another outline beside one, outside or inside", "O")}) {
+                        add("Of&fset", "Draw another outline beside one, outside or inside", "O"),
+                        add("M&irror", "Mirror what is chosen across a line that is drawn", "M")}) {
     tool->setCheckable(true);
     tools->addAction(tool);
   }
@@ -51,6 +52,7 @@ HandActions::HandActions(ActionBook& book, QObject* owner) {
   copy = add("Cop&y", "The chosen outlines to the clipboard, as SVG", "Ctrl+C");
   cut = add("C&ut", "The same, and take them out of the drawing", "Ctrl+X");
   exportChosen = add("E&xport these…", "Write only the chosen outlines to a file", "Ctrl+Shift+E");
+  nudgeStep = add("Step of the arro&w keys…", "How far the arrow keys move what is chosen; with Shift ten times", "");
   lasso = add("&Lasso", "A drag draws a line round what is to be chosen, in place of a box", "W");
   lasso->setCheckable(true);
   alike = {add("As &large as these", "Outlines of nearly the same width and height, turned or not", ""),

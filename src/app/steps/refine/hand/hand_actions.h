@@ -30,6 +30,7 @@ struct HandActions {
   QAction* copy;
   QAction* cut;
   QAction* exportChosen;
+  QAction* nudgeStep;
   QAction* group;
   QAction* ungroup;
   QAction* lasso;
@@ -40,6 +41,6 @@ struct HandActions {
 };
 
 /// The tools.
-enum class Hand { Outlines, Nodes, Meet, CornerBrush, SmoothBrush, Draw, Measure, Trim, Knife, Offset };
+enum class Hand { Outlines, Nodes, Meet, CornerBrush, SmoothBrush, Draw, Measure, Trim, Knife, Offset, Mirror };
 
 }  // namespace rim::app

@@ -46,10 +46,7 @@ bool HandTool::typeInto(QString& typed, const QString& text, int key, const QReg
   return true;
 }
 
-Point HandTool::nudgeBy(Point step) const {
-  constexpr double kStepMm = 0.1;
-  return Point{step.x, -step.y} * (kStepMm / mmPerPixel_);
-}
+Point HandTool::nudgeBy(Point step) const { return Point{step.x, -step.y} * (nudgeMm_ / mmPerPixel_); }
 
 std::optional<OutlineId> outlineAt(const Drawing& drawing, Point place, double reach, bool inside) {
   std::optional<OutlineId> best;

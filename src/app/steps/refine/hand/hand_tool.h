@@ -27,6 +27,8 @@ class HandTool : public BenchTool {
   }
   /// All outlines that places snap to, where there are more than can be taken hold of; null: there are none besides.
   void setAround(std::shared_ptr<const Drawing> around) { around_ = std::move(around); }
+  /// How far one step of the arrow keys goes, mm (> 0).
+  void setNudge(double mm) { nudgeMm_ = mm; }
   /// Those that can be taken hold of; null: none.
   const std::shared_ptr<const Drawing>& outlines() const { return outlines_; }
 
@@ -53,7 +55,7 @@ class HandTool : public BenchTool {
   /// Takes a letter that is typed into a number, where it is allowed there, or the last one back; false: neither.
   static bool typeInto(QString& typed, const QString& text, int key, const QRegularExpression& allowed);
   static bool isReturn(int key) { return key == Qt::Key_Return || key == Qt::Key_Enter; }
-  /// What one step of the arrow keys (px, y down) moves by: a tenth of a millimetre, upright px.
+  /// What one step of the arrow keys (px, y down) moves by, upright px.
   Point nudgeBy(Point step) const;
 
   const Drawing& around() const { return around_ ? *around_ : *outlines_; }
@@ -61,6 +63,7 @@ class HandTool : public BenchTool {
   std::shared_ptr<const Drawing> outlines_;
   std::shared_ptr<const Drawing> around_;
   double mmPerPixel_ = 1;
+  double nudgeMm_ = 0.1;
 };
 
 /// A place of a tool's view (y down) with y up.

@@ -12,6 +12,7 @@
 #include "app/steps/refine/hand/knife_tool.h"
 #include "app/steps/refine/hand/measure_tool.h"
 #include "app/steps/refine/hand/meet_tool.h"
+#include "app/steps/refine/hand/mirror_tool.h"
 #include "app/steps/refine/hand/node_tool.h"
 #include "app/steps/refine/hand/offset_bar.h"
 #include "app/steps/refine/hand/offset_tool.h"
@@ -43,7 +44,9 @@ Handwork::Handwork(Session& session, Actions& actions, QWidget* parent)
       nodes_(new NodeTool(this)),
       snapping_(new Snapping(this)),
       offset_(new OffsetTool(this)),
+      mirror_(new MirrorTool(*snapping_, this)),
       chain_(new ChainTool(*snapping_, this)) {
+  auto* measure = new MeasureTool(*snapping_, this);
   auto* shapes = new ShapeTool(*snapping_, this);
   tools_ = {select_,
             nodes_,
@@ -51,11 +54,15 @@ Handwork::Handwork(Session& session, Actions& actions, QWidget* parent)
             new OutlineBrush(OutlineBrush::Does::Corner, this),
             new OutlineBrush(OutlineBrush::Does::Smooth, this),
             shapes,
-            new MeasureTool(*snapping_, this),
+            measure,
             new TrimTool(this),
             new KnifeTool(*snapping_, this),
             offset_,
+            mirror_,
             chain_};
+  connect(measure, &MeasureTool::sizedBy, this, &Handwork::sizedBy);
+  connect(mirror_, &MirrorTool::copied, this,
+          [this](const std::vector<refine::ByHand::One>& copies) { addNew(tr("Mirror"), copies); });
   nodes_->setSnapping(snapping_);
   partLayout(this);
   buildTools();
@@ -90,6 +97,10 @@ BenchTool& Handwork::tool() const {
   return chain ? *chain_ : *tools_[static_cast<std::size_t>(which)];
 }
 
+void Handwork::setNudge(double mm) {
+  for (HandTool* tool : tools_) tool->setNudge(mm);
+}
+
 void Handwork::take(Hand hand) {
   QAction* action = actions_.hand.tools->actions()[static_cast<int>(hand)];
   if (!action->isChecked()) action->trigger();
@@ -97,6 +108,7 @@ void Handwork::take(Hand hand) {
 
 void Handwork::followChosen() {
   offset_->setChosen(select_->chosen());
+  mirror_->setChosen(select_->chosen());
   // While the drawing is worked out what is typed into stays as it is.
   if (session_.hasWork() && !session_.upToDate()) return showAllowed();
   arrange_->show(chosenInMm(), unit_);

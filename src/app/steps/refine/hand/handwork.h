@@ -18,6 +18,7 @@ class ArrangeBar;
 class NodeTool;
 class OffsetBar;
 class ChainTool;
+class MirrorTool;
 class OffsetTool;
 class SelectTool;
 class Session;
@@ -60,7 +61,12 @@ class Handwork : public QWidget {
   /// The same of an SVG; `middle` (upright px): where the middle of its box comes to, else it lies where it says.
   void putIn(const QByteArray& svg, const std::optional<Point>& middle = {});
 
+  /// How far one step of the arrow keys moves what is chosen, mm.
+  void setNudge(double mm);
+
  signals:
+  /// The drawing shall become so many times as large.
+  void sizedBy(double factor);
   void toolChanged();
   void chosenChanged();
   void refused(const QString& sentence);
@@ -92,8 +98,9 @@ class Handwork : public QWidget {
   NodeTool* nodes_;
   Snapping* snapping_;
   OffsetTool* offset_;
+  MirrorTool* mirror_;
   ChainTool* chain_;
-  std::array<HandTool*, 11> tools_{};  ///< in the order of enum Hand; the last draws lines from click to click
+  std::array<HandTool*, 12> tools_{};  ///< in the order of enum Hand; the last draws lines from click to click
   QLabel* chosen_;
   QWidget* forOutlines_;
   QWidget* forNodes_;

@@ -31,7 +31,7 @@ void Handwork::buildTools() {
   const QList<QList<Hand>> rows{{Hand::Outlines, Hand::Nodes, Hand::Draw},
                                 {Hand::Meet, Hand::Trim, Hand::Offset},
                                 {Hand::CornerBrush, Hand::SmoothBrush},
-                                {Hand::Knife, Hand::Measure}};
+                                {Hand::Knife, Hand::Mirror, Hand::Measure}};
   constexpr int kColumns = 6;
   const QList<QAction*> tools = actions_.hand.tools->actions();
   for (int row = 0; row < rows.size(); ++row) {

@@ -1,25 +1,12 @@
 #include "app/steps/refine/hand/knife_tool.h"
 
 #include <QPainter>
-#include <cmath>
-#include <numbers>
 
 #include "app/look.h"
 #include "app/widgets/counted.h"
 #include "core/refine/edit/knife.h"
 
 namespace rim::app {
-namespace {
-
-/// The way turned to the nearest of eight directions.
-Point toEighth(Point way) {
-  constexpr double kEighth = std::numbers::pi / 4;
-  const double angle = std::round(std::atan2(way.y, way.x) / kEighth) * kEighth;
-  const Point along{std::cos(angle), std::sin(angle)};
-  return along * dot(way, along);
-}
-
-}  // namespace
 
 std::optional<Point> KnifeTool::ruled(Point place) const {
   if (!adds()) return std::nullopt;

@@ -1,6 +1,7 @@
 #include "app/steps/refine/hand/measure_tool.h"
 
 #include <QPainter>
+#include <QRegularExpression>
 #include <cmath>
 #include <numbers>
 
@@ -24,13 +25,14 @@ void MeasureTool::press(Point place, const ToolView& view) {
   } else {
     to_ = now_.place;
   }
+  typed_.clear();
   text_ = between();
   emit changed();
 }
 
 void MeasureTool::move(Point place, const ToolView& view) {
   now_ = {upright(place, view), {}};
-  const auto snap = outlines_ ? snapping_.snapped(*outlines_, now_.place, view.reach()) : std::nullopt;
+  const auto snap = outlines_ ? snapping_.snapped(around(), now_.place, view.reach()) : std::nullopt;
   snaps_ = snap.has_value();
   if (snap) now_ = *snap;
   text_ = from_ ? between() : underPointer(view.reach());
@@ -41,8 +43,27 @@ void MeasureTool::move(Point place, const ToolView& view) {
 QString MeasureTool::between() const {
   const Point by = (to_.value_or(now_.place) - *from_) * mmPerPixel_;
   const double angle = std::atan2(by.y, by.x) * 180 / std::numbers::pi;
-  return tr("%1 mm   across %2, up %3 mm   at %4°")
-      .arg(number(length(by), 3), number(by.x, 3), number(by.y, 3), number(angle, 1));
+  if (!typed_.isEmpty()) return tr("%1 mm in truth: Return sizes the drawing by it.").arg(typed_);
+  const QString way = tr("%1 mm   across %2, up %3 mm   at %4°")
+                          .arg(number(length(by), 3), number(by.x, 3), number(by.y, 3), number(angle, 1));
+  return to_ ? tr("%1   Type what it is in truth, and Return: the drawing is sized by it.").arg(way) : way;
+}
+
+bool MeasureTool::type(const QString& text, int key) {
+  if (!to_) return false;
+  static const QRegularExpression allowed("^[0-9.,]$");
+  if (isReturn(key)) {
+    const double wanted = QString(typed_).replace(',', '.').toDouble();
+    const double now = distance(*from_, *to_) * mmPerPixel_;
+    if (!(wanted > 0) || !(now > 0)) return false;
+    leave();
+    emit sizedBy(wanted / now);
+    return true;
+  }
+  if (!typeInto(typed_, text, key, allowed)) return false;
+  text_ = between();
+  emit changed();
+  return true;
 }
 
 QString MeasureTool::underPointer(double reach) const {
@@ -92,6 +113,7 @@ bool MeasureTool::leave() {
   if (!from_) return false;
   from_.reset();
   to_.reset();
+  typed_.clear();
   text_.clear();
   emit changed();
   return true;

@@ -20,7 +20,14 @@ class MeasureTool : public HandTool {
   QString chosenText() const override;
   QString hint() const override { return text_; }
   Qt::CursorShape cursor() const override { return Qt::CrossCursor; }
+  bool takesTyping() const override { return to_.has_value(); }
+  /// What the way between the two places is in truth, mm.
+  bool type(const QString& text, int key) override;
   bool leave() override;
+
+ signals:
+  /// The drawing shall become so many times as large.
+  void sizedBy(double factor);
 
  private:
   QString underPointer(double reach) const;
@@ -32,6 +39,7 @@ class MeasureTool : public HandTool {
   refine::Snapped now_;
   bool snaps_ = false;
   QString text_;
+  QString typed_;
 };
 
 }  // namespace rim::app

@@ -234,7 +234,7 @@ QString NodeTool::hint() const {
   if (hold_ == Hold::Handle) return tr("Alt lets the other side stay.");
   if (segment_) return tr("Drag it to bend it; a double click puts a node there.");
   if (nodes_.empty()) return tr("Click a node or a segment, or draw a box round some.");
-  return tr("Drag to move; arrow keys move by 0.1 mm; Del takes out.");
+  return tr("Drag to move; arrow keys move by %1 mm; Del takes out.").arg(nudgeMm_);
 }
 
 bool NodeTool::leave() {

@@ -1,6 +1,16 @@
 #include "app/steps/refine/hand/span_tool.h"
 
+#include <cmath>
+#include <numbers>
+
 namespace rim::app {
+
+Point SpanTool::toEighth(Point way) {
+  constexpr double kEighth = std::numbers::pi / 4;
+  const double angle = std::round(std::atan2(way.y, way.x) / kEighth) * kEighth;
+  const Point along{std::cos(angle), std::sin(angle)};
+  return along * dot(way, along);
+}
 
 void SpanTool::press(Point place, const ToolView& view) {
   move(place, view);

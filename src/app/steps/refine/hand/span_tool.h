@@ -19,6 +19,8 @@ class SpanTool : public HandTool {
   bool leave() override;
 
  protected:
+  /// The way turned to the nearest of eight directions.
+  static Point toEighth(Point way);
   /// The first place is there.
   virtual void begun() {}
   /// Where the tool itself wants the second place, which then is not brought to anything; none: where the pointer is.
