@@ -3,17 +3,29 @@
 #include <stop_token>
 #include <vector>
 
-#include "core/trace/lines/centrelines.h"
+#include "core/drawing/outline.h"
 
 namespace rim {
 
-/// The middles of what hangs on a stroke that closes on itself, between its two edges: whiskers, tails, antennas. Each
-/// begins where it meets the middle of the stroke and ends freely; with its width. Lengths in the unit of the edges,
-/// `widest` (> 0) bounds the stroke. None: nothing hangs on it that is a line. Throws Cancelled.
-std::vector<Centreline> branchesOf(const Path& outer, const Path& inner, double widest,
-                                   const std::stop_token& stop = {});
+/// What hangs on a stroke: a line from it to its free end, and how wide that was drawn.
+struct Branch {
+  Path line;
+  StrokeWidth width;
+};
 
-/// A branch without its first `length`; what is shorter is gone (no segments).
-Path withoutBeginning(const Path& open, double length);
+/// The middles of what hangs on a stroke that closes on itself, between its two edges: whiskers, tails, antennas.
+/// `middle` is the line between the edges, `width` (> 0) the stroke's. Of the middle lines of all that is between the
+/// edges (mend/repair/middle_lines.h) it is what runs out of the stroke, from about its edge, and ends freely, at least
+/// 0.75 widths beyond it. Throws Cancelled.
+std::vector<Branch> branchesOf(const Path& outer, const Path& inner, const Path& middle, double width,
+                               const std::stop_token& stop = {});
+
+/// A line led on backwards as it starts, until it meets a path; to the nearest place of that where it does not within
+/// `reach` (> 0).
+Path ledBackTo(const Path& on, Path line, double reach);
+
+/// The outer edge without what hangs on it out to `tip`: straight across its foot. As it is, where the edge does not
+/// come back to the stroke on both sides.
+Path withoutBranch(const Path& outer, const Path& middle, double width, Point tip);
 
 }  // namespace rim

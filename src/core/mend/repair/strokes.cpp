@@ -5,7 +5,6 @@
 
 #include "core/geometry/arc.h"
 #include "core/geometry/curve_form.h"
-#include "core/geometry/path_place.h"
 #include "core/mend/find/stroke_pairs.h"
 #include "core/mend/repair/branch_lines.h"
 #include "core/mend/repair/meet.h"
@@ -81,22 +80,6 @@ Path lineOf(const Path& outer, const Path& inner, double widthMm, DoubleRule rul
   return rule == DoubleRule::Centre ? centreOf(outer, inner, widthMm) : outer;
 }
 
-/// A line that hangs on the middle of a stroke, led on to what stays of the stroke.
-Path hung(const Path& branch, const Path& on, double widthMm, DoubleRule rule) {
-  if (rule == DoubleRule::Centre) return branch;
-  if (rule == DoubleRule::Outer) return withoutBeginning(branch, widthMm / 2);
-  Path out = branch;
-  out.start = nearestOn(on, branch.start).place;
-  out.segments.insert(out.segments.begin(), Segment::line(branch.start));
-  return out;
-}
-
-/// The outer edge without what hangs on it: the inner one moved by the stroke's width.
-Path outerOf(const Path& inner, double widthMm) {
-  constexpr double kToleranceMm = 0.0025;
-  return movedSideways(inner, signedArea(inner) > 0 ? -widthMm : widthMm, kToleranceMm);
-}
-
 StrokeLines toLines(const Drawing& drawing, const std::vector<StrokePair>& pairs, DoubleRule rule,
                     const std::stop_token& stop = {}) {
   StrokeLines lines{drawing, pairs.size(), 0};
@@ -105,17 +88,20 @@ StrokeLines toLines(const Drawing& drawing, const std::vector<StrokePair>& pairs
   for (const StrokePair& pair : pairs) {
     const Path& outer = drawing.path(pair.outer);
     const Path& inner = drawing.path(pair.inner);
-    constexpr double kWider = 1.5;
-    const auto branches =
-        pair.unlike.empty() ? std::vector<Centreline>{} : branchesOf(outer, inner, kWider * pair.widthMm, stop);
-    Path stays = !branches.empty() && rule == DoubleRule::Outer ? outerOf(inner, pair.widthMm)
-                                                                : lineOf(outer, inner, pair.widthMm, rule);
-    for (const Centreline& branch : branches) {
-      Path path = hung(branch.path, stays, pair.widthMm, rule);
-      if (path.segments.empty()) continue;
-      Outline line = lines.drawing.outlines[pair.outer].offspring(std::move(path));
-      line.stroke = branch.width;
-      hanging.push_back(std::move(line));
+    Path stays = lineOf(outer, inner, pair.widthMm, rule);
+    if (!pair.unlike.empty()) {
+      const Path middle = centreOf(outer, inner, pair.widthMm);
+      const std::vector<Branch> branches = branchesOf(outer, inner, middle, pair.widthMm, stop);
+      for (const Branch& branch : branches) {
+        if (rule == DoubleRule::Outer)
+          stays = withoutBranch(stays, middle, pair.widthMm, branch.line.segments.back().end);
+      }
+      for (const Branch& branch : branches) {
+        constexpr double kReach = 3;
+        hanging.push_back(
+            lines.drawing.outlines[pair.outer].offspring(ledBackTo(stays, branch.line, kReach * pair.widthMm)));
+        hanging.back().stroke = branch.width;
+      }
     }
     gone.push_back(rule == DoubleRule::Inner ? pair.outer : pair.inner);
     lines.drawing.setPath(rule == DoubleRule::Inner ? pair.inner : pair.outer, std::move(stays));
