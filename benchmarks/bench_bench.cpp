@@ -9,6 +9,8 @@
 #include <QMouseEvent>
 #include <QPixmap>
 
+#include "core/refine/edit/snap.h"
+
 namespace {
 
 std::shared_ptr<const rim::Drawing> manyOutlines() {
@@ -54,6 +56,25 @@ void pointerFrame(benchmark::State& state) {
   }
 }
 
+/// What a pointer that moves costs where places come to what lies nearby, and what making that ready costs once.
+void snapAtPointer(benchmark::State& state) {
+  const auto drawing = manyOutlines();
+  const rim::refine::SnapIndex index(*drawing);
+  const std::set<rim::refine::SnapTo> all{rim::refine::SnapTo::Node,   rim::refine::SnapTo::Crossing,
+                                          rim::refine::SnapTo::Middle, rim::refine::SnapTo::Centre,
+                                          rim::refine::SnapTo::Line,   rim::refine::SnapTo::Quadrant};
+  double x = 0;
+  for (auto _ : state) {
+    x = x < 1900 ? x + 3.7 : 0;
+    benchmark::DoNotOptimize(index.at({x, 505}, 6, all));
+  }
+}
+
+void makeSnapIndex(benchmark::State& state) {
+  const auto drawing = manyOutlines();
+  for (auto _ : state) benchmark::DoNotOptimize(rim::refine::SnapIndex(*drawing));
+}
+
 void wholeFrame(benchmark::State& state) {
   rim::app::Bench bench;
   setUp(bench);
@@ -65,6 +86,8 @@ void wholeFrame(benchmark::State& state) {
 }
 
 BENCHMARK(pointerFrame)->Unit(benchmark::kMillisecond)->UseRealTime();
+BENCHMARK(snapAtPointer)->Unit(benchmark::kMicrosecond);
+BENCHMARK(makeSnapIndex)->Unit(benchmark::kMillisecond);
 BENCHMARK(wholeFrame)->Unit(benchmark::kMillisecond)->UseRealTime();
 
 }  // namespace

@@ -9,6 +9,7 @@
 #include <QSlider>
 #include <QTextStream>
 #include <QToolButton>
+#include <QTreeWidget>
 #include <functional>
 
 #include "app/bench/bench.h"
@@ -227,6 +228,22 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          panel->handwork().tool().press({160, 160}, view);
          panel->handwork().tool().release({160, 160}, view);
          panel->handwork().tool().move({253.5, 160}, view);
+       }},
+      {"layers",
+       [](MainWindow& w) {
+         w.session().edit({}, {}, [](Job& job) { job.colours.on = true; });
+         waitFor([&w] { return w.session().upToDate(); });
+         w.showStep(MainWindow::kRefine);
+         auto* list = w.findChild<QTreeWidget*>("layers");
+         list->setCurrentItem(list->topLevelItem(1));
+         w.findChild<QPushButton*>("lockLayer")->click();
+         waitFor([&w] { return w.session().upToDate(); });
+         auto* panel = w.findChild<RefinePanel*>();
+         panel->handwork().selecting().chooseAll();
+         for (QWidget* at = list->parentWidget(); at != nullptr; at = at->parentWidget()) {
+           if (auto* scroll = qobject_cast<QScrollArea*>(at))
+             scroll->ensureWidgetVisible(w.findChild<QPushButton*>("lockLayer"));
+         }
        }},
       {"mirror",
        [](MainWindow& w) {

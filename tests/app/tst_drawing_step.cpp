@@ -197,7 +197,9 @@ class TestDrawingStep : public QObject {
     QVERIFY(f.done());
     // Of what is chosen alone.
     f.key(Qt::Key_5);
+    QVERIFY(told->text().contains("all outlines"));
     f.click({20, 20});
+    QVERIFY2(told->text().contains("what is chosen"), qPrintable(told->text()));
     slider->setValue(30);
     QVERIFY(QTest::qWaitFor([told] { return told->text().contains("4 nodes become 4"); }, 20'000));
     QVERIFY2(!take->isEnabled(), "a square has no node too many");

@@ -69,7 +69,8 @@ void SimplifyPart::show(std::shared_ptr<const Drawing> outlines, double mmPerPix
 void SimplifyPart::setChosen(std::set<OutlineId> chosen) {
   if (chosen == chosen_) return;
   chosen_ = std::move(chosen);
-  if (slider_->value() != 0) look();
+  if (slider_->value() != 0) return look();
+  tell();
 }
 
 void SimplifyPart::reset() {

@@ -10,7 +10,7 @@ namespace rim {
 
 /// What stands round the entities of a DXF 2000 (AC1015): tables, blocks and objects that readers ask for even when
 /// nothing in the drawing needs them, each with its handle and that of its owner. Written from the published DXF
-/// reference (AutoCAD 2000); of R12 (AC1009) from that of Release 12.
+/// reference of that release; of R12 (AC1009) from that of Release 12.
 struct DxfFrame {
   DxfTags::Handle modelSpace;  ///< the owner of all entities
 

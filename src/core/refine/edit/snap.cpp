@@ -1,5 +1,6 @@
 #include "core/refine/edit/snap.h"
 
+#include <algorithm>
 #include <cmath>
 #include <numbers>
 #include <vector>
@@ -48,45 +49,78 @@ std::vector<Point> quadrantsOf(const Arc& arc) {
 
 }  // namespace
 
-std::optional<Snapped> snapped(const Drawing& drawing, Point place, double reach, const std::set<SnapTo>& wanted,
-                               const std::set<OutlineId>& without) {
-  std::vector<Nearest> found(kSnaps, Nearest(place, reach));
-  const auto at = [&found](SnapTo to) -> Nearest& { return found[static_cast<std::size_t>(to)]; };
-  Box spot;
-  spot.include(place);
-  std::vector<Piece> here;  // that pass the place
+std::vector<Box> SnapIndex::sidesOf(const Drawing& drawing, std::vector<Side>& sides) {
+  std::vector<Box> boxes;
   for (const Outline& outline : drawing.outlines) {
-    if (without.count(outline.id) != 0) continue;
-    const Path& path = outline.path();
-    for (std::size_t i = 0; i < path.segments.size(); ++i) {
-      const Piece piece = pieceOf(path, i);
-      if (isArc(piece.segment)) {
-        const Arc arc = arcFromBulge(piece.start, piece.segment.end, piece.segment.bulge);
-        at(SnapTo::Centre).consider(arc.centre);
-        for (const Point p : quadrantsOf(arc)) at(SnapTo::Quadrant).consider(p);
-      }
-      if (apart(boxOf(piece), spot, reach)) continue;
-      at(SnapTo::Node).consider(piece.start);
-      at(SnapTo::Node).consider(piece.segment.end);
-      at(SnapTo::Middle).consider(pointAt(piece, 0.5));
-      const Point on = pointAt(piece, nearestOn(piece, place));
-      at(SnapTo::Line).consider(on);
-      if (distance(on, place) <= reach) here.push_back(piece);
+    for (std::size_t i = 0; i < outline.path().segments.size(); ++i) {
+      sides.push_back({pieceOf(outline.path(), i), outline.id});
+      boxes.push_back(boxOf(sides.back().piece));
     }
   }
+  return boxes;
+}
+
+std::vector<Box> SnapIndex::centresOf(const std::vector<Side>& sides, std::vector<Centre>& centres) {
+  std::vector<Box> boxes;
+  for (const Side& side : sides) {
+    const Segment& segment = side.piece.segment;
+    if (!isArc(segment)) continue;
+    centres.push_back({arcFromBulge(side.piece.start, segment.end, segment.bulge).centre, side.outline});
+    boxes.emplace_back();
+    boxes.back().include(centres.back().place);
+  }
+  return boxes;
+}
+
+SnapIndex::SnapIndex(const Drawing& drawing)
+    : ofSides_(sidesOf(drawing, sides_)), ofCentres_(centresOf(sides_, centres_)) {}
+
+std::optional<Snapped> SnapIndex::at(Point place, double reach, const std::set<SnapTo>& wanted,
+                                     const std::set<OutlineId>& without) const {
+  std::vector<Nearest> found(kSnaps, Nearest(place, reach));
+  const auto to = [&found](SnapTo what) -> Nearest& { return found[static_cast<std::size_t>(what)]; };
+  Box spot;
+  spot.include(place);
+  std::vector<std::size_t> near;
+  ofSides_.near(spot, reach, [&](std::size_t i) {
+    if (!without.contains(sides_[i].outline)) near.push_back(i);
+  });
+  std::sort(near.begin(), near.end());  // of places equally far the first one, in whatever order they are found
+  std::vector<Piece> here;              // that pass the place
+  for (const std::size_t i : near) {
+    const Piece& piece = sides_[i].piece;
+    if (isArc(piece.segment)) {
+      for (const Point p : quadrantsOf(arcFromBulge(piece.start, piece.segment.end, piece.segment.bulge)))
+        to(SnapTo::Quadrant).consider(p);
+    }
+    to(SnapTo::Node).consider(piece.start);
+    to(SnapTo::Node).consider(piece.segment.end);
+    to(SnapTo::Middle).consider(pointAt(piece, 0.5));
+    const Point on = pointAt(piece, nearestOn(piece, place));
+    to(SnapTo::Line).consider(on);
+    if (distance(on, place) <= reach) here.push_back(piece);
+  }
+  ofCentres_.near(spot, reach, [&](std::size_t i) {
+    if (!without.contains(centres_[i].outline)) to(SnapTo::Centre).consider(centres_[i].place);
+  });
   constexpr std::size_t kMostHere = 60;  // where more meet, no crossing of two could be told
   if (wanted.count(SnapTo::Crossing) != 0 && here.size() <= kMostHere) {
     for (std::size_t i = 0; i < here.size(); ++i) {
       for (std::size_t j = i + 1; j < here.size(); ++j) {
-        for (const Meeting& m : meetings(here[i], here[j])) at(SnapTo::Crossing).consider(m.place);
+        for (const Meeting& m : meetings(here[i], here[j])) to(SnapTo::Crossing).consider(m.place);
       }
     }
   }
   for (std::size_t k = 0; k < kSnaps; ++k) {
-    const auto to = static_cast<SnapTo>(k);
-    if (wanted.count(to) != 0 && found[k].best()) return Snapped{*found[k].best(), to};
+    const auto what = static_cast<SnapTo>(k);
+    if (wanted.count(what) != 0 && found[k].best()) return Snapped{*found[k].best(), what};
   }
   return std::nullopt;
+}
+
+std::optional<Snapped> snapped(const Drawing& drawing, Point place, double reach, const std::set<SnapTo>& wanted,
+                               const std::set<OutlineId>& without) {
+  return SnapIndex(drawing).at(place, reach, wanted, without);
 }
 
 }  // namespace rim::refine

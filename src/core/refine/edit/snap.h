@@ -2,8 +2,11 @@
 
 #include <optional>
 #include <set>
+#include <vector>
 
 #include "core/drawing/drawing.h"
+#include "core/geometry/box_index.h"
+#include "core/geometry/segment.h"
 
 namespace rim::refine {
 
@@ -16,9 +19,37 @@ struct Snapped {
   SnapTo to = SnapTo::Node;
 };
 
-/// What of a drawing lies within `reach` of a place: the nearest node or end, else crossing, middle of a segment,
-/// centre or quadrant of an arc, else the nearest place of an outline. `wanted` says which of them count; outlines in
-/// `without` do not. None: nothing is there.
+/// What places of a drawing can be brought to, so that what lies near one is found without a look at all. n log n to
+/// build; a copy of the segments is kept.
+class SnapIndex {
+ public:
+  explicit SnapIndex(const Drawing& drawing);
+
+  /// What lies within `reach` of a place: the nearest node or end, else crossing, quadrant of an arc, middle of a
+  /// segment, centre of an arc, else the nearest place of an outline. `wanted` says which of them count; outlines in
+  /// `without` do not. None: nothing is there.
+  std::optional<Snapped> at(Point place, double reach, const std::set<SnapTo>& wanted,
+                            const std::set<OutlineId>& without = {}) const;
+
+ private:
+  struct Side {
+    Piece piece;
+    OutlineId outline;
+  };
+  struct Centre {
+    Point place;
+    OutlineId outline;
+  };
+  static std::vector<Box> sidesOf(const Drawing& drawing, std::vector<Side>& sides);
+  static std::vector<Box> centresOf(const std::vector<Side>& sides, std::vector<Centre>& centres);
+
+  std::vector<Side> sides_;
+  std::vector<Centre> centres_;
+  BoxIndex ofSides_;
+  BoxIndex ofCentres_;
+};
+
+/// The same for a single place.
 std::optional<Snapped> snapped(const Drawing& drawing, Point place, double reach, const std::set<SnapTo>& wanted,
                                const std::set<OutlineId>& without = {});
 

@@ -58,7 +58,7 @@ class HandTool : public BenchTool {
   /// What one step of the arrow keys (px, y down) moves by, upright px.
   Point nudgeBy(Point step) const;
 
-  const Drawing& around() const { return around_ ? *around_ : *outlines_; }
+  const std::shared_ptr<const Drawing>& around() const { return around_ ? around_ : outlines_; }
 
   std::shared_ptr<const Drawing> outlines_;
   std::shared_ptr<const Drawing> around_;

@@ -16,9 +16,14 @@ void Snapping::want(refine::SnapTo to, bool wanted) {
   }
 }
 
-std::optional<refine::Snapped> Snapping::snapped(const Drawing& drawing, Point place, double reach,
-                                                 const std::set<OutlineId>& without) const {
-  return on_ ? refine::snapped(drawing, place, reach, wanted_, without) : std::nullopt;
+std::optional<refine::Snapped> Snapping::snapped(const std::shared_ptr<const Drawing>& drawing, Point place,
+                                                 double reach, const std::set<OutlineId>& without) const {
+  if (!on_ || !drawing) return std::nullopt;
+  if (drawing != of_) {
+    of_ = drawing;
+    index_ = std::make_unique<const refine::SnapIndex>(*drawing);
+  }
+  return index_->at(place, reach, wanted_, without);
 }
 
 QString snapWord(refine::SnapTo to) {

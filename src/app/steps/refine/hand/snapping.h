@@ -24,10 +24,13 @@ class Snapping : public QObject {
   void want(refine::SnapTo to, bool wanted);
 
   /// The place that another one (upright px) is brought to; none: it stays.
-  std::optional<refine::Snapped> snapped(const Drawing& drawing, Point place, double reach,
+  std::optional<refine::Snapped> snapped(const std::shared_ptr<const Drawing>& drawing, Point place, double reach,
                                          const std::set<OutlineId>& without = {}) const;
 
  private:
+  /// What the drawing that was asked for last can be snapped to: a pointer moves over one for a long while.
+  mutable std::shared_ptr<const Drawing> of_;
+  mutable std::unique_ptr<const refine::SnapIndex> index_;
   bool on_ = true;
   std::set<refine::SnapTo> wanted_{refine::SnapTo::Node,   refine::SnapTo::Crossing, refine::SnapTo::Quadrant,
                                    refine::SnapTo::Middle, refine::SnapTo::Centre,   refine::SnapTo::Line};
