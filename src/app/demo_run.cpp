@@ -68,6 +68,22 @@ bool savePicture(QWidget& window, const QString& file) {
   return (page != nullptr ? *page : window).grab().save(file);
 }
 
+/// A click with the tool on the bench, and the pointer somewhere else (px of the demo badge, y down).
+void clickAndPoint(MainWindow& window, Point click, Point pointer) {
+  constexpr double kBadgePx = 320;
+  const ToolView view{window.bench().viewport(), kBadgePx};
+  BenchTool& tool = window.findChild<RefinePanel*>()->handwork().tool();
+  tool.press(click, view);
+  tool.release(click, view);
+  tool.move(pointer, view);
+}
+
+void scrollTo(QWidget& widget) {
+  for (QWidget* at = widget.parentWidget(); at != nullptr; at = at->parentWidget()) {
+    if (auto* scroll = qobject_cast<QScrollArea*>(at)) scroll->ensureWidgetVisible(&widget);
+  }
+}
+
 const QHash<QString, std::function<void(MainWindow&)>>& views() {
   static const QHash<QString, std::function<void(MainWindow&)>> all{
       {"picture",
@@ -224,10 +240,7 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          auto* panel = w.findChild<RefinePanel*>();
          waitFor([panel] { return panel->offers() != nullptr; });
          panel->handwork().take(Hand::Draw);
-         const ToolView view{w.bench().viewport(), 320};
-         panel->handwork().tool().press({160, 160}, view);
-         panel->handwork().tool().release({160, 160}, view);
-         panel->handwork().tool().move({253.5, 160}, view);
+         clickAndPoint(w, {160, 160}, {253.5, 160});
        }},
       {"layers",
        [](MainWindow& w) {
@@ -240,10 +253,7 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          waitFor([&w] { return w.session().upToDate(); });
          auto* panel = w.findChild<RefinePanel*>();
          panel->handwork().selecting().chooseAll();
-         for (QWidget* at = list->parentWidget(); at != nullptr; at = at->parentWidget()) {
-           if (auto* scroll = qobject_cast<QScrollArea*>(at))
-             scroll->ensureWidgetVisible(w.findChild<QPushButton*>("lockLayer"));
-         }
+         scrollTo(*w.findChild<QPushButton*>("lockLayer"));
        }},
       {"mirror",
        [](MainWindow& w) {
@@ -253,10 +263,7 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          const auto outline = outlineAt(*outlinesOf(w.session().job()), {147, 76}, 4, true);
          if (outline) panel->handwork().selecting().choose({*outline});
          panel->handwork().take(Hand::Mirror);
-         const ToolView view{w.bench().viewport(), 320};
-         panel->handwork().tool().press({205, 320}, view);
-         panel->handwork().tool().release({205, 320}, view);
-         panel->handwork().tool().move({190, 190}, view);
+         clickAndPoint(w, {205, 320}, {190, 190});
        }},
       {"simpler",
        [](MainWindow& w) {
@@ -266,9 +273,7 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          slider->setValue(kSeen);
          auto* take = w.findChild<QPushButton*>("takeSimpler");
          waitFor([take] { return take->isEnabled(); });
-         for (QWidget* at = slider->parentWidget(); at != nullptr; at = at->parentWidget()) {
-           if (auto* scroll = qobject_cast<QScrollArea*>(at)) scroll->ensureWidgetVisible(take);
-         }
+         scrollTo(*take);
        }},
       {"offset",
        [](MainWindow& w) {
@@ -278,10 +283,7 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          w.session().edit("Stock", {}, [](Job& job) { job.stock = Stock{120, 100, {-14, -8}}; });
          w.bench().fit();
          panel->handwork().take(Hand::Offset);
-         const ToolView view{w.bench().viewport(), 320};
-         panel->handwork().tool().press({12, 160}, view);
-         panel->handwork().tool().release({12, 160}, view);
-         panel->handwork().tool().move({0, 160}, view);
+         clickAndPoint(w, {12, 160}, {0, 160});
          QElapsedTimer clock;  // the offset is worked out beside the window
          clock.start();
          waitFor([&clock] { return clock.elapsed() > 500; });

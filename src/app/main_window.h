@@ -100,10 +100,10 @@ class MainWindow : public QMainWindow {
 
   void askForPicture();
   /// Asks for a file and writes the outlines to it, or only some.
-  void askForExport(const std::vector<OutlineId>& only);
+  void askForExport(const std::set<OutlineId>& only);
   QString exportFolder() const;
   QString baseName() const;
-  bool mayReplaceEach(const QString& file, const std::vector<OutlineId>& only);
+  bool mayReplaceEach(const QString& file, const std::set<OutlineId>& only);
   void copyDrawing();
   void checkSketch();
   void applyToOthers();

@@ -14,7 +14,6 @@
 #include "app/steps/export/sketch_dialog.h"
 #include "app/widgets/notice.h"
 #include "app/widgets/svg_mime.h"
-#include "core/io/arrange.h"
 #include "core/io/deliver.h"
 
 namespace rim::app {
@@ -30,7 +29,7 @@ QString MainWindow::baseName() const {
   return QFileInfo(QString::fromStdString(session_.job().original.name)).completeBaseName();
 }
 
-void MainWindow::askForExport(const std::vector<OutlineId>& only) {
+void MainWindow::askForExport(const std::set<OutlineId>& only) {
   if (only.empty()) showStep(kExport);
   const FileWish wish = exportPanel_->wish();
   const QString ending = QString::fromStdString(endingFor(wish.format)).mid(1);
@@ -47,9 +46,8 @@ void MainWindow::askForExport(const std::vector<OutlineId>& only) {
 }
 
 /// Whether the files of the layers may be written; those that are there are asked about, one by one.
-bool MainWindow::mayReplaceEach(const QString& file, const std::vector<OutlineId>& only) {
-  const Drawing all = drawingOf(session_.job());
-  const Drawing drawing = arranged(only.empty() ? all : onlyOutlines(all, only), settingsFor(exportPanel_->wish()));
+bool MainWindow::mayReplaceEach(const QString& file, const std::set<OutlineId>& only) {
+  const Drawing drawing = arrangedOf(session_.job(), settingsFor(exportPanel_->wish()), only);
   for (const Delivered& one : byLayerFiles(drawing, file.toStdString())) {
     const QString name = QString::fromStdString(one.file.string());
     if (name != file && QFileInfo::exists(name) && !mayReplace(name)) return false;

@@ -100,7 +100,7 @@ class Session : public QObject {
   void useRecipe(const PictureRecipe& recipe);
 
   /// Writes the outlines as they are shown, or only some, as the file's ending says; exported() or failed() follows.
-  void exportTo(const QString& file, const FileWish& wish, const std::vector<OutlineId>& only = {});
+  void exportTo(const QString& file, const FileWish& wish, const std::set<OutlineId>& only = {});
 
   /// Stops opening and tracing. The job falls back to the last settings that have outlines.
   void cancel();

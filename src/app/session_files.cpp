@@ -184,7 +184,7 @@ void Session::saveTo(const QString& file) {
   reportBusy();
 }
 
-void Session::exportTo(const QString& file, const FileWish& wish, const std::vector<OutlineId>& only) {
+void Session::exportTo(const QString& file, const FileWish& wish, const std::set<OutlineId>& only) {
   if (exporting_.running() || !upToDate()) return;
   struct Written {
     QStringList files;

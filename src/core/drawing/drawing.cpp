@@ -40,6 +40,12 @@ void addParts(Drawing& drawing, Outline outline, std::vector<Path> parts) {
   drawing.outlines[first] = outline.with(std::move(parts.front()));
 }
 
+Drawing onlyOutlines(const Drawing& drawing, const std::set<OutlineId>& ids) {
+  Drawing out = drawing;
+  std::erase_if(out.outlines, [&ids](const Outline& outline) { return !ids.contains(outline.id); });
+  return out;
+}
+
 Paths pathsOf(const Drawing& drawing) {
   Paths paths;
   paths.reserve(drawing.outlines.size());

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <optional>
+#include <set>
 #include <string>
 #include <unordered_map>
 #include <vector>
@@ -53,6 +54,9 @@ void add(Drawing& drawing, Path path, std::size_t layer = 0);
 
 /// Puts what was made of an outline into a drawing: the first part is still that outline, the others are new ones.
 void addParts(Drawing& drawing, Outline outline, std::vector<Path> parts);
+
+/// Those of the outlines that are named, in their order. Layers and page stay.
+Drawing onlyOutlines(const Drawing& drawing, const std::set<OutlineId>& ids);
 
 /// The paths of all outlines, in order. By reference: the drawing must outlive them.
 Paths pathsOf(const Drawing& drawing);

@@ -7,6 +7,8 @@
 
 #include "core/geometry/arc.h"
 #include "core/geometry/biarc.h"
+#include "core/geometry/golden_section.h"
+#include "core/geometry/segment.h"
 
 namespace rim {
 namespace {
@@ -135,38 +137,14 @@ Middle middleBetween(const CubicPolynomial& curve, const Stop& a, const Stop& b,
     if (error < best.error) best = {*pair, error};
     return error;
   };
-  // By golden sections of its logarithm; the error falls to the best joint and rises behind it.
-  constexpr double kGolden = 0.6180339887498949;
-  constexpr int kSteps = 9;
-  double low = -1.4;
-  double high = 1.4;
   constexpr double kHopeless = 8;  // the best joint makes it no truer than that
   if (tryRatio(1) > kHopeless * tolerance) return best;
-  double left = high - kGolden * (high - low);
-  double right = low + kGolden * (high - low);
-  double atLeft = tryRatio(std::exp(left));
-  double atRight = tryRatio(std::exp(right));
-  for (int k = 0; k < kSteps; ++k) {
-    if (atLeft <= atRight) {
-      high = right;
-      right = left;
-      atRight = atLeft;
-      left = high - kGolden * (high - low);
-      atLeft = tryRatio(std::exp(left));
-    } else {
-      low = left;
-      left = right;
-      atLeft = atRight;
-      right = low + kGolden * (high - low);
-      atRight = tryRatio(std::exp(right));
-    }
-  }
+  // The error falls to the best joint and rises behind it.
+  constexpr int kSteps = 9;
+  constexpr double kMostLogarithm = 1.4;
+  leastBetween(-kMostLogarithm, kMostLogarithm, kSteps,
+               [&](double logarithm) { return tryRatio(std::exp(logarithm)); });
   return best;
-}
-
-/// The same way the other way round.
-Segment turned(Point start, const Segment& s) {
-  return s.kind == SegmentKind::Arc ? Segment::arc(start, -s.bulge) : Segment::line(start);
 }
 
 /// The single arc that the curve is, but for its last digits.
@@ -206,7 +184,7 @@ std::vector<Segment> segmentsOf(const Way& way, Follower& ahead, Follower& back)
   out.push_back(way.middle.pair.second);
   for (std::size_t k = way.behind; k > 0; --k) {
     const Stop of = back.after(k - 1);
-    out.push_back(turned(of.place, arcAlong(of, back.after(k).place)));
+    out.push_back(reversed(Piece{of.place, arcAlong(of, back.after(k).place)}).segment);
   }
   return out;
 }
@@ -235,12 +213,6 @@ std::vector<double> vertices(const CubicPolynomial& curve) {
   return found;
 }
 
-/// The part of a cubic between two parameters.
-Cubic between(const Cubic& cubic, double from, double to) {
-  const Cubic rest = split(cubic, from).second;
-  return from < 1 ? split(rest, (to - from) / (1 - from)).first : rest;
-}
-
 using Arcs = std::vector<Segment>;
 
 /// The fewest arcs along a curve in one go; none where it needs too many.
@@ -264,7 +236,8 @@ Arcs inParts(const Cubic& cubic, const std::vector<double>& cuts, double toleran
   double from = 0;
   for (std::size_t k = 0; k <= cuts.size(); ++k) {
     const double to = k < cuts.size() ? cuts[k] : 1;
-    const Arcs part = inOneGo(between(cubic, from, to), tolerance);
+    const Segment own = partOf(cubic.p0, Segment::cubic(cubic.p1, cubic.p2, cubic.p3), from, to);
+    const Arcs part = inOneGo(cubicOf(pointOn(cubic, from), own), tolerance);
     if (part.empty()) return {};
     all.insert(all.end(), part.begin(), part.end());
     from = to;

@@ -7,6 +7,7 @@
 #include <numbers>
 
 #include "core/geometry/arc.h"
+#include "core/geometry/golden_section.h"
 
 namespace rim {
 namespace {
@@ -43,15 +44,8 @@ double nearestBetween(const Cubic& cubic, Point p, double low, double start, dou
     t = next;
     if (settled && t > low && t < high) return t;
   }
-  constexpr int kHalvings = 44;
-  constexpr double kGolden = 0.6180339887498949;
-  const auto off = [&](double at) { return distance(pointOn(cubic, at), p); };
-  for (int k = 0; k < kHalvings; ++k) {
-    const double left = high - kGolden * (high - low);
-    const double right = low + kGolden * (high - low);
-    (off(left) <= off(right) ? high : low) = off(left) <= off(right) ? right : left;
-  }
-  return (low + high) / 2;
+  constexpr int kSteps = 44;
+  return leastBetween(low, high, kSteps, [&](double at) { return distance(pointOn(cubic, at), p); });
 }
 
 double nearestOnCubic(const Cubic& cubic, Point p) {

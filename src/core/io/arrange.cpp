@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <array>
-#include <set>
 
 #include "core/drawing/nested.h"
 #include "core/error.h"
@@ -69,13 +68,6 @@ Drawing layeredByRole(const Drawing& drawing) {
     if (used[role]) out.layers.push_back(kRoles[role]);
   }
   for (Outline& outline : out.outlines) outline.layer = place[outline.layer];
-  return out;
-}
-
-Drawing onlyOutlines(const Drawing& drawing, const std::vector<OutlineId>& ids) {
-  const std::set<OutlineId> wanted(ids.begin(), ids.end());
-  Drawing out = drawing;
-  std::erase_if(out.outlines, [&wanted](const Outline& outline) { return !wanted.contains(outline.id); });
   return out;
 }
 

@@ -22,9 +22,6 @@ Drawing onPage(const Drawing& drawing, const Box& page);
 /// "inside" of their holes, "line" along what is open or a pen drew. Those that nothing is on are not there.
 Drawing layeredByRole(const Drawing& drawing);
 
-/// Those of the outlines that are named, in their order. Layers stay.
-Drawing onlyOutlines(const Drawing& drawing, const std::vector<OutlineId>& ids);
-
 /// The outlines of one layer alone. Throws InputError, naming those that there are, when there is none of that name.
 Drawing onlyLayer(const Drawing& drawing, const std::string& name);
 

@@ -69,6 +69,11 @@ Drawing arranged(const Drawing& drawing, const ExportSettings& settings, const s
   return withOrigin(drawing, settings.origin, ofStock ? boxOf(*stock) : boxOf(pathsOf(drawing)));
 }
 
+Drawing arrangedOf(const Job& job, const ExportSettings& settings, const std::set<OutlineId>& only) {
+  const Drawing all = drawingOf(job);
+  return arranged(only.empty() ? all : onlyOutlines(all, only), settings, job.stock);
+}
+
 Delivered deliver(const Drawing& drawing, const std::filesystem::path& file, const ExportSettings& settings,
                   double toleranceMm, const std::string& note) {
   if (const auto kind = printKindOf(file)) {
@@ -103,9 +108,7 @@ std::vector<Delivered> deliverJob(const Job& job, const std::filesystem::path& f
   const bool asItLies = settings.origin == OriginAt::Drawing && !settings.marginMm && !(settings.onStock && job.stock);
   const bool all = !what.fileEach && what.only.empty() && !settings.byRole;
   if (all && asItLies && !isPrint(file)) return {{file, exportJob(job, file, settings)}};
-  Drawing own = drawingOf(job);
-  if (!what.only.empty()) own = onlyOutlines(own, what.only);
-  const Drawing drawing = arranged(own, settings, job.stock);
+  const Drawing drawing = arrangedOf(job, settings, what.only);
   const std::string note = settings.withOrigin ? job.origin : std::string();
   std::vector<Delivered> files = what.fileEach ? byLayerFiles(drawing, file) : std::vector<Delivered>{{file, drawing}};
   for (Delivered& one : files) one = deliver(one.drawing, one.file, settings, exportToleranceMm(job, settings), note);

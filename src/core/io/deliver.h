@@ -32,14 +32,17 @@ Delivered deliver(const Drawing& drawing, const std::filesystem::path& file, con
 /// The drawing with its layers, origin and page as the settings say, on a stock where there is one.
 Drawing arranged(const Drawing& drawing, const ExportSettings& settings, const std::optional<Stock>& stock = {});
 
+/// A job's outlines, or nothing but some (empty: all), arranged so.
+Drawing arrangedOf(const Job& job, const ExportSettings& settings, const std::set<OutlineId>& only = {});
+
 /// The files, named like `file` with the layer's name behind it, that each layer of a drawing goes to; the file itself
 /// where there are no layers.
 std::vector<Delivered> byLayerFiles(const Drawing& drawing, const std::filesystem::path& file);
 
 /// How many of a job's outlines go into how many files.
 struct DeliveryOf {
-  bool fileEach = false;        ///< one file a layer
-  std::vector<OutlineId> only;  ///< nothing but these; empty: all
+  bool fileEach = false;     ///< one file a layer
+  std::set<OutlineId> only;  ///< nothing but these; empty: all
 };
 
 /// Writes a job's outlines as the file's ending and the settings say. Throws as above.

@@ -74,7 +74,7 @@ class Doing {
     return refined;
   }
   Refined operator()(const EditLayer& s) const { return {withLayerAs(drawing_, s.name, s.as), {}}; }
-  Refined operator()(const HideLayer& s) const { return {withLayerHidden(drawing_, s.name), {}}; }
+  Refined operator()(const HideLayer& s) const { return {withoutLayers(drawing_, {s.name}), {}}; }
   Refined operator()(const PutOnLayer& s) const { return {onLayer(drawing_, idsOf(s.outlines), s.layer), {}}; }
   Refined operator()(const LockLayer&) const { return {drawing_, {}}; }
   Refined operator()(const MoveLayer& s) const {
@@ -186,13 +186,22 @@ std::vector<Step> withHandwork(std::vector<Step> steps, const std::vector<ByHand
   return steps;
 }
 
-std::set<std::string> lockedLayers(const std::vector<Step>& steps) {
+namespace {
+
+/// The names in all steps of one kind.
+template <class Kind>
+std::set<std::string> namesIn(const std::vector<Step>& steps) {
   std::set<std::string> names;
   for (const Step& step : steps) {
-    if (const auto* lock = std::get_if<LockLayer>(&step)) names.insert(lock->name);
+    if (const auto* own = std::get_if<Kind>(&step)) names.insert(own->name);
   }
   return names;
 }
+
+}  // namespace
+
+std::set<std::string> hiddenLayers(const std::vector<Step>& steps) { return namesIn<HideLayer>(steps); }
+std::set<std::string> lockedLayers(const std::vector<Step>& steps) { return namesIn<LockLayer>(steps); }
 
 std::string nameOf(const Step& step) { return kNames[step.index()]; }
 

@@ -183,7 +183,8 @@ using Step =
                  ThickenLines, StrokesTo, Rotate, Reflect, ScaleBy, PlaceAt, FitInto, Array, ArrayRound, Remove,
                  Replace, ByHand, EditLayer, HideLayer, PutOnLayer, LockLayer, MoveLayer, Group>;
 
-/// The layers that steps lock, by name.
+/// The layers that steps hide, or lock, by name.
+std::set<std::string> hiddenLayers(const std::vector<Step>& steps);
 std::set<std::string> lockedLayers(const std::vector<Step>& steps);
 
 /// The drawing (mm) with one line in the place of every stroke: of two edges that close on themselves the outer one,

@@ -164,9 +164,7 @@ QStringList ExportPanel::warnings() const {
     all << counted(findings->size(), tr("1 finding is left in the Mend step."),
                    tr("%1 findings are left in the Mend step."));
   QStringList hidden;
-  for (const refine::Step& step : job.refine) {
-    if (const auto* hide = std::get_if<refine::HideLayer>(&step)) hidden << QString::fromStdString(hide->name);
-  }
+  for (const std::string& name : refine::hiddenLayers(job.refine)) hidden << QString::fromStdString(name);
   if (!hidden.isEmpty()) all << tr("Left out, as it is hidden: %1.").arg(hidden.join(", "));
   constexpr double kLeastPxPerMm = 2;
   const double k = mmPerPixel(job);

@@ -24,6 +24,16 @@ QIcon swatch(const Layer& layer) {
   return pixmap;
 }
 
+/// The steps without those of one kind that are about a layer.
+template <class Kind>
+std::vector<refine::Step> without(std::vector<refine::Step> steps, const std::string& layer) {
+  std::erase_if(steps, [&layer](const refine::Step& step) {
+    const auto* own = std::get_if<Kind>(&step);
+    return own != nullptr && own->name == layer;
+  });
+  return steps;
+}
+
 }  // namespace
 
 LayerList::LayerList(QWidget* parent) : QWidget(parent) {
@@ -81,10 +91,7 @@ void LayerList::show(const Drawing& drawing, const std::vector<refine::Step>& st
   for (const Outline& outline : drawing.outlines) {
     if (outline.layer < counts_.size()) ++counts_[outline.layer];
   }
-  hidden_.clear();
-  for (const refine::Step& step : steps) {
-    if (const auto* hide = std::get_if<refine::HideLayer>(&step)) hidden_.insert(hide->name);
-  }
+  hidden_ = refine::hiddenLayers(steps);
   locked_ = refine::lockedLayers(steps);
   // A name that is being typed is not taken away.
   if (before != std::tuple(layers_, counts_, hidden_, locked_) || tree_->topLevelItemCount() == 0) fill();
@@ -142,12 +149,7 @@ void LayerList::follow(std::size_t which, bool show, const QString& name) {
   const QString called = QString::fromStdString(layer.name);
   if (show == (hidden_.count(layer.name) != 0)) {
     if (!show) return add(refine::HideLayer{layer.name}, tr("Hide layer %1").arg(called));
-    std::vector<refine::Step> steps = steps_;
-    std::erase_if(steps, [&layer](const refine::Step& step) {
-      const auto* hide = std::get_if<refine::HideLayer>(&step);
-      return hide != nullptr && hide->name == layer.name;
-    });
-    emit changed(steps, tr("Show layer %1").arg(called));
+    emit changed(without<refine::HideLayer>(steps_, layer.name), tr("Show layer %1").arg(called));
     return;
   }
   if (name != called) rename(layer, name);
@@ -195,12 +197,7 @@ void LayerList::lock() {
   const std::string name = layer->name;
   const QString called = QString::fromStdString(name);
   if (locked_.count(name) == 0) return add(refine::LockLayer{name}, tr("Lock layer %1").arg(called));
-  std::vector<refine::Step> steps = steps_;
-  std::erase_if(steps, [&name](const refine::Step& step) {
-    const auto* locks = std::get_if<refine::LockLayer>(&step);
-    return locks != nullptr && locks->name == name;
-  });
-  emit changed(steps, tr("Unlock layer %1").arg(called));
+  emit changed(without<refine::LockLayer>(steps_, name), tr("Unlock layer %1").arg(called));
 }
 
 void LayerList::moveBy(int by) {

@@ -45,8 +45,7 @@ RefinePanel::RefinePanel(Session& session, Actions& actions, QWidget* parent)
   buildStock();
   connect(hand_, &Handwork::chosenChanged, this, [this] {
     layers_->setChosen(hand_->chosenMarks());
-    const std::vector<OutlineId> ids = hand_->chosenIds();
-    simplify_->setChosen({ids.begin(), ids.end()});
+    simplify_->setChosen(hand_->chosenIds());
   });
   buildList();
 }

@@ -21,10 +21,7 @@ constexpr double kMostMm = 5;
 
 /// Those of the outlines that are meant, in mm.
 Drawing meant(const Drawing& outlines, const std::set<OutlineId>& chosen, double mmPerPixel) {
-  Drawing some = outlines;
-  if (!chosen.empty())
-    std::erase_if(some.outlines, [&chosen](const Outline& outline) { return !chosen.contains(outline.id); });
-  return inFrame(some, Frame::Millimetres, mmPerPixel);
+  return inFrame(chosen.empty() ? outlines : onlyOutlines(outlines, chosen), Frame::Millimetres, mmPerPixel);
 }
 
 }  // namespace

@@ -57,11 +57,11 @@ Path ledBackTo(const Path& on, Path line, double reach) {
   return line;
 }
 
-std::vector<Branch> branchesOf(const Path& outer, const Path& inner, const Path& middle, double width,
-                               const std::stop_token& stop) {
+std::vector<Centreline> branchesOf(const Path& outer, const Path& inner, const Path& middle, double width,
+                                   const std::stop_token& stop) {
   constexpr double kWider = 1.5;
   const NearestOnPaths stroke(Paths{middle});
-  std::vector<Branch> branches;
+  std::vector<Centreline> branches;
   for (const Centreline& line : middlesOf({&outer, &inner}, kWider * width, stop)) {
     if (line.path.closed || line.path.segments.empty()) continue;
     for (const bool forwards : {true, false}) {

@@ -91,15 +91,15 @@ StrokeLines toLines(const Drawing& drawing, const std::vector<StrokePair>& pairs
     Path stays = lineOf(outer, inner, pair.widthMm, rule);
     if (!pair.unlike.empty()) {
       const Path middle = centreOf(outer, inner, pair.widthMm);
-      const std::vector<Branch> branches = branchesOf(outer, inner, middle, pair.widthMm, stop);
-      for (const Branch& branch : branches) {
+      const std::vector<Centreline> branches = branchesOf(outer, inner, middle, pair.widthMm, stop);
+      for (const Centreline& branch : branches) {
         if (rule == DoubleRule::Outer)
-          stays = withoutBranch(stays, middle, pair.widthMm, branch.line.segments.back().end);
+          stays = withoutBranch(stays, middle, pair.widthMm, branch.path.segments.back().end);
       }
-      for (const Branch& branch : branches) {
+      for (const Centreline& branch : branches) {
         constexpr double kReach = 3;
         hanging.push_back(
-            lines.drawing.outlines[pair.outer].offspring(ledBackTo(stays, branch.line, kReach * pair.widthMm)));
+            lines.drawing.outlines[pair.outer].offspring(ledBackTo(stays, branch.path, kReach * pair.widthMm)));
         hanging.back().stroke = branch.width;
       }
     }

@@ -29,14 +29,6 @@ Drawing withLayerAs(const Drawing& drawing, const std::string& name, const Layer
   return changed;
 }
 
-Drawing withLayerHidden(const Drawing& drawing, const std::string& name) {
-  const auto which = layerNamed(drawing, name);
-  if (!which) return drawing;
-  Drawing changed = drawing;
-  std::erase_if(changed.outlines, [&which](const Outline& outline) { return outline.layer == *which; });
-  return changed;
-}
-
 Drawing withLayerAt(const Drawing& drawing, const std::string& name, std::size_t place) {
   const auto which = layerNamed(drawing, name);
   if (!which) return drawing;

@@ -55,15 +55,14 @@ void ChainTool::finish() {
   emit changed();
 }
 
-/// `last`: the place that the pointer is at belongs to it, too.
-void ChainTool::end(bool last) {
+void ChainTool::end(bool withLast) {
   if (places_.empty()) return;
-  const Path path = pathWith(last ? now_ : places_.back());
+  const Path path = pathWith(withLast ? now_ : places_.back());
   places_.clear();
   typed_.clear();
   from_.reset();
   // An arc through fewer than three places is none.
-  if (!path.segments.empty() && (!arc_ || last)) emit drawn(path);
+  if (!path.segments.empty() && (!arc_ || withLast)) emit drawn(path);
   emit changed();
 }
 

@@ -38,7 +38,8 @@ class ChainTool : public SpanTool {
  private:
   /// What would come with one more place.
   Path pathWith(Point last) const;
-  void end(bool closed);
+  /// Makes an outline of it; the place that the pointer is at belongs to it, or does not.
+  void end(bool withLast);
 
   bool arc_ = false;
   double reach_ = 0;  ///< upright px from which the first place is taken for the last

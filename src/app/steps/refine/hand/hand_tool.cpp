@@ -46,6 +46,13 @@ bool HandTool::typeInto(QString& typed, const QString& text, int key, const QReg
   return true;
 }
 
+void HandTool::paintWay(QPainter& painter, const ToolView& view, Point from, Point to, Qt::PenStyle style) {
+  for (const auto& [colour, width] : {std::pair(QColor(Qt::white), 4.0), std::pair(look().text, 1.5)}) {
+    painter.setPen(QPen(colour, width, style));
+    painter.drawLine(view.viewport.toScreen(from), view.viewport.toScreen(to));
+  }
+}
+
 Point HandTool::nudgeBy(Point step) const { return Point{step.x, -step.y} * (nudgeMm_ / mmPerPixel_); }
 
 std::optional<OutlineId> outlineAt(const Drawing& drawing, Point place, double reach, bool inside) {

@@ -48,6 +48,9 @@ class HandTool : public BenchTool {
   static void paintOver(QPainter& painter, const ToolView& view, const std::vector<Path>& paths);
   /// The box that is drawn from one place to another.
   static void paintBox(QPainter& painter, const ToolView& view, Point from, Point to);
+  /// A line from one place to another that stands out on light and dark.
+  static void paintWay(QPainter& painter, const ToolView& view, Point from, Point to,
+                       Qt::PenStyle style = Qt::SolidLine);
   /// Whether the pointer has gone so far (upright px) that it drags, and does not only click.
   static bool isDrag(Point from, Point to, const ToolView& view);
   /// Whether Shift is held: what is chosen is added to what was.

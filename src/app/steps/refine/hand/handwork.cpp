@@ -162,9 +162,9 @@ std::vector<Outline> Handwork::chosenOutlines() const {
   return chosen;
 }
 
-std::vector<OutlineId> Handwork::chosenIds() const {
-  std::vector<OutlineId> ids;
-  for (const Outline& outline : chosenOutlines()) ids.push_back(outline.id);
+std::set<OutlineId> Handwork::chosenIds() const {
+  std::set<OutlineId> ids;
+  for (const Outline& outline : chosenOutlines()) ids.insert(outline.id);
   return ids;
 }
 

@@ -51,7 +51,7 @@ class Handwork : public QWidget {
   std::vector<OutlineMark> chosenMarks() const;
 
   /// Their ids.
-  std::vector<OutlineId> chosenIds() const;
+  std::set<OutlineId> chosenIds() const;
 
   /// Moves what is chosen so that the middle of its box comes to a place, mm.
   void bringChosenTo(Point middleMm);

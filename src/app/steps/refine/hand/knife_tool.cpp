@@ -2,7 +2,6 @@
 
 #include <QPainter>
 
-#include "app/look.h"
 #include "app/widgets/counted.h"
 #include "core/refine/edit/knife.h"
 
@@ -29,12 +28,7 @@ void KnifeTool::finish() {
 }
 
 void KnifeTool::paint(QPainter& painter, const ToolView& view) const {
-  if (from_) {
-    for (const auto& [colour, width] : {std::pair(QColor(Qt::white), 4.0), std::pair(look().text, 1.5)}) {
-      painter.setPen(QPen(colour, width));
-      painter.drawLine(view.viewport.toScreen(*from_), view.viewport.toScreen(now_));
-    }
-  }
+  if (from_) paintWay(painter, view, *from_, now_);
   if (snap_) paintSnap(painter, view, *snap_);
 }
 

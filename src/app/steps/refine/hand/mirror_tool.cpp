@@ -4,7 +4,6 @@
 #include <QPainter>
 #include <cmath>
 
-#include "app/look.h"
 #include "core/geometry/affine.h"
 
 namespace rim::app {
@@ -59,10 +58,7 @@ void MirrorTool::paint(QPainter& painter, const ToolView& view) const {
     std::vector<Path> paths;
     for (const auto& [outline, path] : mirrored()) paths.push_back(path);
     paintOver(painter, view, paths);
-    for (const auto& [colour, width] : {std::pair(QColor(Qt::white), 4.0), std::pair(look().text, 1.5)}) {
-      painter.setPen(QPen(colour, width, Qt::DashDotLine));
-      painter.drawLine(view.viewport.toScreen(*from_), view.viewport.toScreen(now_));
-    }
+    paintWay(painter, view, *from_, now_, Qt::DashDotLine);
   }
   if (snap_) paintSnap(painter, view, *snap_);
 }
