@@ -318,6 +318,7 @@ int takeShot(MainWindow& window, const QString& view, const QString& file) {
     return trouble("the demo picture could not be traced: " + window.sentence());
   window.bench().fit();
   views()[view](window);
+  window.bench().finishScene();
   if (!savePicture(window, file)) return trouble(file + ": the picture could not be written.");
   return 0;
 }

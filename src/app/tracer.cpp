@@ -27,7 +27,7 @@ void waitForCalm(const std::stop_token& overtaken) {
 
 quint64 Tracer::request(Job job) {
   const quint64 number = ++last_;
-  if (job.picture.empty() && !job.tracing && PreviewMaker::isWorthWhile(job.original)) {
+  if (job.picture.empty() && !job.drawing && PreviewMaker::isWorthWhile(job.original)) {
     // A preview is quick and not stopped by a newer request: in a long drag every turn shows something.
     previewing_.request(
         [this, number, job](const std::stop_token&, const std::stop_token& closing) { preview(number, job, closing); });

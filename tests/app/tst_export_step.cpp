@@ -260,6 +260,31 @@ class TestExportStep : public QObject {
     QCOMPARE(readDrawing(file.toStdString()).drawing.outlines.size(), copied.outlines.size());
   }
 
+  /// What is copied is what would be written, whatever is wished for.
+  void theCopyIsTheFile() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.png")));
+    FileWish wish;
+    wish.format = FileFormat::Svg;
+    const QString file = f.folder.filePath("copied.svg");
+    const auto isTheFile = [&] {
+      f.session().edit("File", {}, [&wish](Job& job) { job.file = wish; });
+      if (!f.settle()) return false;
+      QTest::keyClick(f.window.get(), Qt::Key_C, Qt::ControlModifier | Qt::ShiftModifier);
+      deliverJob(f.job(), file.toStdString(), settingsFor(wish));
+      QFile written(file);
+      return written.open(QIODevice::ReadOnly) && written.readAll() == svgIn(*QApplication::clipboard()->mimeData());
+    };
+    QVERIFY(isTheFile());
+    wish.settings.byRole = true;
+    wish.settings.element = SvgElement::Part;
+    QVERIFY(isTheFile());
+    wish.settings.unit = Unit::Inch;
+    wish.settings.marginMm = 3;
+    wish.settings.filled = false;
+    QVERIFY(isTheFile());
+  }
+
   void whatAMachineStumblesOverIsSaidBefore() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));

@@ -1,13 +1,10 @@
 #include "app/bench/bench.h"
 
 #include <QMimeData>
-#include <QPainter>
 #include <QScreen>
 #include <cmath>
 
-#include "app/bench/furniture.h"
 #include "app/look.h"
-#include "app/widgets/length_text.h"
 
 namespace rim::app {
 namespace {
@@ -24,6 +21,8 @@ Bench::Bench(QWidget* parent) : QWidget(parent) {
   setAcceptDrops(true);
   setMinimumSize(320, 240);
   setAccessibleName(tr("Bench"));
+  turns_.setInterval(0);
+  connect(&turns_, &QTimer::timeout, this, &Bench::paintTurn);
   setAccessibleDescription(tr("The picture and its outlines. Arrow keys move the view, plus and minus zoom."));
 }
 
@@ -44,6 +43,7 @@ void Bench::takePicture(const Picture& picture, double scale) {
     return;
   }
   seam_ = 0.5;
+  scene_.forget();
   fit();
 }
 
@@ -116,6 +116,7 @@ void Bench::setPage(const Box& page) {
   const bool other = !(page.low == page_.low && page.high == page_.high);
   page_ = page;
   if (!page_.empty()) picture_ = {};
+  if (other) scene_.forget();
   if (other && !page_.empty()) fit();
   sceneChanged();
 }
@@ -185,7 +186,7 @@ void Bench::setPeek(bool on) {
 }
 
 Viewport Bench::fitting() const {
-  const QRectF area = QRectF(rect()).adjusted(kMarginPx, kMarginPx, -kMarginPx, -kMarginPx - kFootPx);
+  const QRectF area = withMargin().adjusted(0, 0, 0, -kFootPx);
   Box all = pictureBox();
   all.include(stock_);
   return Viewport::fitting(all, area);
@@ -232,156 +233,17 @@ Box Bench::pictureBox() const {
   return box;
 }
 
-QRectF Bench::onScreen(const Box& box) const {
-  return {viewport_.toScreen({box.low.x, box.high.y}), QSizeF(box.width(), box.height()) * viewport_.scale};
+QRectF Bench::onScreen(const Box& box, const Viewport& at) {
+  return {at.toScreen({box.low.x, box.high.y}), QSizeF(box.width(), box.height()) * at.scale};
 }
 
-QRectF Bench::sheet() const { return onScreen(pictureBox()); }
+double Bench::seamX(const Viewport& at) const { return sheet(at).left() + sheet(at).width() * seam_; }
 
-double Bench::seamX() const { return sheet().left() + sheet().width() * seam_; }
+QRectF Bench::withMargin() const { return QRectF(rect()).adjusted(kMarginPx, kMarginPx, -kMarginPx, -kMarginPx); }
 
 bool Bench::overSeam(QPointF place) const {
   constexpr double kReach = 7;
-  return compare_ == Compare::Seam && !bare() && std::abs(place.x() - seamX()) < kReach;
-}
-
-void Bench::sceneChanged() {
-  scene_ = {};
-  update();
-}
-
-void Bench::paintEvent(QPaintEvent*) {
-  // What the pointer does not move is painted once.
-  const QSize pixels = (QSizeF(size()) * devicePixelRatioF()).toSize();
-  if (scene_.size() != pixels || sceneColour_ != look().bench) {
-    scene_ = QPixmap(pixels);
-    scene_.setDevicePixelRatio(devicePixelRatioF());
-    sceneColour_ = look().bench;
-    QPainter painter(&scene_);
-    paintScene(painter);
-  }
-  QPainter painter(this);
-  painter.drawPixmap(0, 0, scene_);
-  if (bare() || showsOriginal()) return;
-  painter.setRenderHint(QPainter::Antialiasing);
-  if (tool_ != nullptr) tool_->paint(painter, toolView());
-  painter.setRenderHint(QPainter::Antialiasing, false);
-  paintFurniture(painter);
-}
-
-void Bench::paintScene(QPainter& painter) {
-  painter.fillRect(rect(), look().bench);
-  if (bare()) {
-    paintSentence(painter, rect(), tr("The bench is empty"),
-                  tr("Drop a picture or a drawing here, paste one, or open one with Ctrl+O. PNG, JPEG, BMP, GIF, TIFF, "
-                     "WebP and PDF can be read, and drawings in SVG and DXF."));
-    return;
-  }
-  if (showsOriginal()) {
-    Box whole;
-    whole.include(Point{0, 0});
-    whole.include(Point{original_.size().width(), original_.size().height()});
-    original_.paint(painter,
-                    Viewport::fitting(whole, QRectF(rect()).adjusted(kMarginPx, kMarginPx, -kMarginPx, -kMarginPx)),
-                    rect(), 1);
-    return;
-  }
-  painter.fillRect(sheet(), look().sheet);
-  if (peek_ || (tool_ != nullptr && !tool_->overOutlines())) {
-    paintPicture(painter, 1);
-  } else if (compare_ == Compare::Seam) {
-    paintSeam(painter);
-  } else {
-    paintPicture(painter, compare_ == Compare::Overlay ? strength_ : 0);
-    paintOutlines(painter);
-  }
-  painter.setPen(QPen(look().sheetEdge, 1));
-  painter.setBrush(Qt::NoBrush);
-  painter.drawRect(sheet());
-  paintStock(painter);
-}
-
-void Bench::paintStock(QPainter& painter) const {
-  if (stock_.empty() || bare()) return;
-  const QRectF stock = onScreen(stock_);
-  constexpr double kDash = 9;
-  constexpr double kSpace = 4;
-  QPen pen(look().text, 1.5);
-  pen.setDashPattern({kDash, kSpace, 2, kSpace});
-  painter.setPen(pen);
-  painter.setBrush(Qt::NoBrush);
-  painter.drawRect(stock);
-  painter.setFont(fontLike(-1));
-  const Box mm{stock_.low * mmPerPixel_, stock_.high * mmPerPixel_};
-  painter.drawText(stock.bottomLeft() + QPointF(2, 14),
-                   tr("stock %1 × %2").arg(lengthText(mm.width(), unit_), lengthWithUnit(mm.height(), unit_)));
-}
-
-void Bench::paintPicture(QPainter& painter, double strength) {
-  const bool inks = !inkLayer_.empty() && !peek_ && inkLayer_.size() == picture_.size();
-  // Inks are looked at for their colours: they show in full as soon as they show.
-  (inks ? inkLayer_ : picture_).paint(painter, viewport_, rect(), inks && strength > 0 ? 1 : strength);
-}
-
-void Bench::paintOutlines(QPainter& painter) {
-  reference_.paintAsReference(painter, viewport_, rect());
-  // The inks themselves fill what is enclosed.
-  outlines_.paint(painter, viewport_, rect(), inkLayer_.empty() || compare_ != Compare::Overlay);
-  deviation_.paint(painter, viewport_, rect());
-  specks_.paint(painter, viewport_, rect(), mmPerPixel_);
-  findings_.paint(painter, viewport_, rect(), mmPerPixel_, unit_);
-  if (nodes_ && !outlines_.paintNodes(painter, viewport_, rect())) {
-    painter.setPen(look().text);
-    painter.setFont(fontLike(0));
-    painter.drawText(rect().adjusted(0, 10, 0, 0), Qt::AlignHCenter | Qt::AlignTop,
-                     tr("Too many nodes in sight to show them: zoom in."));
-  }
-}
-
-void Bench::paintSeam(QPainter& painter) {
-  const double x = seamX();
-  painter.save();
-  painter.setClipRect(QRectF(0, 0, x, height()));
-  paintPicture(painter, 1);
-  painter.setClipRect(QRectF(x, 0, width() - x, height()));
-  paintOutlines(painter);
-  painter.restore();
-  painter.setRenderHint(QPainter::Antialiasing);
-  painter.setPen(QPen(look().text, 1.5));
-  painter.drawLine(QPointF(x, 0), QPointF(x, height()));
-  // Stitches across the seam are its handle.
-  for (int k = -2; k <= 2; ++k) {
-    const double y = height() / 2.0 + k * 9;
-    painter.setPen(QPen(look().panel, 5));
-    painter.drawLine(QPointF(x - 8, y), QPointF(x + 8, y));
-    painter.setPen(QPen(look().text, 2.5));
-    painter.drawLine(QPointF(x - 7, y), QPointF(x + 7, y));
-  }
-}
-
-void Bench::paintFurniture(QPainter& painter) {
-  if (known_ && outlines_.empty() && !peek_ && tool_ == nullptr) {
-    paintSentence(painter, rect(), tr("No outlines"),
-                  tr("Nothing that is ink at this threshold is traced. Move the threshold, choose the automatic one, "
-                     "change which part is the ink, or set another smallest part."));
-  }
-  constexpr double kScaleBarPx = 130;
-  const QString hint = tool_ != nullptr ? tool_->hint() : QString();
-  if (!hint.isEmpty()) {
-    paintHint(painter, rect(), hint);
-  } else {
-    paintLegend(painter, rect(), deviation_.shown() ? deviation_.legend() : outlineLegend(outlines_.hasPenLines()));
-  }
-  paintScale(painter, rect(), scaleBarFor(viewport_.scale / mmPerPixel_, kScaleBarPx, unit_), pointerText());
-}
-
-QString Bench::pointerText() const {
-  if (tool_ != nullptr && !tool_->chosenText().isEmpty()) return tool_->chosenText();
-  if (!pointerInside_) return {};
-  const Point p = viewport_.toPicture(pointer_) * mmPerPixel_;
-  const int decimals = unit_ == Unit::Inch ? 3 : 2;
-  const double k = unit_ == Unit::Inch ? 1 / kMmPerInch : 1;
-  return tr("x %1  y %2").arg(p.x * k, 0, 'f', decimals).arg(p.y * k, 0, 'f', decimals);
+  return compare_ == Compare::Seam && !bare() && std::abs(place.x() - seamX(viewport_)) < kReach;
 }
 
 }  // namespace rim::app

@@ -1,6 +1,6 @@
 #pragma once
 
-#include <QPixmap>
+#include <QTimer>
 #include <QWidget>
 #include <memory>
 
@@ -9,6 +9,7 @@
 #include "app/bench/finding_layer.h"
 #include "app/bench/outline_layer.h"
 #include "app/bench/picture_layer.h"
+#include "app/bench/scene.h"
 #include "app/bench/speck_layer.h"
 #include "app/preferences.h"
 #include "app/repair_preview.h"
@@ -78,6 +79,10 @@ class Bench : public QWidget {
   void setPeek(bool on);
   bool peeks() const { return peek_; }
 
+  /// A scene that is painted in turns is whole when this returns.
+  void finishScene();
+  bool isPainting() const { return scene_.works(); }
+
   const Viewport& viewport() const { return viewport_; }
   void fit();
   /// Screen pixels per picture pixel at which all is seen.
@@ -122,9 +127,10 @@ class Bench : public QWidget {
   Box pictureBox() const;
   Viewport fitting() const;
   bool bare() const { return picture_.empty() && page_.empty(); }
-  QRectF onScreen(const Box& box) const;
-  QRectF sheet() const;
-  double seamX() const;
+  static QRectF onScreen(const Box& box, const Viewport& at);
+  QRectF sheet(const Viewport& at) const { return onScreen(pictureBox(), at); }
+  double seamX(const Viewport& at) const;
+  QRectF withMargin() const;
   bool keyForTool(const QKeyEvent& event);
   bool overSeam(QPointF place) const;
   Qt::CursorShape restingCursor() const { return tool_ != nullptr ? tool_->cursor() : Qt::ArrowCursor; }
@@ -133,16 +139,18 @@ class Bench : public QWidget {
   /// Something other than the pointer moved: all is painted anew.
   void sceneChanged();
   bool showsOriginal() const { return peekOriginal_ && !original_.empty(); }
-  void paintScene(QPainter& painter);
-  void paintPicture(QPainter& painter, double strength);
-  void paintOutlines(QPainter& painter);
-  void paintSeam(QPainter& painter);
-  void paintStock(QPainter& painter) const;
+  void readyScene();
+  void paintTurn();
+  std::vector<Scene::Step> sceneSteps();
+  Scene::Step pictureStep(double strength);
+  std::vector<Scene::Step> outlineSteps();
+  void addSeam(std::vector<Scene::Step>& steps);
+  void paintStock(QPainter& painter, const Viewport& at) const;
   void paintFurniture(QPainter& painter);
   QString pointerText() const;
 
-  QPixmap scene_;  ///< picture and outlines as they are seen now; of no size: to be painted anew
-  QColor sceneColour_;
+  Scene scene_;    ///< picture and outlines as they are seen now
+  QTimer turns_;  ///< in which it is painted when that takes long
   PictureLayer picture_;
   PictureLayer original_;
   PictureLayer inkLayer_;

@@ -57,8 +57,9 @@ void Bench::mouseMoveEvent(QMouseEvent* event) {
   pointerInside_ = true;
   if (drag_ == Drag::Pan) {
     setViewport(viewport_.movedBy(pointer_ - before));
-  } else if (drag_ == Drag::Seam && sheet().width() > 0) {
-    seam_ = std::clamp((pointer_.x() - sheet().left()) / sheet().width(), 0.0, 1.0);
+  } else if (drag_ == Drag::Seam && sheet(viewport_).width() > 0) {
+    const QRectF whole = sheet(viewport_);
+    seam_ = std::clamp((pointer_.x() - whole.left()) / whole.width(), 0.0, 1.0);
     sceneChanged();
   } else if (tool_ != nullptr) {
     tool_->move(toolView().toPicture(pointer_), toolView());

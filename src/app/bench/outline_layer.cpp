@@ -14,6 +14,7 @@ namespace rim::app {
 namespace {
 
 constexpr std::size_t kMostNodesInSight = 6000;
+constexpr std::size_t kInAPart = 50;  // fills or strokes; some 2 ms
 
 QPen pen(const QColor& colour, double width, const QList<qreal>& pattern) {
   QPen p(colour, width);
@@ -25,6 +26,14 @@ QPen pen(const QColor& colour, double width, const QList<qreal>& pattern) {
 }
 
 QPointF at(Point p) { return {p.x, p.y}; }
+
+/// What is seen, upright px.
+QRectF inSightOf(const Viewport& viewport, const QRectF& visible) {
+  return QRectF(at(viewport.toPicture(visible.bottomLeft())), at(viewport.toPicture(visible.topRight()))).normalized();
+}
+
+/// Grown a little: the box of a straight outline has no width.
+bool isInSight(const QRectF& box, const QRectF& inSight) { return box.adjusted(-1, -1, 1, 1).intersects(inSight); }
 
 /// The stroke of a pen, as wide as it was drawn.
 void paintBand(QPainter& painter, const QPainterPath& path, double width) {
@@ -96,7 +105,36 @@ void OutlineLayer::addClosed(QPainterPath path, bool hole) {
     round->path.addPath(path);
     round->box |= box;
   }
-  strokes_.push_back({std::move(path), box, hole ? kHole : kBorder});
+  addStroke(path, hole ? kHole : kBorder);
+}
+
+void OutlineLayer::addStroke(const QPainterPath& path, Role role, double penWidth) {
+  // Plain lines of many parts are painted in pieces; where dashes run on or a band would overlap itself they stay whole.
+  constexpr int kLongest = 600;
+  const int count = path.elementCount();
+  elements_ += static_cast<std::size_t>(count);
+  const auto push = [&](const QPainterPath& part) {
+    const double half = penWidth / 2;
+    strokes_.push_back({part, part.boundingRect().adjusted(-half, -half, half, half), role, penWidth});
+  };
+  if (role != kBorder || count <= kLongest) {
+    push(path);
+    return;
+  }
+  QPainterPath part(path.elementAt(0));
+  for (int i = 1; i < count; ++i) {
+    const QPainterPath::Element to = path.elementAt(i);
+    if (to.type == QPainterPath::CurveToElement) {
+      part.cubicTo(to, path.elementAt(i + 1), path.elementAt(i + 2));
+      i += 2;
+    } else {
+      part.lineTo(to);
+    }
+    if (part.elementCount() < kLongest) continue;
+    push(part);
+    part = QPainterPath(part.currentPosition());
+  }
+  if (part.elementCount() > 1) push(part);
 }
 
 void OutlineLayer::add(const Path& path, double penWidth, bool hole) {
@@ -111,9 +149,7 @@ void OutlineLayer::add(const Path& path, double penWidth, bool hole) {
   }
   if (path.closed) drawn.closeSubpath();
   if (penWidth > 0 || !path.closed) {
-    const double half = penWidth / 2;
-    const QRectF box = drawn.boundingRect().adjusted(-half, -half, half, half);
-    strokes_.push_back({std::move(drawn), box, penWidth > 0 ? kPenLine : kOpen, penWidth});
+    addStroke(drawn, penWidth > 0 ? kPenLine : kOpen, penWidth);
     return;
   }
   addClosed(std::move(drawn), hole);
@@ -124,50 +160,67 @@ void OutlineLayer::addNodes(const Path& path) {
   nodes_.insert(nodes_.end(), nodes.begin(), nodes.end());
 }
 
+OutlineLayer::Some OutlineLayer::someOf(std::size_t count, std::size_t part) {
+  return {std::min(count, part * kInAPart), std::min(count, (part + 1) * kInAPart)};
+}
+
+std::size_t OutlineLayer::fillParts() const { return (fills_.size() + kInAPart - 1) / kInAPart; }
+std::size_t OutlineLayer::strokeParts() const { return (strokes_.size() + kInAPart - 1) / kInAPart; }
+
+// Fills, bands, strokes.
+std::size_t OutlineLayer::parts() const { return fillParts() + 2 * strokeParts(); }
+
 void OutlineLayer::paint(QPainter& painter, const Viewport& viewport, const QRectF& visible, bool filled) const {
-  const Point low = viewport.toPicture(visible.bottomLeft());
-  const Point high = viewport.toPicture(visible.topRight());
-  const QRectF inSight = QRectF(at(low), at(high)).normalized();
+  for (std::size_t part = 0; part < parts(); ++part) paint(painter, viewport, visible, filled, part);
+}
+
+void OutlineLayer::paint(QPainter& painter, const Viewport& viewport, const QRectF& visible, bool filled,
+                         std::size_t part) const {
+  const QRectF inSight = inSightOf(viewport, visible);
   painter.save();
   painter.setTransform(viewport.transform(), true);
   painter.setRenderHint(QPainter::Antialiasing);
-  for (const Fill& fill : fills_) {
-    if (filled && fill.box.intersects(inSight)) painter.fillPath(fill.path, look().fill);
-  }
-  for (const Stroke& stroke : strokes_) {
-    if (filled && stroke.penWidth > 0 && stroke.box.intersects(inSight))
-      paintBand(painter, stroke.path, stroke.penWidth);
-  }
-  const QPen pens[kRoles] = {borderPen(), holePen(), openPen(), penLinePen()};
-  for (const Stroke& stroke : strokes_) {
-    // Grown a little: the box of a straight outline has no width.
-    if (stroke.box.adjusted(-1, -1, 1, 1).intersects(inSight)) painter.strokePath(stroke.path, pens[stroke.role]);
+  if (part < fillParts()) {
+    const Some some = someOf(fills_.size(), part);
+    for (std::size_t i = some.from; filled && i < some.to; ++i)
+      if (fills_[i].box.intersects(inSight)) painter.fillPath(fills_[i].path, look().fill);
+  } else if (part < fillParts() + strokeParts()) {
+    const Some some = someOf(strokes_.size(), part - fillParts());
+    for (std::size_t i = some.from; filled && i < some.to; ++i) {
+      const Stroke& stroke = strokes_[i];
+      if (stroke.penWidth > 0 && stroke.box.intersects(inSight)) paintBand(painter, stroke.path, stroke.penWidth);
+    }
+  } else {
+    const QPen pens[kRoles] = {borderPen(), holePen(), openPen(), penLinePen()};
+    const Some some = someOf(strokes_.size(), part - fillParts() - strokeParts());
+    for (std::size_t i = some.from; i < some.to; ++i)
+      if (isInSight(strokes_[i].box, inSight)) painter.strokePath(strokes_[i].path, pens[strokes_[i].role]);
   }
   painter.restore();
 }
 
-void OutlineLayer::paintStrokes(QPainter& painter, const Viewport& viewport, const QRectF& visible,
-                                const QPen& pen) const {
-  const QRectF inSight =
-      QRectF(at(viewport.toPicture(visible.bottomLeft())), at(viewport.toPicture(visible.topRight()))).normalized();
+void OutlineLayer::paintStrokes(QPainter& painter, const Viewport& viewport, const QRectF& visible, const QPen& pen,
+                                Some some) const {
+  const QRectF inSight = inSightOf(viewport, visible);
   painter.save();
   painter.setTransform(viewport.transform(), true);
   painter.setRenderHint(QPainter::Antialiasing);
-  for (const Stroke& stroke : strokes_) {
-    if (stroke.box.adjusted(-1, -1, 1, 1).intersects(inSight)) painter.strokePath(stroke.path, pen);
-  }
+  for (std::size_t i = some.from; i < some.to; ++i)
+    if (isInSight(strokes_[i].box, inSight)) painter.strokePath(strokes_[i].path, pen);
   painter.restore();
 }
 
-void OutlineLayer::paintAsReference(QPainter& painter, const Viewport& viewport, const QRectF& visible) const {
+void OutlineLayer::paintAsReference(QPainter& painter, const Viewport& viewport, const QRectF& visible,
+                                    std::size_t part) const {
   constexpr double kBroad = 6;
-  paintStrokes(painter, viewport, visible, pen(QColor(110, 110, 110, 120), kBroad, {}));
+  if (part >= strokeParts()) return;
+  paintStrokes(painter, viewport, visible, pen(QColor(110, 110, 110, 120), kBroad, {}), someOf(strokes_.size(), part));
 }
 
 void OutlineLayer::paintAsPreview(QPainter& painter, const Viewport& viewport, const QRectF& visible) const {
   // Like a marker pen: it lies over the outline and lets it show.
   constexpr double kBroad = 9;
-  paintStrokes(painter, viewport, visible, pen(QColor(240, 190, 60, 130), kBroad, {}));
+  paintStrokes(painter, viewport, visible, pen(QColor(240, 190, 60, 130), kBroad, {}), {0, strokes_.size()});
 }
 
 void OutlineLayer::paintAsGone(QPainter& painter, const Viewport& viewport, const QRectF& visible) const {
@@ -175,7 +228,7 @@ void OutlineLayer::paintAsGone(QPainter& painter, const Viewport& viewport, cons
   constexpr int kNearlyAll = 205;
   paper.setAlpha(kNearlyAll);
   constexpr double kBroad = 5;
-  paintStrokes(painter, viewport, visible, pen(paper, kBroad, {}));
+  paintStrokes(painter, viewport, visible, pen(paper, kBroad, {}), {0, strokes_.size()});
 }
 
 bool OutlineLayer::paintNodes(QPainter& painter, const Viewport& viewport, const QRectF& visible) const {

@@ -27,11 +27,17 @@ class OutlineLayer {
 
   bool empty() const { return strokes_.empty(); }
   bool hasPenLines() const;
-  /// `filled` false: strokes alone, where something else shows what is enclosed.
+  /// Lines and curves in all, as a measure of what painting costs.
+  std::size_t elements() const { return elements_; }
+  /// Into how many parts painting is parted, none of which takes long; they are painted in their order.
+  std::size_t parts() const;
+  /// All parts.
   void paint(QPainter& painter, const Viewport& viewport, const QRectF& visible, bool filled = true) const;
+  /// `filled` false: strokes alone, where something else shows what is enclosed.
+  void paint(QPainter& painter, const Viewport& viewport, const QRectF& visible, bool filled, std::size_t part) const;
 
   /// Strokes alone, broad and grey: a reference copy under the outlines.
-  void paintAsReference(QPainter& painter, const Viewport& viewport, const QRectF& visible) const;
+  void paintAsReference(QPainter& painter, const Viewport& viewport, const QRectF& visible, std::size_t part) const;
 
   /// Strokes alone, as a repair would make them, over the outlines.
   void paintAsPreview(QPainter& painter, const Viewport& viewport, const QRectF& visible) const;
@@ -58,7 +64,16 @@ class OutlineLayer {
     QPainterPath path;
     QRectF box;
   };
-  void paintStrokes(QPainter& painter, const Viewport& viewport, const QRectF& visible, const QPen& pen) const;
+  /// Some of a list: those that belong to a part.
+  struct Some {
+    std::size_t from, to;
+  };
+  static Some someOf(std::size_t count, std::size_t part);
+  std::size_t fillParts() const;
+  std::size_t strokeParts() const;
+  void paintStrokes(QPainter& painter, const Viewport& viewport, const QRectF& visible, const QPen& pen,
+                    Some some) const;
+  void addStroke(const QPainterPath& path, Role role, double penWidth = 0);
   void add(const Path& path, double penWidth, bool hole);
   void addNodes(const Path& path);
   void addClosed(QPainterPath path, bool hole);
@@ -66,6 +81,7 @@ class OutlineLayer {
   std::vector<Stroke> strokes_;
   std::vector<Fill> fills_;
   std::vector<NodeMark> nodes_;
+  std::size_t elements_ = 0;
 };
 
 /// How outer borders, holes, open outlines and lines of a pen are drawn; for the legend too.

@@ -1,21 +1,13 @@
 #include "core/drawing/outline.h"
 
-#include <bit>
 #include <utility>
+
+#include "core/stirred.h"
 
 namespace rim {
 namespace {
 
-/// Stirs a number into a hash: the finalizer of SplitMix64 (G. Steele, D. Lea and C. Flood, "Fast splittable
-/// pseudorandom number generators", OOPSLA 2014; constants from memory).
-std::uint64_t stirred(std::uint64_t hash, std::uint64_t number) {
-  std::uint64_t z = (hash ^ number) + 0x9E3779B97F4A7C15U;
-  z = (z ^ (z >> 30U)) * 0xBF58476D1CE4E5B9U;
-  z = (z ^ (z >> 27U)) * 0x94D049BB133111EBU;
-  return z ^ (z >> 31U);
-}
-
-std::uint64_t stirred(std::uint64_t hash, double number) { return stirred(hash, std::bit_cast<std::uint64_t>(number)); }
+using rim::stirred;
 
 std::uint64_t stirred(std::uint64_t hash, Point p) { return stirred(stirred(hash, p.x), p.y); }
 

@@ -24,6 +24,12 @@ std::string fileName(const std::string& layer) {
   return name;
 }
 
+/// Whether outlines go into a file where they are, on their own layers.
+bool isAsItLies(const Job& job, const ExportSettings& settings) {
+  return settings.origin == OriginAt::Drawing && !settings.marginMm && !(settings.onStock && job.stock) &&
+         !settings.byRole;
+}
+
 }  // namespace
 
 bool isPrint(const std::filesystem::path& file) { return printKindOf(file).has_value(); }
@@ -105,14 +111,22 @@ std::vector<Delivered> byLayerFiles(const Drawing& drawing, const std::filesyste
 
 std::vector<Delivered> deliverJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings,
                                   const DeliveryOf& what) {
-  const bool asItLies = settings.origin == OriginAt::Drawing && !settings.marginMm && !(settings.onStock && job.stock);
-  const bool all = !what.fileEach && what.only.empty() && !settings.byRole;
-  if (all && asItLies && !isPrint(file)) return {{file, exportJob(job, file, settings)}};
+  const bool all = !what.fileEach && what.only.empty();
+  if (all && isAsItLies(job, settings) && !isPrint(file)) return {{file, exportJob(job, file, settings)}};
   const Drawing drawing = arrangedOf(job, settings, what.only);
   const std::string note = settings.withOrigin ? job.origin : std::string();
   std::vector<Delivered> files = what.fileEach ? byLayerFiles(drawing, file) : std::vector<Delivered>{{file, drawing}};
   for (Delivered& one : files) one = deliver(one.drawing, one.file, settings, exportToleranceMm(job, settings), note);
   return files;
+}
+
+std::string svgTextOf(const Job& job, const ExportSettings& settings) {
+  const auto placed = [&] {
+    if (isAsItLies(job, settings)) return writtenFor(job, FileKind::Svg, settings);
+    const double toleranceMm = exportToleranceMm(job, settings);
+    return asWritten(inFormFor(arrangedOf(job, settings), FileKind::Svg, settings, toleranceMm), FileKind::Svg);
+  };
+  return svgTextOf(placed(), settings, settings.withOrigin ? job.origin : std::string());
 }
 
 }  // namespace rim

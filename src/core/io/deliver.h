@@ -49,4 +49,7 @@ struct DeliveryOf {
 std::vector<Delivered> deliverJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings,
                                   const DeliveryOf& what = {});
 
+/// The SVG that deliverJob() would write of all outlines, as text. Throws WriteError.
+std::string svgTextOf(const Job& job, const ExportSettings& settings);
+
 }  // namespace rim

@@ -20,12 +20,17 @@ std::optional<FileKind> kindByEnding(const std::filesystem::path& file) {
   return {};
 }
 
+Drawing inUnit(Drawing drawing, Unit unit) {
+  return unit == Unit::Inch ? inFrame(drawing, Frame::Inches, 1 / kMmPerInch) : drawing;
+}
+
+SvgLook lookOf(const ExportSettings& settings) { return {settings.filled, settings.strokesAsDrawn, settings.element}; }
+
 void writeAsItIs(Drawing drawing, const std::filesystem::path& file, const ExportSettings& settings,
                  const std::string& note, double toleranceMm) {
-  const FileKind kind = fileKindOf(file);
-  if (settings.unit == Unit::Inch) drawing = inFrame(drawing, Frame::Inches, 1 / kMmPerInch);
-  if (kind == FileKind::Svg) {
-    writeSvg(drawing, file, note, {settings.filled, settings.strokesAsDrawn, settings.element});
+  drawing = inUnit(std::move(drawing), settings.unit);
+  if (fileKindOf(file) == FileKind::Svg) {
+    writeSvg(drawing, file, note, lookOf(settings));
   } else {
     writeDxf(drawing, file, settings.dxf, note, toleranceMm);
   }
@@ -107,6 +112,10 @@ Drawing asPlaced(const Job& job, Drawing drawing, FileKind kind) {
 void writeDrawing(Drawing drawing, const std::filesystem::path& file, const ExportSettings& settings,
                   const std::string& note, double toleranceMm) {
   writeAsItIs(asWritten(std::move(drawing), fileKindOf(file)), file, settings, note, toleranceMm);
+}
+
+std::string svgTextOf(Drawing drawing, const ExportSettings& settings, const std::string& note) {
+  return svgText(inUnit(std::move(drawing), settings.unit), note, lookOf(settings));
 }
 
 Drawing exportJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings) {

@@ -46,6 +46,9 @@ Drawing asWritten(Drawing drawing, FileKind kind);
 void writeDrawing(Drawing drawing, const std::filesystem::path& file, const ExportSettings& settings,
                   const std::string& note = {}, double toleranceMm = 0.001);
 
+/// The SVG that writeDrawing() would write, as text, of a drawing in its form and place.
+std::string svgTextOf(Drawing drawing, const ExportSettings& settings, const std::string& note = {});
+
 /// A job's drawing (mm) where it will lie in such a file: the page of a picture's outlines is the picture, as long as
 /// nothing was placed elsewhere; else asWritten().
 Drawing asPlaced(const Job& job, Drawing drawing, FileKind kind);

@@ -93,6 +93,7 @@ Job withoutResults(Job job) {
   job.refined.reset();
   job.refineChanges.clear();
   if (!job.drawing) job.tracing.reset();
+  job.packedTracing = {};
   return job;
 }
 

@@ -9,6 +9,7 @@
 #include "core/job/file_wish.h"
 #include "core/job/stock.h"
 #include "core/mend/decide.h"
+#include "core/packed_bytes.h"
 #include "core/picture/picture.h"
 #include "core/picture/preparation.h"
 #include "core/refine/step.h"
@@ -84,6 +85,7 @@ struct Job : Recipe {
   /// What tracing gave, in upright px, or the drawing that was read; null as long as it is not traced with these
   /// settings.
   std::shared_ptr<const Drawing> tracing;
+  PackedBytes packedTracing;  ///< of a picture, for job files
   int threshold = 0;                           ///< that two tones were traced at
   std::shared_ptr<const StrokeFacts> strokes;  ///< of a picture whose strokes became lines; else null
   /// The same after all decisions about findings, in the same frame; null as long as that is not worked out, or nothing

@@ -62,6 +62,7 @@ std::vector<HeldBytes> heldBy(const Job& job) {
   if (job.drawing) held.push_back({job.drawing.get(), bytesOf(*job.drawing, nullptr), false});
   if (job.tracing && job.tracing != job.drawing)
     held.push_back({job.tracing.get(), bytesOf(*job.tracing, nullptr), true});
+  if (job.packedTracing.size() > 0) held.push_back({job.packedTracing.shared(), job.packedTracing.size(), true});
   if (job.mended) held.push_back({job.mended.get(), bytesOf(*job.mended, job.tracing.get()), true});
   if (job.refined) held.push_back({job.refined.get(), bytesOf(*job.refined, mendedOf(job).get()), true});
   if (job.found) add(job.found->map, held);

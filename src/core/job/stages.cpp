@@ -25,6 +25,7 @@ void take(Job& job, Tracing tracing) {
   drawing.pageWidth = job.picture.width();
   drawing.pageHeight = job.picture.height();
   job.tracing = std::make_shared<const Drawing>(std::move(drawing));
+  job.packedTracing = {};
 }
 
 Job tracedJob(Job job, const StageWatch& watch) {
@@ -55,6 +56,7 @@ constexpr std::array<Stage, kStages> kAll{{
      [](const Recipe& recipe) { return recipe.drawing == nullptr; }, tracedJob,
      [](Job& job) {
        if (!job.drawing) job.tracing.reset();
+       job.packedTracing = {};
        job.strokes.reset();
      }},
     {StageKind::Mend, [](const Recipe& a, const Recipe& b) { return a.size == b.size && a.mend == b.mend; },
@@ -89,8 +91,11 @@ bool isThere(const Job& job, StageKind stage) {
   return job.madeOf[i] && sameUpTo(i, *job.madeOf[i], job);
 }
 
+bool hasTracing(const Job& job) { return job.tracing && isThere(job, StageKind::Trace); }
+
 bool hasOutlines(const Job& job) {
-  return hasWork(job) && isThere(job, StageKind::Trace) && isThere(job, StageKind::Mend) &&
+  // A job that was read may have its outlines before its picture, which their size hangs on.
+  return hasWork(job) && isThere(job, StageKind::Prepare) && isThere(job, StageKind::Trace) && isThere(job, StageKind::Mend) &&
          isThere(job, StageKind::Refine);
 }
 

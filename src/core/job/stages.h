@@ -38,6 +38,9 @@ const std::array<Stage, kStages>& stages();
 /// Whether the result of a stage is there and belongs to what is decided now, or is not needed: by its key alone.
 bool isThere(const Job& job, StageKind stage);
 
+/// Whether what tracing gave is there and belongs to what is decided now.
+bool hasTracing(const Job& job);
+
 /// Whether the outlines are there, with all decisions about findings.
 bool hasOutlines(const Job& job);
 

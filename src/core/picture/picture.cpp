@@ -21,22 +21,6 @@ const cv::Mat& Colours::operator*() const {
   return held_->pixels;
 }
 
-PackedPixels::PackedPixels(Bytes bytes) : PackedPixels() {
-  held_->size = bytes.size();
-  held_->bytes = std::move(bytes);
-}
-
-const PackedPixels::Bytes& PackedPixels::bytes(const std::function<Bytes()>& pack) const {
-  const std::lock_guard lock(held_->packing);
-  if (held_->bytes.empty()) {
-    held_->bytes = pack();
-    held_->size = held_->bytes.size();
-  }
-  return held_->bytes;
-}
-
-std::size_t PackedPixels::size() const { return held_->size; }
-
 Picture makePicture(cv::Mat pixels, double dotsPerInch, std::string name) {
   static std::atomic<std::uint64_t> minted = 0;
   Picture picture;

@@ -1,15 +1,15 @@
 #pragma once
 
 #include <array>
-#include <atomic>
 #include <cstddef>
 #include <cstdint>
-#include <functional>
 #include <memory>
 #include <mutex>
 #include <opencv2/core.hpp>
 #include <string>
 #include <vector>
+
+#include "core/packed_bytes.h"
 
 namespace rim {
 
@@ -44,30 +44,6 @@ class Colours {
   std::shared_ptr<Held> held_;
 };
 
-/// The pixels of a picture as a PNG, packed when that is asked for first, by whichever thread, and only once: a job is
-/// saved often. Copying is cheap.
-class PackedPixels {
- public:
-  using Bytes = std::vector<std::byte>;
-  PackedPixels() : held_(std::make_shared<Held>()) {}
-  /// Of pixels that came from a job file, as they lay in it.
-  explicit PackedPixels(Bytes bytes);
-  /// What `pack` gives the first time; when it throws, the next call asks again.
-  const Bytes& bytes(const std::function<Bytes()>& pack) const;
-  /// Bytes held by now; 0 before they are packed.
-  std::size_t size() const;
-  /// Which of the pictures that share them.
-  const void* shared() const { return held_.get(); }
-
- private:
-  struct Held {
-    std::mutex packing;
-    std::atomic<std::size_t> size = 0;
-    Bytes bytes;
-  };
-  std::shared_ptr<Held> held_;
-};
-
 /// Tells pictures apart: two of one id have the same pixels. Minted by makePicture().
 enum class PictureId : std::uint64_t { None = 0 };
 
@@ -81,7 +57,7 @@ struct Picture {
   double dotsPerInch = 0;               ///< the file's own resolution along a row; 0: it names none
   std::string name;                     ///< the file's name without folders, or "clipboard"
 
-  PackedPixels packed;  ///< of the colours, for job files
+  PackedBytes packed;  ///< the colours as a PNG, for job files
 
   std::shared_ptr<const Document> document;  ///< null unless the file has several pages
   int page = 1;                              ///< of the document, from 1

@@ -57,7 +57,7 @@ std::filesystem::path pathOf(const QTemporaryDir& folder, const char* name) {
 }
 
 ZipParts partsOf(const std::filesystem::path& file) {
-  return readZip(file, {"picture.png", "job.json", "outlines.svg"}, 1'000'000);
+  return readZip(file, {"picture.png", "job.json", "outlines.svg", "traced.json"}, 1'000'000);
 }
 
 std::vector<std::byte> bytesOf(const QByteArray& text) {
@@ -132,6 +132,71 @@ class TestJobFile : public QObject {
                                      folder.filePath("traced.snugrim")});
     QVERIFY(unzip.waitForFinished());
     QCOMPARE(unzip.readAllStandardOutput().trimmed(), QByteArray("None 7"));
+  }
+
+  void whatTracingGaveComesBackAtOnce() {
+    QTemporaryDir folder;
+    const auto file = pathOf(folder, "a.snugrim");
+    Job job = sampleJob();
+    job.preparation = {{Thicken{1}}};
+    for (const TraceMethod method : {TraceMethod::Outline, TraceMethod::Centreline}) {
+      job.trace.method = method;
+      const Job traced = workedOut(job);
+      saveJob(traced, file);
+      const Job back = loadJob(file);
+      QVERIFY(hasTracing(back));
+      QVERIFY(back.tracing->outlines == traced.tracing->outlines);
+      QVERIFY(back.tracing->layers == traced.tracing->layers);
+      QCOMPARE(back.tracing->frame, Frame::Pixels);
+      QCOMPARE(back.tracing->pageWidth, traced.tracing->pageWidth);
+      QCOMPARE(back.threshold, traced.threshold);
+      QCOMPARE(back.strokes != nullptr, traced.strokes != nullptr);
+      if (back.strokes) QVERIFY(*back.strokes == *traced.strokes);
+      // Their size hangs on the prepared picture, which is not there yet.
+      QVERIFY(!hasOutlines(back));
+      int worked = 0;
+      StageWatch watch;
+      watch.done = [&worked](StageKind stage, const Job&) { worked += stage == StageKind::Trace ? 1 : 0; };
+      const Job whole = workedOut(back, watch);
+      QCOMPARE(worked, 0);
+      QCOMPARE(whole.tracing, back.tracing);
+      // Saved again it is the same, byte for byte, and what is decided otherwise is not there.
+      const auto before = partsOf(file);
+      saveJob(whole, file);
+      QVERIFY(partsOf(file) == before);
+      Job other = whole;
+      other.trace.tolerancePx *= 2;
+      dropStale(other);
+      saveJob(other, file);
+      QVERIFY(!hasTracing(loadJob(file)));
+    }
+  }
+
+  /// Whatever somebody does to the parts: outlines never belong to another picture or to other settings.
+  void whatTracingGaveBelongsToItsPicture() {
+    QTemporaryDir folder;
+    const auto file = pathOf(folder, "a.snugrim");
+    saveJob(workedOut(sampleJob()), file);
+    const ZipParts whole = partsOf(file);
+    const auto tracedWith = [&](const char* part, const QByteArray& from, const QByteArray& to) {
+      ZipParts parts = whole;
+      QByteArray text = textOf(parts[part]);
+      if (!text.contains(from)) qFatal("%s is not in %s", from.constData(), part);
+      parts[part] = bytesOf(text.replace(from, to));
+      writeZip(file, partsToWrite(parts));
+      return hasTracing(loadJob(file));
+    };
+    QVERIFY(tracedWith("job.json", "no rights reserved", "all of them"));
+    QVERIFY(!tracedWith("job.json", "\"tolerance-px\": 0.2", "\"tolerance-px\": 0.3"));
+    QVERIFY(!tracedWith("traced.json", "\"threshold\":", "\"thrash\":"));
+    QVERIFY(!tracedWith("traced.json", "\"paths\":", "\"lanes\":"));
+    QVERIFY(!tracedWith("traced.json", "{", "["));
+    ZipParts parts = whole;
+    Job other = sampleJob();
+    parts["picture.png"] = pngOf(withPixels(other.original, 255 - *other.original.grey));
+    writeZip(file, partsToWrite(parts));
+    QVERIFY(!hasTracing(loadJob(file)));
+    QVERIFY(!workedOut(loadJob(file)).tracing->outlines.empty());
   }
 
   void aDamagedFileIsToldWhereverItIsCut() {

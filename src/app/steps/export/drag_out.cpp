@@ -11,13 +11,12 @@
 #include "app/steps/export/presets.h"
 #include "app/widgets/svg_mime.h"
 #include "core/io/deliver.h"
-#include "core/io/svg/write_svg.h"
 
 namespace rim::app {
 
 QByteArray svgOf(const Session& session) {
   const FileWish wish = session.job().file.value_or(lastFileWish());
-  return QByteArray::fromStdString(svgText(writtenFor(session.job(), FileKind::Svg, settingsFor(wish))));
+  return QByteArray::fromStdString(svgTextOf(session.job(), settingsFor(wish)));
 }
 
 DragOut::DragOut(const Session& session, QWidget* parent) : QLabel(parent), session_(session) {

@@ -53,6 +53,14 @@ void keepPermissions(const fs::path& beside, const fs::path& target) {
   if (!failed && fs::exists(old)) fs::permissions(beside, old.permissions());
 }
 
+/// Whether whoever may rename files here may not write this one. The administrator may write all: then what counts is
+/// whether anybody is allowed to.
+bool isProtected(const fs::path& target) {
+  struct stat facts {};
+  if (::stat(target.c_str(), &facts) != 0) return false;
+  return (facts.st_mode & (S_IWUSR | S_IWGRP | S_IWOTH)) == 0 || ::access(target.c_str(), W_OK) != 0;
+}
+
 }  // namespace
 
 void writeBeside(const fs::path& file, const std::function<void(const fs::path&)>& write) {
@@ -60,6 +68,7 @@ void writeBeside(const fs::path& file, const std::function<void(const fs::path&)
   const fs::path linked = fs::weakly_canonical(file, failed);
   const fs::path target = failed || linked.empty() ? fs::absolute(file) : linked;
   if (fs::is_directory(target)) throw WriteError("there is a folder of this name.");
+  if (isProtected(target)) throw WriteError("the file is protected against writing. Choose another name, or allow it.");
   const fs::path beside = makeBeside(target);
   try {
     write(beside);

@@ -8,11 +8,13 @@
 
 namespace rim {
 
-std::string idText(OutlineId id) {
+std::string hexText(std::uint64_t number) {
   std::array<char, 17> digits{};
-  std::snprintf(digits.data(), digits.size(), "%016llx", static_cast<unsigned long long>(id));
+  std::snprintf(digits.data(), digits.size(), "%016llx", static_cast<unsigned long long>(number));
   return digits.data();
 }
+
+std::string idText(OutlineId id) { return hexText(static_cast<std::uint64_t>(id)); }
 
 OutlineId idFromText(const std::string& text) {
   constexpr int kBase = 16;

@@ -12,6 +12,7 @@
 #include "core/io/export.h"
 #include "core/io/job/drawing_json.h"
 #include "core/io/job/recipe_json.h"
+#include "core/io/job/traced_json.h"
 #include "core/io/svg/read_svg.h"
 #include "core/io/svg/write_svg.h"
 #include "core/job/stages.h"
@@ -27,6 +28,7 @@ constexpr const char* kPicture = "picture.png";
 constexpr const char* kDrawing = "drawing.json";
 constexpr const char* kDrawingOfVersion1 = "drawing.svg";
 constexpr const char* kSettings = "job.json";
+constexpr const char* kTraced = "traced.json";
 constexpr const char* kOutlines = "outlines.svg";
 
 std::vector<std::byte> bytesOf(const std::string& text) {
@@ -66,13 +68,16 @@ void saveJob(const Job& job, const std::filesystem::path& file) {
   } else {
     parts.push_back({kPicture, pngOf(job.original), true});
   }
+  // Stored as it is: it is the larger part of what has to be written after every change.
+  if (!job.drawing && hasTracing(job))
+    parts.push_back({kTraced, job.packedTracing.bytes([&job] { return tracedPart(job); }), true});
   addText(kSettings, recipeText(job));
   if (hasOutlines(job)) addText(kOutlines, svgText(asPlaced(job, drawingOf(job), FileKind::Svg), job.origin));
   writeBeside(file, [&parts](const std::filesystem::path& beside) { writeZip(beside, parts); });
 }
 
 Job loadJob(const std::filesystem::path& file, const std::stop_token& stop) {
-  ZipParts parts = readZip(file, {kPicture, kDrawing, kDrawingOfVersion1, kSettings}, kMostFileBytes);
+  ZipParts parts = readZip(file, {kPicture, kDrawing, kDrawingOfVersion1, kSettings, kTraced}, kMostFileBytes);
   if (stop.stop_requested()) throw Cancelled();
   if (!parts.contains(kSettings)) throw InputError("this is not a job of Snug Rim.");
   const Json json = recipeJsonFrom(textOf(parts.at(kSettings)));
@@ -84,9 +89,10 @@ Job loadJob(const std::filesystem::path& file, const std::stop_token& stop) {
   } else {
     job.original = loadPicture(parts.at(kPicture), textIn(json["picture"], "name"), 1, stop);
     job.original.dotsPerInch = numberIn(json["picture"], "dots-per-inch", 0, 100'000);
-    job.original.packed = PackedPixels(std::move(parts.at(kPicture)));
+    job.original.packed = PackedBytes(std::move(parts.at(kPicture)));
   }
   readRecipe(json, job);
+  if (!job.drawing && parts.contains(kTraced)) takeTraced(std::move(parts.at(kTraced)), job);
   return job;
 }
 

@@ -19,27 +19,35 @@ using Json = nlohmann::json;
 constexpr int kVersion = 7;
 constexpr const char* kSizes[] = {"resolution", "picture-width", "picture-height", "outlines-width", "outlines-height"};
 
-Json jsonOf(const Recipe& job) {
+Json jsonOf(const TraceSettings& settings) {
+  Json trace{{"light-is-ink", settings.lightIsInk},
+             {"tolerance-px", settings.tolerancePx},
+             {"min-area-px2", settings.minAreaPx2},
+             {"corners", settings.cornerReadiness},
+             {"exact", namesOf(settings.rules)},
+             {"method", kTraceMethodNames[static_cast<std::size_t>(settings.method)]},
+             {"heal-px", settings.strokes.healPx},
+             {"ends", kStrokeEndsNames[static_cast<std::size_t>(settings.strokes.ends)]}};
+  if (settings.strokes.limitPx) trace["stroke-limit-px"] = *settings.strokes.limitPx;
+  if (settings.threshold) trace["threshold"] = *settings.threshold;
+  return trace;
+}
+
+Json jsonOf(const std::vector<PreparationStep>& preparation) {
   Json steps = Json::array();
-  for (const PreparationStep& step : job.preparation) steps.push_back(toJson(step));
+  for (const PreparationStep& step : preparation) steps.push_back(toJson(step));
+  return steps;
+}
+
+Json jsonOf(const Recipe& job) {
   Json refined = Json::array();
   for (const refine::Step& step : job.refine) refined.push_back(toJson(step));
-  Json trace{{"light-is-ink", job.trace.lightIsInk},
-             {"tolerance-px", job.trace.tolerancePx},
-             {"min-area-px2", job.trace.minAreaPx2},
-             {"corners", job.trace.cornerReadiness},
-             {"exact", namesOf(job.trace.rules)},
-             {"method", kTraceMethodNames[static_cast<std::size_t>(job.trace.method)]},
-             {"heal-px", job.trace.strokes.healPx},
-             {"ends", kStrokeEndsNames[static_cast<std::size_t>(job.trace.strokes.ends)]}};
-  if (job.trace.strokes.limitPx) trace["stroke-limit-px"] = *job.trace.strokes.limitPx;
-  if (job.trace.threshold) trace["threshold"] = *job.trace.threshold;
   Json json{{"snugrim-job", kVersion},
             {"picture", {{"name", job.original.name}, {"dots-per-inch", job.original.dotsPerInch}}},
             {"origin", job.origin},
-            {"preparation", steps},
+            {"preparation", jsonOf(job.preparation)},
             {"colours", toJson(job.colours)},
-            {"trace", trace},
+            {"trace", jsonOf(job.trace)},
             {"mend", toJson(job.mend)},
             {"refine", refined},
             {"size", {{"of", kSizes[static_cast<int>(job.size.of)]}, {"value", job.size.value}}}};
@@ -84,6 +92,12 @@ std::string recipeText(const Recipe& recipe) {
   // Text in a note may come in any encoding; what is no UTF-8 is replaced.
   constexpr int kIndent = 2;
   return jsonOf(recipe).dump(kIndent, ' ', false, Json::error_handler_t::replace);
+}
+
+std::string decidedForTrace(const Recipe& recipe) {
+  const Json json{
+      {"preparation", jsonOf(recipe.preparation)}, {"colours", toJson(recipe.colours)}, {"trace", jsonOf(recipe.trace)}};
+  return json.dump(-1, ' ', false, Json::error_handler_t::replace);
 }
 
 Json recipeJsonFrom(std::string_view text) {

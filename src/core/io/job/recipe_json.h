@@ -12,6 +12,9 @@ namespace rim {
 /// the picture's pixels and a drawing that was read.
 std::string recipeText(const Recipe& recipe);
 
+/// What tracing follows from, besides the picture, as compact JSON: preparation, colours and trace settings.
+std::string decidedForTrace(const Recipe& recipe);
+
 /// The JSON of such a text. Throws InputError when it is none, or was written by a newer version.
 nlohmann::json recipeJsonFrom(std::string_view text);
 

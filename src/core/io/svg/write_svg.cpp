@@ -280,14 +280,14 @@ void writeSvg(const Drawing& drawing, const std::filesystem::path& file, const S
   });
 }
 
-std::string svgText(const Drawing& drawing, const std::string& note) {
+std::string svgText(const Drawing& drawing, const std::string& note, const SvgLook& look) {
   const std::unique_ptr<xmlBuffer, void (*)(xmlBuffer*)> buffer(xmlBufferCreate(), &xmlBufferFree);
   if (!buffer) throw WriteError("there is not enough memory for the drawing.");
   {
     const std::unique_ptr<xmlTextWriter, void (*)(xmlTextWriter*)> writer(xmlNewTextWriterMemory(buffer.get(), 0),
                                                                           &xmlFreeTextWriter);
     if (!writer) throw WriteError("there is not enough memory for the drawing.");
-    writeDocument(writer.get(), drawing, SvgAbout{{}, note, {}}, {});
+    writeDocument(writer.get(), drawing, SvgAbout{{}, note, {}}, look);
   }
   return reinterpret_cast<const char*>(xmlBufferContent(buffer.get()));
 }

@@ -39,6 +39,6 @@ void writeSvg(const Drawing& drawing, const std::filesystem::path& file, const S
               const SvgLook& look = {});
 
 /// The same as a text. Throws WriteError when memory does not suffice.
-std::string svgText(const Drawing& drawing, const std::string& note = {});
+std::string svgText(const Drawing& drawing, const std::string& note = {}, const SvgLook& look = {});
 
 }  // namespace rim
