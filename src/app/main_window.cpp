@@ -213,8 +213,8 @@ void MainWindow::showMeasures() {
   const Job& shown = session_.shown();
   std::optional<Measures> measures;
   if (session_.hasWork() && shown.tracing) {
-    const Drawing drawing = drawingOf(shown);
-    measures = Measures{countsOf(pathsOf(drawing)), boxOf(pathsOf(drawing)), false, openPenLines(drawing), {}};
+    const auto outlines = outlinesOf(shown);
+    measures = Measures{countsOf(pathsOf(*outlines)), outlinesBoxOf(shown), false, openPenLines(*outlines), {}};
     if (const auto& findings = session_.findings()) {
       measures->doubles = static_cast<std::size_t>(std::count_if(
           findings->begin(), findings->end(), [](const Finding& f) { return f.kind == FindingKind::DoubleLine; }));

@@ -336,8 +336,8 @@ void MainWindow::setStrength(double strength) {
 void MainWindow::setSize(SizeWish::Of of, double millimetres) {
   const QString name = of == SizeWish::Of::OutlinesWidth ? tr("Set width") : tr("Set height");
   // The wish means the outlines before they are refined; what is typed means them as they are shown.
-  const Box now = boxOf(pathsOf(drawingOf(session_.shown())));
-  const Box before = boxOf(pathsOf(mendedDrawingOf(session_.shown())));
+  const Box now = outlinesBoxOf(session_.shown());
+  const Box before = boxOf(mendedDrawingOf(session_.shown()));
   const bool width = of == SizeWish::Of::OutlinesWidth;
   const double share = width ? before.width() / now.width() : before.height() / now.height();
   session_.edit(name, {}, [&](Job& job) { job.size = {of, millimetres * share}; });

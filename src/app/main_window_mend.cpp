@@ -22,7 +22,7 @@ bool takesAway(const std::string& repair) {
 }  // namespace
 
 Box pageOf(const Drawing& drawing) {
-  Box page = boxOf(pathsOf(drawing));
+  Box page = boxOf(drawing);
   constexpr double kRoom = 0.04;
   const double room = kRoom * std::max(page.width(), page.height());
   page.include(page.low - Point{room, room});
@@ -118,7 +118,7 @@ bool MainWindow::askForUnit() {
                                     {tr("points (72 an inch)"), kMmPerInch / 72}};
   const bool svg = QFileInfo(drawingFile_).suffix().toLower() == "svg";
   const double taken = svg ? kMmPerCssPx : 1;
-  const Box box = boxOf(pathsOf(*session_.job().drawing));
+  const Box box = boxOf(*session_.job().drawing);
   QStringList names;
   int now = 0;
   for (const Choice& choice : choices) {

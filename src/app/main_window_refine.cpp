@@ -36,7 +36,7 @@ void MainWindow::connectRefining() {
   refinePanel_->handwork().setNudge(preferences_.nudgeMm);
   connect(actions_.hand.nudgeStep, &QAction::triggered, this, &MainWindow::askForNudge);
   connect(&refinePanel_->handwork(), &Handwork::sizedBy, this, [this](double factor) {
-    const Box now = boxOf(pathsOf(drawingOf(session_.shown())));
+    const Box now = outlinesBoxOf(session_.shown());
     const bool wide = now.width() > now.height();
     setSize(wide ? SizeWish::Of::OutlinesWidth : SizeWish::Of::OutlinesHeight,
             factor * (wide ? now.width() : now.height()));

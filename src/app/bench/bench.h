@@ -149,7 +149,7 @@ class Bench : public QWidget {
   void paintFurniture(QPainter& painter);
   QString pointerText() const;
 
-  Scene scene_;    ///< picture and outlines as they are seen now
+  Scene scene_;   ///< picture and outlines as they are seen now
   QTimer turns_;  ///< in which it is painted when that takes long
   PictureLayer picture_;
   PictureLayer original_;

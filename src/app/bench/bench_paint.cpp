@@ -86,9 +86,8 @@ std::vector<Scene::Step> Bench::sceneSteps() {
       original_.paint(painter, Viewport::fitting(whole, withMargin()), rect(), 1);
     }};
   }
-  std::vector<Scene::Step> steps{[this](QPainter& painter, const Viewport& at, const QRectF&) {
-    painter.fillRect(sheet(at), look().sheet);
-  }};
+  std::vector<Scene::Step> steps{
+      [this](QPainter& painter, const Viewport& at, const QRectF&) { painter.fillRect(sheet(at), look().sheet); }};
   if (peek_ || (tool_ != nullptr && !tool_->overOutlines())) {
     steps.push_back(pictureStep(1));
   } else if (compare_ == Compare::Seam) {
@@ -159,20 +158,18 @@ std::vector<Scene::Step> Bench::outlineSteps() {
 }
 
 void Bench::addSeam(std::vector<Scene::Step>& steps) {
-  steps.emplace_back(
-      [this, paint = pictureStep(1)](QPainter& painter, const Viewport& at, const QRectF& visible) {
-        painter.setClipRect(QRectF(visible.topLeft(), QPointF(seamX(at), visible.bottom())));
-        paint(painter, at, visible);
-      });
+  steps.emplace_back([this, paint = pictureStep(1)](QPainter& painter, const Viewport& at, const QRectF& visible) {
+    painter.setClipRect(QRectF(visible.topLeft(), QPointF(seamX(at), visible.bottom())));
+    paint(painter, at, visible);
+  });
   for (const Scene::Step& step : outlineSteps()) {
     steps.emplace_back([this, step](QPainter& painter, const Viewport& at, const QRectF& visible) {
       painter.setClipRect(QRectF(QPointF(seamX(at), visible.top()), visible.bottomRight()));
       step(painter, at, visible);
     });
   }
-  steps.emplace_back([this](QPainter& painter, const Viewport& at, const QRectF&) {
-    paintSeamLine(painter, seamX(at), height());
-  });
+  steps.emplace_back(
+      [this](QPainter& painter, const Viewport& at, const QRectF&) { paintSeamLine(painter, seamX(at), height()); });
 }
 
 void Bench::paintFurniture(QPainter& painter) {

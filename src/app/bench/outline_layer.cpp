@@ -2,8 +2,6 @@
 
 #include <QPainter>
 #include <algorithm>
-#include <numbers>
-#include <numeric>
 #include <opencv2/imgproc.hpp>
 
 #include "app/look.h"
@@ -53,22 +51,34 @@ QPen penLinePen() { return pen(look().open, 2.0, {7, 1.5, 1, 1.5}); }
 OutlineLayer::OutlineLayer(const Paths& outlines) {
   for (const Path& path : outlines) {
     if (path.segments.empty()) continue;
-    add(path, 0, signedArea(path) < 0);
+    if (path.closed) {
+      addClosed(drawnOf(path), signedArea(path) < 0);
+    } else {
+      addStroke(drawnOf(path), kOpen);
+    }
     addNodes(path);
   }
 }
 
 OutlineLayer::OutlineLayer(const Drawing& drawing) {
   // Drawings that were read run whichever way they were drawn: what lies in what says what is a hole.
-  const std::vector<int> depths = depthsOf(drawing);
-  std::vector<std::size_t> outermostFirst(depths.size());
-  std::iota(outermostFirst.begin(), outermostFirst.end(), std::size_t{0});
-  std::stable_sort(outermostFirst.begin(), outermostFirst.end(),
-                   [&depths](std::size_t a, std::size_t b) { return depths[a] < depths[b]; });
-  for (const std::size_t i : outermostFirst) {
-    const Outline& outline = drawing.outlines[i];
-    if (outline.path().segments.empty()) continue;
-    add(outline.path(), outline.stroke.usual, depths[i] % 2 != 0);
+  for (const std::vector<std::size_t>& area : areasOf(drawing)) {
+    Fill fill;
+    fill.path.setFillRule(Qt::OddEvenFill);
+    for (const std::size_t i : area) {
+      const Outline& outline = drawing.outlines[i];
+      const bool drawnByPen = outline.stroke.usual > 0;
+      const QPainterPath path = drawnOf(outline.path());
+      addStroke(path, drawnByPen ? kPenLine : i == area.front() ? kBorder : kHole, outline.stroke.usual);
+      addNodes(outline.path());
+      if (!drawnByPen) fill.path.addPath(path);
+    }
+    fill.box = fill.path.boundingRect();
+    if (!fill.path.isEmpty()) fills_.push_back(std::move(fill));
+  }
+  for (const Outline& outline : drawing.outlines) {
+    if (outline.path().closed || outline.path().segments.empty()) continue;
+    addStroke(drawnOf(outline.path()), outline.stroke.usual > 0 ? kPenLine : kOpen, outline.stroke.usual);
     addNodes(outline.path());
   }
 }
@@ -93,12 +103,12 @@ bool OutlineLayer::hasPenLines() const {
 }
 
 void OutlineLayer::addClosed(QPainterPath path, bool hole) {
-  constexpr std::size_t kMostFills = 2000;
+  constexpr std::ptrdiff_t kMostLookedAt = 2000;
   const QRectF box = path.boundingRect();
   // An island comes before what lies in it, so looking backwards finds the nearest one round it.
-  auto round = std::find_if(fills_.rbegin(), fills_.rend(), [&box](const Fill& f) { return f.box.contains(box); });
-  if (round == fills_.rend() && fills_.size() >= kMostFills) round = fills_.rbegin();
-  if (round == fills_.rend()) {
+  const auto last = std::ssize(fills_) > kMostLookedAt ? fills_.rbegin() + kMostLookedAt : fills_.rend();
+  const auto round = std::find_if(fills_.rbegin(), last, [&box](const Fill& f) { return f.box.contains(box); });
+  if (round == last) {
     fills_.push_back({path, box});
     fills_.back().path.setFillRule(Qt::OddEvenFill);
   } else {
@@ -109,7 +119,8 @@ void OutlineLayer::addClosed(QPainterPath path, bool hole) {
 }
 
 void OutlineLayer::addStroke(const QPainterPath& path, Role role, double penWidth) {
-  // Plain lines of many parts are painted in pieces; where dashes run on or a band would overlap itself they stay whole.
+  // Plain lines of many parts are painted in pieces; where dashes run on or a band would overlap itself they stay
+  // whole.
   constexpr int kLongest = 600;
   const int count = path.elementCount();
   elements_ += static_cast<std::size_t>(count);
@@ -137,7 +148,7 @@ void OutlineLayer::addStroke(const QPainterPath& path, Role role, double penWidt
   if (part.elementCount() > 1) push(part);
 }
 
-void OutlineLayer::add(const Path& path, double penWidth, bool hole) {
+QPainterPath OutlineLayer::drawnOf(const Path& path) {
   const Path cubic = inForm(path, CurveForm::Beziers, 0.02);
   QPainterPath drawn(at(cubic.start));
   for (const Segment& s : cubic.segments) {
@@ -148,11 +159,7 @@ void OutlineLayer::add(const Path& path, double penWidth, bool hole) {
     }
   }
   if (path.closed) drawn.closeSubpath();
-  if (penWidth > 0 || !path.closed) {
-    addStroke(drawn, penWidth > 0 ? kPenLine : kOpen, penWidth);
-    return;
-  }
-  addClosed(std::move(drawn), hole);
+  return drawn;
 }
 
 void OutlineLayer::addNodes(const Path& path) {

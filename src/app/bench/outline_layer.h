@@ -58,8 +58,8 @@ class OutlineLayer {
     Role role;
     double penWidth = 0;  ///< upright px
   };
-  /// Outlines that lie within each other, filled together even-odd. Filling all outlines of a
-  /// drawing as one path takes several times as long.
+  /// A border with its holes, filled together even-odd. Filling all outlines of a drawing as one path takes several
+  /// times as long.
   struct Fill {
     QPainterPath path;
     QRectF box;
@@ -74,7 +74,7 @@ class OutlineLayer {
   void paintStrokes(QPainter& painter, const Viewport& viewport, const QRectF& visible, const QPen& pen,
                     Some some) const;
   void addStroke(const QPainterPath& path, Role role, double penWidth = 0);
-  void add(const Path& path, double penWidth, bool hole);
+  static QPainterPath drawnOf(const Path& path);
   void addNodes(const Path& path);
   void addClosed(QPainterPath path, bool hole);
 

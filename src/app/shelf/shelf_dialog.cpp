@@ -199,7 +199,7 @@ void ShelfDialog::showChosen() {
     return;
   }
   const ShelfPiece& piece = one->piece;
-  const Box box = boxOf(pathsOf(piece.drawing));
+  const Box box = boxOf(piece.drawing);
   const Counts counts = countsOf(pathsOf(piece.drawing));
   QStringList lines{tr("%1: %2 × %3, %4, %5")
                         .arg(textOf(piece.label.name), lengthText(box.width(), unit_),

@@ -14,6 +14,12 @@ Drawing makeDrawing(std::vector<Path> paths, std::vector<Layer> layers, const st
   return drawing;
 }
 
+Box boxOf(const Drawing& drawing) {
+  Box box;
+  for (const Outline& outline : drawing.outlines) box.include(outline.box());
+  return box;
+}
+
 void mintIds(Drawing& drawing) {
   std::unordered_map<OutlineId, std::uint64_t> repeats;
   for (Outline& outline : drawing.outlines) {

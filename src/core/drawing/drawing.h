@@ -61,6 +61,9 @@ Drawing onlyOutlines(const Drawing& drawing, const std::set<OutlineId>& ids);
 /// The paths of all outlines, in order. By reference: the drawing must outlive them.
 Paths pathsOf(const Drawing& drawing);
 
+/// The box round all outlines; empty when there are none.
+Box boxOf(const Drawing& drawing);
+
 /// How many of the open outlines are lines that a pen drew, which end where it stopped.
 std::size_t openPenLines(const Drawing& drawing);
 

@@ -2,6 +2,7 @@
 
 #include <utility>
 
+#include "core/geometry/paths.h"
 #include "core/stirred.h"
 
 namespace rim {
@@ -30,10 +31,15 @@ OutlineId idOf(const Path& path, std::size_t layer, std::uint64_t repeat) {
   return idFrom(hash);
 }
 
+const Box& Outline::box() const {
+  std::call_once(held_->asked, [this] { held_->box = boxOf(held_->path); });
+  return held_->box;
+}
+
 Outline Outline::with(Path path) const {
   Outline other = *this;
-  if (path == *path_) return other;
-  other.path_ = std::make_shared<const Path>(std::move(path));
+  if (path == held_->path) return other;
+  other.held_ = std::make_shared<const Held>(std::move(path));
   return other;
 }
 
@@ -46,7 +52,7 @@ Outline Outline::offspring(Path path) {
 
 bool operator==(const Outline& a, const Outline& b) {
   return a.id == b.id && a.layer == b.layer && a.group == b.group && a.role == b.role && a.stroke == b.stroke &&
-         a.minted_ == b.minted_ && (a.path_ == b.path_ || *a.path_ == *b.path_);
+         a.minted_ == b.minted_ && (a.held_ == b.held_ || a.path() == b.path());
 }
 
 }  // namespace rim

@@ -2,6 +2,7 @@
 
 #include <cstdint>
 #include <memory>
+#include <mutex>
 
 #include "core/geometry/path.h"
 
@@ -36,15 +37,17 @@ class Outline {
 
   Outline() : Outline(Path{}) {}
   explicit Outline(Path path, std::size_t onLayer = 0)
-      : layer(onLayer), path_(std::make_shared<const Path>(std::move(path))) {}
+      : layer(onLayer), held_(std::make_shared<const Held>(std::move(path))) {}
 
-  const Path& path() const { return *path_; }
+  const Path& path() const { return held_->path; }
+  /// The box round it; worked out when it is asked for first, by whichever thread.
+  const Box& box() const;
   /// The same outline along another path; where that is no other, the path stays shared.
   Outline with(Path path) const;
   /// A new outline, made of this one, that belongs where it does.
   Outline offspring(Path path);
   /// Whether the other holds the very same path, without looking at it.
-  bool sharesPath(const Outline& other) const { return path_ == other.path_; }
+  bool sharesPath(const Outline& other) const { return held_ == other.held_; }
   /// How many outlines were made of this one; an id is minted from it. For the job file.
   std::uint32_t minted() const { return minted_; }
   void setMinted(std::uint32_t count) { minted_ = count; }
@@ -53,7 +56,13 @@ class Outline {
   friend bool operator==(const Outline& a, const Outline& b);
 
  private:
-  std::shared_ptr<const Path> path_;
+  struct Held {
+    explicit Held(Path own) : path(std::move(own)) {}
+    const Path path;
+    mutable std::once_flag asked;
+    mutable Box box;
+  };
+  std::shared_ptr<const Held> held_;
   std::uint32_t minted_ = 0;
 };
 

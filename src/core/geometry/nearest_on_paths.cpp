@@ -18,10 +18,13 @@ std::vector<Box> NearestOnPaths::gathered(const Paths& paths, std::vector<Piece>
 
 std::optional<Point> NearestOnPaths::within(Point p, double reach) const {
   std::optional<Point> best;
+  // Of the boxes that are nearest one bounds how far there is to look.
   double least = reach;
+  constexpr std::size_t kFirst = 4;
+  for (const std::size_t i : index_.nearest(p, kFirst)) least = std::min(least, rim::distanceTo(pieces_[i], p));
   Box spot;
   spot.include(p);
-  index_.near(spot, reach, [&](std::size_t i) {
+  index_.near(spot, least, [&](std::size_t i) {
     const Point place = pointAt(pieces_[i], nearestOn(pieces_[i], p));
     if (distance(place, p) > least) return;
     least = distance(place, p);
@@ -31,13 +34,10 @@ std::optional<Point> NearestOnPaths::within(Point p, double reach) const {
 }
 
 double NearestOnPaths::distanceTo(Point p) const {
-  // Of the boxes that are nearest one bounds how far there is to look.
-  double least = std::numeric_limits<double>::infinity();
-  constexpr std::size_t kFirst = 4;
-  for (const std::size_t i : index_.nearest(p, kFirst)) least = std::min(least, rim::distanceTo(pieces_[i], p));
-  if (pieces_.empty()) return least;
-  const auto nearest = within(p, least);
-  return nearest ? std::min(least, distance(*nearest, p)) : least;
+  constexpr double kAnywhere = std::numeric_limits<double>::infinity();
+  if (pieces_.empty()) return kAnywhere;
+  const auto nearest = within(p, kAnywhere);
+  return nearest ? distance(*nearest, p) : kAnywhere;
 }
 
 }  // namespace rim

@@ -41,7 +41,7 @@ Drawing onPage(const Drawing& drawing, const Box& page) {
 }
 
 Drawing onArtworkPage(const Drawing& drawing, double marginMm) {
-  const Box box = boxOf(pathsOf(drawing));
+  const Box box = boxOf(drawing);
   if (box.empty()) return drawing;
   Drawing out = moved(drawing, Point{marginMm, marginMm} - box.low);
   out.pageWidth = box.width() + 2 * marginMm;

@@ -72,7 +72,7 @@ Drawing arranged(const Drawing& drawing, const ExportSettings& settings, const s
   if (settings.onStock && stock) return onPage(drawing, boxOf(*stock));
   if (settings.marginMm) return onArtworkPage(drawing, *settings.marginMm);
   const bool ofStock = settings.ofStock && stock;
-  return withOrigin(drawing, settings.origin, ofStock ? boxOf(*stock) : boxOf(pathsOf(drawing)));
+  return withOrigin(drawing, settings.origin, ofStock ? boxOf(*stock) : boxOf(drawing));
 }
 
 Drawing arrangedOf(const Job& job, const ExportSettings& settings, const std::set<OutlineId>& only) {

@@ -45,7 +45,7 @@ std::string endingOf(const std::filesystem::path& file) {
 }
 
 Drawing onItsPage(Drawing drawing) {
-  const Box box = boxOf(pathsOf(drawing));
+  const Box box = boxOf(drawing);
   if (box.empty()) return drawing;
   constexpr double kRounded = 1e-6;
   const double size = std::max(box.width(), box.height());
@@ -84,7 +84,7 @@ Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings
 
 Drawing inFormFor(Drawing drawing, FileKind kind, const ExportSettings& settings, double toleranceMm) {
   const CurveForm form = settings.curves.value_or(kind == FileKind::Svg ? CurveForm::Beziers : CurveForm::Arcs);
-  const Box box = boxOf(pathsOf(drawing));
+  const Box box = boxOf(drawing);
   for (Outline& outline : drawing.outlines) {
     // A circle stands in a DXF as such, whatever the rest is made of.
     if (kind == FileKind::Dxf && form == CurveForm::Beziers && circleOf(outline.path())) continue;

@@ -52,7 +52,7 @@ std::vector<Finding> unjoined(const ReadResult& read) {
 }
 
 std::string unitChoices(const ReadResult& read) {
-  const Box box = boxOf(pathsOf(read.drawing));
+  const Box box = boxOf(read.drawing);
   struct Choice {
     const char* name;
     double mm;

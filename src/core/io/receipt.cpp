@@ -103,7 +103,7 @@ void compare(const Drawing& read, const Drawing& meant, Receipt& receipt) {
     remarks.push_back(counted(is.outlines - was.outlines, "outline", "outlines") + " more than there should be.");
   if (is.open > was.open)
     remarks.push_back(counted(is.open - was.open, "outline is", "outlines are") + " open that should be closed.");
-  const Box meantBox = boxOf(pathsOf(meant));
+  const Box meantBox = boxOf(meant);
   constexpr double kSameShare = 1e-4;
   const double size = distance(meantBox.low, meantBox.high);
   const double now = distance(receipt.boxMm.low, receipt.boxMm.high);
@@ -169,7 +169,7 @@ Receipt receiptOf(const std::filesystem::path& file, const Drawing* against, con
   receipt.format = formatOf(file);
   receipt.unit = unitOf(read);
   receipt.counts = countsOf(pathsOf(drawing));
-  receipt.boxMm = boxOf(pathsOf(drawing));
+  receipt.boxMm = boxOf(drawing);
   for (const auto& [name, count] : layersOfNames(drawing)) receipt.layers.push_back({name, count});
   for (const Finding& f : inspectTracks(drawing, {}, stop)) {
     receipt.crossing += isCrossing(f) ? 1 : 0;

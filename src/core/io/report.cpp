@@ -8,7 +8,7 @@ std::string reportJson(const Drawing& drawing, const std::string& source, double
                        const std::vector<Finding>& findings, const std::vector<RepairCount>& repairs,
                        const std::vector<Change>* changes) {
   const Counts counts = countsOf(pathsOf(drawing));
-  const Box box = boxOf(pathsOf(drawing));
+  const Box box = boxOf(drawing);
   nlohmann::ordered_json report;
   report["source"] = source;
   report["outlines"] = counts.outlines;

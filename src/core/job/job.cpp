@@ -164,17 +164,19 @@ std::vector<Finding> findingsOf(const Job& job, const std::stop_token& stop) {
 double mmPerPixel(const Job& job) {
   const double byResolution = job.drawing ? 1 : kMmPerInch / ownResolution(job.picture);
   const auto share = [byResolution](double mm, double px) { return px > 0 ? mm / px : byResolution; };
-  const auto outlines = mendedOf(job);
-  const Box box = outlines ? boxOf(pathsOf(*outlines)) : Box{};
+  const auto box = [&job] {
+    const auto outlines = mendedOf(job);
+    return outlines ? boxOf(*outlines) : Box{};
+  };
   switch (job.size.of) {
     case SizeWish::Of::PictureWidth:
       return share(job.size.value, job.picture.width());
     case SizeWish::Of::PictureHeight:
       return share(job.size.value, job.picture.height());
     case SizeWish::Of::OutlinesWidth:
-      return share(job.size.value, box.width());
+      return share(job.size.value, box().width());
     case SizeWish::Of::OutlinesHeight:
-      return share(job.size.value, box.height());
+      return share(job.size.value, box().height());
     case SizeWish::Of::Resolution:
       break;
   }
@@ -196,6 +198,14 @@ Drawing inMillimetres(const Job& job, const std::shared_ptr<const Drawing>& outl
 }  // namespace
 
 Drawing drawingOf(const Job& job) { return inMillimetres(job, outlinesOf(job)); }
+
+Box outlinesBoxOf(const Job& job) {
+  const auto outlines = outlinesOf(job);
+  const Box px = outlines ? boxOf(*outlines) : Box{};
+  if (px.empty()) return {};
+  const double k = mmPerPixel(job);
+  return {px.low * k, px.high * k};
+}
 
 Drawing mendedDrawingOf(const Job& job) { return inMillimetres(job, mendedOf(job)); }
 

@@ -85,7 +85,7 @@ struct Job : Recipe {
   /// What tracing gave, in upright px, or the drawing that was read; null as long as it is not traced with these
   /// settings.
   std::shared_ptr<const Drawing> tracing;
-  PackedBytes packedTracing;  ///< of a picture, for job files
+  PackedBytes packedTracing;                   ///< of a picture, for job files
   int threshold = 0;                           ///< that two tones were traced at
   std::shared_ptr<const StrokeFacts> strokes;  ///< of a picture whose strokes became lines; else null
   /// The same after all decisions about findings, in the same frame; null as long as that is not worked out, or nothing
@@ -154,6 +154,9 @@ double mmPerPixel(const Job& job);
 
 /// The outlines in millimetres on a page as large as the picture. Empty when not traced.
 Drawing drawingOf(const Job& job);
+
+/// The box round the outlines as they are now, mm; empty when there are none.
+Box outlinesBoxOf(const Job& job);
 
 /// The same before it is refined.
 Drawing mendedDrawingOf(const Job& job);

@@ -95,8 +95,8 @@ bool hasTracing(const Job& job) { return job.tracing && isThere(job, StageKind::
 
 bool hasOutlines(const Job& job) {
   // A job that was read may have its outlines before its picture, which their size hangs on.
-  return hasWork(job) && isThere(job, StageKind::Prepare) && isThere(job, StageKind::Trace) && isThere(job, StageKind::Mend) &&
-         isThere(job, StageKind::Refine);
+  return hasWork(job) && isThere(job, StageKind::Prepare) && isThere(job, StageKind::Trace) &&
+         isThere(job, StageKind::Mend) && isThere(job, StageKind::Refine);
 }
 
 Job withKeys(Job job, StageKind upTo) {

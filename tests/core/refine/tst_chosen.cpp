@@ -30,8 +30,6 @@ double area(const Drawing& drawing) {
   return sum;
 }
 
-Box boxOf(const Drawing& drawing) { return rim::boxOf(pathsOf(drawing)); }
-
 const std::set<SnapTo> kAll{SnapTo::Node,   SnapTo::Crossing, SnapTo::Middle,
                             SnapTo::Centre, SnapTo::Quadrant, SnapTo::Line};
 

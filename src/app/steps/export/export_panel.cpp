@@ -147,6 +147,7 @@ void ExportPanel::show(Unit unit) {
   const double toleranceMm = session_.hasWork() ? exportToleranceMm(job, {}) : 0;
   form_->show(wish(),
               {outlines && outlines->layers.size() > 1, !job.origin.empty(), job.stock.has_value(), toleranceMm}, unit);
+  if (!isVisible()) return;
   measureThin(outlines);
   showSummary(unit);
 }
@@ -178,7 +179,7 @@ QStringList ExportPanel::sizeWarnings(const Drawing& drawing) const {
   QStringList all;
   if (const auto& stock = session_.job().stock) {
     constexpr double kSeenMm = 0.001;
-    const Box box = boxOf(pathsOf(drawing));
+    const Box box = boxOf(drawing);
     const Box sheet = boxOf(*stock);
     const double over = std::max(
         {sheet.low.x - box.low.x, sheet.low.y - box.low.y, box.high.x - sheet.high.x, box.high.y - sheet.high.y});
@@ -230,7 +231,7 @@ void ExportPanel::showSummary(Unit unit) {
   const bool dxf = endingFor(wanted.format) == ".dxf";
   const Drawing drawing = drawingFor(session_.job(), dxf ? FileKind::Dxf : FileKind::Svg, settingsFor(wanted));
   const Counts counts = countsOf(pathsOf(drawing));
-  const Box box = boxOf(pathsOf(drawing));
+  const Box box = boxOf(drawing);
   if (counts.outlines == 0) {
     summary_->setText(tr("No outlines: there is nothing to write."));
     return;
@@ -251,8 +252,7 @@ void ExportPanel::showSummary(Unit unit) {
 
 QString ExportPanel::stateLine(const Session& session, Unit unit) {
   if (!session.hasWork()) return tr("nothing yet");
-  const Drawing drawing = drawingOf(session.shown());
-  const Box box = boxOf(pathsOf(drawing));
+  const Box box = outlinesBoxOf(session.shown());
   if (box.empty()) return tr("no outlines");
   const auto rounded = [unit](double mm) {
     return QString::number(unit == Unit::Inch ? mm / kMmPerInch : mm, 'f', unit == Unit::Inch ? 2 : 1);

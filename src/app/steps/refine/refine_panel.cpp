@@ -175,7 +175,7 @@ void RefinePanel::buildList() {
 
 void RefinePanel::fillMenu() {
   menu_->clear();
-  for (const refine::Step& step : refineSteps(boxOf(pathsOf(drawingOf(session_.shown())))))
+  for (const refine::Step& step : refineSteps(outlinesBoxOf(session_.shown())))
     menu_->addAction(refineName(step), this, [this, step] { add(step); });
 }
 
@@ -210,7 +210,7 @@ void RefinePanel::show(Unit unit) {
   simplify_->setVisible(session_.hasWork());
   layers_->setVisible(session_.hasWork());
   stock_->setVisible(session_.hasWork());
-  if (session_.hasWork()) stock_->show(job.stock, boxOf(pathsOf(drawingOf(shown))), unit);
+  if (session_.hasWork()) stock_->show(job.stock, outlinesBoxOf(shown), unit);
   double most = 0;
   for (const Change& c : shown.refineChanges) most = std::max(most, c.movedMm);
   changes_->setVisible(!shown.refineChanges.empty());

@@ -291,7 +291,7 @@ ReadResult readDxf(std::string_view bytes, const ReadOptions& options) {
   result.mmPerUnit = options.mmPerUnit.value_or(own.value_or(1));
   const std::size_t hidden = dxf::unfold(contents, result.mmPerUnit, options.toleranceMm, result.drawing);
   mintIds(result.drawing);
-  const Box box = boxOf(pathsOf(result.drawing));
+  const Box box = boxOf(result.drawing);
   result.drawing.pageWidth = box.empty() ? 0 : std::max(0.0, box.high.x);
   result.drawing.pageHeight = box.empty() ? 0 : std::max(0.0, box.high.y);
   result.notes = notesOn(contents, hidden);

@@ -52,7 +52,7 @@ void addHeader(DxfTags& tags, const Drawing& drawing, bool r12, DxfTags::Handle 
   }
   integer("$INSUNITS", drawing.frame == Frame::Inches ? kInches : kMillimetres);
   integer("$MEASUREMENT", drawing.frame == Frame::Inches ? 0 : 1);
-  const Box box = boxOf(pathsOf(drawing));
+  const Box box = boxOf(drawing);
   point("$EXTMIN", box.empty() ? Point{} : box.low);
   point("$EXTMAX", box.empty() ? Point{drawing.pageWidth, drawing.pageHeight} : box.high);
   endSection(tags);

@@ -95,8 +95,9 @@ std::string recipeText(const Recipe& recipe) {
 }
 
 std::string decidedForTrace(const Recipe& recipe) {
-  const Json json{
-      {"preparation", jsonOf(recipe.preparation)}, {"colours", toJson(recipe.colours)}, {"trace", jsonOf(recipe.trace)}};
+  const Json json{{"preparation", jsonOf(recipe.preparation)},
+                  {"colours", toJson(recipe.colours)},
+                  {"trace", jsonOf(recipe.trace)}};
   return json.dump(-1, ' ', false, Json::error_handler_t::replace);
 }
 

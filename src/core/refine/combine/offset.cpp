@@ -249,7 +249,7 @@ Drawing withRing(const Drawing& drawing, double gapMm, double widthMm, Joins joi
     return rings.size() == 1 && grown > gapMm ? outerRings(offsetAreas(rings, gapMm - grown, joins, toleranceMm, stop))
                                               : rings;
   };
-  const Box box = boxOf(pathsOf(drawing));
+  const Box box = boxOf(drawing);
   const double most = 2 * (distance(box.low, box.high) + gapMm);
   std::vector<Ring> inner = innerAt(gapMm);
   for (double grown = gapMm * kFarther; inner.size() != 1 && grown < most * kFarther; grown *= kFarther)

@@ -19,7 +19,7 @@ bool isHoleIn(const Path& path, const Path& outer) { return signedArea(path) < 0
 
 Drawing sizedTo(const Drawing& drawing, Hold hold, std::optional<double> width, std::optional<double> height,
                 double toleranceMm) {
-  const Box box = boxOf(pathsOf(drawing));
+  const Box box = boxOf(drawing);
   const auto share = [](std::optional<double> wanted, double now) -> std::optional<double> {
     if (!wanted) return std::nullopt;
     if (!(*wanted > 0)) throw InputError("a size is more than 0.");
@@ -51,7 +51,7 @@ Drawing alignedBy(const Drawing& drawing, BoxSide side) {
     }
     return {};
   };
-  const Point wanted = at(boxOf(pathsOf(drawing)));
+  const Point wanted = at(boxOf(drawing));
   Drawing aligned = drawing;
   for (std::size_t i = 0; i < drawing.outlines.size(); ++i)
     moveOutline(aligned, i, wanted - at(boxOf(drawing.path(i))));

@@ -9,7 +9,7 @@ namespace rim {
 namespace {
 
 Point middleOf(const Drawing& drawing) {
-  const Box box = boxOf(pathsOf(drawing));
+  const Box box = boxOf(drawing);
   return box.empty() ? Point{} : lerp(box.low, box.high, 0.5);
 }
 
@@ -70,12 +70,12 @@ Drawing scaledBy(const Drawing& drawing, double factor) {
 }
 
 Drawing placed(const Drawing& drawing, Point at, Hold hold) {
-  const Box box = boxOf(pathsOf(drawing));
+  const Box box = boxOf(drawing);
   return box.empty() ? drawing : moved(drawing, at - pointOf(box, hold));
 }
 
 Drawing fitted(const Drawing& drawing, double widthMm, double heightMm) {
-  const Box box = boxOf(pathsOf(drawing));
+  const Box box = boxOf(drawing);
   if (box.empty()) return drawing;
   constexpr double kNothing = 1e-12;
   const double across = box.width() > kNothing ? widthMm / box.width() : std::numeric_limits<double>::infinity();
@@ -86,7 +86,7 @@ Drawing fitted(const Drawing& drawing, double widthMm, double heightMm) {
 
 Drawing inRows(const Drawing& drawing, int columns, int rows, Point gapsMm) {
   askForCopies(drawing, static_cast<double>(columns) * rows);
-  const Box box = boxOf(pathsOf(drawing));
+  const Box box = boxOf(drawing);
   std::vector<Affine> maps;
   for (int row = 0; row < rows; ++row) {
     for (int column = 0; column < columns; ++column) {

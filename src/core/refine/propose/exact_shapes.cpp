@@ -55,9 +55,18 @@ Path turned(const Path& path, double angle) {
   return out;
 }
 
-Point turned(Point p, double angle) {
-  return {p.x * std::cos(angle) - p.y * std::sin(angle), p.x * std::sin(angle) + p.y * std::cos(angle)};
-}
+/// A turn about the origin.
+class Turn {
+ public:
+  explicit Turn(double angle) : cos_(std::cos(angle)), sin_(std::sin(angle)) {}
+  Point operator()(Point p) const { return {p.x * cos_ - p.y * sin_, p.x * sin_ + p.y * cos_}; }
+
+ private:
+  double cos_;
+  double sin_;
+};
+
+Point turned(Point p, double angle) { return Turn(angle)(p); }
 
 /// Centre and radius with the least squared distances, from a good start (Gauss and Newton).
 std::optional<CircleOf> fittedCircle(const Places& places) {
@@ -129,7 +138,9 @@ TurnedBox fittedBox(const Places& places, double corner) {
   constexpr int kRounds = 12;
   for (int round = 0; round < kRounds; ++round) {
     Places upright;
-    for (const Point p : places) upright.push_back(turned(p, -fit.angle));
+    upright.reserve(places.size());
+    const Turn back(-fit.angle);
+    for (const Point p : places) upright.push_back(back(p));
     if (round == 0) {
       for (const Point p : upright) fit.box.include(p);
     }
@@ -188,16 +199,38 @@ double cornerRadius(const TurnedBox& fit, const Path& path) {
   return sum / 4;
 }
 
+/// A place as it is seen from a centre.
+struct Arm {
+  double length;
+  double angle;  ///< radians
+};
+
+std::vector<Arm> armsOf(const Places& places, Point centre) {
+  std::vector<Arm> arms;
+  arms.reserve(places.size());
+  for (const Point p : places) arms.push_back({length(p - centre), std::atan2(p.y - centre.y, p.x - centre.x)});
+  return arms;
+}
+
+/// Whether such arms can be those of a regular polygon that lies within `room` of them: its corners lie farther out
+/// than its sides by a ratio that hangs on their number alone. `step`: from one place to the next.
+bool mayBePolygon(const std::vector<Arm>& arms, int n, double room, double step) {
+  const auto [least, most] =
+      std::minmax_element(arms.begin(), arms.end(), [](const Arm& a, const Arm& b) { return a.length < b.length; });
+  const double ratio = 1 / std::cos(std::numbers::pi / n);
+  // The centre may be off as well, and a corner lies up to half a step beside a place.
+  constexpr double kSlack = 3;
+  return std::abs(most->length - least->length * ratio) <= kSlack * (1 + ratio) * room + step;
+}
+
 /// A regular polygon with n corners, by the phase of the n-th wave of the distance from its centre.
-Path polygonOf(const Places& places, Point centre, int n) {
+Path polygonOf(const std::vector<Arm>& arms, Point centre, int n) {
   const double sector = 2 * std::numbers::pi / n;
   double x = 0;
   double y = 0;
-  for (const Point p : places) {
-    const Point arm = p - centre;
-    const double angle = std::atan2(arm.y, arm.x);
-    x += length(arm) * std::cos(n * angle);
-    y += length(arm) * std::sin(n * angle);
+  for (const Arm& arm : arms) {
+    x += arm.length * std::cos(n * arm.angle);
+    y += arm.length * std::sin(n * arm.angle);
   }
   double corner = std::atan2(y, x) / n;
   double apothem = 0;
@@ -207,12 +240,11 @@ Path polygonOf(const Places& places, Point centre, int n) {
     double turn = 0;
     double weight = 0;
     double count = 0;
-    for (const Point p : places) {
-      const Point arm = p - centre;
-      const double angle = std::atan2(arm.y, arm.x) - corner;
+    for (const Arm& arm : arms) {
+      const double angle = arm.angle - corner;
       const double within = angle - std::floor(angle / sector) * sector - sector / 2;
-      const double off = length(arm) * std::cos(within);
-      const double along = length(arm) * std::sin(within);
+      const double off = arm.length * std::cos(within);
+      const double along = arm.length * std::sin(within);
       sum += off;
       count += 1;
       turn += along * (off - apothem);
@@ -242,7 +274,9 @@ struct Candidate {
   double price;  ///< what more there is to choose must pay for itself
 };
 
-std::vector<Candidate> candidatesFor(const Path& path, const Places& places, const std::set<TrueUpKind>& kinds) {
+/// `roomFor`: how far a shape of a kind may lie from the path, mm.
+std::vector<Candidate> candidatesFor(const Path& path, const Places& places, const std::set<TrueUpKind>& kinds,
+                                     const std::function<double(TrueUpKind)>& roomFor) {
   std::vector<Candidate> all;
   const auto wanted = [&kinds](TrueUpKind kind) { return kinds.count(kind) != 0; };
   const auto circle = fittedCircle(places);
@@ -264,8 +298,12 @@ std::vector<Candidate> candidatesFor(const Path& path, const Places& places, con
       all.push_back({TrueUpKind::RoundedRectangle, roundedPath(fit, r), 1.4});
   }
   constexpr int kMostCorners = 12;
+  const Point centre = centroidOf(places);
+  const std::vector<Arm> arms = armsOf(places, centre);
+  const double step = pathLength(path) / static_cast<double>(places.size());
   for (int n = 3; wanted(TrueUpKind::Polygon) && n <= kMostCorners; ++n) {
-    if (n != 4) all.push_back({TrueUpKind::Polygon, polygonOf(places, centroidOf(places), n), 1.3});
+    if (n != 4 && mayBePolygon(arms, n, roomFor(TrueUpKind::Polygon), step))
+      all.push_back({TrueUpKind::Polygon, polygonOf(arms, centre, n), 1.3});
   }
   if (wanted(TrueUpKind::Ellipse)) {
     constexpr double kTolerance = 1e-4;
@@ -288,6 +326,14 @@ double shareOfSide(TrueUpKind kind) {
     default:
       return 1.0 / 100;
   }
+}
+
+/// Whether some of the places all lie within `room` of a shape: if not, there is no need to look at all.
+bool mayLieOn(const Places& places, const Path& shape, double room) {
+  constexpr std::size_t kEvery = 10;
+  for (std::size_t i = 0; i < places.size(); i += kEvery)
+    if (nearestOn(shape, places[i]).off > room) return false;
+  return true;
 }
 
 }  // namespace
@@ -316,12 +362,15 @@ std::optional<ExactShape> exactShapeOf(const Path& closed, const std::set<TrueUp
   const Places places = placesAlong(closed, kPlaces);
   std::optional<ExactShape> best;
   double least = std::numeric_limits<double>::infinity();
-  for (Candidate& candidate : candidatesFor(closed, places, kinds)) {
+  const auto roomFor = [&](TrueUpKind kind) { return std::min(withinMm, shareOfSide(kind) * side); };
+  for (Candidate& candidate : candidatesFor(closed, places, kinds, roomFor)) {
+    const double room = roomFor(candidate.kind);
+    if (!mayLieOn(places, candidate.path, room)) continue;
     constexpr double kFloor = 1e-9;  // what is exact either way goes by its price
     const double score = (std::sqrt(meanSquare(places, candidate.path)) + kFloor) * candidate.price;
     if (score >= least) continue;
     const Apart apart = apartBy(closed, candidate.path, kPlaces);
-    if (apart.mm > std::min(withinMm, shareOfSide(candidate.kind) * side)) continue;
+    if (apart.mm > room) continue;
     least = score;
     Path path =
         (signedArea(candidate.path) > 0) == (signedArea(closed) > 0) ? candidate.path : reversed(candidate.path);

@@ -164,7 +164,7 @@ std::optional<Symmetry> bestTurn(const Likeness& likeness, double reach, double 
 
 std::optional<Symmetry> symmetryOf(const Drawing& drawing, SymmetryWish wish, double withinMm,
                                    const std::stop_token& stop) {
-  const Box box = boxOf(pathsOf(drawing));
+  const Box box = boxOf(drawing);
   if (box.empty() || !(totalLength(pathsOf(drawing)) > 0)) return {};
   constexpr int kPlaces = 1500;
   constexpr double kShareOfSize = 0.03;

@@ -69,7 +69,7 @@ std::vector<Path> withImage(const Path& part) {
 /// The left half of all closed outlines, each with its number.
 std::vector<AreaOutline> leftHalf(const Drawing& drawing, const std::vector<std::size_t>& places,
                                   const std::stop_token& stop) {
-  Box box = boxOf(pathsOf(drawing));
+  Box box = boxOf(drawing);
   const Point low = box.low - Point{1, 1};
   const Point high{0, box.high.y + 1};
   std::vector<Ring> rings = ringsOf(drawing, places, 0, stop);

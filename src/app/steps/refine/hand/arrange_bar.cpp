@@ -64,7 +64,7 @@ void ArrangeBar::buildFields() {
   menu_ = new QMenu(more);
   more->setMenu(menu_);
   grid->addWidget(more, 2, 2, 1, 2);
-  const auto held = [this] { return pointOf(boxOf(pathsOf(chosen_)), hold()); };
+  const auto held = [this] { return pointOf(boxOf(chosen_), hold()); };
   connect(x_, &LengthField::entered, this, [this, held](double mm) {
     doAll(tr("Place"), [this, held, mm](const Drawing& all) { return placed(all, {mm, held().y}, hold()); });
   });
@@ -130,7 +130,7 @@ void ArrangeBar::show(Drawing chosen, Unit unit) {
   unit_ = unit;
   setEnabled(!chosen_.outlines.empty());
   if (chosen_.outlines.empty()) return;
-  const Box box = boxOf(pathsOf(chosen_));
+  const Box box = boxOf(chosen_);
   const Point at = pointOf(box, hold());
   x_->show(at.x, unit);
   y_->show(at.y, unit);

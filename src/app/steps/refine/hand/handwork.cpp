@@ -200,7 +200,7 @@ void Handwork::moveChosen(Point by) {
 }
 
 void Handwork::bringChosenTo(Point middleMm) {
-  const Box box = boxOf(pathsOf(chosenInMm()));
+  const Box box = boxOf(chosenInMm());
   if (!box.empty()) moveChosen((middleMm - lerp(box.low, box.high, 0.5)) * (1 / mmPerPixel(session_.job())));
 }
 
@@ -282,7 +282,7 @@ void Handwork::putIn(const QByteArray& svg, const std::optional<Point>& middle) 
   const auto outlines = outlinesOf(session_.job());
   const double k = mmPerPixel(session_.job());
   std::vector<refine::ByHand::One> changes;
-  const Box all = boxOf(pathsOf(read.result.drawing));
+  const Box all = boxOf(read.result.drawing);
   const Point by = middle ? *middle - lerp(all.low, all.high, 0.5) * (1 / k) : Point{};
   for (const Outline& outline : read.result.drawing.outlines) {
     Path path = scaled(outline.path(), 1 / k, by);

@@ -1,0 +1,204 @@
+#include "app/bench/rulers.h"
+
+#include <QPainter>
+#include <cmath>
+
+#include "app/look.h"
+#include "app/widgets/length_text.h"
+#include "core/geometry/units.h"
+
+namespace rim::app {
+namespace {
+
+constexpr double kNotch = 5;       // half the width of a guide's notch, screen px
+constexpr double kLeastTick = 56;  // from number to number
+constexpr int kSmallTicks = 10;    // between two numbers
+
+}  // namespace
+
+double tickStep(double screenPerUnit, double leastPx) {
+  const double least = leastPx / screenPerUnit;
+  const double ten = std::pow(10, std::floor(std::log10(least)));
+  for (const double step : {1.0, 2.0, 5.0}) {
+    if (step * ten >= least) return step * ten;
+  }
+  return 10 * ten;
+}
+
+void Rulers::setShown(bool shown) {
+  shown_ = shown;
+  if (!shown) letGo();
+}
+
+void Rulers::setMeasure(double mmPerPixel, Unit unit) {
+  mmPerPixel_ = mmPerPixel;
+  unit_ = unit;
+}
+
+void Rulers::setGuides(std::vector<Guide> guides) {
+  if (guides == guides_) return;
+  letGo();
+  guides_ = std::move(guides);
+}
+
+bool Rulers::covers(QPointF place) const { return shown_ && (place.x() < kWidth || place.y() < kWidth); }
+
+double Rulers::screenPerUnit(const Viewport& viewport) const {
+  return viewport.scale / mmPerPixel_ * (unit_ == Unit::Inch ? kMmPerInch : 1);
+}
+
+QPointF Rulers::onScreen(const Guide& guide, const Viewport& viewport) const {
+  return viewport.toScreen(guide.upright ? Point{guide.at, 0} : Point{0, guide.at});
+}
+
+std::optional<std::size_t> Rulers::notchAt(QPointF place, const Viewport& viewport) const {
+  if (!covers(place)) return {};
+  const bool above = place.y() < kWidth;
+  for (std::size_t i = guides_.size(); i-- > 0;) {
+    const QPointF at = onScreen(guides_[i], viewport);
+    const double off = guides_[i].upright ? at.x() - place.x() : at.y() - place.y();
+    if (guides_[i].upright == above && std::abs(off) <= kNotch) return i;
+  }
+  return {};
+}
+
+void Rulers::press(QPointF place, const Viewport& viewport) {
+  if (!covers(place)) return;
+  const auto notch = notchAt(place, viewport);
+  if (!notch && guides_.size() >= kMostGuides) return;
+  // Out of the upper rule comes a level one.
+  held_ = notch ? Held{guides_[*notch], notch} : Held{Guide{place.y() >= kWidth, 0}, {}};
+  drag(place, viewport);
+}
+
+void Rulers::drag(QPointF place, const Viewport& viewport) {
+  if (!held_) return;
+  held_->dropped = covers(place) && !(held_->guide.upright ? place.x() >= kWidth : place.y() >= kWidth);
+  const Point at = viewport.toPicture(place);
+  // A round length, as far as a pixel of the screen can tell.
+  const double perUnit = screenPerUnit(viewport);
+  const double unit = perUnit / viewport.scale;  // px of the picture are so many units each
+  const double round = tickStep(perUnit, 2);
+  const double value = (held_->guide.upright ? at.x : at.y) / unit;
+  held_->guide.at = std::round(value / round) * round * unit;
+}
+
+std::optional<std::vector<Guide>> Rulers::release(QPointF place) {
+  if (!held_) return {};
+  const Held held = *held_;
+  letGo();
+  std::vector<Guide> guides = guides_;
+  if (held.dropped || (!held.was && covers(place))) {
+    if (!held.was) return {};
+    guides.erase(guides.begin() + static_cast<std::ptrdiff_t>(*held.was));
+  } else if (held.was) {
+    guides[*held.was] = held.guide;
+  } else {
+    guides.push_back(held.guide);
+  }
+  if (guides == guides_) return {};
+  return guides;
+}
+
+void Rulers::paint(QPainter& painter, const QRectF& bench, const Viewport& viewport,
+                   const std::optional<QPointF>& pointer) const {
+  if (!shown_ || !(screenPerUnit(viewport) > 0)) return;
+  painter.save();
+  painter.setRenderHint(QPainter::Antialiasing, false);
+  paintGuides(painter, bench, viewport);
+  painter.fillRect(QRectF(0, 0, bench.width(), kWidth), look().panel);
+  painter.fillRect(QRectF(0, 0, kWidth, bench.height()), look().panel);
+  paintRule(painter, bench, viewport, false);
+  paintRule(painter, bench, viewport, true);
+  painter.fillRect(QRectF(0, 0, kWidth, kWidth), look().panel);
+  painter.setPen(QPen(look().quiet, 1));
+  painter.setFont(fontLike(-3));
+  painter.drawText(QRectF(0, 0, kWidth, kWidth), Qt::AlignCenter, unitName(unit_));
+  painter.setPen(QPen(look().line, 1));
+  painter.drawLine(QPointF(0, kWidth), QPointF(bench.width(), kWidth));
+  painter.drawLine(QPointF(kWidth, 0), QPointF(kWidth, bench.height()));
+  painter.setRenderHint(QPainter::Antialiasing);
+  for (const Guide& guide : guides_) {
+    const QPointF at = onScreen(guide, viewport);
+    const QPolygonF notch =
+        guide.upright ? QPolygonF({{at.x() - kNotch, kWidth - 9}, {at.x() + kNotch, kWidth - 9}, {at.x(), kWidth}})
+                      : QPolygonF({{kWidth - 9, at.y() - kNotch}, {kWidth - 9, at.y() + kNotch}, {kWidth, at.y()}});
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(look().accent);
+    if (guide.upright ? at.x() > kWidth : at.y() > kWidth) painter.drawPolygon(notch);
+  }
+  if (pointer) {
+    painter.setPen(QPen(look().text, 1.5));
+    painter.drawLine(QPointF(pointer->x(), 2), QPointF(pointer->x(), kWidth - 2));
+    painter.drawLine(QPointF(2, pointer->y()), QPointF(kWidth - 2, pointer->y()));
+  }
+  painter.restore();
+}
+
+void Rulers::paintRule(QPainter& painter, const QRectF& bench, const Viewport& viewport, bool upright) const {
+  const double perUnit = screenPerUnit(viewport);
+  const double step = tickStep(perUnit, kLeastTick);
+  const double small = step / kSmallTicks;
+  const double unit = perUnit / viewport.scale;
+  const Point low = viewport.toPicture(QPointF(0, bench.height()));
+  const Point high = viewport.toPicture(QPointF(bench.width(), 0));
+  const double from = (upright ? low.y : low.x) / unit;
+  const double to = (upright ? high.y : high.x) / unit;
+  painter.setFont(fontLike(-3));
+  for (double k = std::ceil(from / small); k * small <= to; ++k) {
+    const bool numbered = std::abs(std::remainder(k, kSmallTicks)) < 0.5;
+    const bool half = std::abs(std::remainder(k, kSmallTicks / 2)) < 0.5;
+    const double value = k * small;
+    const QPointF at = viewport.toScreen(Point{value * unit, value * unit});
+    const double length = numbered ? 11 : half ? 7 : 4;
+    painter.setPen(QPen(numbered ? look().text : look().quiet, 1));
+    if (!upright) {
+      painter.drawLine(QPointF(at.x(), kWidth - length), QPointF(at.x(), kWidth));
+    } else {
+      painter.drawLine(QPointF(kWidth - length, at.y()), QPointF(kWidth, at.y()));
+    }
+    if (!numbered) continue;
+    const QString text = QString::number(std::abs(value) < small / 2 ? 0 : value, 'g', 6);
+    painter.save();
+    if (!upright) {
+      painter.drawText(QPointF(at.x() + 3, 10), text);
+    } else {
+      painter.translate(10, at.y() - 3);
+      painter.rotate(-90);
+      painter.drawText(QPointF(0, 0), text);
+    }
+    painter.restore();
+  }
+}
+
+void Rulers::paintGuides(QPainter& painter, const QRectF& bench, const Viewport& viewport) const {
+  const auto line = [&](const Guide& guide, const QPen& pen) {
+    const QPointF at = onScreen(guide, viewport);
+    painter.setPen(pen);
+    if (guide.upright) {
+      painter.drawLine(QPointF(at.x(), kWidth), QPointF(at.x(), bench.height()));
+    } else {
+      painter.drawLine(QPointF(kWidth, at.y()), QPointF(bench.width(), at.y()));
+    }
+  };
+  QPen pen(look().accent, 1);
+  pen.setDashPattern({12, 3, 3, 3});
+  for (std::size_t i = 0; i < guides_.size(); ++i) {
+    if (!held_ || held_->was != i) line(guides_[i], pen);
+  }
+  if (!held_ || held_->dropped) return;
+  line(held_->guide, QPen(look().accent, 1.5));
+  const QPointF at = onScreen(held_->guide, viewport);
+  painter.setFont(fontLike(-1));
+  const QString text = (held_->guide.upright ? QStringLiteral("x ") : QStringLiteral("y ")) +
+                       lengthWithUnit(held_->guide.at * mmPerPixel_, unit_);
+  const QPointF corner = held_->guide.upright ? QPointF(at.x() + 6, kWidth + 8) : QPointF(kWidth + 8, at.y() - 24);
+  const QRectF plate(corner, QSizeF(painter.fontMetrics().horizontalAdvance(text) + 14, 20));
+  painter.setPen(Qt::NoPen);
+  painter.setBrush(look().panel);
+  painter.drawRoundedRect(plate, 4, 4);
+  painter.setPen(look().text);
+  painter.drawText(plate, Qt::AlignCenter, text);
+}
+
+}  // namespace rim::app
