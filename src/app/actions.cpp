@@ -82,6 +82,9 @@ Actions::Actions(QObject* owner) : book(owner), hand(book, owner) {
                        text("Freeze these outlines, in grey, to compare others with"), key("R"));
   dropReference = book.add(Room::Trace, text("D&rop the reference copy"), text("Take the grey outlines off the bench"),
                            key("Shift+R"));
+  references = book.add(Room::Everywhere, text("&Compare reference copies…"),
+                        text("Which copies show, their nodes side by side, and where the outlines differ from one"),
+                        key("Ctrl+Shift+R"));
 
   mendSafe = book.add(Room::Mend, text("&Mend all that is safe"),
                       text("Repair everything that can be repaired without a visible change"), key("S"));
@@ -113,6 +116,10 @@ Actions::Actions(QObject* owner) : book(owner), hand(book, owner) {
       book.add(Room::Everywhere, text("Out&lines"), text("Outlines alone, filled where they are closed"), key("3"))));
   nodes = checkable(book.add(Room::Everywhere, text("&Nodes"),
                              text("Show every node as what it is: corner, smooth, start"), key("N")));
+  rulers = checkable(book.add(Room::Refine, text("R&ulers and guides"),
+                              text("A rule along two sides of the bench; guides are pulled out of it"), key("Ctrl+R")));
+  grid = book.add(Room::Refine, text("&Grid…"), text("Lines at a distance that places come to"));
+  clearGuides = book.add(Room::Refine, text("&Remove all guides"), text("Every guide goes; undo brings them back"));
   weaker = book.add(Room::Everywhere, text("Picture &weaker"), text("Let the picture show less under the outlines"),
                     key(","));
   stronger = book.add(Room::Everywhere, text("Picture s&tronger"), text("Let the picture show more under the outlines"),

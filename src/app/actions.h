@@ -57,6 +57,10 @@ struct Actions {
   QAction* chooseAll;
   QActionGroup* compare;  ///< overlay, seam, outlines; in the order of enum Compare
   QAction* nodes;
+  QAction* rulers;
+  QAction* grid;
+  QAction* clearGuides;
+  QAction* references;
   QAction* weaker;
   QAction* stronger;
   QAction* fit;

@@ -16,6 +16,7 @@
 #include "app/keys_page.h"
 #include "app/look.h"
 #include "app/main_window.h"
+#include "app/reference_dialog.h"
 #include "app/shelf/shelf_dialog.h"
 #include "app/steps/export/sketch_dialog.h"
 #include "app/steps/picture/picture_panel.h"
@@ -65,6 +66,7 @@ bool savePicture(QWidget& window, const QString& file) {
   QWidget* page = window.findChild<KeysPage*>();
   if (page == nullptr) page = window.findChild<SketchDialog*>();
   if (page == nullptr) page = window.findChild<ShelfDialog*>();
+  if (page == nullptr) page = window.findChild<ReferenceDialog*>();
   return (page != nullptr ? *page : window).grab().save(file);
 }
 
@@ -274,6 +276,25 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          auto* take = w.findChild<QPushButton*>("takeSimpler");
          waitFor([take] { return take->isEnabled(); });
          scrollTo(*take);
+       }},
+      {"guides",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kRefine);
+         auto* panel = w.findChild<RefinePanel*>();
+         waitFor([panel] { return panel->offers() != nullptr; });
+         w.session().edit("Guides", {}, [](Job& job) { job.guides = {{true, 46}, {false, 60}, {false, 22}}; });
+         panel->handwork().take(Hand::Draw);
+         clickAndPoint(w, {80, 120}, {216, 282});
+       }},
+      {"references",
+       [](MainWindow& w) {
+         w.showStep(MainWindow::kRefine);
+         w.session().keepReference();
+         w.session().edit("Simplify", {}, [](Job& job) { job.refine = {refine::Simplify{0.25}}; });
+         waitFor([&w] { return w.session().upToDate(); });
+         w.actions().references->trigger();
+         auto* dialog = w.findChild<ReferenceDialog*>();
+         waitFor([dialog] { return !dialog->looking(); });
        }},
       {"offset",
        [](MainWindow& w) {

@@ -196,7 +196,7 @@ void MainWindow::showJob() {
     provisional_.reset();
     bench_->setOutlines(outlinesHere(session_.job()));
   }
-  bench_->setReference(session_.reference());
+  showAids();
   followDeviation();
   picturePanel_->show();
   coloursPanel_->show();

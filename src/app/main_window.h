@@ -88,6 +88,13 @@ class MainWindow : public QMainWindow {
   void connectMending();
   void connectRefining();
   void showStock();
+  /// Guides, grid, rules and reference copies on the bench.
+  void showAids();
+  void connectAids();
+  void askForGrid();
+  void typeGuide(std::size_t guide);
+  void setGuides(const std::vector<Guide>& guides);
+  void openReferences();
   void askForNudge();
   void followRefining();
   /// The outlines as the chosen step has them: before refining up to the Mend step, after it behind that.

@@ -74,7 +74,7 @@ void MainWindow::buildMenus() {
   trace->addSeparator();
   trace->addActions({actions_.deviation, actions_.worst});
   trace->addSeparator();
-  trace->addActions({actions_.reference, actions_.dropReference});
+  trace->addActions({actions_.reference, actions_.dropReference, actions_.references});
 
   QMenu* mend = menuBar()->addMenu(tr("&Mend"));
   mend->addActions({actions_.mendSafe, actions_.takeProposals});
@@ -105,6 +105,7 @@ void MainWindow::buildMenus() {
     one->setChecked(true);
     connect(one, &QAction::toggled, this, [this, to](bool on) { refinePanel_->handwork().snapping().want(to, on); });
   }
+  refine->addActions({actions_.rulers, actions_.grid, actions_.clearGuides, actions_.references});
   refine->addAction(actions_.hand.nudgeStep);
   refine->addMenu(tr("No&des and segments"))->addActions(actions_.hand.ofNodes());
 

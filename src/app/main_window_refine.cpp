@@ -17,6 +17,7 @@ std::shared_ptr<const Drawing> MainWindow::outlinesHere(const Job& job) const {
 }
 
 void MainWindow::connectRefining() {
+  connectAids();
   connect(card_, &JobCard::chosen, this, &MainWindow::followRefining);
   for (QAction* action : {actions_.takeOffer, actions_.takeLikeOffers, actions_.takeOffers, actions_.nextOffer,
                           actions_.previousOffer, actions_.chooseAll, actions_.hand.duplicate, actions_.hand.cut}) {
@@ -82,6 +83,7 @@ void MainWindow::followRefining() {
   bench_->setTool(here ? &refinePanel_->handwork().tool() : nullptr);
   if (here) bench_->setRepairPreview({});
   showStock();
+  showAids();
   if (session_.upToDate()) bench_->setOutlines(outlinesHere(session_.job()));
 }
 

@@ -19,6 +19,9 @@ Preferences loadPreferences() {
   if (isNumber && nudge >= Preferences::kLeastNudgeMm && nudge <= Preferences::kMostNudgeMm) p.nudgeMm = nudge;
   p.opensInInks = settings.value("opensInInks", p.opensInInks).toBool();
   p.nodes = settings.value("nodes", p.nodes).toBool();
+  p.rulers = settings.value("rulers", p.rulers).toBool();
+  const double grid = settings.value("gridMm").toDouble(&isNumber);
+  if (isNumber && grid >= 0 && grid <= Preferences::kMostGridMm) p.gridMm = grid;
   p.recentFiles = settings.value("recentFiles").toStringList().mid(0, Preferences::kMostRecent);
   p.pictureFolder = settings.value("pictureFolder").toString();
   p.exportFolder = settings.value("exportFolder").toString();
@@ -35,6 +38,8 @@ void savePreferences(const Preferences& p) {
   settings.setValue("nudgeMm", p.nudgeMm);
   settings.setValue("opensInInks", p.opensInInks);
   settings.setValue("nodes", p.nodes);
+  settings.setValue("rulers", p.rulers);
+  settings.setValue("gridMm", p.gridMm);
   settings.setValue("recentFiles", p.recentFiles);
   settings.setValue("pictureFolder", p.pictureFolder);
   settings.setValue("exportFolder", p.exportFolder);

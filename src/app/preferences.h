@@ -17,6 +17,8 @@ struct Preferences {
   bool opensInInks = true;        ///< coloured pictures are begun with several inks
   double nudgeMm = 0.1;           ///< a step of the arrow keys
   bool nodes = false;
+  bool rulers = true;       ///< in the Refine step
+  double gridMm = 0;        ///< from line to line; 0: no grid
   QStringList recentFiles;  ///< newest first, at most kMostRecent
   QString pictureFolder;
   QString exportFolder;
@@ -25,6 +27,7 @@ struct Preferences {
   static constexpr qsizetype kMostRecent = 8;
   static constexpr double kLeastNudgeMm = 0.001;
   static constexpr double kMostNudgeMm = 100;
+  static constexpr double kMostGridMm = 1000;
 };
 
 /// From the user's settings file; what is missing or makes no sense there has its default.

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <optional>
+#include <utility>
 #include <vector>
 
 #include "core/geometry/path.h"
@@ -12,6 +13,8 @@ struct RepairPreview {
   std::vector<Path> comes;
   std::vector<Path> goes;
   std::optional<Point> most;  ///< where most would move
+  /// Axes of a symmetry, each by two places; the turns round a centre as arms from it.
+  std::vector<std::pair<Point, Point>> axes{};
 
   bool empty() const { return comes.empty() && goes.empty(); }
 };

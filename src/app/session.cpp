@@ -72,14 +72,26 @@ void Session::redo() {
   follow();
 }
 
+std::shared_ptr<const Drawing> Session::reference() const {
+  return job().references.empty() ? nullptr : job().references.back().outlines;
+}
+
 void Session::keepReference() {
-  reference_ = outlinesOf(shown_);
-  emit changed();
+  const auto outlines = outlinesOf(shown_);
+  if (!outlines) return;
+  if (job().references.size() >= kMostReferences) {
+    emit failed(tr("A job keeps %1 reference copies at most. Drop one first.").arg(kMostReferences));
+    return;
+  }
+  const QString name = history_.canUndo() ? history_.undoName() : tr("as opened");
+  edit(tr("Keep a reference copy"), {}, [&](Job& job) {
+    job.references.push_back({name.toStdString(), outlines, true});
+  });
 }
 
 void Session::dropReference() {
-  reference_.reset();
-  emit changed();
+  if (job().references.empty()) return;
+  edit(tr("Drop a reference copy"), {}, [](Job& job) { job.references.pop_back(); });
 }
 
 void Session::measureDeviation() {

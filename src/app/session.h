@@ -59,9 +59,11 @@ class Session : public QObject {
   /// Writes the job beside the window; saved() or failed() follows.
   void saveTo(const QString& file);
 
-  /// A frozen copy of the outlines to compare with; null: none. It is no part of the job.
-  const std::shared_ptr<const Drawing>& reference() const { return reference_; }
+  /// The reference copy that was kept last; null: there is none.
+  std::shared_ptr<const Drawing> reference() const;
+  /// Keeps the outlines as they are now under the name of what was done last.
   void keepReference();
+  /// The one that was kept last goes.
   void dropReference();
   /// Whether that is being measured.
   bool measuring() const { return measuring_.running(); }
@@ -159,7 +161,6 @@ class Session : public QObject {
   Job requested_;                ///< what the last request was about
   bool opensInInks_ = true;
   bool tracing_ = false;
-  std::shared_ptr<const Drawing> reference_;
   Job saved_;
   QString jobFile_;
   bool neverSaved_ = false;  ///< the work was brought back as it was kept; no file holds it

@@ -128,7 +128,6 @@ void Session::take(Job fresh, const QString& file) {
 void Session::begin(Job fresh, const QString& jobFile, const QString& name) {
   saved_ = fresh;
   jobFile_ = jobFile;
-  reference_.reset();
   history_.edit(std::move(fresh), name);
   if (job().drawing || !job().picture.empty()) emit pictureChanged();
 }

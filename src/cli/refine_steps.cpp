@@ -106,7 +106,7 @@ class Adding {
            [all = steps_](double mm) { all->withinMm = mm; });
     word("--true-up", "all|KIND,…",
          "what is nearly so becomes exactly so: circle, ellipse, rectangle, "
-         "rounded-rectangle, polygon, slot, straight, level, parallel, radii, concentric, spacing",
+         "rounded-rectangle, polygon, slot, straight, level, parallel, radii, concentric, spacing, tangent, repeats",
          [all = steps_](const std::string& text) -> std::string {
            const auto kinds = kindsIn(text);
            if (!kinds) return "\"" + text + "\" is no kind of shape; --help lists them.";

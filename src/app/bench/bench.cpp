@@ -2,6 +2,7 @@
 
 #include <QMimeData>
 #include <QScreen>
+#include <algorithm>
 #include <cmath>
 
 #include "app/look.h"
@@ -36,7 +37,7 @@ void Bench::takePicture(const Picture& picture, double scale) {
   picture_.setPicture(picture, scale);
   const QSizeF change = picture_.size() - before;
   const bool sameSize = std::abs(change.width()) < rounding && std::abs(change.height()) < rounding;
-  outlines_ = {};
+  outlines_ = std::make_shared<const OutlineLayer>();
   known_ = false;
   if (sameSize) {
     sceneChanged();
@@ -83,21 +84,58 @@ void Bench::setPeekOriginal(bool on) {
 }
 
 void Bench::setOutlines(const std::shared_ptr<const Drawing>& tracing) {
-  outlines_ = tracing ? OutlineLayer(*tracing) : OutlineLayer();
+  const auto known = std::find_if(recent_.begin(), recent_.end(),
+                                  [&tracing](const auto& one) { return tracing && one.first.lock() == tracing; });
+  if (known != recent_.end()) {
+    if (known->second == outlines_ && known_) return;
+    outlines_ = known->second;
+  } else {
+    outlines_ = tracing ? std::make_shared<const OutlineLayer>(*tracing) : std::make_shared<const OutlineLayer>();
+    constexpr std::size_t kRecent = 3;
+    if (recent_.size() == kRecent) recent_.erase(recent_.begin());
+    if (tracing) recent_.emplace_back(tracing, outlines_);
+  }
   known_ = tracing != nullptr;
   sceneChanged();
 }
 
 void Bench::setBorders(const std::vector<Border>& borders) {
   constexpr double kToleranceOnScreen = 0.3;
-  outlines_ = OutlineLayer(borders, kToleranceOnScreen / viewport_.scale);
+  outlines_ = std::make_shared<const OutlineLayer>(borders, kToleranceOnScreen / viewport_.scale);
   known_ = true;
   sceneChanged();
 }
 
-void Bench::setReference(const std::shared_ptr<const Drawing>& reference) {
-  reference_ = reference ? OutlineLayer(pathsOf(*reference)) : OutlineLayer();
+void Bench::setReferences(const std::vector<std::shared_ptr<const Drawing>>& references) {
+  if (references == references_) return;
+  references_ = references;
+  Paths all;
+  for (const auto& reference : references_) {
+    for (const Outline& outline : reference->outlines) all.push_back(outline.path());
+  }
+  reference_ = OutlineLayer(all);
   sceneChanged();
+}
+
+void Bench::setRulers(bool shown) {
+  rulers_.setShown(shown);
+  update();
+}
+
+void Bench::setGuides(const std::vector<Guide>& guides) {
+  rulers_.setGuides(guides);
+  update();
+}
+
+void Bench::setGrid(double step) {
+  if (step == grid_) return;
+  grid_ = step;
+  sceneChanged();
+}
+
+void Bench::setMarks(std::vector<std::pair<Point, QString>> marks) {
+  marks_ = std::move(marks);
+  update();
 }
 
 void Bench::setDeviation(std::shared_ptr<const Deviation> deviation, double tolerancePx) {
@@ -109,6 +147,7 @@ void Bench::setMeasure(double mmPerPixel, Unit unit) {
   if (mmPerPixel == mmPerPixel_ && unit == unit_) return;
   mmPerPixel_ = mmPerPixel;
   unit_ = unit;
+  rulers_.setMeasure(mmPerPixel, unit);
   sceneChanged();
 }
 

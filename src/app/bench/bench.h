@@ -9,6 +9,7 @@
 #include "app/bench/finding_layer.h"
 #include "app/bench/outline_layer.h"
 #include "app/bench/picture_layer.h"
+#include "app/bench/rulers.h"
 #include "app/bench/scene.h"
 #include "app/bench/speck_layer.h"
 #include "app/preferences.h"
@@ -50,8 +51,15 @@ class Bench : public QWidget {
   void setOutlines(const std::shared_ptr<const Drawing>& tracing);
   /// Borders that show until setOutlines() comes.
   void setBorders(const std::vector<Border>& borders);
-  /// Outlines that are frozen to compare with, drawn grey under the others; null: none.
-  void setReference(const std::shared_ptr<const Drawing>& reference);
+  /// Outlines that are frozen to compare with, drawn grey under the others.
+  void setReferences(const std::vector<std::shared_ptr<const Drawing>>& references);
+  /// Rules along two sides, and the guides and the grid (upright px; 0: none) that go with them.
+  void setRulers(bool shown);
+  void setGuides(const std::vector<Guide>& guides);
+  void setGrid(double step);
+  const Rulers& rulers() const { return rulers_; }
+  /// Places that are marked, upright px, with words.
+  void setMarks(std::vector<std::pair<Point, QString>> marks);
   /// Draws outlines by their distance from the measured border; null: as outlines.
   void setDeviation(std::shared_ptr<const Deviation> deviation, double tolerancePx);
   void setMeasure(double mmPerPixel, Unit unit);
@@ -96,6 +104,10 @@ class Bench : public QWidget {
   void lookAt(Point place, double scale);
 
  signals:
+  /// By hand, upright px.
+  void guidesChanged(const std::vector<rim::Guide>& guides);
+  /// The notch of a guide was clicked twice: its place shall be typed.
+  void guideToBeTyped(std::size_t guide);
   /// The second button, or the key for menus, over a tool.
   void menuWished(QPoint onScreen);
   void compareChanged(rim::app::Compare compare);
@@ -122,7 +134,7 @@ class Bench : public QWidget {
 
  private:
   void takePicture(const Picture& picture, double scale);
-  enum class Drag { None, Pan, Seam, Tool };
+  enum class Drag { None, Pan, Seam, Tool, Guide };
   ToolView toolView() const;
   Box pictureBox() const;
   Viewport fitting() const;
@@ -146,6 +158,8 @@ class Bench : public QWidget {
   std::vector<Scene::Step> outlineSteps();
   void addSeam(std::vector<Scene::Step>& steps);
   void paintStock(QPainter& painter, const Viewport& at) const;
+  void paintGrid(QPainter& painter, const Viewport& at, const QRectF& visible) const;
+  void paintMarks(QPainter& painter) const;
   void paintFurniture(QPainter& painter);
   QString pointerText() const;
 
@@ -156,8 +170,14 @@ class Bench : public QWidget {
   PictureLayer inkLayer_;
   std::shared_ptr<const InkMap> inks_;
   int lit_ = -1;
-  OutlineLayer outlines_;
+  std::shared_ptr<const OutlineLayer> outlines_ = std::make_shared<const OutlineLayer>();
+  /// Those that lay on the bench before, for when they come back, as by undo.
+  std::vector<std::pair<std::weak_ptr<const Drawing>, std::shared_ptr<const OutlineLayer>>> recent_;
   OutlineLayer reference_;
+  std::vector<std::shared_ptr<const Drawing>> references_;
+  Rulers rulers_;
+  double grid_ = 0;
+  std::vector<std::pair<Point, QString>> marks_;
   DeviationLayer deviation_;
   FindingLayer findings_;
   SpeckLayer specks_;

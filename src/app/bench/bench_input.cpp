@@ -30,6 +30,12 @@ void Bench::mousePressEvent(QMouseEvent* event) {
   // What one button drags no other one interrupts.
   if (bare() || drag_ != Drag::None) return;
   dragButton_ = event->button();
+  if (event->button() == Qt::LeftButton && rulers_.covers(pointer_)) {
+    rulers_.press(pointer_, viewport_);
+    if (rulers_.holds()) drag_ = Drag::Guide;
+    update();
+    return;
+  }
   if (event->button() == Qt::LeftButton && tool_ == nullptr) {
     if (const auto finding = findings_.at(pointer_, viewport_, mmPerPixel_)) {
       emit findingPressed(*finding);
@@ -55,13 +61,18 @@ void Bench::mouseMoveEvent(QMouseEvent* event) {
   const QPointF before = pointer_;
   pointer_ = event->position();
   pointerInside_ = true;
-  if (drag_ == Drag::Pan) {
+  if (drag_ == Drag::Guide) {
+    rulers_.drag(pointer_, viewport_);
+  } else if (drag_ == Drag::None && rulers_.covers(pointer_)) {
+    setCursor(pointer_.y() < Rulers::kWidth ? Qt::SizeVerCursor : Qt::SizeHorCursor);
+  } else if (drag_ == Drag::Pan) {
     setViewport(viewport_.movedBy(pointer_ - before));
   } else if (drag_ == Drag::Seam && sheet(viewport_).width() > 0) {
     const QRectF whole = sheet(viewport_);
     seam_ = std::clamp((pointer_.x() - whole.left()) / whole.width(), 0.0, 1.0);
     sceneChanged();
   } else if (tool_ != nullptr) {
+    if (drag_ == Drag::None) setCursor(restingCursor());
     tool_->move(toolView().toPicture(pointer_), toolView());
   } else {
     const bool speck = specks_.at(pointer_, viewport_, mmPerPixel_).has_value();
@@ -73,12 +84,18 @@ void Bench::mouseMoveEvent(QMouseEvent* event) {
 void Bench::mouseReleaseEvent(QMouseEvent* event) {
   if (event->button() != dragButton_) return;
   const bool ofTool = drag_ == Drag::Tool && tool_ != nullptr;
+  const auto guides = drag_ == Drag::Guide ? rulers_.release(event->position()) : std::nullopt;
   drag_ = Drag::None;
+  if (guides) emit guidesChanged(*guides);
   if (ofTool) tool_->release(toolView().toPicture(event->position()), toolView());
   setCursor(restingCursor());
 }
 
 void Bench::mouseDoubleClickEvent(QMouseEvent* event) {
+  if (const auto notch = rulers_.notchAt(event->position(), viewport_); notch && event->button() == Qt::LeftButton) {
+    emit guideToBeTyped(*notch);
+    return;
+  }
   if (tool_ == nullptr || bare() || drag_ != Drag::None || event->button() != Qt::LeftButton) {
     mousePressEvent(event);
     return;
@@ -137,6 +154,12 @@ void Bench::keyPressEvent(QKeyEvent* event) {
   if (tool_ != nullptr && tool_->takesTyping() && tool_->type(event->text(), event->key())) return;
   if (keyForTool(*event)) {
     setAccessibleDescription(tool_->chosenText());
+    return;
+  }
+  if (drag_ == Drag::Guide && event->key() == Qt::Key_Escape) {
+    rulers_.letGo();
+    drag_ = Drag::None;
+    update();
     return;
   }
   constexpr double kStepPx = 40;

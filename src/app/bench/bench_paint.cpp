@@ -1,8 +1,11 @@
 // What the bench paints.
 
 #include <QPainter>
+#include <algorithm>
+#include <cmath>
 
 #include "app/bench/bench.h"
+#include "app/bench/corner_brackets.h"
 #include "app/bench/furniture.h"
 #include "app/look.h"
 #include "app/widgets/length_text.h"
@@ -50,7 +53,7 @@ void Bench::paintTurn() {
 void Bench::readyScene() {
   const Scene::Wish wish{viewport_, size(), devicePixelRatioF(), look().bench};
   if (scene_.isCurrent(wish)) return;
-  const bool heavy = outlines_.elements() + reference_.elements() > kQuicklyPainted;
+  const bool heavy = outlines_->elements() + reference_.elements() > kQuicklyPainted;
   if (!heavy || !scene_.canStandIn(wish)) {
     scene_.paintNow(sceneSteps(), wish);
     return;
@@ -66,7 +69,9 @@ void Bench::paintEvent(QPaintEvent*) {
   if (bare() || showsOriginal()) return;
   painter.setRenderHint(QPainter::Antialiasing);
   if (tool_ != nullptr) tool_->paint(painter, toolView());
+  paintMarks(painter);
   painter.setRenderHint(QPainter::Antialiasing, false);
+  rulers_.paint(painter, rect(), viewport_, pointerInside_ ? std::optional(pointer_) : std::nullopt);
   paintFurniture(painter);
 }
 
@@ -96,7 +101,8 @@ std::vector<Scene::Step> Bench::sceneSteps() {
     steps.push_back(pictureStep(compare_ == Compare::Overlay ? strength_ : 0));
     for (Scene::Step& step : outlineSteps()) steps.push_back(std::move(step));
   }
-  steps.emplace_back([this](QPainter& painter, const Viewport& at, const QRectF&) {
+  steps.emplace_back([this](QPainter& painter, const Viewport& at, const QRectF& visible) {
+    paintGrid(painter, at, visible);
     painter.setPen(QPen(look().sheetEdge, 1));
     painter.setBrush(Qt::NoBrush);
     painter.drawRect(sheet(at));
@@ -121,6 +127,50 @@ void Bench::paintStock(QPainter& painter, const Viewport& at) const {
                    tr("stock %1 × %2").arg(lengthText(mm.width(), unit_), lengthWithUnit(mm.height(), unit_)));
 }
 
+void Bench::paintGrid(QPainter& painter, const Viewport& at, const QRectF& visible) const {
+  if (grid_ <= 0 || !rulers_.shown()) return;
+  constexpr double kLeastPx = 7;  // nearer lines would be a grey wash: every fifth or tenth then
+  double step = grid_;
+  for (const double more : {5.0, 2.0, 5.0, 2.0, 5.0, 2.0}) {
+    if (step * at.scale < kLeastPx) step *= more;
+  }
+  if (step * at.scale < kLeastPx) return;
+  constexpr int kFaint = 70;
+  QColor colour = look().quiet;
+  colour.setAlpha(kFaint);
+  painter.setPen(QPen(colour, 1));
+  const Point low = at.toPicture(visible.bottomLeft());
+  const Point high = at.toPicture(visible.topRight());
+  for (double k = std::ceil(low.x / step); k * step <= high.x; ++k) {
+    const double x = at.toScreen({k * step, 0}).x();
+    painter.drawLine(QPointF(x, visible.top()), QPointF(x, visible.bottom()));
+  }
+  for (double k = std::ceil(low.y / step); k * step <= high.y; ++k) {
+    const double y = at.toScreen({0, k * step}).y();
+    painter.drawLine(QPointF(visible.left(), y), QPointF(visible.right(), y));
+  }
+}
+
+void Bench::paintMarks(QPainter& painter) const {
+  constexpr double kHalf = 11;
+  painter.setFont(fontLike(-1));
+  std::vector<QRectF> used;
+  for (const auto& [place, words] : marks_) {
+    const QPointF at = viewport_.toScreen(place);
+    paintBrackets(painter, at, kHalf, look().node);
+    const QRectF plate(at + QPointF(kHalf + 4, -10), QSizeF(painter.fontMetrics().horizontalAdvance(words) + 12, 20));
+    // Where words would lie on each other the first ones, which say most, are enough.
+    if (words.isEmpty() || std::any_of(used.begin(), used.end(), [&](const QRectF& u) { return u.intersects(plate); }))
+      continue;
+    used.push_back(plate);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(look().panel);
+    painter.drawRoundedRect(plate, 4, 4);
+    painter.setPen(look().text);
+    painter.drawText(plate, Qt::AlignCenter, words);
+  }
+}
+
 Scene::Step Bench::pictureStep(double strength) {
   return [this, strength](QPainter& painter, const Viewport& at, const QRectF& visible) {
     const bool inks = !inkLayer_.empty() && !peek_ && inkLayer_.size() == picture_.size();
@@ -138,16 +188,16 @@ std::vector<Scene::Step> Bench::outlineSteps() {
   }
   // The inks themselves fill what is enclosed.
   const bool filled = inkLayer_.empty() || compare_ != Compare::Overlay;
-  for (std::size_t part = 0; part < outlines_.parts(); ++part) {
+  for (std::size_t part = 0; part < outlines_->parts(); ++part) {
     steps.emplace_back([this, part, filled](QPainter& painter, const Viewport& at, const QRectF& visible) {
-      outlines_.paint(painter, at, visible, filled, part);
+      outlines_->paint(painter, at, visible, filled, part);
     });
   }
   steps.emplace_back([this](QPainter& painter, const Viewport& at, const QRectF& visible) {
     deviation_.paint(painter, at, visible);
     specks_.paint(painter, at, visible, mmPerPixel_);
     findings_.paint(painter, at, visible, mmPerPixel_, unit_);
-    if (nodes_ && !outlines_.paintNodes(painter, at, visible)) {
+    if (nodes_ && !outlines_->paintNodes(painter, at, visible)) {
       painter.setPen(look().text);
       painter.setFont(fontLike(0));
       painter.drawText(rect().adjusted(0, 10, 0, 0), Qt::AlignHCenter | Qt::AlignTop,
@@ -173,17 +223,19 @@ void Bench::addSeam(std::vector<Scene::Step>& steps) {
 }
 
 void Bench::paintFurniture(QPainter& painter) {
-  if (known_ && outlines_.empty() && !peek_ && tool_ == nullptr) {
+  if (known_ && outlines_->empty() && !peek_ && tool_ == nullptr) {
     paintSentence(painter, rect(), tr("No outlines"),
                   tr("Nothing that is ink at this threshold is traced. Move the threshold, choose the automatic one, "
                      "change which part is the ink, or set another smallest part."));
   }
+  const double rule = rulers_.shown() ? Rulers::kWidth : 0;
+  const QRectF free = QRectF(rect()).adjusted(rule, rule, 0, 0);
   constexpr double kScaleBarPx = 130;
   const QString hint = tool_ != nullptr ? tool_->hint() : QString();
   if (!hint.isEmpty()) {
-    paintHint(painter, rect(), hint);
+    paintHint(painter, free, hint);
   } else {
-    paintLegend(painter, rect(), deviation_.shown() ? deviation_.legend() : outlineLegend(outlines_.hasPenLines()));
+    paintLegend(painter, free, deviation_.shown() ? deviation_.legend() : outlineLegend(outlines_->hasPenLines()));
   }
   paintScale(painter, rect(), scaleBarFor(viewport_.scale / mmPerPixel_, kScaleBarPx, unit_), pointerText());
 }

@@ -71,6 +71,10 @@ void FindingLayer::paint(QPainter& painter, const Viewport& viewport, const QRec
   painter.setRenderHint(QPainter::Antialiasing);
   if (!preview_.goes.empty()) OutlineLayer(preview_.goes).paintAsGone(painter, viewport, visible);
   if (!preview_.comes.empty()) OutlineLayer(preview_.comes).paintAsPreview(painter, viewport, visible);
+  QPen axis(look().node, 1.5);
+  axis.setDashPattern({14, 4, 2, 4});
+  painter.setPen(axis);
+  for (const auto& [from, to] : preview_.axes) painter.drawLine(viewport.toScreen(from), viewport.toScreen(to));
   constexpr double kMarkHalf = 12;
   if (preview_.most) paintBrackets(painter, viewport.toScreen(*preview_.most), kMarkHalf, look().node);
   if (!shown_.empty()) {

@@ -1,6 +1,7 @@
 #include "core/geometry/nearest_on_paths.h"
 
 #include <algorithm>
+#include <cmath>
 #include <limits>
 
 namespace rim {
@@ -18,10 +19,13 @@ std::vector<Box> NearestOnPaths::gathered(const Paths& paths, std::vector<Piece>
 
 std::optional<Point> NearestOnPaths::within(Point p, double reach) const {
   std::optional<Point> best;
-  // Of the boxes that are nearest one bounds how far there is to look.
+  // Of the boxes that are nearest one bounds how far there is to look; among few pieces all are looked at sooner.
   double least = reach;
-  constexpr std::size_t kFirst = 4;
-  for (const std::size_t i : index_.nearest(p, kFirst)) least = std::min(least, rim::distanceTo(pieces_[i], p));
+  constexpr std::size_t kFirst = 2;
+  constexpr std::size_t kFew = 60;
+  if (pieces_.size() > kFew || !std::isfinite(reach)) {
+    for (const std::size_t i : index_.nearest(p, kFirst)) least = std::min(least, rim::distanceTo(pieces_[i], p));
+  }
   Box spot;
   spot.include(p);
   index_.near(spot, least, [&](std::size_t i) {

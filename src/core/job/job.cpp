@@ -62,12 +62,15 @@ std::shared_ptr<const Drawing> outlinesOf(const Job& job) { return job.refined ?
 bool sameWork(const Recipe& a, const Recipe& b) {
   return a.original.id == b.original.id && a.origin == b.origin && a.preparation == b.preparation &&
          a.colours == b.colours && a.trace == b.trace && a.size == b.size && a.drawing == b.drawing &&
-         a.mend == b.mend && a.refine == b.refine && a.stock == b.stock && a.file == b.file;
+         a.mend == b.mend && a.refine == b.refine && a.stock == b.stock && a.file == b.file && a.guides == b.guides &&
+         a.references == b.references;
 }
 
 Recipe forOthers(Recipe recipe) {
   recipe.original = {};
   recipe.drawing.reset();
+  recipe.guides.clear();
+  recipe.references.clear();
   std::erase_if(recipe.preparation, [](const PreparationStep& step) { return isHandWork(step.what); });
   std::erase_if(recipe.mend.steps, [](const MendStep& step) {
     return step.what == MendStep::What::One || step.what == MendStep::What::Leave;

@@ -6,6 +6,7 @@
 
 #include "core/colour/decisions.h"
 #include "core/drawing/drawing.h"
+#include "core/drawing/guide.h"
 #include "core/job/file_wish.h"
 #include "core/job/stock.h"
 #include "core/mend/decide.h"
@@ -54,6 +55,18 @@ struct FoundInks {
   InkMap map;
 };
 
+/// Outlines as they were at a moment, kept to compare with; never written to a file for a machine.
+struct Reference {
+  std::string name;                         ///< UTF-8
+  std::shared_ptr<const Drawing> outlines;  ///< in the frame of those that it is compared with
+  bool shown = true;                        ///< under the outlines, grey
+
+  friend bool operator==(const Reference&, const Reference&) = default;
+};
+
+/// So many reference copies a job has at most.
+inline constexpr std::size_t kMostReferences = 20;
+
 /// All that the person decided, as a small value: what undo keeps and a job file holds. Pixels and drawings are shared
 /// and never changed.
 struct Recipe {
@@ -69,6 +82,8 @@ struct Recipe {
   std::vector<refine::Step> refine;  ///< what was done to the mended outlines, in order
   std::optional<Stock> stock;        ///< that is cut from; none: nothing was said
   std::optional<FileWish> file;      ///< that is wanted of it; none: nothing was said yet
+  std::vector<Guide> guides;         ///< mm
+  std::vector<Reference> references;
 };
 
 /// The steps of the work from a recipe to outlines (job/stages.h), in their order.

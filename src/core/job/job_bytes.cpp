@@ -59,6 +59,8 @@ std::vector<HeldBytes> heldBy(const Job& job) {
   }
   add(job.original, false, held);
   if (job.picture.id != job.original.id) add(job.picture, true, held);
+  for (const Reference& reference : job.references)
+    held.push_back({reference.outlines.get(), bytesOf(*reference.outlines, nullptr), false});
   if (job.drawing) held.push_back({job.drawing.get(), bytesOf(*job.drawing, nullptr), false});
   if (job.tracing && job.tracing != job.drawing)
     held.push_back({job.tracing.get(), bytesOf(*job.tracing, nullptr), true});

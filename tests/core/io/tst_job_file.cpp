@@ -131,7 +131,7 @@ class TestJobFile : public QObject {
                                      "print(z.testzip(), json.loads(z.read('job.json'))['snugrim-job'])",
                                      folder.filePath("traced.snugrim")});
     QVERIFY(unzip.waitForFinished());
-    QCOMPARE(unzip.readAllStandardOutput().trimmed(), QByteArray("None 7"));
+    QCOMPARE(unzip.readAllStandardOutput().trimmed(), QByteArray("None 8"));
   }
 
   void whatTracingGaveComesBackAtOnce() {
@@ -230,7 +230,7 @@ class TestJobFile : public QObject {
   void wrongSettingsAreTold_data() {
     QTest::addColumn<QByteArray>("from");
     QTest::addColumn<QByteArray>("to");
-    QTest::newRow("newer") << QByteArray("\"snugrim-job\": 7") << QByteArray("\"snugrim-job\": 8");
+    QTest::newRow("newer") << QByteArray("\"snugrim-job\": 8") << QByteArray("\"snugrim-job\": 9");
     QTest::newRow("no json") << QByteArray("{") << QByteArray("[");
     QTest::newRow("text for a number") << QByteArray("\"px\": 2.0") << QByteArray("\"px\": \"two\"");
     QTest::newRow("too large") << QByteArray("\"px\": 2.0") << QByteArray("\"px\": 2e300");

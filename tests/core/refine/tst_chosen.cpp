@@ -169,6 +169,47 @@ class TestChosen : public QObject {
     for (const Point p : {Point{10, 0}, Point{-10, 0}, Point{0, -10}})
       QVERIFY(!snapped(drawing, p, 0.5, {SnapTo::Quadrant}).has_value());
   }
+
+  void guidesAndAGridAreSnappedTo() {
+    const Drawing drawing = makeDrawing({box(0, 0, 10, 10)});
+    const std::set<SnapTo> all{SnapTo::Node,  SnapTo::Crossing, SnapTo::Middle,
+                               SnapTo::Guide, SnapTo::Line,     SnapTo::Grid};
+    const SnapAids aids{{{true, 4}, {false, 30}}, 2.5, {}};
+    const auto at = [&](Point p, const std::set<SnapTo>& wanted) { return snapped(drawing, p, 0.6, wanted, {}, aids); };
+    const auto is = [](const std::optional<Snapped>& got, SnapTo to, Point place) {
+      return got && got->to == to && distance(got->place, place) < 1e-9;
+    };
+    QVERIFY(is(at({4.2, 21}, all), SnapTo::Guide, {4, 21}));
+    QVERIFY(is(at({17, 29.7}, all), SnapTo::Guide, {17, 30}));
+    QVERIFY2(is(at({4.3, 30.2}, all), SnapTo::Crossing, {4, 30}), "two guides");
+    QVERIFY2(is(at({4.3, 10.2}, all), SnapTo::Crossing, {4, 10}), "a guide and an outline");
+    QVERIFY(is(at({22.3, 17.7}, all), SnapTo::Grid, {22.5, 17.5}));
+    QVERIFY(!at({21.2, 16.2}, all));
+    QVERIFY(!at({4.2, 21}, {SnapTo::Node, SnapTo::Line}));
+    QVERIFY2(!at({4.3, 10.2}, {SnapTo::Crossing}), "a guide that is not wanted crosses nothing");
+  }
+
+  /// The length of a tangent from outside: the square of the way to the centre less that of the radius.
+  void placesThatALineTouchesAreSnappedTo() {
+    const Path bow{{0, 0}, {Segment::cubic({10, 20}, {30, 20}, {40, 0})}, false};
+    const Drawing drawing = makeDrawing({circlePath({30, 50}, 5), bow});
+    const Point from{3, 45};
+    const double reach = std::sqrt(std::pow(distance(from, {30, 50}), 2) - 25);
+    for (const Point near : {Point{29.5, 45.3}, Point{28.4, 54.4}}) {
+      const auto found = snapped(drawing, near, 1.2, {SnapTo::Tangent}, {}, {{}, 0, from});
+      QVERIFY(found.has_value());
+      QVERIFY(std::abs(distance(found->place, from) - reach) < 1e-9);
+      QVERIFY(std::abs(dot(found->place - from, found->place - Point{30, 50})) < 1e-9);
+    }
+    // On a curve: the line runs along it there.
+    const auto found = snapped(drawing, {20, 15}, 3, {SnapTo::Tangent}, {}, {{}, 0, Point{0, 16}});
+    QVERIFY(found.has_value());
+    const double t = nearestOn(bow.start, bow.segments[0], found->place);
+    QVERIFY(std::abs(angleBetween(tangentAt(bow.start, bow.segments[0], t), found->place - Point{0, 16})) < 1e-6);
+    QVERIFY(!snapped(drawing, {28.4, 54.4}, 1.2, {SnapTo::Tangent}));
+    QVERIFY2(!snapped(drawing, {28.4, 54.4}, 1.2, {SnapTo::Tangent}, {}, {{}, 0, Point{31, 51}}),
+             "from inside none does");
+  }
 };
 
 RIM_TEST(TestChosen)

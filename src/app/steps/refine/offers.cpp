@@ -1,8 +1,11 @@
 #include "app/steps/refine/offers.h"
 
 #include <QCoreApplication>
+#include <cmath>
+#include <numbers>
 
 #include "app/steps/refine/refine_text.h"
+#include "core/refine/propose/symmetry.h"
 
 namespace rim::app {
 namespace {
@@ -58,6 +61,33 @@ std::optional<Offer> offerOf(const refine::Step& step, const QString& group, con
   return offer;
 }
 
+/// The axis or axes that the drawing would be mirrored about, or arms round the centre that it would be turned about,
+/// a little longer than the drawing; upright px.
+std::vector<std::pair<Point, Point>> axesOf(const Drawing& mm, double withinMm, double pxPerMm,
+                                            const std::stop_token& stop) {
+  std::vector<std::pair<Point, Point>> axes;
+  const auto found = symmetryOf(mm, SymmetryWish::Auto, withinMm, stop);
+  if (!found) return axes;
+  const Box box = boxOf(mm);
+  constexpr double kLonger = 0.6;
+  const double reach = kLonger * distance(box.low, box.high);
+  const auto direction = [reach](double angle) { return Point{std::cos(angle), std::sin(angle)} * reach; };
+  const auto add = [&](const Symmetry& mirror) {
+    const Point way = direction(mirror.axisAngle);
+    axes.emplace_back((mirror.centre - way) * pxPerMm, (mirror.centre + way) * pxPerMm);
+  };
+  if (found->turns == 0) {
+    add(*found);
+    if (const auto second = secondMirror(withSymmetry(mm, *found, SymmetryFrom::Best, stop), *found, withinMm))
+      add(*second);
+  }
+  for (int k = 0; k < found->turns; ++k) {
+    const Point way = direction(std::numbers::pi * (0.5 + 2.0 * k / found->turns));
+    axes.emplace_back(found->centre * pxPerMm, (found->centre + way) * pxPerMm);
+  }
+  return axes;
+}
+
 }  // namespace
 
 std::vector<Offer> offersFor(const Job& job, double withinMm, const std::stop_token& stop) {
@@ -74,9 +104,12 @@ std::vector<Offer> offersFor(const Job& job, double withinMm, const std::stop_to
   const auto corners =
       offerOf(refine::Sharpen{kMissing * withinMm}, text("Corners rounded or cut off"), mm, pxPerMm, stop);
   if (corners) offers.push_back(*corners);
-  const auto mirror = offerOf(refine::Symmetrize{SymmetryWish::Auto, SymmetryFrom::Best, withinMm},
-                              text("Nearly symmetric"), mm, pxPerMm, stop);
-  if (mirror && mirror->movedMm >= kSeenMm) offers.push_back(*mirror);
+  auto mirror = offerOf(refine::Symmetrize{SymmetryWish::Auto, SymmetryFrom::Best, withinMm}, text("Nearly symmetric"),
+                        mm, pxPerMm, stop);
+  if (mirror && mirror->movedMm >= kSeenMm) {
+    mirror->preview.axes = axesOf(mm, withinMm, pxPerMm, stop);
+    offers.push_back(*mirror);
+  }
   return offers;
 }
 

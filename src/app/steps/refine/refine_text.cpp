@@ -104,6 +104,10 @@ QString trueUpText(TrueUpKind kind) {
       return text("Nearly one centre");
     case TrueUpKind::Spacing:
       return text("Nearly evenly spaced");
+    case TrueUpKind::Tangent:
+      return text("Lines that nearly touch arcs");
+    case TrueUpKind::Repeats:
+      return text("Parts that are nearly one part");
   }
   return {};
 }

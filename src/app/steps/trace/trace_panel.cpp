@@ -204,7 +204,7 @@ void TracePanel::showEvent(QShowEvent* event) {
 void TracePanel::showResult() {
   const auto& tracing = session_.job().tracing;
   if (tracing) counts_->setText(segmentText(*tracing));
-  const auto& reference = session_.reference();
+  const auto reference = session_.reference();
   reference_->setVisible(reference != nullptr);
   if (reference) reference_->setText(tr("Reference copy: %1").arg(segmentText(*reference)));
 }

@@ -4,7 +4,9 @@
 
 #include "core/error.h"
 #include "core/io/common/json_number.h"
+#include "core/io/common/reading.h"
 #include "core/io/job/colour_json.h"
+#include "core/io/job/drawing_json.h"
 #include "core/io/job/file_wish_json.h"
 #include "core/io/job/mend_json.h"
 #include "core/io/job/preparation_json.h"
@@ -16,7 +18,7 @@ namespace {
 
 using Json = nlohmann::json;
 
-constexpr int kVersion = 7;
+constexpr int kVersion = 8;
 constexpr const char* kSizes[] = {"resolution", "picture-width", "picture-height", "outlines-width", "outlines-height"};
 
 Json jsonOf(const TraceSettings& settings) {
@@ -56,6 +58,11 @@ Json jsonOf(const Recipe& job) {
         {"width", job.stock->widthMm}, {"height", job.stock->heightMm}, {"x", job.stock->at.x}, {"y", job.stock->at.y}};
   }
   if (job.file) json["file"] = toJson(*job.file);
+  for (const Guide& guide : job.guides) json["guides"].push_back({{"upright", guide.upright}, {"at", guide.at}});
+  for (const Reference& reference : job.references) {
+    json["references"].push_back(
+        {{"name", reference.name}, {"shown", reference.shown}, {"outlines", toJson(*reference.outlines)}});
+  }
   return json;
 }
 
@@ -79,6 +86,35 @@ Stock stockFrom(const Json& json) {
   const auto place = [&json](const char* name) { return numberIn(json, name, -kMostStockMm, kMostStockMm); };
   const auto size = [&json](const char* name) { return numberIn(json, name, kLeastStockMm, kMostStockMm); };
   return {size("width"), size("height"), {place("x"), place("y")}};
+}
+
+/// The list of that name; empty when it is not there. Throws InputError when it is none, or longer than `most`.
+Json listIn(const Json& json, const char* name, std::size_t most) {
+  const Json list = json.value(name, Json::array());
+  if (!list.is_array() || list.size() > most)
+    throw InputError("the settings of the job are damaged (\"" + std::string(name) + "\").");
+  return list;
+}
+
+std::vector<Guide> guidesFrom(const Json& json) {
+  std::vector<Guide> guides;
+  for (const Json& guide : listIn(json, "guides", kMostGuides))
+    guides.push_back({flagIn(guide, "upright", false), numberIn(guide, "at", -kFarthestMm, kFarthestMm)});
+  return guides;
+}
+
+/// In the frame of a picture's outlines, or in mm.
+std::vector<Reference> referencesFrom(const Json& json, Frame frame) {
+  std::vector<Reference> references;
+  for (const Json& reference : listIn(json, "references", kMostReferences)) {
+    if (!reference.is_object() || !reference.contains("outlines"))
+      throw InputError("a reference copy in the job is damaged.");
+    Drawing outlines = drawingFrom(reference["outlines"]);
+    outlines.frame = frame;
+    references.push_back({textIn(reference, "name"), std::make_shared<const Drawing>(std::move(outlines)),
+                          flagIn(reference, "shown", true)});
+  }
+  return references;
 }
 
 SizeWish sizeFrom(const Json& json) {
@@ -125,6 +161,8 @@ void readRecipe(const Json& json, Recipe& recipe) {
   for (const Json& step : json.value("refine", Json::array())) recipe.refine.push_back(refineStepFrom(step));
   if (json.contains("stock")) recipe.stock = stockFrom(json["stock"]);
   if (json.contains("file")) recipe.file = fileWishFrom(json["file"]);
+  recipe.guides = guidesFrom(json);
+  recipe.references = referencesFrom(json, recipe.drawing ? Frame::Millimetres : Frame::Pixels);
 }
 
 }  // namespace rim

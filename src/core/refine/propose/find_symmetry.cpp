@@ -68,6 +68,14 @@ Point centroidOf(const Likeness& likeness) {
 Affine turnAbout(Point centre, int turns) { return about(centre, rotation(2 * std::numbers::pi / turns)); }
 
 constexpr int kRounds = 60;
+constexpr int kPlaces = 1500;  // all along a drawing
+
+/// How far off a place's like is looked for.
+double reachOf(const Drawing& drawing, double withinMm) {
+  constexpr double kShareOfSize = 0.03;
+  const Box box = boxOf(drawing);
+  return std::max(withinMm, kShareOfSize * distance(box.low, box.high));
+}
 
 /// The mirror nearest to one that brings places onto the drawing best.
 Symmetry mirrorInPlace(const Likeness& likeness, Symmetry mirror, double reach) {
@@ -162,14 +170,36 @@ std::optional<Symmetry> bestTurn(const Likeness& likeness, double reach, double 
 
 }  // namespace
 
+std::optional<Symmetry> secondMirror(const Drawing& drawing, const Symmetry& first, double withinMm) {
+  if (drawing.outlines.empty() || !(totalLength(pathsOf(drawing)) > 0)) return {};
+  const Likeness likeness(drawing, kPlaces);
+  const double reach = reachOf(drawing, withinMm);
+  const double angle = std::fmod(first.axisAngle + std::numbers::pi / 2, std::numbers::pi);
+  const Point along{std::cos(first.axisAngle), std::sin(first.axisAngle)};
+  Point centre = first.centre + along * dot(centroidOf(likeness) - first.centre, along);
+  for (int round = 0; round < kRounds; ++round) {
+    const Affine map = mirrorAbout(centre, angle);
+    double sum = 0;
+    double count = 0;
+    for (const Point place : likeness.places()) {
+      const auto like = likeness.nearest(map(place), reach);
+      if (!like) continue;
+      sum += dot(lerp(place, *like, 0.5) - centre, along);
+      ++count;
+    }
+    if (count < 3) return {};
+    centre = centre + along * (sum / count);
+  }
+  const Symmetry second{0, centre, angle, likeness.farthest(mirrorAbout(centre, angle), 4 * reach)};
+  return second.farthestMm <= withinMm ? std::optional(second) : std::nullopt;
+}
+
 std::optional<Symmetry> symmetryOf(const Drawing& drawing, SymmetryWish wish, double withinMm,
                                    const std::stop_token& stop) {
   const Box box = boxOf(drawing);
   if (box.empty() || !(totalLength(pathsOf(drawing)) > 0)) return {};
-  constexpr int kPlaces = 1500;
-  constexpr double kShareOfSize = 0.03;
   const Likeness likeness(drawing, kPlaces);
-  const double reach = std::max(withinMm, kShareOfSize * distance(box.low, box.high));
+  const double reach = reachOf(drawing, withinMm);
   if (wish != SymmetryWish::Turn) {
     const auto mirror = bestMirror(likeness, reach, withinMm, stop);
     if (mirror || wish == SymmetryWish::Mirror) return mirror;

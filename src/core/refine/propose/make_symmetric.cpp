@@ -266,6 +266,12 @@ Refined symmetrized(const Drawing& drawing, SymmetryWish wish, SymmetryFrom from
   refined.drawing = withSymmetry(drawing, *found, from, stop);
   const std::string kind = found->turns > 0 ? "turn" : "mirror";
   refined.changes.push_back({kind, drawing.outlines.front().id, found->centre, found->farthestMm});
+  if (found->turns > 0) return refined;
+  // What one half has the other has now, so that a second axis can only stand square to the first.
+  if (const auto second = secondMirror(refined.drawing, *found, withinMm)) {
+    refined.drawing = withSymmetry(refined.drawing, *second, SymmetryFrom::Best, stop);
+    refined.changes.push_back({kind, drawing.outlines.front().id, second->centre, second->farthestMm});
+  }
   return refined;
 }
 

@@ -7,13 +7,15 @@
 #include "core/refine/propose/exact_lines.h"
 #include "core/refine/propose/exact_shapes.h"
 #include "core/refine/propose/likes.h"
+#include "core/refine/propose/repeats.h"
+#include "core/refine/propose/tangents.h"
 
 namespace rim {
 namespace {
 
-constexpr std::array<const char*, kTrueUpKinds> kNames{"circle",   "ellipse", "rectangle",  "rounded-rectangle",
-                                                       "polygon",  "slot",    "straight",   "level",
-                                                       "parallel", "radii",   "concentric", "spacing"};
+constexpr std::array<const char*, kTrueUpKinds> kNames{
+    "circle", "ellipse",  "rectangle", "rounded-rectangle", "polygon", "slot",    "straight",
+    "level",  "parallel", "radii",     "concentric",        "spacing", "tangent", "repeats"};
 
 const std::set<TrueUpKind>& shapeKinds() {
   static const std::set<TrueUpKind> kKinds{TrueUpKind::Circle,           TrueUpKind::Ellipse, TrueUpKind::Rectangle,
@@ -31,6 +33,7 @@ std::vector<Proposal> proposalsOf(const Drawing& drawing, TrueUpKind kind, const
   if (kind == TrueUpKind::Radii) return equalRadii(drawing, withinMm);
   if (kind == TrueUpKind::Concentric) return concentric(drawing, withinMm);
   if (kind == TrueUpKind::Spacing) return evenlySpaced(drawing, withinMm);
+  if (kind == TrueUpKind::Repeats) return repeatedParts(drawing, withinMm, stop);
   std::vector<Proposal> found;
   for (const Outline& outline : drawing.outlines) {
     if (stop.stop_requested()) throw Cancelled();
@@ -40,6 +43,8 @@ std::vector<Proposal> proposalsOf(const Drawing& drawing, TrueUpKind kind, const
       addFor(outline, straightened(path, withinMm), found);
     } else if (kind == TrueUpKind::Level) {
       addFor(outline, levelled(path, withinMm), found);
+    } else if (kind == TrueUpKind::Tangent) {
+      addFor(outline, madeTangent(path, withinMm), found);
     } else if (kind == TrueUpKind::Parallel) {
       addFor(outline, squared(path, withinMm), found);
     } else {

@@ -23,9 +23,11 @@ enum class TrueUpKind {
   Radii,       ///< circles of nearly one radius
   Concentric,  ///< circles with nearly one centre
   Spacing,     ///< like outlines nearly evenly spaced in a row or on a circle
+  Tangent,     ///< lines that nearly touch the arcs that they lead into
+  Repeats,     ///< parts that are nearly one part
 };
 
-inline constexpr std::size_t kTrueUpKinds = 12;
+inline constexpr std::size_t kTrueUpKinds = 14;
 
 /// As on the command line: "rounded-rectangle".
 std::string nameOf(TrueUpKind kind);

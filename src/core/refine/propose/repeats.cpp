@@ -86,7 +86,7 @@ double misfit(const NearestOnPaths& border, const std::vector<Point>& places, co
 /// A turn and a shift, after which the map brings the places onto the border better (least squares of closest places,
 /// closed form for the plane).
 Affine inPlace(const NearestOnPaths& border, const std::vector<Point>& places, Affine map, double reach) {
-  constexpr int kRounds = 25;
+  constexpr int kRounds = 150;
   for (int round = 0; round < kRounds; ++round) {
     std::vector<std::pair<Point, Point>> pairs;
     Point p;
@@ -113,8 +113,7 @@ Affine inPlace(const NearestOnPaths& border, const std::vector<Point>& places, A
     }
     const double turn = std::atan2(s, c);
     map = shift(q) * rotation(turn) * shift(-p) * map;
-    constexpr double kSettled = 1e-12;
-    if (std::abs(turn) < kSettled && length(q - p) < kSettled) break;
+    if (std::abs(turn) * reach < kExactMm / 100 && length(q - p) < kExactMm / 100) break;
   }
   return map;
 }
@@ -124,7 +123,9 @@ std::optional<Affine> ontoBorder(const NearestOnPaths& border, const Part& part,
   constexpr double kReach = 8;  // times the room: what is nearly there settles
   const Affine moved = shift(of.middle - part.middle);
   const auto settled = [&](const Affine& from) { return inPlace(border, part.places, from, kReach * room); };
-  if (farthest(border, part.places, moved, kReach * room) <= kReach * room) {
+  const double off = farthest(border, part.places, moved, kReach * room);
+  if (off <= kExactMm) return moved;
+  if (off <= kReach * room) {
     const Affine map = settled(moved);
     if (farthest(border, part.places, map, room) <= room) return map;
   }

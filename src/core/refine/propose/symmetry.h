@@ -40,11 +40,16 @@ struct Symmetry {
 std::optional<Symmetry> symmetryOf(const Drawing& drawing, SymmetryWish wish, double withinMm,
                                    const std::stop_token& stop = {});
 
+/// The mirror square to another one, of a drawing that is exactly symmetric about that, which it nearly has as well.
+/// None: no place along the axis will do.
+std::optional<Symmetry> secondMirror(const Drawing& drawing, const Symmetry& first, double withinMm);
+
 /// The drawing made exactly symmetric. Areas stay areas: what one half holds the other does. Throws Cancelled.
 Drawing withSymmetry(const Drawing& drawing, const Symmetry& symmetry, SymmetryFrom from,
                      const std::stop_token& stop = {});
 
-/// Both: the drawing made symmetric as wished, with the changes; unchanged when it has no such symmetry.
+/// Both: the drawing made symmetric as wished, about two axes where it has them, with the changes; unchanged when it
+/// has no such symmetry.
 Refined symmetrized(const Drawing& drawing, SymmetryWish wish, SymmetryFrom from, double withinMm,
                     const std::stop_token& stop = {});
 

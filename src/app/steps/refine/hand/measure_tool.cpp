@@ -32,7 +32,8 @@ void MeasureTool::press(Point place, const ToolView& view) {
 
 void MeasureTool::move(Point place, const ToolView& view) {
   now_ = {upright(place, view), {}};
-  const auto snap = outlines_ ? snapping_.snapped(around(), now_.place, view.reach()) : std::nullopt;
+  const auto snap =
+      outlines_ ? snapping_.snapped(around(), now_.place, view.reach(), {}, to_ ? std::nullopt : from_) : std::nullopt;
   snaps_ = snap.has_value();
   if (snap) now_ = *snap;
   text_ = from_ ? between() : underPointer(view.reach());

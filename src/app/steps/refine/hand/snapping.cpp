@@ -17,13 +17,16 @@ void Snapping::want(refine::SnapTo to, bool wanted) {
 }
 
 std::optional<refine::Snapped> Snapping::snapped(const std::shared_ptr<const Drawing>& drawing, Point place,
-                                                 double reach, const std::set<OutlineId>& without) const {
+                                                 double reach, const std::set<OutlineId>& without,
+                                                 const std::optional<Point>& from) const {
   if (!on_ || !drawing) return std::nullopt;
   if (drawing != of_) {
     of_ = drawing;
     index_ = std::make_unique<const refine::SnapIndex>(*drawing);
   }
-  return index_->at(place, reach, wanted_, without);
+  refine::SnapAids aids = aids_;
+  aids.from = from;
+  return index_->at(place, reach, wanted_, without, aids);
 }
 
 QString snapWord(refine::SnapTo to) {
@@ -35,6 +38,12 @@ QString snapWord(refine::SnapTo to) {
       return text("crossing");
     case refine::SnapTo::Quadrant:
       return text("quadrant");
+    case refine::SnapTo::Tangent:
+      return text("touches");
+    case refine::SnapTo::Guide:
+      return text("guide");
+    case refine::SnapTo::Grid:
+      return text("grid");
     case refine::SnapTo::Middle:
       return text("middle");
     case refine::SnapTo::Centre:

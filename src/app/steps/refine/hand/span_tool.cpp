@@ -27,7 +27,7 @@ void SpanTool::press(Point place, const ToolView& view) {
 void SpanTool::move(Point place, const ToolView& view) {
   now_ = upright(place, view);
   const auto wanted = from_ ? ruled(now_) : std::nullopt;
-  snap_ = outlines_ && !wanted ? snapping_.snapped(around(), now_, view.reach()) : std::nullopt;
+  snap_ = outlines_ && !wanted ? snapping_.snapped(around(), now_, view.reach(), {}, from_) : std::nullopt;
   if (wanted) now_ = *wanted;
   if (snap_) now_ = snap_->place;
   emit changed();

@@ -1,0 +1,124 @@
+// What helps to place and to compare comes back with the job: guides and reference copies.
+
+#include <QTemporaryDir>
+#include <QTest>
+
+#include "core/error.h"
+#include "core/io/common/zip.h"
+#include "core/io/job/job_file.h"
+#include "core/io/job/kept_work.h"
+#include "core/job/stages.h"
+#include "support/drawings.h"
+#include "support/pictures.h"
+#include "support/test_list.h"
+#include "support/zip_parts.h"
+
+using namespace rim;
+using namespace rim::test;
+
+namespace {
+
+std::string textOf(const std::vector<std::byte>& bytes) {
+  return {reinterpret_cast<const char*>(bytes.data()), bytes.size()};
+}
+
+}  // namespace
+
+class TestJobAids : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void init() {
+    folder_ = std::make_unique<QTemporaryDir>();
+    file_ = folder_->filePath("a.snugrim").toStdString();
+  }
+
+  void theyComeBack() {
+    Job job = workedOut(jobOn(pictureOf(drawn(60, 48, ring(30, 24, 18, 9)))));
+    job.guides = {{true, 12.3456789}, {false, -7}};
+    job.references = {{"as traced – ☂", job.tracing, true}, {"", job.tracing, false}};
+    saveJob(job, file_);
+    const Job back = loadJob(file_);
+    QVERIFY(back.guides == job.guides);
+    QCOMPARE(back.references.size(), 2U);
+    QCOMPARE(back.references[0].name, job.references[0].name);
+    QVERIFY(back.references[0].shown && !back.references[1].shown);
+    QVERIFY(back.references[0].outlines->outlines == job.tracing->outlines);
+    QCOMPARE(back.references[0].outlines->frame, Frame::Pixels);
+    // And with work that is only kept.
+    WorkKeeper keeper(folder_->filePath("kept").toStdString());
+    keeper.keep(job, {"a", {}});
+    const Job kept = loadKept(folder_->filePath("kept").toStdString());
+    QVERIFY(kept.guides == job.guides && kept.references.size() == 2);
+    // They are no outlines: nothing of them is in the part for other programs.
+    Job plain = job;
+    plain.guides.clear();
+    plain.references.clear();
+    QVERIFY(!sameWork(plain, job));
+    const auto outlines = [this] { return readZip(file_, {"outlines.svg"}, 1'000'000).at("outlines.svg"); };
+    const auto with = outlines();
+    saveJob(plain, file_);
+    QVERIFY(outlines() == with);
+    QVERIFY(forOthers(job).guides.empty() && forOthers(job).references.empty());
+  }
+
+  void jobsOfTheSeventhVersionAreOpened() {
+    Job job = jobOn(makeDrawing({polygonThrough({{0, 0}, {30, 0}, {30, 20}, {0, 20}})}), "plate.dxf");
+    job.stock = Stock{90, 60, {1, 2}};
+    const Job back = withSettings(job, "\"snugrim-job\": 8", "\"snugrim-job\": 7");
+    QVERIFY(back.guides.empty() && back.references.empty());
+    QCOMPARE(back.stock, job.stock);
+  }
+
+  void whatIsDamagedIsTold_data() {
+    QTest::addColumn<QString>("from");
+    QTest::addColumn<QString>("to");
+    QTest::newRow("a text for a place") << "\"at\": 5.0"
+                                        << "\"at\": \"five\"";
+    QTest::newRow("too far") << "\"at\": 5.0"
+                             << "\"at\": 1e300";
+    QTest::newRow("no list") << "\"guides\": ["
+                             << "\"guides\": 3, \"x\": [";
+    QTest::newRow("no copies") << "\"references\": ["
+                               << "\"references\": {}, \"x\": [";
+    QTest::newRow("no outlines") << "\"outlines\": {"
+                                 << "\"inlines\": {";
+    QTest::newRow("a letter in an outline") << "L 30 0"
+                                            << "L x 0";
+  }
+  void whatIsDamagedIsTold() {
+    QFETCH(QString, from);
+    QFETCH(QString, to);
+    Job job = jobOn(makeDrawing({polygonThrough({{0, 0}, {30, 0}, {30, 20}, {0, 20}})}), "plate.dxf");
+    job.guides = {{true, 5}};
+    job.references = {{"copy", job.tracing, true}};
+    QVERIFY_THROWS_EXCEPTION(InputError, withSettings(job, from, to));
+  }
+
+  void moreThanAJobHoldsIsTold() {
+    Job job = jobOn(makeDrawing({polygonThrough({{0, 0}, {30, 0}, {30, 20}, {0, 20}})}), "plate.dxf");
+    job.guides.resize(kMostGuides + 1);
+    saveJob(job, file_);
+    QVERIFY_THROWS_EXCEPTION(InputError, loadJob(file_));
+  }
+
+ private:
+  /// The job with something else written in its settings, opened again.
+  Job withSettings(const Job& job, const QString& from, const QString& to) {
+    saveJob(job, file_);
+    ZipParts parts = readZip(file_, {"drawing.json", "job.json"}, 1'000'000);
+    QString text = QString::fromStdString(textOf(parts["job.json"]));
+    if (!text.contains(from)) qFatal("%s is not in it", qPrintable(from));
+    const std::string changed = text.replace(from, to).toStdString();
+    const auto bytes = std::as_bytes(std::span(changed));
+    parts["job.json"].assign(bytes.begin(), bytes.end());
+    writeZip(file_, partsToWrite(parts));
+    return loadJob(file_);
+  }
+
+  std::unique_ptr<QTemporaryDir> folder_;
+  std::filesystem::path file_;
+};
+
+RIM_TEST(TestJobAids)
+#include "tst_job_aids.moc"
