@@ -121,11 +121,18 @@ void ReferenceDialog::change(QTreeWidgetItem* item, int column) {
   if (filling_ || column != 0 || index < 0) return;
   const bool shown = item->checkState(0) == Qt::Checked;
   const std::string name = item->text(0).trimmed().toStdString();
-  session_.edit(tr("Change a reference copy"), {}, [&](Job& job) {
-    Reference& reference = job.references[static_cast<std::size_t>(index)];
-    reference.shown = shown;
-    if (!name.empty()) reference.name = name;
-  });
+  // The list is filled anew when that is done, and the row must not go while it tells of its change.
+  QMetaObject::invokeMethod(
+      this,
+      [this, index, shown, name] {
+        const auto at = static_cast<std::size_t>(index);
+        if (at >= session_.job().references.size()) return;
+        session_.edit(tr("Change a reference copy"), {}, [&](Job& job) {
+          job.references[at].shown = shown;
+          if (!name.empty()) job.references[at].name = name;
+        });
+      },
+      Qt::QueuedConnection);
 }
 
 void ReferenceDialog::drop() {

@@ -170,8 +170,10 @@ class TestAidsStep : public QObject {
     QVERIFY(f.bench().viewport().scale > before);
     // Renamed, hidden, a second one, and one that goes.
     copies->topLevelItem(1)->setText(0, "before");
+    QVERIFY(f.done());
     QCOMPARE(f.job().references[0].name, std::string("before"));
     copies->topLevelItem(1)->setCheckState(0, Qt::Unchecked);
+    QVERIFY(f.done());
     QVERIFY(!f.job().references[0].shown);
     dialog.findChild<QPushButton*>("keepCopy")->click();
     QCOMPARE(f.job().references.size(), 2U);

@@ -278,7 +278,11 @@ QRectF Bench::onScreen(const Box& box, const Viewport& at) {
 
 double Bench::seamX(const Viewport& at) const { return sheet(at).left() + sheet(at).width() * seam_; }
 
-QRectF Bench::withMargin() const { return QRectF(rect()).adjusted(kMarginPx, kMarginPx, -kMarginPx, -kMarginPx); }
+QRectF Bench::withMargin() const {
+  // Room for the rules whether they show or not: the picture stays where it is, and a drag may begin beside it.
+  constexpr double kRule = Rulers::kWidth;
+  return QRectF(rect()).adjusted(kMarginPx + kRule, kMarginPx + kRule, -kMarginPx, -kMarginPx);
+}
 
 bool Bench::overSeam(QPointF place) const {
   constexpr double kReach = 7;

@@ -84,7 +84,7 @@ void Bench::mouseMoveEvent(QMouseEvent* event) {
 void Bench::mouseReleaseEvent(QMouseEvent* event) {
   if (event->button() != dragButton_) return;
   const bool ofTool = drag_ == Drag::Tool && tool_ != nullptr;
-  const auto guides = drag_ == Drag::Guide ? rulers_.release(event->position()) : std::nullopt;
+  const auto guides = drag_ == Drag::Guide ? rulers_.release() : std::nullopt;
   drag_ = Drag::None;
   if (guides) emit guidesChanged(*guides);
   if (ofTool) tool_->release(toolView().toPicture(event->position()), toolView());

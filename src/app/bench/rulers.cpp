@@ -41,7 +41,9 @@ void Rulers::setGuides(std::vector<Guide> guides) {
   guides_ = std::move(guides);
 }
 
-bool Rulers::covers(QPointF place) const { return shown_ && (place.x() < kWidth || place.y() < kWidth); }
+bool Rulers::covers(QPointF place) const {
+  return shown_ && place.x() >= 0 && place.y() >= 0 && (place.x() < kWidth || place.y() < kWidth);
+}
 
 double Rulers::screenPerUnit(const Viewport& viewport) const {
   return viewport.scale / mmPerPixel_ * (unit_ == Unit::Inch ? kMmPerInch : 1);
@@ -73,7 +75,7 @@ void Rulers::press(QPointF place, const Viewport& viewport) {
 
 void Rulers::drag(QPointF place, const Viewport& viewport) {
   if (!held_) return;
-  held_->dropped = covers(place) && !(held_->guide.upright ? place.x() >= kWidth : place.y() >= kWidth);
+  held_->dropped = (held_->guide.upright ? place.x() : place.y()) < kWidth;
   const Point at = viewport.toPicture(place);
   // A round length, as far as a pixel of the screen can tell.
   const double perUnit = screenPerUnit(viewport);
@@ -83,12 +85,12 @@ void Rulers::drag(QPointF place, const Viewport& viewport) {
   held_->guide.at = std::round(value / round) * round * unit;
 }
 
-std::optional<std::vector<Guide>> Rulers::release(QPointF place) {
+std::optional<std::vector<Guide>> Rulers::release() {
   if (!held_) return {};
   const Held held = *held_;
   letGo();
   std::vector<Guide> guides = guides_;
-  if (held.dropped || (!held.was && covers(place))) {
+  if (held.dropped) {
     if (!held.was) return {};
     guides.erase(guides.begin() + static_cast<std::ptrdiff_t>(*held.was));
   } else if (held.was) {

@@ -35,7 +35,7 @@ class Rulers {
   void press(QPointF place, const Viewport& viewport);
   void drag(QPointF place, const Viewport& viewport);
   /// What the guides are when it is let go; none: as they were.
-  std::optional<std::vector<Guide>> release(QPointF place);
+  std::optional<std::vector<Guide>> release();
   bool holds() const { return held_.has_value(); }
   void letGo() { held_.reset(); }
 

@@ -95,15 +95,21 @@ class Sharpening {
   Sharpening(Path path, double missingMm) : path_(std::move(path)), missing_(missingMm) {}
 
   ChangedPath run() {
-    for (std::size_t i = 0; i < path_.segments.size(); ++i) {
-      while (sharpenAfter(i)) {
+    // What is shorter than what may be missing is a remnant of a corner sooner than a side.
+    for (const double shortest : {missing_, 0.0}) {
+      shortest_ = shortest;
+      for (std::size_t i = 0; i < path_.segments.size(); ++i) {
+        while (sharpenAfter(i)) {
+        }
       }
     }
     return {std::move(path_), std::move(changes_)};
   }
 
  private:
-  bool canBeSide(std::size_t i) const { return path_.segments[i].kind != SegmentKind::Cubic; }
+  bool canBeSide(std::size_t i) const {
+    return path_.segments[i].kind != SegmentKind::Cubic && lengthOf(pieceOf(path_, i)) >= shortest_;
+  }
 
   std::size_t next(std::size_t i) const { return (i + 1) % path_.segments.size(); }
 
@@ -191,6 +197,7 @@ class Sharpening {
 
   Path path_;
   double missing_;
+  double shortest_ = 0;  ///< that a side is, mm
   std::vector<CornerChange> changes_;
 };
 
