@@ -131,6 +131,17 @@ class TestCorners : public QObject {
     QCOMPARE(bent.changes.size(), 1U);
     QVERIFY(bent.path.start == open.start && bent.path.segments.back().end == (Point{10, 10}));
   }
+
+  /// The tip of a letter's counter as a blurred picture gives it: a bit of one side is left beside the cut, and no side.
+  void aRemnantOfACornerIsNoSide() {
+    const Path counter = polygonThrough(
+        {{36, 34.4}, {24, 34.4}, {29.757, 16.745}, {29.875, 16.613}, {30.325, 16.613}, {30.504, 17.544}});
+    const ChangedPath sharp = sharpened(counter, 2);
+    QCOMPARE(sharp.path.segments.size(), 3U);
+    double nearest = 1;
+    for (const Segment& s : sharp.path.segments) nearest = std::min(nearest, distance(s.end, {30, 16}));
+    QVERIFY2(nearest < 0.15, qPrintable(QString::number(nearest)));
+  }
 };
 
 RIM_TEST(TestCorners)
