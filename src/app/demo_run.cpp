@@ -26,6 +26,8 @@
 #include "app/steps/refine/hand/select_tool.h"
 #include "app/steps/refine/refine_panel.h"
 #include "app/steps/trace/smoothness_curve.h"
+#include "app/widgets/fold.h"
+#include "core/io/svg/write_svg.h"
 
 namespace rim::app {
 namespace {
@@ -81,6 +83,10 @@ void clickAndPoint(MainWindow& window, Point click, Point pointer) {
 }
 
 void scrollTo(QWidget& widget) {
+  for (QWidget* at = widget.parentWidget(); at != nullptr; at = at->parentWidget()) {
+    if (auto* fold = qobject_cast<Fold*>(at)) fold->setOpen(true);
+  }
+  QApplication::processEvents();
   for (QWidget* at = widget.parentWidget(); at != nullptr; at = at->parentWidget()) {
     if (auto* scroll = qobject_cast<QScrollArea*>(at)) scroll->ensureWidgetVisible(&widget);
   }
@@ -285,6 +291,22 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
          w.session().edit("Guides", {}, [](Job& job) { job.guides = {{true, 46}, {false, 60}, {false, 22}}; });
          panel->handwork().take(Hand::Draw);
          clickAndPoint(w, {80, 120}, {216, 282});
+       }},
+      {"symmetry",
+       [](MainWindow& w) {
+         Drawing kite = makeDrawing(
+             {polygonThrough({{30, 88}, {58.1, 60}, {30.2, 12}, {2, 60}}),
+              polygonThrough({{29, 80}, {10, 61}, {29, 61.1}}), polygonThrough({{31, 80.1}, {31, 61}, {50.2, 61}}),
+              polygonThrough({{29, 58}, {10, 58}, {29.1, 25}}), polygonThrough({{31, 58}, {31.1, 25}, {50, 58.2}})});
+         kite.pageWidth = 60;
+         kite.pageHeight = 100;
+         w.session().openDrawingBytes(QByteArray::fromStdString(svgText(kite)), "kite.svg");
+         waitFor([&w] { return w.session().job().drawing && w.session().upToDate(); });
+         w.showStep(MainWindow::kRefine);
+         const auto* panel = w.findChild<RefinePanel*>();
+         waitFor([panel] { return panel->offers() != nullptr; });
+         for (std::size_t k = 0; k < panel->offers()->size(); ++k) w.actions().nextOffer->trigger();
+         w.bench().fit();
        }},
       {"references",
        [](MainWindow& w) {

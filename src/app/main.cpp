@@ -1,6 +1,8 @@
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QIcon>
+#include <QSettings>
+#include <QTemporaryDir>
 
 #include "app/demo_run.h"
 #include "app/look.h"
@@ -29,6 +31,12 @@ int main(int argc, char** argv) {
   parser.addOptions({demo, shot, to, job});
   parser.process(application);
 
+  // What is done for a picture of the window is nobody's work and nobody's wish.
+  const QTemporaryDir aside;
+  if (parser.isSet(shot) || parser.isSet(job)) {
+    qputenv("XDG_STATE_HOME", aside.path().toUtf8());
+    QSettings::setPath(QSettings::NativeFormat, QSettings::UserScope, aside.path());
+  }
   rim::app::applyLook(application, rim::app::loadPreferences().appearance);
   rim::app::MainWindow window;
   if (parser.isSet(shot)) return rim::app::takeShot(window, parser.value(shot), parser.value(to));

@@ -4,6 +4,7 @@
 #include "app/steps/refine/hand/node_tool.h"
 #include "app/steps/refine/hand/select_tool.h"
 #include "app/steps/refine/refine_panel.h"
+#include "app/widgets/fold.h"
 #include "support/spoil.h"
 #include "window_fixture.h"
 
@@ -30,6 +31,7 @@ struct RefineFixture : WindowFixture {
     QVERIFY(openDrawing(file));
     window->show();
     window->showStep(app::MainWindow::kRefine);
+    for (app::Fold* fold : window->findChildren<app::Fold*>()) fold->setOpen(true);
     window->bench().fit();
   }
 

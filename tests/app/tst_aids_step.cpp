@@ -190,6 +190,26 @@ class TestAidsStep : public QObject {
     QVERIFY(f.done());
   }
 
+  void partsOfThePanelFoldAndAreRemembered() {
+    RefineFixture f;
+    {
+      auto* fold = f.find<Fold>("stockPart");
+      auto* has = f.find<QWidget>("hasStock");
+      QVERIFY(fold->isOpen() && has->isVisible());
+      auto* heading = f.find<QWidget>("stockPartHeading");
+      heading->setFocus();
+      QTest::keyClick(heading, Qt::Key_Space);
+      QVERIFY(!fold->isOpen() && !has->isVisible());
+      // What is in it is said beside its heading.
+      f.session().edit("Stock", {}, [](Job& job) { job.stock = Stock{120, 60, {}}; });
+      const QList<QLabel*> labels = fold->findChildren<QLabel*>();
+      QVERIFY(std::any_of(labels.begin(), labels.end(),
+                          [](const QLabel* l) { return l->isVisible() && l->text().startsWith("120 "); }));
+    }
+    QVERIFY(!Fold("stockPart", "Stock", true).isOpen());
+    QVERIFY(Fold("neverSeen", "Other", true).isOpen());
+  }
+
   void noMoreAreKeptThanAJobHolds() {
     AidsFixture f;
     for (std::size_t i = 0; i < kMostReferences + 1; ++i) f.session().keepReference();

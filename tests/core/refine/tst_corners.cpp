@@ -132,7 +132,8 @@ class TestCorners : public QObject {
     QVERIFY(bent.path.start == open.start && bent.path.segments.back().end == (Point{10, 10}));
   }
 
-  /// The tip of a letter's counter as a blurred picture gives it: a bit of one side is left beside the cut, and no side.
+  /// The tip of a letter's counter as a blurred picture gives it: a bit of one side is left beside the cut, and no
+  /// side.
   void aRemnantOfACornerIsNoSide() {
     const Path counter = polygonThrough(
         {{36, 34.4}, {24, 34.4}, {29.757, 16.745}, {29.875, 16.613}, {30.325, 16.613}, {30.504, 17.544}});

@@ -9,6 +9,7 @@
 #include <tuple>
 
 #include "app/widgets/counted.h"
+#include "app/widgets/fold.h"
 #include "app/widgets/panel_parts.h"
 
 namespace rim::app {
@@ -37,8 +38,9 @@ std::vector<refine::Step> without(std::vector<refine::Step> steps, const std::st
 }  // namespace
 
 LayerList::LayerList(QWidget* parent) : QWidget(parent) {
-  auto* column = partLayout(this);
-  addHeading(column, tr("Layers"));
+  fold_ = new Fold("layersPart", tr("Layers"), false);
+  partLayout(this)->addWidget(fold_);
+  auto* column = fold_->inside();
   tree_ = new QTreeWidget;
   tree_->setObjectName("layers");
   tree_->setAccessibleName(tr("Layers"));
@@ -93,6 +95,9 @@ void LayerList::show(const Drawing& drawing, const std::vector<refine::Step>& st
   }
   hidden_ = refine::hiddenLayers(steps);
   locked_ = refine::lockedLayers(steps);
+  fold_->setSummary(layers_.empty()   ? QString()
+                    : hidden_.empty() ? QString::number(layers_.size())
+                                      : tr("%1, %2 hidden").arg(layers_.size()).arg(hidden_.size()));
   // A name that is being typed is not taken away.
   if (before != std::tuple(layers_, counts_, hidden_, locked_) || tree_->topLevelItemCount() == 0) fill();
 }

@@ -11,6 +11,8 @@ class QTreeWidget;
 
 namespace rim::app {
 
+class Fold;
+
 /// The layers of the outlines: shown or hidden, called and coloured, and what is put on them.
 class LayerList : public QWidget {
   Q_OBJECT
@@ -41,6 +43,7 @@ class LayerList : public QWidget {
   const Layer* current() const;
   std::string freeName() const;
 
+  Fold* fold_;
   std::vector<Layer> layers_;
   std::vector<std::size_t> counts_;
   std::set<std::string> hidden_;

@@ -8,6 +8,7 @@
 
 #include "app/errand.h"
 #include "app/widgets/counted.h"
+#include "app/widgets/fold.h"
 #include "app/widgets/length_text.h"
 #include "app/widgets/panel_parts.h"
 #include "core/mend/find/finding.h"
@@ -27,8 +28,9 @@ Drawing meant(const Drawing& outlines, const std::set<OutlineId>& chosen, double
 }  // namespace
 
 SimplifyPart::SimplifyPart(QWidget* parent) : QWidget(parent) {
-  auto* column = partLayout(this);
-  addHeading(column, tr("Fewer nodes"));
+  auto* fold = new Fold("fewerNodes", tr("Fewer nodes"), false);
+  partLayout(this)->addWidget(fold);
+  auto* column = fold->inside();
   slider_ = new QSlider(Qt::Horizontal);
   slider_->setObjectName("simplify");
   slider_->setRange(0, kSteps);

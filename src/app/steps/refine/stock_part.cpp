@@ -7,7 +7,9 @@
 #include <QSettings>
 #include <QVBoxLayout>
 
+#include "app/widgets/fold.h"
 #include "app/widgets/length_field.h"
+#include "app/widgets/length_text.h"
 #include "app/widgets/panel_parts.h"
 
 namespace rim::app {
@@ -25,8 +27,9 @@ double lastSize(const char* key, double otherwise) {
 }  // namespace
 
 StockPart::StockPart(QWidget* parent) : QWidget(parent) {
-  auto* column = partLayout(this);
-  addHeading(column, tr("Stock"));
+  fold_ = new Fold("stockPart", tr("Stock"), false);
+  partLayout(this)->addWidget(fold_);
+  auto* column = fold_->inside();
   has_ = new QCheckBox(tr("Show the sheet that it is cut from"));
   has_->setObjectName("hasStock");
   column->addWidget(has_);
@@ -102,6 +105,8 @@ void StockPart::show(const std::optional<Stock>& stock, const Box& outlines, Uni
   has_->setChecked(stock.has_value());
   has_->setEnabled(!outlines.empty());
   rest_->setVisible(stock.has_value());
+  fold_->setSummary(stock ? tr("%1 × %2").arg(lengthText(stock->widthMm, unit), lengthWithUnit(stock->heightMm, unit))
+                          : QString());
   if (!stock) return;
   width_->show(stock->widthMm, unit);
   height_->show(stock->heightMm, unit);

@@ -11,6 +11,8 @@ class QCheckBox;
 
 namespace rim::app {
 
+class Fold;
+
 class LengthField;
 
 /// Asks for the sheet that is cut from: how large it is, and where it lies under the outlines.
@@ -39,6 +41,7 @@ class StockPart : public QWidget {
 
   std::optional<Stock> stock_;
   Box outlines_;
+  Fold* fold_;
   QCheckBox* has_;
   QWidget* rest_;
   LengthField* width_;
