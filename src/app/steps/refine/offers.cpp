@@ -40,9 +40,8 @@ Offer offerOf(const Proposal& proposal, const Drawing& mm, const Drawing& px, do
 }
 
 /// What a step would change, as one offer; none when it changes nothing.
-std::optional<Offer> offerOf(const refine::Step& step, const QString& group, const Drawing& mm, double pxPerMm,
-                             const std::stop_token& stop) {
-  const Refined refined = refine::done(mm, step, stop);
+std::optional<Offer> offerOf(const refine::Step& step, const Refined& refined, const QString& group, const Drawing& mm,
+                             double pxPerMm) {
   if (refined.changes.empty()) return {};
   Offer offer;
   offer.group = group;
@@ -61,29 +60,22 @@ std::optional<Offer> offerOf(const refine::Step& step, const QString& group, con
   return offer;
 }
 
-/// The axis or axes that the drawing would be mirrored about, or arms round the centre that it would be turned about,
-/// a little longer than the drawing; upright px.
-std::vector<std::pair<Point, Point>> axesOf(const Drawing& mm, double withinMm, double pxPerMm,
-                                            const std::stop_token& stop) {
+/// The axis or axes that a drawing would be mirrored about, or arms round the centre that it would be turned about, a
+/// little longer than the drawing; upright px.
+std::vector<std::pair<Point, Point>> axesOf(const std::vector<Symmetry>& about, const Box& mm, double pxPerMm) {
   std::vector<std::pair<Point, Point>> axes;
-  const auto found = symmetryOf(mm, SymmetryWish::Auto, withinMm, stop);
-  if (!found) return axes;
-  const Box box = boxOf(mm);
   constexpr double kLonger = 0.6;
-  const double reach = kLonger * distance(box.low, box.high);
+  const double reach = kLonger * distance(mm.low, mm.high);
   const auto direction = [reach](double angle) { return Point{std::cos(angle), std::sin(angle)} * reach; };
-  const auto add = [&](const Symmetry& mirror) {
-    const Point way = direction(mirror.axisAngle);
-    axes.emplace_back((mirror.centre - way) * pxPerMm, (mirror.centre + way) * pxPerMm);
-  };
-  if (found->turns == 0) {
-    add(*found);
-    if (const auto second = secondMirror(withSymmetry(mm, *found, SymmetryFrom::Best, stop), *found, withinMm))
-      add(*second);
-  }
-  for (int k = 0; k < found->turns; ++k) {
-    const Point way = direction(std::numbers::pi * (0.5 + 2.0 * k / found->turns));
-    axes.emplace_back(found->centre * pxPerMm, (found->centre + way) * pxPerMm);
+  for (const Symmetry& symmetry : about) {
+    if (symmetry.turns == 0) {
+      const Point way = direction(symmetry.axisAngle);
+      axes.emplace_back((symmetry.centre - way) * pxPerMm, (symmetry.centre + way) * pxPerMm);
+    }
+    for (int k = 0; k < symmetry.turns; ++k) {
+      const Point way = direction(std::numbers::pi * (0.5 + 2.0 * k / symmetry.turns));
+      axes.emplace_back(symmetry.centre * pxPerMm, (symmetry.centre + way) * pxPerMm);
+    }
   }
   return axes;
 }
@@ -101,14 +93,16 @@ std::vector<Offer> offersFor(const Job& job, double withinMm, const std::stop_to
     if (proposal.movedMm >= kSeenMm) offers.push_back(offerOf(proposal, mm, *outlines, pxPerMm, withinMm));
   }
   constexpr double kMissing = 2;
+  const refine::Step sharpen = refine::Sharpen{kMissing * withinMm};
   const auto corners =
-      offerOf(refine::Sharpen{kMissing * withinMm}, text("Corners rounded or cut off"), mm, pxPerMm, stop);
+      offerOf(sharpen, refine::done(mm, sharpen, stop), text("Corners rounded or cut off"), mm, pxPerMm);
   if (corners) offers.push_back(*corners);
-  auto mirror = offerOf(refine::Symmetrize{SymmetryWish::Auto, SymmetryFrom::Best, withinMm}, text("Nearly symmetric"),
-                        mm, pxPerMm, stop);
-  if (mirror && mirror->movedMm >= kSeenMm) {
-    mirror->preview.axes = axesOf(mm, withinMm, pxPerMm, stop);
-    offers.push_back(*mirror);
+  const Symmetrized made = madeSymmetric(mm, SymmetryWish::Auto, SymmetryFrom::Best, withinMm, stop);
+  auto symmetric = offerOf(refine::Symmetrize{SymmetryWish::Auto, SymmetryFrom::Best, withinMm}, made.refined,
+                           text("Nearly symmetric"), mm, pxPerMm);
+  if (symmetric && symmetric->movedMm >= kSeenMm) {
+    symmetric->preview.axes = axesOf(made.about, boxOf(mm), pxPerMm);
+    offers.push_back(*symmetric);
   }
   return offers;
 }

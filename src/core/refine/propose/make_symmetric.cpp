@@ -258,21 +258,27 @@ Drawing withSymmetry(const Drawing& drawing, const Symmetry& symmetry, SymmetryF
   return symmetry.turns > 0 ? turnSymmetric(drawing, symmetry) : mirrorSymmetric(drawing, symmetry, from, stop);
 }
 
+Symmetrized madeSymmetric(const Drawing& drawing, SymmetryWish wish, SymmetryFrom from, double withinMm,
+                          const std::stop_token& stop) {
+  Symmetrized made{{drawing, {}}, {}};
+  const auto found = symmetryOf(drawing, wish, withinMm, stop);
+  if (!found || drawing.outlines.empty()) return made;
+  const auto take = [&](const Symmetry& symmetry, SymmetryFrom half) {
+    made.refined.drawing = withSymmetry(made.refined.drawing, symmetry, half, stop);
+    made.refined.changes.push_back(
+        {symmetry.turns > 0 ? "turn" : "mirror", drawing.outlines.front().id, symmetry.centre, symmetry.farthestMm});
+    made.about.push_back(symmetry);
+  };
+  take(*found, from);
+  if (found->turns > 0) return made;
+  // What one half has the other has now, so that a second axis can only stand square to the first.
+  if (const auto second = secondMirror(made.refined.drawing, *found, withinMm)) take(*second, SymmetryFrom::Best);
+  return made;
+}
+
 Refined symmetrized(const Drawing& drawing, SymmetryWish wish, SymmetryFrom from, double withinMm,
                     const std::stop_token& stop) {
-  Refined refined{drawing, {}};
-  const auto found = symmetryOf(drawing, wish, withinMm, stop);
-  if (!found || drawing.outlines.empty()) return refined;
-  refined.drawing = withSymmetry(drawing, *found, from, stop);
-  const std::string kind = found->turns > 0 ? "turn" : "mirror";
-  refined.changes.push_back({kind, drawing.outlines.front().id, found->centre, found->farthestMm});
-  if (found->turns > 0) return refined;
-  // What one half has the other has now, so that a second axis can only stand square to the first.
-  if (const auto second = secondMirror(refined.drawing, *found, withinMm)) {
-    refined.drawing = withSymmetry(refined.drawing, *second, SymmetryFrom::Best, stop);
-    refined.changes.push_back({kind, drawing.outlines.front().id, second->centre, second->farthestMm});
-  }
-  return refined;
+  return madeSymmetric(drawing, wish, from, withinMm, stop).refined;
 }
 
 }  // namespace rim

@@ -2,6 +2,7 @@
 
 #include <optional>
 #include <stop_token>
+#include <vector>
 
 #include "core/drawing/drawing.h"
 #include "core/refine/propose/proposal.h"
@@ -48,8 +49,18 @@ std::optional<Symmetry> secondMirror(const Drawing& drawing, const Symmetry& fir
 Drawing withSymmetry(const Drawing& drawing, const Symmetry& symmetry, SymmetryFrom from,
                      const std::stop_token& stop = {});
 
-/// Both: the drawing made symmetric as wished, about two axes where it has them, with the changes; unchanged when it
-/// has no such symmetry.
+/// A drawing made symmetric, with the changes, and what about.
+struct Symmetrized {
+  Refined refined;
+  std::vector<Symmetry> about;  ///< one axis or centre, or two axes; none: it has no such symmetry
+};
+
+/// Both: the drawing made symmetric as wished, about two axes where it has them; unchanged when it has no such
+/// symmetry. Throws Cancelled.
+Symmetrized madeSymmetric(const Drawing& drawing, SymmetryWish wish, SymmetryFrom from, double withinMm,
+                          const std::stop_token& stop = {});
+
+/// The same without what it is about.
 Refined symmetrized(const Drawing& drawing, SymmetryWish wish, SymmetryFrom from, double withinMm,
                     const std::stop_token& stop = {});
 
