@@ -153,21 +153,15 @@ void Bench::paintGrid(QPainter& painter, const Viewport& at, const QRectF& visib
 
 void Bench::paintMarks(QPainter& painter) const {
   constexpr double kHalf = 11;
-  painter.setFont(fontLike(-1));
   std::vector<QRectF> used;
   for (const auto& [place, words] : marks_) {
     const QPointF at = viewport_.toScreen(place);
     paintBrackets(painter, at, kHalf, look().node);
-    const QRectF plate(at + QPointF(kHalf + 4, -10), QSizeF(painter.fontMetrics().horizontalAdvance(words) + 12, 20));
     // Where words would lie on each other the first ones, which say most, are enough.
+    const QRectF plate = plateFor(painter, at + QPointF(kHalf + 4, -10), words);
     if (words.isEmpty() || std::any_of(used.begin(), used.end(), [&](const QRectF& u) { return u.intersects(plate); }))
       continue;
-    used.push_back(plate);
-    painter.setPen(Qt::NoPen);
-    painter.setBrush(look().panel);
-    painter.drawRoundedRect(plate, 4, 4);
-    painter.setPen(look().text);
-    painter.drawText(plate, Qt::AlignCenter, words);
+    used.push_back(paintWords(painter, plate.topLeft(), words));
   }
 }
 

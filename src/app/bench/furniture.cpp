@@ -42,6 +42,21 @@ std::vector<std::pair<QPen, QString>> outlineLegend(bool withPenLines) {
   return rows;
 }
 
+QRectF plateFor(const QPainter& painter, QPointF corner, const QString& words) {
+  return {corner, QSizeF(QFontMetricsF(fontLike(-1), painter.device()).horizontalAdvance(words) + 13, 20)};
+}
+
+QRectF paintWords(QPainter& painter, QPointF corner, const QString& words) {
+  const QRectF plate = plateFor(painter, corner, words);
+  painter.setFont(fontLike(-1));
+  painter.setPen(Qt::NoPen);
+  painter.setBrush(look().panel);
+  painter.drawRoundedRect(plate, 4, 4);
+  painter.setPen(look().text);
+  painter.drawText(plate, Qt::AlignCenter, words);
+  return plate;
+}
+
 void paintLegend(QPainter& painter, const QRectF& bench, const std::vector<std::pair<QPen, QString>>& rows) {
   painter.save();
   painter.setRenderHint(QPainter::Antialiasing);

@@ -21,6 +21,11 @@ struct ScaleBar {
 /// The longest round length (1, 2 or 5 times a power of ten) of at most `mostPx` screen pixels.
 ScaleBar scaleBarFor(double screenPxPerMm, double mostPx, Unit unit);
 
+/// A few words on a plate whose upper left corner is at a place of the screen. Returns where it lies.
+QRectF paintWords(QPainter& painter, QPointF corner, const QString& words);
+/// Where that plate would lie.
+QRectF plateFor(const QPainter& painter, QPointF corner, const QString& words);
+
 /// The legend of strokes and what they stand for, at the lower left of the bench.
 void paintLegend(QPainter& painter, const QRectF& bench, const std::vector<std::pair<QPen, QString>>& rows);
 

@@ -3,6 +3,7 @@
 #include <QPainter>
 #include <cmath>
 
+#include "app/bench/furniture.h"
 #include "app/look.h"
 #include "app/widgets/length_text.h"
 #include "core/geometry/units.h"
@@ -191,16 +192,10 @@ void Rulers::paintGuides(QPainter& painter, const QRectF& bench, const Viewport&
   if (!held_ || held_->dropped) return;
   line(held_->guide, QPen(look().accent, 1.5));
   const QPointF at = onScreen(held_->guide, viewport);
-  painter.setFont(fontLike(-1));
   const QString text = (held_->guide.upright ? QStringLiteral("x ") : QStringLiteral("y ")) +
                        lengthWithUnit(held_->guide.at * mmPerPixel_, unit_);
   const QPointF corner = held_->guide.upright ? QPointF(at.x() + 6, kWidth + 8) : QPointF(kWidth + 8, at.y() - 24);
-  const QRectF plate(corner, QSizeF(painter.fontMetrics().horizontalAdvance(text) + 14, 20));
-  painter.setPen(Qt::NoPen);
-  painter.setBrush(look().panel);
-  painter.drawRoundedRect(plate, 4, 4);
-  painter.setPen(look().text);
-  painter.drawText(plate, Qt::AlignCenter, text);
+  paintWords(painter, corner, text);
 }
 
 }  // namespace rim::app

@@ -18,21 +18,6 @@ namespace {
 
 using Places = std::vector<Point>;
 
-/// About `count` places evenly along a path, its nodes not among them on purpose.
-Places placesAlong(const Path& path, int count) {
-  const double step = pathLength(path) / count;
-  Places places;
-  double next = step / 2;
-  double walked = 0;
-  for (std::size_t i = 0; i < path.segments.size(); ++i) {
-    const Piece piece = pieceOf(path, i);
-    const double size = lengthOf(piece);
-    for (; next < walked + size; next += step) places.push_back(pointAt(piece, (next - walked) / size));
-    walked += size;
-  }
-  return places;
-}
-
 double meanSquare(const Places& places, const Path& shape) {
   double sum = 0;
   for (const Point p : places) {
@@ -337,6 +322,20 @@ bool mayLieOn(const Places& places, const Path& shape, double room) {
 }
 
 }  // namespace
+
+std::vector<Point> placesAlong(const Path& path, int count) {
+  const double step = pathLength(path) / count;
+  std::vector<Point> places;
+  double next = step / 2;
+  double walked = 0;
+  for (std::size_t i = 0; i < path.segments.size(); ++i) {
+    const Piece piece = pieceOf(path, i);
+    const double size = lengthOf(piece);
+    for (; next < walked + size; next += step) places.push_back(pointAt(piece, (next - walked) / size));
+    walked += size;
+  }
+  return places;
+}
 
 Apart apartBy(const Path& a, const Path& b, int places) {
   Apart apart;

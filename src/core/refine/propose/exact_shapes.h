@@ -21,6 +21,9 @@ struct ExactShape {
 /// several do, the one with the least mean distance is taken, a simpler one before one with more to choose.
 std::optional<ExactShape> exactShapeOf(const Path& closed, const std::set<TrueUpKind>& kinds, double withinMm);
 
+/// About `count` places evenly along a path, its nodes not among them on purpose.
+std::vector<Point> placesAlong(const Path& path, int count);
+
 /// The largest distance of one path from the other, either way, and where; looked at in about `places` places.
 struct Apart {
   double mm = 0;

@@ -28,20 +28,6 @@ struct Part {
   std::size_t segments = 0;
 };
 
-std::vector<Point> placesAlong(const Path& path, int count) {
-  const double step = pathLength(path) / count;
-  std::vector<Point> places;
-  double next = step / 2;
-  double walked = 0;
-  for (std::size_t i = 0; i < path.segments.size(); ++i) {
-    const Piece piece = pieceOf(path, i);
-    const double size = lengthOf(piece);
-    for (; next < walked + size; next += step) places.push_back(pointAt(piece, (next - walked) / size));
-    walked += size;
-  }
-  return places;
-}
-
 Part partOf(const Drawing& drawing, std::vector<std::size_t> outlines, double withinMm) {
   constexpr int kPlaces = 160;
   constexpr double kShareOfSide = 1.0 / 60;

@@ -4,6 +4,7 @@
 #include <QPainter>
 
 #include "app/bench/bench_tool.h"
+#include "app/bench/furniture.h"
 #include "app/look.h"
 
 namespace rim::app {
@@ -62,14 +63,7 @@ void paintSnap(QPainter& painter, const ToolView& view, const refine::Snapped& s
     painter.setPen(QPen(colour, width));
     painter.drawEllipse(at, kRing, kRing);
   }
-  painter.setFont(fontLike(-1));
-  const QString word = snapWord(snap.to);
-  const QRectF plate(at + QPointF(12, -26), QSizeF(painter.fontMetrics().horizontalAdvance(word) + 12, 20));
-  painter.setPen(Qt::NoPen);
-  painter.setBrush(look().panel);
-  painter.drawRoundedRect(plate, 4, 4);
-  painter.setPen(look().text);
-  painter.drawText(plate, Qt::AlignCenter, word);
+  paintWords(painter, at + QPointF(12, -26), snapWord(snap.to));
 }
 
 }  // namespace rim::app
