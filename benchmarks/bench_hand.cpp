@@ -122,6 +122,21 @@ void panFrame(benchmark::State& state) {
   }
 }
 
+/// From a turn of the wheel until all of the new sight is painted.
+void wholeSight(benchmark::State& state) {
+  Hand hand(state, static_cast<int>(state.range(0)));
+  int k = 0;
+  for (auto _ : state) {
+    const int notch = ++k % 2 == 0 ? 60 : -60;
+    hand.frame([&] {
+      QWheelEvent event({400, 300}, hand.bench().mapToGlobal(QPointF(400, 300)), {}, {0, notch}, Qt::NoButton,
+                        Qt::NoModifier, Qt::NoScrollPhase, false);
+      QApplication::sendEvent(&hand.bench(), &event);
+    });
+    hand.settle();
+  }
+}
+
 void zoomFrame(benchmark::State& state) {
   Hand hand(state, static_cast<int>(state.range(0)));
   int k = 0;
@@ -188,6 +203,7 @@ void asked(benchmark::internal::Benchmark* one) {
 }
 
 BENCHMARK(panFrame)->Apply(asked);
+BENCHMARK(wholeSight)->Arg(5000)->Unit(benchmark::kMillisecond)->Iterations(20)->UseRealTime();
 BENCHMARK(zoomFrame)->Apply(asked);
 BENCHMARK(dragNodeFrame)->Apply(asked);
 BENCHMARK(boxFrame)->Apply(asked);
