@@ -25,6 +25,7 @@ class ReferenceDialog : public QDialog {
  public:
   explicit ReferenceDialog(Session& session, QWidget* parent = nullptr);
 
+  /// Shows it, or brings it up to date, with lengths in a unit.
   void show(Unit unit);
   /// Whether the differences to the chosen copy are being looked for.
   bool looking() const { return looking_.running(); }

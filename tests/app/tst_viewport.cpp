@@ -1,6 +1,7 @@
 #include <QTest>
 
 #include "app/bench/furniture.h"
+#include "app/bench/scene.h"
 #include "app/bench/viewport.h"
 #include "support/test_list.h"
 
@@ -61,6 +62,39 @@ class TestViewport : public QObject {
   }
 
   void withoutAScaleThereIsNoBar() { QCOMPARE(scaleBarFor(0, 130, Unit::Millimetre).screenPx, 0.0); }
+
+  /// What was begun and is not wanted any more is never shown.
+  void aSceneThatIsPaintedAtOnceIsNotOvertaken() {
+    Scene scene;
+    const Scene::Wish wish{{}, {60, 40}, 1, Qt::white};
+    const auto fill = [](QColor colour) -> Scene::Step {
+      return [colour](QPainter& painter, const Viewport&, const QRectF& visible) { painter.fillRect(visible, colour); };
+    };
+    const auto shown = [&scene] {
+      QImage image(60, 40, QImage::Format_RGB32);
+      QPainter painter(&image);
+      scene.show(painter, {});
+      painter.end();
+      return image.pixelColor(30, 20);
+    };
+    scene.paintNow({fill(Qt::red)}, wish);
+    scene.outdate();
+    scene.begin({fill(Qt::green), fill(Qt::green)}, wish);
+    QVERIFY(scene.works());
+    QCOMPARE(shown(), QColor(Qt::red));
+    scene.paintNow({fill(Qt::blue)}, wish);
+    QVERIFY(!scene.works() && !scene.work(1));
+    QCOMPARE(shown(), QColor(Qt::blue));
+    QVERIFY(scene.isCurrent(wish));
+    scene.outdate();
+    scene.begin({fill(Qt::green)}, wish);
+    QVERIFY(scene.work(1000));
+    QCOMPARE(shown(), QColor(Qt::green));
+    scene.outdate();
+    scene.begin({fill(Qt::red), fill(Qt::red)}, wish);
+    scene.forget();
+    QVERIFY(!scene.work(1000) && !scene.canStandIn(wish));
+  }
 };
 
 RIM_TEST(TestViewport)

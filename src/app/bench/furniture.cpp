@@ -25,13 +25,15 @@ QString text(const char* source) { return QCoreApplication::translate("Bench", s
 
 }  // namespace
 
+double roundAtMost(double most) {
+  const double ten = std::pow(10, std::floor(std::log10(most)));
+  return ten * (most / ten >= 5 ? 5 : most / ten >= 2 ? 2 : 1);
+}
+
 ScaleBar scaleBarFor(double screenPxPerMm, double mostPx, Unit unit) {
   const double perUnit = screenPxPerMm * (unit == Unit::Inch ? kMmPerInch : 1);
   if (!(perUnit > 0) || !std::isfinite(perUnit)) return {};
-  const double most = mostPx / perUnit;
-  const double ten = std::pow(10, std::floor(std::log10(most)));
-  const double steps = most / ten >= 5 ? 5 : most / ten >= 2 ? 2 : 1;
-  const double length = steps * ten;
+  const double length = roundAtMost(mostPx / perUnit);
   return {length * perUnit, QString::number(length, 'g', 4) + " " + unitName(unit)};
 }
 

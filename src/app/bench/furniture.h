@@ -21,6 +21,9 @@ struct ScaleBar {
 /// The longest round length (1, 2 or 5 times a power of ten) of at most `mostPx` screen pixels.
 ScaleBar scaleBarFor(double screenPxPerMm, double mostPx, Unit unit);
 
+/// The largest of 1, 2 and 5 times a power of ten that is at most `most` (> 0).
+double roundAtMost(double most);
+
 /// A few words on a plate whose upper left corner is at a place of the screen. Returns where it lies.
 QRectF paintWords(QPainter& painter, QPointF corner, const QString& words);
 /// Where that plate would lie.

@@ -17,14 +17,8 @@ constexpr int kSmallTicks = 10;    // between two numbers
 
 }  // namespace
 
-double tickStep(double screenPerUnit, double leastPx) {
-  const double least = leastPx / screenPerUnit;
-  const double ten = std::pow(10, std::floor(std::log10(least)));
-  for (const double step : {1.0, 2.0, 5.0}) {
-    if (step * ten >= least) return step * ten;
-  }
-  return 10 * ten;
-}
+// The round lengths are those whose reciprocals are.
+double tickStep(double screenPerUnit, double leastPx) { return 1 / roundAtMost(screenPerUnit / leastPx); }
 
 void Rulers::setShown(bool shown) {
   shown_ = shown;

@@ -21,9 +21,12 @@ class Rulers {
   static constexpr double kWidth = 20;  ///< screen pixels
 
   bool shown() const { return shown_; }
+  /// Hidden, they take no press; a guide that is held is let go.
   void setShown(bool shown);
+  /// What a pixel of the picture measures (> 0), and the unit of the numbers.
   void setMeasure(double mmPerPixel, Unit unit);
   const std::vector<Guide>& guides() const { return guides_; }
+  /// Other guides than those that are there let go what is held.
   void setGuides(std::vector<Guide> guides);
 
   /// Whether a place of the bench belongs to a rule.
@@ -33,10 +36,12 @@ class Rulers {
 
   /// Takes hold of the guide at the place, or pulls a new one.
   void press(QPointF place, const Viewport& viewport);
+  /// Moves what is held to the nearest round length; over its rule it would be gone.
   void drag(QPointF place, const Viewport& viewport);
   /// What the guides are when it is let go; none: as they were.
   std::optional<std::vector<Guide>> release();
   bool holds() const { return held_.has_value(); }
+  /// What is held stays where it was.
   void letGo() { held_.reset(); }
 
   /// `pointer`: marked on both rules.

@@ -9,6 +9,18 @@ bool same(const Viewport& a, const Viewport& b) { return a.scale == b.scale && a
 
 }  // namespace
 
+void Scene::forget() {
+  outdate();
+  drop();
+  kept_ = {};
+}
+
+void Scene::drop() {
+  steps_.clear();
+  next_ = 0;
+  made_ = {};
+}
+
 bool Scene::isCurrent(const Wish& wish) const {
   return kept_.version == wanted_ && canStandIn(wish) && same(kept_.wish.at, wish.at);
 }
@@ -31,8 +43,7 @@ QRectF Scene::visibleOn(const Sheet& sheet) const {
 }
 
 void Scene::paintNow(const std::vector<Step>& steps, const Wish& wish) {
-  steps_.clear();
-  next_ = 0;
+  drop();
   kept_ = blank(wish, {});
   QPainter painter(&kept_.pixels);
   for (const Step& step : steps) {
@@ -52,6 +63,7 @@ void Scene::begin(std::vector<Step> steps, const Wish& wish) {
 }
 
 bool Scene::work(double milliseconds) {
+  if (!works()) return false;
   QElapsedTimer clock;
   clock.start();
   QPainter painter(&made_.pixels);
@@ -65,10 +77,8 @@ bool Scene::work(double milliseconds) {
   }
   if (works()) return false;
   painter.end();
-  steps_.clear();
-  next_ = 0;
   kept_ = std::move(made_);
-  made_ = {};
+  drop();
   return true;
 }
 

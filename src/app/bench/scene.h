@@ -29,10 +29,7 @@ class Scene {
   /// What is kept shows another thing now; it stays until the new one is there.
   void outdate() { ++wanted_; }
   /// What is kept is not to be seen again: something else lies on the bench.
-  void forget() {
-    outdate();
-    kept_ = {};
-  }
+  void forget();
   /// Whether something that was wished for is kept, and is what is shown now.
   bool isCurrent(const Wish& wish) const;
   /// Whether something is kept at all that may stand in for it.
@@ -42,7 +39,7 @@ class Scene {
   void paintNow(const std::vector<Step>& steps, const Wish& wish);
   /// Begins to paint it in turns, with room on all sides; goes on with what was begun where that is of the same.
   void begin(std::vector<Step> steps, const Wish& wish);
-  /// Paints for about so long. True: it is whole, and kept.
+  /// Paints for about so long; nothing where nothing was begun. True: it is whole, and kept.
   bool work(double milliseconds);
   bool works() const { return next_ < steps_.size(); }
 
@@ -56,6 +53,8 @@ class Scene {
     Wish wish;
     unsigned version = 0;
   };
+  /// What was begun is not gone on with.
+  void drop();
   Sheet blank(const Wish& wish, QSize room) const;
   QRectF visibleOn(const Sheet& sheet) const;
 

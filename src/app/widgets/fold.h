@@ -20,8 +20,10 @@ class Fold : public QWidget {
 
   /// Where what it holds goes.
   QVBoxLayout* inside() const { return inside_; }
+  /// What stands beside the heading; empty: nothing.
   void setSummary(const QString& text);
   bool isOpen() const;
+  /// Opens or folds it, and remembers that.
   void setOpen(bool open);
 
  private:

@@ -36,6 +36,16 @@ bool isSimilarity(const Affine& map) {
   return std::abs(dot(x, y)) <= kRelative * size && std::abs(dot(x, x) - dot(y, y)) <= kRelative * size;
 }
 
+Affine inverse(const Affine& map) {
+  const double k = 1 / map.determinant();
+  return {map.d * k,
+          -map.b * k,
+          -map.c * k,
+          map.a * k,
+          (map.c * map.f - map.d * map.e) * k,
+          (map.b * map.e - map.a * map.f) * k};
+}
+
 Path transformed(const Path& path, const Affine& map, double tolerance) {
   const bool keepsArcs = isSimilarity(map);
   const double sign = map.determinant() < 0 ? -1 : 1;

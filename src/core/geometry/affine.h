@@ -29,6 +29,8 @@ Affine about(Point centre, const Affine& map);
 Affine mirrorAbout(Point place, double angle);
 /// First `inner`, then `outer`.
 Affine operator*(const Affine& outer, const Affine& inner);
+/// What takes a map back. Its determinant must not be 0.
+Affine inverse(const Affine& map);
 
 /// Whether circles stay circles, to a relative 1e-9: a turn, a shift, one scale, perhaps mirrored.
 bool isSimilarity(const Affine& map);

@@ -1,5 +1,6 @@
 // What helps to place and to compare comes back with the job: guides and reference copies.
 
+#include <QDir>
 #include <QTemporaryDir>
 #include <QTest>
 
@@ -81,10 +82,8 @@ class TestJobAids : public QObject {
                              << "\"guides\": 3, \"x\": [";
     QTest::newRow("no copies") << "\"references\": ["
                                << "\"references\": {}, \"x\": [";
-    QTest::newRow("no outlines") << "\"outlines\": {"
-                                 << "\"inlines\": {";
-    QTest::newRow("a letter in an outline") << "L 30 0"
-                                            << "L x 0";
+    QTest::newRow("more names than copies") << "\"references\": ["
+                                            << "\"references\": [{\"name\": \"b\"},";
   }
   void whatIsDamagedIsTold() {
     QFETCH(QString, from);
@@ -93,6 +92,48 @@ class TestJobAids : public QObject {
     job.guides = {{true, 5}};
     job.references = {{"copy", job.tracing, true}};
     QVERIFY_THROWS_EXCEPTION(InputError, withSettings(job, from, to));
+  }
+
+  void copiesThatAreDamagedAreTold() {
+    Job job = jobOn(makeDrawing({polygonThrough({{0, 0}, {30, 0}, {30, 20}, {0, 20}})}), "plate.dxf");
+    job.references = {{"copy", job.tracing, true}};
+    saveJob(job, file_);
+    const ZipParts whole = readZip(file_, {"drawing.json", "job.json", "references.json"}, 1'000'000);
+    const auto with = [&](const std::string& copies) {
+      ZipParts parts = whole;
+      const auto bytes = std::as_bytes(std::span(copies));
+      parts["references.json"].assign(bytes.begin(), bytes.end());
+      writeZip(file_, partsToWrite(parts));
+      return loadJob(file_).references.size();
+    };
+    const std::string text = textOf(whole.at("references.json"));
+    QCOMPARE(with(text), 1U);
+    for (const std::string& other : {std::string("[]"), std::string("{"), std::string("[3]"), "[" + text + "]",
+                                     QString::fromStdString(text).replace("L 30 0", "L x 0").toStdString()})
+      QVERIFY_THROWS_EXCEPTION(InputError, with(other));
+    ZipParts without = whole;
+    without.erase("references.json");
+    writeZip(file_, partsToWrite(without));
+    QVERIFY_THROWS_EXCEPTION(InputError, loadJob(file_));
+  }
+
+  void copiesAreKeptWithWhatTheyWere() {
+    WorkKeeper keeper(folder_->filePath("kept").toStdString());
+    Job job = workedOut(jobOn(pictureOf(drawn(60, 48, ring(30, 24, 18, 9)))));
+    for (const std::size_t count : {1U, 2U, 0U}) {
+      job.references.assign(count, {"copy", job.tracing, true});
+      keeper.keep(job, {"a", {}});
+      QCOMPARE(loadKept(folder_->filePath("kept").toStdString()).references.size(), count);
+    }
+    // One that is only renamed needs no new base.
+    job.references = {{"copy", job.tracing, true}};
+    keeper.keep(job, {"a", {}});
+    const auto files = [this] { return QDir(folder_->filePath("kept")).entryList({"work-*"}, QDir::Files); };
+    const QStringList before = files();
+    job.references[0].name = "other";
+    keeper.keep(job, {"a", {}});
+    QCOMPARE(files(), before);
+    QCOMPARE(loadKept(folder_->filePath("kept").toStdString()).references[0].name, std::string("other"));
   }
 
   void moreThanAJobHoldsIsTold() {

@@ -28,6 +28,7 @@ constexpr const char* kPicture = "picture.png";
 constexpr const char* kDrawing = "drawing.json";
 constexpr const char* kDrawingOfVersion1 = "drawing.svg";
 constexpr const char* kSettings = "job.json";
+constexpr const char* kReferences = "references.json";
 constexpr const char* kTraced = "traced.json";
 constexpr const char* kOutlines = "outlines.svg";
 
@@ -40,9 +41,33 @@ std::string_view textOf(const std::vector<std::byte>& bytes) {
   return {reinterpret_cast<const char*>(bytes.data()), bytes.size()};
 }
 
-Drawing drawingIn(const ZipParts& parts, const std::stop_token& stop) {
+/// The outlines of reference copies, which are too many to be written with every decision.
+Json referencesOf(const Job& job) {
+  Json list = Json::array();
+  for (const Reference& reference : job.references) list.push_back(toJson(*reference.outlines));
+  return list;
+}
+
+/// Without their names yet; in the frame of a picture's outlines, or in mm.
+std::vector<Reference> referencesFrom(const Json& list, Frame frame) {
+  if (!list.is_array() || list.size() > kMostReferences)
+    throw InputError("the reference copies in the job are damaged.");
+  std::vector<Reference> references;
+  for (const Json& json : list) {
+    Drawing outlines = drawingFrom(json);
+    outlines.frame = frame;
+    references.push_back({{}, std::make_shared<const Drawing>(std::move(outlines)), true});
+  }
+  return references;
+}
+
+Json jsonIn(const ZipParts& parts, const char* name) {
   constexpr bool kThrow = false;
-  if (parts.contains(kDrawing)) return drawingFrom(Json::parse(textOf(parts.at(kDrawing)), nullptr, kThrow));
+  return Json::parse(textOf(parts.at(name)), nullptr, kThrow);
+}
+
+Drawing drawingIn(const ZipParts& parts, const std::stop_token& stop) {
+  if (parts.contains(kDrawing)) return drawingFrom(jsonIn(parts, kDrawing));
   ReadOptions options;
   options.stop = stop;
   return readSvg(textOf(parts.at(kDrawingOfVersion1)), options).drawing;
@@ -63,8 +88,11 @@ void saveJob(const Job& job, const std::filesystem::path& file) {
   const auto addText = [&](const char* name, const std::string& text) {
     parts.push_back({name, texts.emplace_back(bytesOf(text)), false});
   };
+  const auto addJson = [&](const char* name, const Json& json) {
+    addText(name, json.dump(-1, ' ', false, Json::error_handler_t::replace));
+  };
   if (job.drawing) {
-    addText(kDrawing, toJson(*job.drawing).dump(-1, ' ', false, Json::error_handler_t::replace));
+    addJson(kDrawing, toJson(*job.drawing));
   } else {
     parts.push_back({kPicture, pngOf(job.original), true});
   }
@@ -72,12 +100,14 @@ void saveJob(const Job& job, const std::filesystem::path& file) {
   if (!job.drawing && hasTracing(job))
     parts.push_back({kTraced, job.packedTracing.bytes([&job] { return tracedPart(job); }), true});
   addText(kSettings, recipeText(job));
+  if (!job.references.empty()) addJson(kReferences, referencesOf(job));
   if (hasOutlines(job)) addText(kOutlines, svgText(asPlaced(job, drawingOf(job), FileKind::Svg), job.origin));
   writeBeside(file, [&parts](const std::filesystem::path& beside) { writeZip(beside, parts); });
 }
 
 Job loadJob(const std::filesystem::path& file, const std::stop_token& stop) {
-  ZipParts parts = readZip(file, {kPicture, kDrawing, kDrawingOfVersion1, kSettings, kTraced}, kMostFileBytes);
+  ZipParts parts =
+      readZip(file, {kPicture, kDrawing, kDrawingOfVersion1, kSettings, kReferences, kTraced}, kMostFileBytes);
   if (stop.stop_requested()) throw Cancelled();
   if (!parts.contains(kSettings)) throw InputError("this is not a job of Snug Rim.");
   const Json json = recipeJsonFrom(textOf(parts.at(kSettings)));
@@ -91,6 +121,8 @@ Job loadJob(const std::filesystem::path& file, const std::stop_token& stop) {
     job.original.dotsPerInch = numberIn(json["picture"], "dots-per-inch", 0, 100'000);
     job.original.packed = PackedBytes(std::move(parts.at(kPicture)));
   }
+  const Frame frame = job.drawing ? Frame::Millimetres : Frame::Pixels;
+  if (parts.contains(kReferences)) job.references = referencesFrom(jsonIn(parts, kReferences), frame);
   readRecipe(json, job);
   if (!job.drawing && parts.contains(kTraced)) takeTraced(std::move(parts.at(kTraced)), job);
   return job;

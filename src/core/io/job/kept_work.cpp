@@ -1,5 +1,6 @@
 #include "core/io/job/kept_work.h"
 
+#include <algorithm>
 #include <fstream>
 #include <nlohmann/json.hpp>
 
@@ -39,23 +40,32 @@ Json decisionsIn(const fs::path& folder) {
   return json;
 }
 
+/// Whether reference copies hold the same outlines, whatever they are called.
+bool sameOutlines(const std::vector<Reference>& a, const std::vector<Reference>& b) {
+  return std::equal(a.begin(), a.end(), b.begin(), b.end(),
+                    [](const Reference& one, const Reference& other) { return one.outlines == other.outlines; });
+}
+
 }  // namespace
 
 void WorkKeeper::keep(const Job& job, const KeptNote& note) {
   std::error_code failed;
   fs::create_directories(folder_, failed);
   if (failed) throw WriteError("the folder for it cannot be made: " + failed.message() + ".");
-  const bool another = base_.empty() || picture_ != job.original.id || drawing_ != job.drawing;
+  const bool another = base_.empty() || picture_ != job.original.id || drawing_ != job.drawing ||
+                       !sameOutlines(references_, job.references);
   const std::string before = base_;
   if (another) {
     const std::string name = freshName(folder_);
     Job plain;
     plain.original = job.original;
     plain.drawing = job.drawing;
+    plain.references = job.references;
     saveJob(plain, folder_ / name);
     base_ = name;
     picture_ = job.original.id;
     drawing_ = job.drawing;
+    references_ = job.references;
   }
   const Json json{
       {"picture", base_}, {"name", note.name}, {"file", note.jobFile.string()}, {"decided", recipeText(job)}};

@@ -18,8 +18,9 @@ struct KeptNote {
 };
 
 /// Work that is in no file yet, kept in a folder of its own so that a crash or a power cut loses little: the picture or
-/// the drawing as a job file of its own, written once, and beside it what was decided, written after every change. At
-/// every moment both fit each other: a new picture gets a new file, and what was decided names the one it is about.
+/// the drawing and reference copies as a job file of its own, written once, and beside it what was decided, written
+/// after every change. At every moment both fit each other: a new picture gets a new file, and what was decided names
+/// the one it is about.
 class WorkKeeper {
  public:
   /// The folder is made when something is kept.
@@ -36,6 +37,7 @@ class WorkKeeper {
   std::string base_;                        ///< the file with the picture
   PictureId picture_ = PictureId::None;     ///< that it holds
   std::shared_ptr<const Drawing> drawing_;  ///< or the drawing
+  std::vector<Reference> references_;       ///< and the reference copies
 };
 
 /// When the work in a folder was changed last; a time long ago when there is none.

@@ -6,7 +6,6 @@
 #include "core/io/common/json_number.h"
 #include "core/io/common/reading.h"
 #include "core/io/job/colour_json.h"
-#include "core/io/job/drawing_json.h"
 #include "core/io/job/file_wish_json.h"
 #include "core/io/job/mend_json.h"
 #include "core/io/job/preparation_json.h"
@@ -59,10 +58,8 @@ Json jsonOf(const Recipe& job) {
   }
   if (job.file) json["file"] = toJson(*job.file);
   for (const Guide& guide : job.guides) json["guides"].push_back({{"upright", guide.upright}, {"at", guide.at}});
-  for (const Reference& reference : job.references) {
-    json["references"].push_back(
-        {{"name", reference.name}, {"shown", reference.shown}, {"outlines", toJson(*reference.outlines)}});
-  }
+  for (const Reference& reference : job.references)
+    json["references"].push_back({{"name", reference.name}, {"shown", reference.shown}});
   return json;
 }
 
@@ -103,18 +100,14 @@ std::vector<Guide> guidesFrom(const Json& json) {
   return guides;
 }
 
-/// In the frame of a picture's outlines, or in mm.
-std::vector<Reference> referencesFrom(const Json& json, Frame frame) {
-  std::vector<Reference> references;
-  for (const Json& reference : listIn(json, "references", kMostReferences)) {
-    if (!reference.is_object() || !reference.contains("outlines"))
-      throw InputError("a reference copy in the job is damaged.");
-    Drawing outlines = drawingFrom(reference["outlines"]);
-    outlines.frame = frame;
-    references.push_back({textIn(reference, "name"), std::make_shared<const Drawing>(std::move(outlines)),
-                          flagIn(reference, "shown", true)});
+/// Names of reference copies whose outlines are there.
+void readReferences(const Json& json, std::vector<Reference>& references) {
+  const Json list = listIn(json, "references", kMostReferences);
+  if (list.size() != references.size()) throw InputError("a reference copy in the job is missing.");
+  for (std::size_t i = 0; i < references.size(); ++i) {
+    references[i].name = textIn(list[i], "name");
+    references[i].shown = flagIn(list[i], "shown", true);
   }
-  return references;
 }
 
 SizeWish sizeFrom(const Json& json) {
@@ -162,7 +155,7 @@ void readRecipe(const Json& json, Recipe& recipe) {
   if (json.contains("stock")) recipe.stock = stockFrom(json["stock"]);
   if (json.contains("file")) recipe.file = fileWishFrom(json["file"]);
   recipe.guides = guidesFrom(json);
-  recipe.references = referencesFrom(json, recipe.drawing ? Frame::Millimetres : Frame::Pixels);
+  readReferences(json, recipe.references);
 }
 
 }  // namespace rim

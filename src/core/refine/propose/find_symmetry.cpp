@@ -8,6 +8,7 @@
 #include "core/geometry/affine.h"
 #include "core/geometry/nearest_on_paths.h"
 #include "core/geometry/segment.h"
+#include "core/refine/propose/closest_pairs.h"
 #include "core/refine/propose/symmetry.h"
 
 namespace rim {
@@ -30,6 +31,7 @@ class Likeness {
   const std::vector<Point>& places() const { return places_; }
 
   std::optional<Point> nearest(Point p, double reach) const { return paths_.within(p, reach); }
+  ClosestPairs closest(const Affine& map, double reach) const { return closestPairs(places_, map, paths_, reach); }
 
   /// The mean distance of all mapped places from the drawing, each counted up to `reach`; every `every`-th is looked
   /// at.
@@ -68,7 +70,8 @@ Point centroidOf(const Likeness& likeness) {
 Affine turnAbout(Point centre, int turns) { return about(centre, rotation(2 * std::numbers::pi / turns)); }
 
 constexpr int kRounds = 60;
-constexpr int kPlaces = 1500;  // all along a drawing
+constexpr std::size_t kFewest = 3;  // pairs that tell anything
+constexpr int kPlaces = 1500;       // all along a drawing
 
 /// How far off a place's like is looked for.
 double reachOf(const Drawing& drawing, double withinMm) {
@@ -81,32 +84,20 @@ double reachOf(const Drawing& drawing, double withinMm) {
 Symmetry mirrorInPlace(const Likeness& likeness, Symmetry mirror, double reach) {
   for (int round = 0; round < kRounds; ++round) {
     const Affine map = mirrorAbout(mirror.centre, mirror.axisAngle);
-    std::vector<std::pair<Point, Point>> pairs;
-    Point p;
-    Point q;
-    for (const Point place : likeness.places()) {
-      const auto like = likeness.nearest(map(place), reach);
-      if (!like) continue;
-      pairs.emplace_back(place, *like);
-      p = p + place;
-      q = q + *like;
-    }
-    if (pairs.size() < 3) break;
-    const double share = 1 / static_cast<double>(pairs.size());
-    p = p * share;
-    q = q * share;
+    const ClosestPairs closest = likeness.closest(map, reach);
+    if (closest.pairs.size() < kFewest) break;
     // The reflection about an axis at angle a turns (x, y) to (x cos 2a + y sin 2a, x sin 2a - y cos 2a).
     double c = 0;
     double s = 0;
-    for (const auto& [from, to] : pairs) {
-      const Point u = from - p;
-      const Point v = to - q;
+    for (const auto& [from, to] : closest.pairs) {
+      const Point u = from - closest.from;
+      const Point v = to - closest.to;
       c += u.x * v.x - u.y * v.y;
       s += u.y * v.x + u.x * v.y;
     }
     mirror.axisAngle = std::atan2(s, c) / 2;
     // Half-way between a place and its like lies the axis.
-    mirror.centre = lerp(p, q, 0.5);
+    mirror.centre = lerp(closest.from, closest.to, 0.5);
   }
   if (mirror.axisAngle < 0) mirror.axisAngle += std::numbers::pi;
   mirror.farthestMm = likeness.farthest(mirrorAbout(mirror.centre, mirror.axisAngle), 4 * reach);
@@ -117,17 +108,10 @@ Symmetry turnInPlace(const Likeness& likeness, Symmetry turn, double reach) {
   for (int round = 0; round < kRounds; ++round) {
     const Affine map = turnAbout(turn.centre, turn.turns);
     const Affine spin = turnAbout({}, turn.turns);
-    Point sum;
-    double count = 0;
-    for (const Point place : likeness.places()) {
-      const auto like = likeness.nearest(map(place), reach);
-      if (!like) continue;
-      sum = sum + *like - spin(place);
-      ++count;
-    }
-    if (count < 3) break;
+    const ClosestPairs closest = likeness.closest(map, reach);
+    if (closest.pairs.size() < kFewest) break;
     // centre = spin(centre) + mean of (like - spin(place)).
-    const Point mean = sum * (1 / count);
+    const Point mean = closest.to - spin(closest.from);
     const double a = 1 - spin.a;
     const double b = -spin.c;
     const double size = a * a + b * b;
@@ -178,17 +162,9 @@ std::optional<Symmetry> secondMirror(const Drawing& drawing, const Symmetry& fir
   const Point along{std::cos(first.axisAngle), std::sin(first.axisAngle)};
   Point centre = first.centre + along * dot(centroidOf(likeness) - first.centre, along);
   for (int round = 0; round < kRounds; ++round) {
-    const Affine map = mirrorAbout(centre, angle);
-    double sum = 0;
-    double count = 0;
-    for (const Point place : likeness.places()) {
-      const auto like = likeness.nearest(map(place), reach);
-      if (!like) continue;
-      sum += dot(lerp(place, *like, 0.5) - centre, along);
-      ++count;
-    }
-    if (count < 3) return {};
-    centre = centre + along * (sum / count);
+    const ClosestPairs closest = likeness.closest(mirrorAbout(centre, angle), reach);
+    if (closest.pairs.size() < kFewest) return {};
+    centre = centre + along * dot(lerp(closest.from, closest.to, 0.5) - centre, along);
   }
   const Symmetry second{0, centre, angle, likeness.farthest(mirrorAbout(centre, angle), 4 * reach)};
   return second.farthestMm <= withinMm ? std::optional(second) : std::nullopt;

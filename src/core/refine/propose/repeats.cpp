@@ -10,6 +10,7 @@
 #include "core/geometry/affine.h"
 #include "core/geometry/circle.h"
 #include "core/geometry/nearest_on_paths.h"
+#include "core/refine/propose/closest_pairs.h"
 #include "core/refine/propose/exact_shapes.h"
 
 namespace rim {
@@ -73,29 +74,19 @@ double misfit(const NearestOnPaths& border, const std::vector<Point>& places, co
 /// closed form for the plane).
 Affine inPlace(const NearestOnPaths& border, const std::vector<Point>& places, Affine map, double reach) {
   constexpr int kRounds = 150;
+  constexpr std::size_t kFewest = 3;
   for (int round = 0; round < kRounds; ++round) {
-    std::vector<std::pair<Point, Point>> pairs;
-    Point p;
-    Point q;
-    for (const Point place : places) {
-      const Point from = map(place);
-      const auto to = border.within(from, reach);
-      if (!to) continue;
-      pairs.emplace_back(from, *to);
-      p = p + from;
-      q = q + *to;
-    }
-    if (pairs.size() < 3) break;
-    const double share = 1 / static_cast<double>(pairs.size());
-    p = p * share;
-    q = q * share;
+    const ClosestPairs closest = closestPairs(places, map, border, reach);
+    if (closest.pairs.size() < kFewest) break;
+    const Point p = map(closest.from);
+    const Point q = closest.to;
     double c = 0;
     double s = 0;
-    for (const auto& [from, to] : pairs) {
-      const Point u = from - p;
+    for (const auto& [from, to] : closest.pairs) {
+      const Point u = map(from) - p;
       const Point v = to - q;
       c += dot(u, v);
-      s += u.x * v.y - u.y * v.x;
+      s += cross(u, v);
     }
     const double turn = std::atan2(s, c);
     map = shift(q) * rotation(turn) * shift(-p) * map;
@@ -131,11 +122,6 @@ std::optional<Affine> ontoBorder(const NearestOnPaths& border, const Part& part,
     if (farthest(border, part.places, map, room) <= room) return map;
   }
   return {};
-}
-
-Affine inverse(const Affine& m) {
-  const double k = 1 / m.determinant();
-  return {m.d * k, -m.b * k, -m.c * k, m.a * k, (m.c * m.f - m.d * m.e) * k, (m.b * m.e - m.a * m.f) * k};
 }
 
 /// The path of `of` as an outline of the part would be: running the way that one does.
