@@ -14,11 +14,8 @@ namespace {
 constexpr double kCell = 4;
 /// Cells so near to the fullest one are the same colour.
 constexpr double kSameColour = 9;
-/// Colours that differ by less than this are one, whatever their areas.
-constexpr double kApart = 8;
-/// So small a share of the even area needs a difference that grows up to this.
+/// From so small a share of the even area on a larger difference is needed.
 constexpr double kSmallShare = 0.015;
-constexpr double kSmallApart = 22;
 /// Less than this of the even area is no ink of its own.
 constexpr double kLeastShare = 0.0004;
 
@@ -99,11 +96,11 @@ std::vector<Group> gathered(const Cells& cells) {
 }
 
 /// How badly two groups are told apart, from 0 (the same); above 1 they are two.
-double apartness(const Group& one, const Group& other, double all) {
+double apartness(const Group& one, const Group& other, double all, InkDifference wanted) {
   const double smaller = std::min(one.weight, other.weight) / all;
   const double difference = differenceOf(one.mean(), other.mean());
   const double small = std::clamp(std::log(smaller / kSmallShare) / std::log(kLeastShare / kSmallShare), 0.0, 1.0);
-  const double needed = kApart + (kSmallApart - kApart) * small;
+  const double needed = wanted.least + (wanted.small - wanted.least) * small;
   return smaller < kLeastShare ? difference / 100 : difference / needed;
 }
 
@@ -111,9 +108,10 @@ double apartness(const Group& one, const Group& other, double all) {
 /// merged group is to the others is worked out anew, so that the time grows with the square of their number.
 class Merging {
  public:
-  Merging(std::vector<Group> groups, double all)
+  Merging(std::vector<Group> groups, double all, InkDifference wanted)
       : groups_(std::move(groups)),
         all_(all),
+        wanted_(wanted),
         there_(groups_.size(), true),
         apart_(groups_.size()),
         worst_(groups_.size()) {
@@ -148,7 +146,7 @@ class Merging {
 
   void measure(std::size_t i) {
     for (std::size_t k = i + 1; k < groups_.size(); ++k) {
-      if (there_[k]) apart_[i][k] = apartness(groups_[i], groups_[k], all_);
+      if (there_[k]) apart_[i][k] = apartness(groups_[i], groups_[k], all_, wanted_);
     }
     search(i);
   }
@@ -177,7 +175,7 @@ class Merging {
     measure(one);
     for (std::size_t i = 0; i < other; ++i) {
       if (!there_[i] || i == one) continue;
-      if (i < one) apart_[i][one] = apartness(groups_[i], groups_[one], all_);
+      if (i < one) apart_[i][one] = apartness(groups_[i], groups_[one], all_, wanted_);
       const bool lost = worst_[i].other == one || worst_[i].other == other;
       const bool won =
           i < one && (apart_[i][one] < worst_[i].apart || (apart_[i][one] == worst_[i].apart && one < worst_[i].other));
@@ -188,6 +186,7 @@ class Merging {
 
   std::vector<Group> groups_;
   double all_;
+  InkDifference wanted_;
   std::vector<bool> there_;
   std::vector<std::vector<double>> apart_;  ///< of i and k > i
   std::vector<Worst> worst_;
@@ -254,13 +253,14 @@ void partWidest(std::vector<Group>& groups, const Cells& cells) {
 
 }  // namespace
 
-std::vector<Lab> paletteOf(const cv::Mat& lab, const cv::Mat& even, std::optional<int> count) {
+std::vector<Lab> paletteOf(const cv::Mat& lab, const cv::Mat& even, std::optional<int> count,
+                           InkDifference difference) {
   Cells cells = cellsOf(lab, even);
   if (cells.empty()) cells = cellsOf(lab, cv::Mat::ones(lab.size(), CV_8U));
   std::vector<Group> groups = gathered(cells);
   double all = 0;
   for (const Group& group : groups) all += group.weight;
-  groups = Merging(std::move(groups), all).run(count);
+  groups = Merging(std::move(groups), all, difference).run(count);
   while (count && groups.size() < std::min(static_cast<std::size_t>(*count), cells.size())) partWidest(groups, cells);
   std::stable_sort(groups.begin(), groups.end(), [](const Group& x, const Group& y) { return x.weight > y.weight; });
   std::vector<Lab> palette;

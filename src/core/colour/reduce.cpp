@@ -52,6 +52,12 @@ double medianOf(const cv::Mat& values) {
   return rim::medianOf(std::move(some));
 }
 
+/// Flat artwork: its even pixels are just like their neighbours, so that a small area is as sure as a large one.
+bool isFlat(const cv::Mat& steps, const cv::Mat& even) {
+  constexpr double kMostlyFlat = 0.95;
+  return cv::countNonZero(steps == 0) >= kMostlyFlat * cv::countNonZero(even);
+}
+
 /// Noise smoothed out, edges kept.
 cv::Mat calmed(const cv::Mat& bgr, double step) {
   cv::Mat calm = bgr;
@@ -90,17 +96,45 @@ std::vector<Rgb> rgbOf(const std::vector<Lab>& colours) {
   return inks;
 }
 
+/// Whether at least `enough` of the marked pixels differ from a colour by less than `within` (CIEDE2000).
+bool hasNear(const cv::Mat& lab, const cv::Mat& marked, Lab colour, double within, int enough) {
+  int count = 0;
+  for (int y = 0; y < lab.rows; ++y) {
+    const auto* colours = lab.ptr<cv::Vec3f>(y);
+    const auto* counted = marked.ptr<std::uint8_t>(y);
+    for (int x = 0; x < lab.cols; ++x) {
+      if (counted[x] == 0 || differenceOf(labOf(colours[x]), colour) >= within) continue;
+      if (++count >= enough) return true;
+    }
+  }
+  return false;
+}
+
+/// The commonest colour of the marked pixels that is like none of the palette's; nothing when it has too few of them.
+/// What a JPEG bleeds comes in many colours: there only the commonest of all counts.
+std::optional<Lab> newColour(const cv::Mat& lab, const cv::Mat& marked, const std::vector<Lab>& palette, bool flat) {
+  constexpr double kOneColour = 12;
+  for (const Lab colour : paletteOf(lab, marked, std::nullopt)) {
+    const auto like = [colour](Lab ink) { return differenceOf(colour, ink) < kThinApart; };
+    const bool known = std::any_of(palette.begin(), palette.end(), like);
+    if (!flat) return known ? std::nullopt : std::optional(colour);
+    if (known) continue;
+    if (hasNear(lab, marked, colour, kOneColour, kLeastUnexplained)) return colour;
+  }
+  return std::nullopt;
+}
+
 /// Strokes too thin for an even pixel have colours that no mixture explains.
-void addThinInks(std::vector<Lab>& palette, const cv::Mat& bgr, const cv::Mat& lab, std::optional<int> count) {
+void addThinInks(std::vector<Lab>& palette, const cv::Mat& bgr, const cv::Mat& lab, std::optional<int> count,
+                 bool flat) {
   constexpr std::size_t kMostAdded = 6;
   for (std::size_t added = 0; added < kMostAdded; ++added) {
     if (palette.size() >= static_cast<std::size_t>(count.value_or(kMostInks))) return;
     const cv::Mat marked = unexplained(bgr, rgbOf(palette));
     if (cv::countNonZero(marked) < kLeastUnexplained) return;
-    const Lab colour = paletteOf(lab, marked, std::nullopt).front();
-    const auto like = [colour](Lab ink) { return differenceOf(colour, ink) < kThinApart; };
-    if (std::any_of(palette.begin(), palette.end(), like)) return;
-    palette.push_back(colour);
+    const auto colour = newColour(lab, marked, palette, flat);
+    if (!colour) return;
+    palette.push_back(*colour);
   }
 }
 
@@ -247,8 +281,11 @@ InkMap reduced(const Picture& picture, std::optional<int> count, const std::stop
   }
   goOn();
   const cv::Mat even = steps <= kEvenStep + kNoisySteps * step;
-  std::vector<Lab> palette = paletteOf(lab, even, count);
-  addThinInks(palette, bgr, lab, count);
+  const bool flat = isFlat(steps, even);
+  InkDifference difference;
+  if (flat) difference.small = difference.least;
+  std::vector<Lab> palette = paletteOf(lab, even, count, difference);
+  addThinInks(palette, bgr, lab, count, flat);
   goOn();
   cv::Mat labels = sureLabels(lab, even, palette);
   const std::vector<Rgb> colours = rgbOf(palette);

@@ -157,6 +157,33 @@ class TestInks : public QObject {
     QVERIFY(differenceOf(labFrom(map.inks[inkLike(map, kRed)].colour), labFrom(kRed)) < 12);
   }
 
+  /// Ochre lines beside yellow are its like, and must not hide that there are red ones, too.
+  void aThinInkIsFoundBesideOneThatIsLikeAnInk() {
+    const Rgb yellow{255, 224, 0};
+    const Rgb ochre{226, 190, 9};
+    const Picture picture = artwork(120, 60, {kWhite, yellow, ochre, kRed}, [](double x, double y) -> std::size_t {
+      if (x < 40.3) return 1;
+      if (y > 8 && y < 52 && std::fmod(x - 45, 6.0) < 1.7 && x > 45 && x < 95) return 2;
+      return x > 101.2 && x < 103.1 && y > 8 && y < 52 ? 3 : 0;
+    });
+    const InkMap map = reduced(picture, std::nullopt);
+    QVERIFY(differenceOf(labFrom(map.inks[inkLike(map, kRed)].colour), labFrom(kRed)) < 12);
+    QCOMPARE(inkAt(map, 102, 30), inkLike(map, kRed));
+  }
+
+  /// A pale grey of two hundred pixels on white is an ink in flat artwork; with noise and as a JPEG it is dirt.
+  void aSmallPaleAreaOfFlatArtworkIsAnInk() {
+    const Rgb pale{208, 207, 206};
+    const Picture flat = artwork(200, 160, {kWhite, kNavy, pale}, [](double x, double y) -> std::size_t {
+      if (x > 20.4 && x < 90.4 && y > 20.3 && y < 120.6) return 1;
+      return x > 120.5 && x < 136.5 && y > 60.5 && y < 72.5 ? 2 : 0;
+    });
+    const InkMap map = reduced(flat, std::nullopt);
+    QCOMPARE(map.inks.size(), 3U);
+    QCOMPARE(inkAt(map, 128, 66), inkLike(map, pale));
+    QVERIFY(reduced(noisy(flat, 6), std::nullopt).inks.size() <= 3U);
+  }
+
   void noiseMakesNoIslands() {
     const Picture picture = noisy(bars(), 12);
     const InkMap map = reduced(picture, std::nullopt);

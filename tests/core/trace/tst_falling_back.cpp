@@ -10,6 +10,7 @@
 #include "core/for_all.h"
 #include "core/geometry/fewer_points.h"
 #include "core/trace/deviation.h"
+#include "core/trace/outline/cut_corners.h"
 #include "core/trace/outline/measured_at.h"
 #include "core/trace/outline/room_beside.h"
 #include "core/trace/trace.h"
@@ -72,6 +73,46 @@ class TestFallingBack : public QObject {
   Q_OBJECT
 
  private slots:
+  /// Two areas that touch at a corner come apart by a fraction of a pixel there, and their sides stay where they are.
+  void cornersThatTouchDoNotBendTheirSides_data() {
+    QTest::addColumn<double>("at");
+    QTest::addRow("between pixels") << 100.0;
+    QTest::addRow("within a pixel") << 100.4;
+  }
+  void cornersThatTouchDoNotBendTheirSides() {
+    QFETCH(double, at);
+    const cv::Mat grey = drawn(200, 200, [at](double x, double y) {
+      return std::max(std::abs(x - at), std::abs(y - at)) < 60 && (x < at) == (y < at);
+    });
+    const Tracing t = trace(pictureOf(grey), {});
+    QVERIFY(!t.outlines.empty() && t.outlines.size() <= 2);
+    double sides = 0;
+    for (const Path& path : t.outlines) {
+      for (std::size_t i = 0; i < path.segments.size(); ++i) {
+        const Point side = path.segments[i].end - segmentStart(path, i);
+        if (length(side) < 2) continue;
+        QVERIFY2(std::min(std::abs(side.x), std::abs(side.y)) < 0.02, qPrintable(QString::number(length(side))));
+        sides += length(side);
+      }
+    }
+    QVERIFY2(sides > 8 * 60 - 8, qPrintable(QString::number(sides)));
+  }
+
+  void cutCornersLeaveTheirSides() {
+    const Path square = polygonThrough({{0, 0}, {10, 0}, {10, 10}, {0, 10}});
+    const Path cut = withCornersCut(square, {{10.3, 0}, {-0.2, -0.2}}, 1, 0.5);
+    QCOMPARE(cut.segments.size(), 6U);
+    QVERIFY(std::abs(signedArea(cut) - (100 - 2 * 0.5 * 0.5 / 2)) < 1e-9);
+    QCOMPARE(segmentStart(cut, 0), cut.segments.back().end);
+    QCOMPARE(withCornersCut(square, {{5, 0}}, 1, 0.5), square);
+    // Short sides keep a third of their length.
+    QVERIFY(signedArea(withCornersCut(square, {{0, 0}, {10, 0}, {10, 10}, {0, 10}}, 1, 50)) > 50);
+    const Path half{{10, 0}, {Segment::arc({-10, 0}, 1), Segment::line({10, 0})}, true};
+    const Path cutHalf = withCornersCut(half, {{10, 0}}, 1, 0.5);
+    QCOMPARE(cutHalf.segments.size(), 3U);
+    QVERIFY(std::abs(length(cutHalf.segments.front().end) - 10) < 1e-9);
+  }
+
   void hairlinesThatRunTogetherStayFewNodes_data() {
     QTest::addColumn<cv::Mat>("hairlines");
     QTest::newRow("40 rays of 1.2 px") << rays(500, 40, 1.2);

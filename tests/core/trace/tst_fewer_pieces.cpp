@@ -69,7 +69,7 @@ class TestFewerPieces : public QObject {
     std::size_t before = 1000;
     for (double px = 0.05; px < 12; px *= 1.3) {
       const std::size_t now = inFewerPieces(rippled(), px).segments.size();
-      QVERIFY2(now <= before, QByteArray::number(px));
+      QVERIFY2(now <= before, qPrintable(QString("%1 after %2 at %3 px").arg(now).arg(before).arg(px)));
       before = now;
     }
     QVERIFY2(before <= 16, QByteArray::number(before));
@@ -106,7 +106,7 @@ class TestFewerPieces : public QObject {
     std::size_t before = usual;
     for (const double px : {0.5, 0.8, 1.2, 2.0, 3.5, 6.0, 10.0}) {
       const std::size_t now = nodesAt(picture, px);
-      QVERIFY2(now <= before, QByteArray::number(px));
+      QVERIFY2(now <= before, qPrintable(QString("%1 after %2 at %3 px").arg(now).arg(before).arg(px)));
       before = now;
     }
     QVERIFY2(static_cast<double>(before) < 0.85 * static_cast<double>(usual), QByteArray::number(before));

@@ -9,6 +9,7 @@
 #include "core/trace/contour/sharpen.h"
 #include "core/trace/outline/within_picture.h"
 #include "core/trace/trace.h"
+#include "support/artwork.h"
 #include "support/measure.h"
 #include "support/pictures.h"
 #include "support/test_list.h"
@@ -53,6 +54,22 @@ double greysOff(const cv::Mat& grey, const std::vector<Path>& outlines) {
   return cv::norm(drawnAgain, wanted, cv::NORM_L1) / way;
 }
 
+/// As a logo comes from the web: noise, and a JPEG of quality 45.
+Picture asWebJpeg(const cv::Mat& grey) { return asJpeg(pictureOf(noisy(grey, 3)), 45); }
+
+/// A plate of 170 x 213 px with rounded corners, one of them cut off.
+Inside cutPlate(double radius) {
+  return [radius](double x, double y) {
+    const double across = x - 50.7;
+    const double down = y - 29.3;
+    if (across < 0 || down < 0 || across > 170.6 || down > 213.4 || across - down > 117.1) return false;
+    const double inX = std::max({radius - across, across - 170.6 + radius, 0.0});
+    const double inY = std::max({radius - down, down - 213.4 + radius, 0.0});
+    const bool isCut = across > 100 && down < 100;
+    return isCut || std::hypot(inX, inY) <= radius;
+  };
+}
+
 }  // namespace
 
 class TestSmall : public QObject {
@@ -88,6 +105,30 @@ class TestSmall : public QObject {
         std::count_if(tracing.outlines.front().segments.begin(), tracing.outlines.front().segments.end(),
                       [](const Segment& s) { return s.kind != SegmentKind::Line; });
     QVERIFY2(curved >= 3, "the circle is still round");
+  }
+
+  /// Borders waver more round corners than along level sides, and what is taken for noise may hide a bend: both come
+  /// out in as many pieces as they were drawn with, or a few more, and never in lines from point to point.
+  void aWebJpegIsNoPolygon_data() {
+    QTest::addColumn<int>("shape");
+    QTest::addColumn<int>("most");
+    QTest::addRow("a plate with round corners") << 0 << 12;
+    QTest::addRow("a bulb") << 1 << 12;
+  }
+  void aWebJpegIsNoPolygon() {
+    QFETCH(int, shape);
+    QFETCH(int, most);
+    const Inside plate = cutPlate(10.7);
+    const Inside round = disc(136, 115, 85.3);
+    const Inside bulb = [&](double x, double y) {
+      // From the circle to a neck, in a curve the other way.
+      const double neck = 43 + 14 * std::pow(std::max(0.0, 200 - y) / 30, 2);
+      return round(x, y) || (y > 170 && y < 200 && std::abs(x - 136) < neck && std::abs(x - 136) < 80);
+    };
+    const Tracing t = trace(asWebJpeg(drawn(272, 272, shape == 0 ? plate : bulb)), {});
+    QCOMPARE(t.outlines.size(), 1U);
+    const std::size_t segments = t.outlines.front().segments.size();
+    QVERIFY2(segments <= static_cast<std::size_t>(most), qPrintable(QString::number(segments)));
   }
 
   void polygonsOfAFewPixelsKeepTheirCorners_data() {

@@ -1,14 +1,14 @@
 #include "core/trace/outline/by_greys.h"
 
-#include <opencv2/imgproc.hpp>
 #include <optional>
 
 #include "core/for_all.h"
-#include "core/geometry/fewer_points.h"
 #include "core/geometry/segment.h"
+#include "core/trace/contour/noise.h"
 #include "core/trace/contour/rendering.h"
 #include "core/trace/outline/fit_outline.h"
 #include "core/trace/outline/fit_settings.h"
+#include "core/trace/outline/likely_polygons.h"
 #include "core/trace/outline/measured_at.h"
 #include "core/trace/outline/polygon_by_greys.h"
 #include "core/trace/split/split.h"
@@ -21,6 +21,11 @@ struct Closeness {
   double gapPx;
 };
 constexpr Closeness kCloseness[] = {{1.2, 7}, {0.8, 3}, {0.4, 1.5}, {0.25, 1}};
+/// What is taken for noise may hide a bend, and level sides waver less than the corners between them: other amounts are
+/// tried, too, from what a clean border has to some of what seems hardly any.
+constexpr double kShareOfNoise[] = {4, 2, 0.6, 0.35, 0.2};
+constexpr double kClosestNoisePx = 0.012;
+constexpr double kLevelNoisePx = 0.02;
 constexpr int kRounds = 4;
 /// Polygons brought to where greys say hardly depend on what was there before.
 constexpr int kPolygonRounds = 2;
@@ -35,8 +40,6 @@ constexpr double kGoodMost = 0.1;
 /// What rules may move a piece by, as a share of the tolerance: where no more is amiss, a plain large outline is as it
 /// was meant.
 constexpr double kShareOfRules = 0.65;
-/// So many sides make a polygon that is brought to where greys say, when it is small.
-constexpr std::size_t kMostSides = 12;
 bool isSmall(const Path& path) {
   constexpr double kSmallPx2 = 2500;
   const Box box = boxOf(path);
@@ -130,62 +133,6 @@ Border corrected(const SharpBorder& border, const Path& outline, const Rendering
   return result;
 }
 
-/// The border in lines that leave it by no more than `withinPx`; begun at the point that lies farthest from its first
-/// one. Nothing when that makes no polygon.
-std::optional<Path> inLines(const Border& border, double withinPx) {
-  const auto farthest = std::max_element(border.begin(), border.end(), [&](Point a, Point b) {
-    return distance(a, border.front()) < distance(b, border.front());
-  });
-  Border round(farthest, border.end());
-  round.insert(round.end(), border.begin(), farthest + 1);
-  std::vector<Point> few = fewerPoints(round, withinPx);
-  if (few.size() < 4) return std::nullopt;
-  few.pop_back();
-  return polygonThrough(few);
-}
-
-/// The path turned to run like the border.
-Path runningLike(const Border& border, Path path) {
-  return (signedArea(path) < 0) == (borderArea(border) < 0) ? path : reversed(path);
-}
-
-/// The tightest rectangle round the border.
-Path rectangleRound(const Border& border) {
-  std::vector<cv::Point2f> points;
-  for (const Point p : border) points.emplace_back(static_cast<float>(p.x), static_cast<float>(p.y));
-  cv::Point2f corners[4];
-  cv::minAreaRect(points).points(corners);
-  const auto corner = [&corners](int k) { return Point{corners[k].x, corners[k].y}; };
-  return runningLike(border, polygonThrough({corner(3), corner(0), corner(1), corner(2)}));
-}
-
-/// The triangle of two points of the border that lie far apart and the one that lies farthest off their line.
-Path triangleIn(const Border& border) {
-  const auto farthest = [&border](auto off) {
-    return *std::max_element(border.begin(), border.end(), [&](Point a, Point b) { return off(a) < off(b); });
-  };
-  const Point a = farthest([&border](Point p) { return distance(p, border.front()); });
-  const Point b = farthest([a](Point p) { return distance(p, a); });
-  const Point c = farthest([a, b](Point p) { return std::abs(cross(b - a, p - a)); });
-  return runningLike(border, polygonThrough({a, b, c}));
-}
-
-/// Polygons of few sides that a small border may be: itself in ever fewer lines, a rectangle, a triangle.
-std::vector<Path> beginnings(const Border& border) {
-  constexpr double kFewPx[] = {0.35, 0.5, 0.7, 0.9, 1.2};
-  std::vector<Path> polygons;
-  std::size_t tried = 0;
-  for (const double withinPx : kFewPx) {
-    auto polygon = inLines(border, withinPx);
-    if (!polygon || polygon->segments.size() == tried || polygon->segments.size() > kMostSides) continue;
-    tried = polygon->segments.size();
-    polygons.push_back(std::move(*polygon));
-  }
-  polygons.push_back(rectangleRound(border));
-  polygons.push_back(triangleIn(border));
-  return polygons;
-}
-
 /// The closed path without lines that are too short to say anything; what came before ends where they did.
 Path withoutTinyLines(const Path& path) {
   constexpr double kTinyPx = 0.3;
@@ -231,6 +178,7 @@ class Agreeing {
                         std::min(rendering.usualOff(), kGreyError + kMostAtEdges * tones_.greys->noise));
       const std::vector<std::size_t> which = notGood(rendering);
       if (which.empty()) return;
+      if (round == 0) wavers_ = wavering(rendering);
       std::vector<std::vector<Candidate>> candidates(which.size());
       forAll(which.size(), {control_.stop, {}},
              [&](std::size_t k) { candidates[k] = candidatesFor(which[k], rendering, round); });
@@ -259,6 +207,15 @@ class Agreeing {
     return which;
   }
 
+  /// Outlines whose borders noise or a JPEG may have moved: its even parts may be clean when its edges are not.
+  std::vector<bool> wavering(const Rendering& rendering) const {
+    constexpr double kAmiss = 0.25;
+    const bool clean = tones_.greys->noise < kCleanNoise;
+    std::vector<bool> wavers;
+    for (const Path& path : outlines_) wavers.push_back(!clean || rendering.misfitAlong(path).most >= kAmiss);
+    return wavers;
+  }
+
   std::vector<Candidate> candidatesFor(std::size_t i, const Rendering& rendering, int round) const {
     const bool correct = round > 0;
     std::vector<Candidate> candidates;
@@ -273,6 +230,7 @@ class Agreeing {
       fit.gapPx = kCloseness[c].gapPx;
       candidates.push_back({fitOutline(points, fit, control_.stop), {points, fit.roundingPx, fit.gapPx}, c});
     }
+    addForNoise(i, points, candidates);
     const std::size_t fitted = candidates.size();
     for (std::size_t c = 0; c < fitted; ++c) {
       const Candidate& candidate = candidates[c];
@@ -286,6 +244,23 @@ class Agreeing {
           {std::move(polygon), {points, kCloseness[kCloser].roundingPx, kCloseness[kCloser].gapPx}, kCloser});
     }
     return candidates;
+  }
+
+  /// Fits to which more or less than the border seems to waver counts as noise.
+  void addForNoise(std::size_t i, const Border& points, std::vector<Candidate>& candidates) const {
+    if (!wavers_[i]) return;
+    FitSettings fit = fitSettingsFor(tones_, i, settings_);
+    fit.roundingPx = targets_[i].roundingPx;
+    fit.gapPx = targets_[i].gapPx;
+    const double seen = std::min(fit.mostNoisePx, noiseOf(points));
+    for (const double share : kShareOfNoise) {
+      const double noise = share > 1 ? share * std::max(seen, kLevelNoisePx) : share * seen;
+      if (noise < kClosestNoisePx) continue;
+      fit.mostNoisePx = noise;
+      fit.leastNoisePx = noise;
+      candidates.push_back(
+          {fitOutline(points, fit, control_.stop), {points, fit.roundingPx, fit.gapPx}, closeness_[i]});
+    }
   }
 
   /// An outline that keeps to the lines of its border where the greys do not agree with it, so that one bad spot does
@@ -320,7 +295,7 @@ class Agreeing {
     const Coverage wanted = rendering.wantedOf(outlines_[i], kMarginPx);
     if (wanted.where.empty()) return polygons;
     const double level = settings_.rules.level ? kLevelDegrees : 0;
-    for (const Path& start : beginnings(points)) {
+    for (const Path& start : likelyPolygons(points)) {
       for (const double degrees : {0.0, level}) {
         auto polygon = polygonByGreys(start, wanted, tones_.grey.size(), degrees);
         if (polygon && rendering.misfitOf(outlines_[i], *polygon) < kAgreeing * error_ * error_)
@@ -357,6 +332,7 @@ class Agreeing {
   const WorkControl& control_;
   double error_ = kGreyError;
   std::vector<bool> settled_;
+  std::vector<bool> wavers_;
   std::vector<std::size_t> closeness_;
 };
 

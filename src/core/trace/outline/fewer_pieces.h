@@ -17,7 +17,8 @@ namespace rim {
 /// end.
 Path inFewerPieces(const Path& outline, double withinPx);
 
-/// What is fitted to by at most, in a clean picture, whatever more is allowed.
+/// What is fitted to by at most, whatever more is allowed: what comes of it is made fewer pieces, so that more never
+/// needs more of them.
 inline constexpr double kTightTolerancePx = 0.35;
 
 /// How often outlines that come to cross by it are tried again, each time nearer to what was fitted; then they are

@@ -101,7 +101,8 @@ std::optional<Path> asEllipse(const Border& border, double deviationPx, const Fi
 /// What is taken for noise: what the border shows of it, within reason, and a share of the tolerance.
 double deviationOf(const Border& border, const FitSettings& settings) {
   const double share = settings.jagged ? kMostJaggedNoiseShare : kMostNoiseShare;
-  const double noise = std::min({noiseOf(border), settings.tolerancePx * share, settings.mostNoisePx});
+  const double noise =
+      std::min({std::max(noiseOf(border), settings.leastNoisePx), settings.tolerancePx * share, settings.mostNoisePx});
   const double jags = settings.jagged ? std::min(kWithoutJagsPx, settings.tolerancePx * kMostJagsShare) : 0;
   return std::hypot(std::max({noise, jags, kBorderErrorPx}), settings.tolerancePx * kShareOfTolerance);
 }

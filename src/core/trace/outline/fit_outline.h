@@ -18,6 +18,7 @@ struct FitSettings {
   double gapPx = 7;             ///< the longest stretch round a corner that neither of its sides must follow
   /// What the border may be off by at most (trace/contour/grain.h), whatever it seems to be by itself.
   double mostNoisePx = std::numeric_limits<double>::infinity();
+  double leastNoisePx = 0;  ///< taken for noise even where the border seems to waver less
   /// The border comes from a picture without greys at its edges (trace/contour/without_jags.h).
   bool jagged = false;
   /// Corners are not put beyond the border near these places.

@@ -7,6 +7,7 @@
 #include <utility>
 
 #include "core/for_all.h"
+#include "core/trace/outline/cut_corners.h"
 #include "core/trace/outline/fit_settings.h"
 #include "core/trace/outline/guard.h"
 #include "core/trace/outline/measured_at.h"
@@ -17,13 +18,17 @@
 namespace rim {
 namespace {
 
-// An outline that crosses is fitted again: first with its corners there kept to the border, then with whole pieces
-// there left as measured, farther round each time; at last only its border's own points near the crossings are taken,
-// so that the rest stays what it is.
-constexpr std::size_t kBluntAttempts = 3;
-constexpr std::size_t kFitAttempts = 7;
-constexpr std::size_t kLineAttempts = 11;  ///< from here on it is a line of points
-constexpr std::size_t kMostAttempts = 16;
+// An outline that crosses has its corners there cut off, farther from their tips each time. Where that does not help it
+// is fitted again: first with its corners there kept to the border, then with whole pieces there left as measured,
+// farther round each time; at last only its border's own points near the crossings are taken, so that the rest stays
+// what it is.
+constexpr std::size_t kCutAttempts = 2;
+constexpr std::size_t kBluntAttempts = 5;
+constexpr std::size_t kFitAttempts = 9;
+constexpr std::size_t kLineAttempts = 13;  ///< from here on it is a line of points
+constexpr std::size_t kMostAttempts = 18;
+constexpr double kCutPx[kCutAttempts] = {0.2, 0.5};
+constexpr double kCutReachPx = 1.5;
 /// A line of points leaves its border by no more than this, as one that is drawn by hand within half a pixel.
 constexpr double kMostRoomPx = 0.45;
 constexpr double kMeasuredReachPx = 4;
@@ -33,6 +38,7 @@ struct Attempt {
   std::size_t number = 0;
   std::vector<Point> places;         ///< where it crossed
   std::vector<Point> crossedAsLine;  ///< the same since it is a line of points
+  Path whole;                        ///< the outline before anything was done to it
   Path fitted;                       ///< what it is taken from once it is fitted no more
 };
 
@@ -133,15 +139,20 @@ void keepApart(std::vector<Path>& outlines, const std::vector<FitTarget>& target
       Attempt& attempt = attempts[i];
       // So many crossings come from noise; fitting again for each of them would take minutes.
       attempt.number = count < kMostCrossingPlaces ? attempt.number + 1 : std::max(attempt.number + 1, kLineAttempts);
+      if (attempt.whole.segments.empty()) attempt.whole = outlines[i];
       if (attempt.fitted.segments.empty() && attempt.number > kFitAttempts) attempt.fitted = outlines[i];
     }
     const auto isMeasured = [&attempts](std::size_t i) { return attempts[i].number > kBluntAttempts; };
     if (!rooms && std::any_of(which.begin(), which.end(), isMeasured)) rooms.emplace(borders);
     forAll(which.size(), {control.stop, {}}, [&](std::size_t k) {
       const std::size_t i = which[k];
-      outlines[i] = attempts[i].number > kFitAttempts
-                        ? measuredNearCrossings(borders[i], attempts[i], rooms->of(i, kMostRoomPx))
-                        : fitAt(tones, i, borders[i], targets[i], attempts[i], settings, control.stop);
+      if (attempts[i].number <= kCutAttempts)
+        outlines[i] =
+            withCornersCut(attempts[i].whole, attempts[i].places, kCutReachPx, kCutPx[attempts[i].number - 1]);
+      else
+        outlines[i] = attempts[i].number > kFitAttempts
+                          ? measuredNearCrossings(borders[i], attempts[i], rooms->of(i, kMostRoomPx))
+                          : fitAt(tones, i, borders[i], targets[i], attempts[i], settings, control.stop);
       if (isMeasured(i) && attempts[i].number < kLineAttempts)
         takeFewerNodes(outlines[i], attempts[i], borders[i], rooms->of(i, kMostRoomPx));
       outlines[i] = withinPicture(std::move(outlines[i]), tones.grey.size());

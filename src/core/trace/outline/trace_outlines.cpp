@@ -54,20 +54,13 @@ void takeFewerPieces(std::vector<Path>& outlines, double withinPx, const WorkCon
   }
 }
 
-/// What is fitted to by at most, whatever more is allowed: noise may need more than a clean picture.
-double tightTolerance(const Tones& tones, double tolerancePx) {
-  constexpr double kNoisyPx = 0.8;
-  const bool clean = tones.greys && tones.greys->noise < kCleanNoise;
-  return std::min(tolerancePx, clean ? kTightTolerancePx : kNoisyPx);
-}
-
 }  // namespace
 
 Tracing traceOutlines(Tones tones, std::vector<Border> borders, const TraceSettings& wished,
                       const WorkControl& control) {
   TraceSettings settings = wished;
   borders = finer(tones, std::move(borders), settings.minAreaPx2, control.stop);
-  settings.tolerancePx = tightTolerance(tones, wished.tolerancePx);
+  settings.tolerancePx = std::min(wished.tolerancePx, kTightTolerancePx);
   Tracing tracing;
   tracing.threshold = tones.tone.threshold;
   tracing.outlines.resize(borders.size());
