@@ -29,6 +29,10 @@ class TestCliStrokes : public QObject {
       QVERIFY(s["least_mm"].toDouble() <= s["width_mm"].toDouble() &&
               s["most_mm"].toDouble() >= s["width_mm"].toDouble());
     }
+    // As few as the pen drew curves, about: a fifth of what the borders need would do.
+    const QJsonObject borders = report({"trace", demo("swallow.jpg"), "-o", at("o.svg"), "--method", "outline"});
+    const int nodes = got["nodes"].toInt();
+    QVERIFY2(nodes > 0 && 5 * nodes < borders["nodes"].toInt(), qPrintable(QString::number(nodes)));
     const Run checked = cli({"check", at("s.snugrim")});
     QCOMPARE(checked.code, 0);
     QVERIFY2(checked.out.contains("11 of them open lines of a pen"), qPrintable(checked.out));

@@ -190,6 +190,18 @@ class TestThinEnds : public QObject {
     QCOMPARE(withoutBacksteps(path).segments.size(), 6U);
   }
 
+  void aStepWhereAnOutlineBeginsGoesToo() {
+    // Out along a side and back to a hundredth of a pixel beside where it began.
+    const Path path{
+        {0, 0},
+        {Segment::line({20, 20}), Segment::line({20, 0}), Segment::line({-0.01, 0.003}), Segment::line({0, 0})},
+        true};
+    const Path without = withoutBacksteps(path);
+    QCOMPARE(without.segments.size(), 3U);
+    QCOMPARE(without.segments.back().end, without.start);
+    QVERIFY(std::abs(signedArea(without) - signedArea(path)) < 0.1);
+  }
+
   void sharpeningLeavesNoHoles() {
     for (const double degrees : {10.0, 30.0, 45.0, 70.0}) {
       const cv::Mat grey = drawn(kSize, kSize, polygon(letterT(3.4, degrees * std::numbers::pi / 180)));

@@ -1,6 +1,7 @@
 #include "core/trace/lines/centrelines.h"
 
 #include <algorithm>
+#include <cmath>
 #include <iterator>
 
 #include "core/for_all.h"
@@ -68,34 +69,87 @@ double off95(const std::vector<Point>& points, const Path& path) {
   return quantileOf(std::move(off), kShare);
 }
 
+/// Where a stroke runs on from what was measured of it, pieces of both may overlap a little.
+constexpr double kOverlapPx = 1.5;
+
+Path fitLine(const std::vector<Point>& points, bool closed, const FitSettings& settings, const std::stop_token& stop) {
+  constexpr std::size_t kLeastForRing = 6;
+  return closed && points.size() >= kLeastForRing ? fitOutline(points, settings, stop)
+                                                  : fitOpenBorder(points, settings, stop);
+}
+
 /// A border is held by what lies on its other side, a lone line is not: where noise would let it leave its points by
 /// more than most of the tolerance, less of it is taken for noise.
 Path fitClosely(const std::vector<Point>& points, bool closed, FitSettings settings, const std::stop_token& stop) {
   constexpr double kMostShare = 0.6;
   constexpr int kTries = 3;
-  constexpr std::size_t kLeastForRing = 6;
   const double most = kMostShare * settings.tolerancePx;
   Path path;
   for (int attempt = 0; attempt < kTries; ++attempt) {
-    path = closed && points.size() >= kLeastForRing ? fitOutline(points, settings, stop)
-                                                    : fitOpenBorder(points, settings, stop);
+    path = fitLine(points, closed, settings, stop);
     if (off95(points, path) <= most) break;
     settings.tolerancePx /= 2;
   }
   return path;
 }
 
+/// What a fit costs: a description that is short and leaves little over is the best (Schwarz' criterion: G. Schwarz,
+/// "Estimating the dimension of a model", The Annals of Statistics 6 (1978), 461-464). Of points that lie so near each
+/// other that they sway together one counts.
+double costOf(const std::vector<Point>& points, const Path& path) {
+  constexpr std::size_t kEvery = 4;
+  constexpr double kSwayPx = 8;
+  constexpr double kCleanPx = 0.015;
+  constexpr double kParameters = 5;  // of a line, arc or cubic that goes on from another one
+  const NearestOnPaths nearest{Paths(path)};
+  double squares = 0;
+  double count = 0;
+  for (std::size_t i = 0; i < points.size(); i += kEvery, ++count) {
+    const double off = nearest.distanceTo(points[i]);
+    squares += off * off;
+  }
+  const double independent = std::max(2.0, pathLength(path) / kSwayPx);
+  return independent * std::log(squares / count + kCleanPx * kCleanPx) +
+         kParameters * std::log(independent) * static_cast<double>(path.segments.size());
+}
+
+/// Ink that runs into the paper makes the middle sway in waves too long to pass for noise: the best of fits to which
+/// more of them counts as noise, and the one that is there.
+Path leastSwaying(Path path, const std::vector<Point>& points, bool closed, const FitSettings& settings,
+                  const std::stop_token& stop) {
+  struct Sway {
+    double tolerances;
+    double noises;
+  };
+  constexpr Sway kSways[] = {{1, 2}, {2, 2}, {2, 4}, {4, 4}};
+  constexpr double kLeastNoisePx = 0.03;
+  const double seen = std::max(noiseOf(points), kLeastNoisePx);
+  double least = costOf(points, path);
+  const double most = std::max(settings.tolerancePx, off95(points, path));
+  const auto consider = [&](Path other) {
+    const double cost = costOf(points, other);
+    if (cost >= least || off95(points, other) > most) return;
+    least = cost;
+    path = std::move(other);
+  };
+  for (const Sway& sway : kSways) {
+    FitSettings fit = settings;
+    fit.tolerancePx *= sway.tolerances;
+    fit.leastNoisePx = sway.noises * seen;
+    fit.mostNoisePx = fit.leastNoisePx;
+    Path other = withoutBacksteps(fitLine(points, closed, fit, stop), kOverlapPx);
+    consider(inFewerPieces(other, settings.tolerancePx));
+    consider(std::move(other));
+  }
+  return path;
+}
+
 Path fit(const StrokeLine& line, const FitSettings& settings, const std::stop_token& stop) {
+  constexpr double kSteadyPx = 0.04;
   const std::vector<Point> points = distinct(line.points, line.closed);
-  // Where a stroke runs on from what was measured of it, pieces of both may overlap a little.
-  constexpr double kOverlapPx = 1.5;
   Path path = withoutBacksteps(fitClosely(points, line.closed, settings, stop), kOverlapPx);
-  // Ink that runs into the paper makes the middle sway in waves too long to pass for noise, by as much as it is rough.
-  const double rough = noiseOf(points);
-  constexpr double kSways = 0.045;
-  constexpr double kTimes = 5;
-  if (rough < kSways) return path;
-  return inFewerPieces(path, std::min(settings.tolerancePx, kTimes * rough));
+  if (off95(points, path) <= kSteadyPx) return path;
+  return leastSwaying(std::move(path), points, line.closed, settings, stop);
 }
 
 }  // namespace

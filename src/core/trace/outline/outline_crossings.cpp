@@ -1,6 +1,7 @@
 #include "core/trace/outline/outline_crossings.h"
 
 #include <algorithm>
+#include <cmath>
 
 #include "core/for_all.h"
 #include "core/geometry/coming_near.h"
@@ -14,6 +15,15 @@ constexpr double kWideChordErrorPx = 0.1;
 constexpr double kFineChordErrorPx = 0.0002;
 /// Outlines nearer to each other than this may cross when someone draws them by chords.
 constexpr double kCoarseChordErrorPx = 0.01;
+
+/// Lines that files would write on one another touch, whatever little they are apart.
+Polyline rounded(Polyline points) {
+  constexpr double kSteps = 4096;  // a pixel
+  for (Point& p : points) p = {std::round(p.x * kSteps) / kSteps, std::round(p.y * kSteps) / kSteps};
+  points.erase(std::unique(points.begin(), points.end()), points.end());
+  while (points.size() > 1 && points.front() == points.back()) points.pop_back();
+  return points;
+}
 
 }  // namespace
 
@@ -32,11 +42,20 @@ bool OutlineCrossings::mayMeet(Point place) const {
 
 std::vector<Crossing> OutlineCrossings::foundAmong(const std::vector<std::size_t>& group,
                                                    const std::stop_token& stop) const {
-  for (const double chordError : {kFineChordErrorPx, kCoarseChordErrorPx}) {
+  const auto foundAs = [&](double chordErrorPx, bool inSteps) {
     std::vector<Polyline> close;
-    for (const std::size_t i : group) close.push_back(flatten(outlines_[i], chordError));
+    for (const std::size_t i : group) {
+      close.push_back(flatten(outlines_[i], chordErrorPx));
+      if (inSteps) close.back() = rounded(std::move(close.back()));
+    }
     std::vector<Crossing> found = findCrossings(close, stop, [this](Point place) { return mayMeet(place); });
     for (Crossing& crossing : found) crossing.polyline = group[crossing.polyline];
+    return found;
+  };
+  constexpr std::pair<double, bool> kLooks[] = {
+      {kFineChordErrorPx, false}, {kCoarseChordErrorPx, false}, {kFineChordErrorPx, true}};
+  for (const auto& [chordError, inSteps] : kLooks) {
+    std::vector<Crossing> found = foundAs(chordError, inSteps);
     if (!found.empty()) return found;
   }
   return {};

@@ -11,6 +11,7 @@
 #include "core/trace/outline/keep_apart.h"
 #include "core/trace/outline/outline_crossings.h"
 #include "core/trace/outline/within_picture.h"
+#include "core/trace/outline/without_backsteps.h"
 
 namespace rim {
 namespace {
@@ -58,6 +59,7 @@ void takeFewerPieces(std::vector<Path>& outlines, double withinPx, const WorkCon
 
 Tracing traceOutlines(Tones tones, std::vector<Border> borders, const TraceSettings& wished,
                       const WorkControl& control) {
+  constexpr double kTinyPx = 0.05;  // what steps back by less says nothing
   TraceSettings settings = wished;
   borders = finer(tones, std::move(borders), settings.minAreaPx2, control.stop);
   settings.tolerancePx = std::min(wished.tolerancePx, kTightTolerancePx);
@@ -84,7 +86,8 @@ Tracing traceOutlines(Tones tones, std::vector<Border> borders, const TraceSetti
     leaveOutSmall(tracing.outlines, targets, borders, tones, settings.minAreaPx2);
   }
   makeCirclesRegular(tracing.outlines, settings.rules, settings.tolerancePx);
-  for (Path& outline : tracing.outlines) outline = withinPicture(std::move(outline), tones.grey.size());
+  for (Path& outline : tracing.outlines)
+    outline = withinPicture(withoutBacksteps(std::move(outline), kTinyPx), tones.grey.size());
   keepApart(tracing.outlines, targets, tones, borders, settings, control);
   if (settings.tolerancePx < wished.tolerancePx) takeFewerPieces(tracing.outlines, wished.tolerancePx, control);
   return tracing;

@@ -8,6 +8,8 @@
 namespace rim {
 namespace {
 
+/// A line so short says nothing, whichever way it runs.
+constexpr double kNothingPx = 0.03;
 constexpr double kAsidePx = 0.5;
 constexpr double kFoldPx = 3;
 constexpr double kFold = -0.9;  // cosine of the turns of a line folded into three
@@ -20,6 +22,7 @@ bool stepsBack(const Path& path, std::size_t i, double anyPx) {
   const Segment& next = path.segments[i + 1];
   const Point step = segment.end - segmentStart(path, i);
   if (!isLine(segment) || step == Point{}) return false;
+  if (length(step) < kNothingPx) return true;
   const Point before = endTangent(segmentStart(path, i - 1), previous);
   const Point after = startTangent(segment.end, next);
   const double turn = std::max(dot(before, unit(step)), dot(unit(step), after));
@@ -43,9 +46,8 @@ void takeOut(Path& path, std::size_t i) {
   path.segments.erase(path.segments.begin() + static_cast<std::ptrdiff_t>(i));
 }
 
-}  // namespace
-
-Path withoutBacksteps(Path path, double anyPx) {
+/// The same; the first and the last segment stay.
+Path withoutInnerBacksteps(Path path, double anyPx) {
   for (std::size_t i = 1; i + 1 < path.segments.size();) {
     if (stepsBack(path, i, anyPx)) {
       takeOut(path, i);
@@ -54,6 +56,17 @@ Path withoutBacksteps(Path path, double anyPx) {
     }
   }
   return path;
+}
+
+}  // namespace
+
+Path withoutBacksteps(Path path, double anyPx) {
+  path = withoutInnerBacksteps(std::move(path), anyPx);
+  const std::size_t count = path.segments.size();
+  if (!path.closed || count < 4) return path;
+  // Where it begins and ends is in the middle once it begins elsewhere.
+  Path turned = withoutInnerBacksteps(begunAt(path, count / 2), anyPx);
+  return turned.segments.size() < count ? turned : path;
 }
 
 }  // namespace rim

@@ -5,9 +5,10 @@
 namespace rim {
 
 /// A fitted path (px) without lines that step back against the way of both segments beside them: where pieces that run
-/// the same way meet nowhere near, short ones between them may turn back. Taken out are those of less than `anyPx`
-/// and, between two lines, folds of less than 3 px or whose three lines lie within half a px side by side, as no border
-/// does. The segments beside them meet half-way. The first and the last segment stay.
+/// the same way meet nowhere near, short ones between them may turn back. Taken out are those of less than `anyPx`,
+/// lines of next to no length whichever way they run, and, between two lines, folds of less than 3 px or whose three
+/// lines lie within half a px side by side, as no border does. The segments beside them meet half-way. The first and
+/// the last segment of an open path stay; a closed one may begin at another node.
 Path withoutBacksteps(Path path, double anyPx = 0.5);
 
 }  // namespace rim
