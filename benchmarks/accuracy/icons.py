@@ -152,10 +152,12 @@ def compared(cli, grey, large, keep=None):
 
 
 def icon(task):
-    cli, svg, size, web, seed, keep = task
+    cli, svg, size, web, seed, keep, exact = task
     try:
-        grey = as_web(svg, size, seed) if web else drawn_svg(svg, size, 1)
-        return svg.stem, *compared(cli, grey, drawn_svg(svg, size, TIMES), keep)
+        large = drawn_svg(svg, size, TIMES)
+        side = size + 2 * MARGIN
+        clean = cv2.resize(large, (side, side), interpolation=cv2.INTER_AREA) if exact else drawn_svg(svg, size, 1)
+        return svg.stem, *compared(cli, as_web(svg, size, seed) if web else clean, large, keep)
     except ValueError:  # nothing is dark at this size
         return None
 
@@ -218,6 +220,7 @@ def main():
     parser.add_argument("--count", type=int, default=60)
     parser.add_argument("--sizes", default="64,128,256,512")
     parser.add_argument("--each", action="store_true")
+    parser.add_argument("--exact", action="store_true", help="greys averaged from 144 pixels instead of librsvg's own")
     parser.add_argument("--keep")
     wanted = parser.parse_args()
     chosen = []
@@ -228,10 +231,10 @@ def main():
     print("| --- | --- | --- | --- | --- | --- | --- | --- | --- |")
     with concurrent.futures.ProcessPoolExecutor() as pool:
         for size in map(int, wanted.sizes.split(",")):
-            for web in (False, True):
-                tasks = [(wanted.cli, svg, size, web, k, None) for k, svg in enumerate(chosen)]
+            for web in (False,) if wanted.exact else (False, True):
+                tasks = [(wanted.cli, svg, size, web, k, None, wanted.exact) for k, svg in enumerate(chosen)]
                 results = [r for r in pool.map(icon, tasks, chunksize=4) if r]
-                row(f"icons, {size} px{', web' if web else ''}", results)
+                row(f"icons, {size} px{', web' if web else ', exact greys' if wanted.exact else ''}", results)
                 worst = sorted(results, key=lambda r: r[1][0] - r[2][0])
                 for name, tool, plain, nodes in worst if wanted.each else []:
                     print(f"|   {name} | | {tool[0]:.3f} | {plain[0]:.3f} | {tool[1]:.3f} | {plain[1]:.3f} | {tool[2]:.1f} | | {nodes:.2f} |")
@@ -241,7 +244,9 @@ def main():
                     names = [r[0] for r in worst[:10]]
                     for task in tasks:
                         if task[1].stem in names:
-                            icon((*task[:5], folder / f"{size}{'-web' if web else ''}-{task[1].stem}.png"))
+                            icon((*task[:5], folder / f"{size}{'-web' if web else ''}-{task[1].stem}.png", wanted.exact))
+        if wanted.exact:
+            return
         faces = [("DejaVu Sans", cairo.FONT_WEIGHT_NORMAL), ("Lato", cairo.FONT_WEIGHT_BOLD), ("DejaVu Serif", cairo.FONT_WEIGHT_NORMAL)]
         tasks = [(wanted.cli, text, face, weight, size) for text in ("Kite", "filled", "Loft", "sails 24") for face, weight in faces
                  for size in (14, 18, 24, 32)]

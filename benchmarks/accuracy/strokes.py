@@ -6,7 +6,10 @@
 
 The icons are of two sets of the npm registry, fetched when they are missing (npm pack; kept in the user's cache); each
 is drawn by cairo with round tips and joins, on a grid of 24 units. Distances in px, both ways. A line is right when as
-many come out as were drawn; lines that were drawn as several which meet end to end count as one, whichever way.
+many come out as were drawn; lines that were drawn as several which meet end to end count as one, whichever way. *hershey* are
+glyphs of single-line engraving faces (A. V. Hershey, "Calligraphy for Computers", 1967; Debian's package hershey-fonts-data).
+Apart are drawings whose ink has as many parts and holes with this pen as with one a third as wide: in others strokes ran
+into each other, and what was drawn in the dark between them cannot be seen.
 """
 import argparse
 import concurrent.futures
@@ -41,8 +44,40 @@ def icons_of(name):
     return sorted(f for f in files if 'fill="currentColor"' not in f.read_text() and "transform" not in f.read_text())
 
 
+class Glyph:
+    """A glyph of a single-line face, on the icons' grid."""
+    def __init__(self, stem, lines):
+        self.stem = stem
+        self.paths = [svgelements.Path("M " + " L ".join(f"{x},{y}" for x, y in line)) for line in lines]
+
+
+def glyphs():
+    """All of the faces of one line whose strokes are all longer than a dot."""
+    found = []
+    for face in ("rowmans", "futural", "scripts", "cursive"):
+        file = pathlib.Path("/usr/share/hershey-fonts", face + ".jhf")
+        if not file.exists():
+            raise SystemExit("strokes.py: apt-get install hershey-fonts-data")
+        for number, row in enumerate(file.read_text().splitlines()):
+            pairs = [row[i:i + 2] for i in range(10, len(row) - 1, 2)]
+            lines, line = [], []
+            for pair in [*pairs, " R"]:
+                if pair == " R":
+                    lines, line = lines + [np.array(line, float)] * (len(line) > 1), []
+                else:
+                    line.append((ord(pair[0]) - ord("R"), ord(pair[1]) - ord("R")))
+            if not lines or min(np.ptp(l, 0).max() for l in lines) < 4:
+                continue
+            low, high = np.min([l.min(0) for l in lines], 0), np.max([l.max(0) for l in lines], 0)
+            scale = 18 / (high - low).max()
+            found.append(Glyph(f"{face}-{number}", [(l - (low + high) / 2) * scale + GRID / 2 for l in lines]))
+    return found
+
+
 def strokes_of(file):
     """The subpaths that one pen draws; None when the icon is drawn otherwise."""
+    if isinstance(file, Glyph):
+        return file.paths
     parts = []
     for shape in svgelements.SVG.parse(str(file), reify=True).elements():
         if isinstance(shape, svgelements.Shape):
@@ -96,6 +131,11 @@ def spoiled(grey):
     noisy += np.random.default_rng(1).normal(0, 4, grey.shape)
     return cv2.imdecode(cv2.imencode(".jpg", np.clip(noisy, 0, 255).astype(np.uint8),
                                      [cv2.IMWRITE_JPEG_QUALITY, 60])[1], cv2.IMREAD_GRAYSCALE)
+
+
+def parts_and_holes(grey):
+    ink = np.uint8(grey < 128)
+    return cv2.connectedComponents(ink, connectivity=8)[0], cv2.connectedComponents(1 - ink, connectivity=4)[0]
 
 
 def truth_of(paths, size):
@@ -153,13 +193,13 @@ def judge(cli, file, size, pen, jpeg, keep):
         return dict(name=file.stem, p95=np.inf, most=np.inf, wanted=expected(paths), got=0)
     both = np.concatenate([measure.distances(truth, got), measure.distances(got, truth)])
     return dict(name=file.stem, p95=np.percentile(both, 95), most=both.max(), wanted=expected(paths), got=outlines,
-                drawn=len(paths), segments=count)
+                drawn=len(paths), segments=count, apart=parts_and_holes(grey) == parts_and_holes(draw(paths, size, pen / 3)))
 
 
 def main():
     parser = argparse.ArgumentParser(description=__doc__, formatter_class=argparse.RawDescriptionHelpFormatter)
     parser.add_argument("cli")
-    parser.add_argument("--set", default="feather", choices=SETS)
+    parser.add_argument("--set", default="feather", choices=[*SETS, "hershey"])
     parser.add_argument("--count", type=int, default=100)
     parser.add_argument("--skip", type=int, default=0, help="leave out the first so many of the shuffled icons")
     parser.add_argument("--size", type=int, default=240)
@@ -169,7 +209,7 @@ def main():
     parser.add_argument("--keep", help="a folder for pictures and outlines")
     parser.add_argument("--name", help="only this icon")
     o = parser.parse_args()
-    files = icons_of(o.set)
+    files = glyphs() if o.set == "hershey" else icons_of(o.set)
     random.Random(7).shuffle(files)
     files = [f for f in files if f.stem == o.name] if o.name else files[o.skip:o.skip + o.count]
     with concurrent.futures.ThreadPoolExecutor(2) as pool:
@@ -180,7 +220,12 @@ def main():
     print(f"| {o.set} | pen {o.pen} | {o.size} px | {'JPEG 60' if o.jpeg else 'clean'} | {len(rows)} icons "
           f"| p95 median {np.median(p95):.3f}, 95 of 100 {np.percentile(p95, 95):.3f}, worst {p95.max():.3f} "
           f"| at most 0.3: {np.mean(p95 <= 0.3):.1%} | farthest, median {np.median(most):.2f} "
-          f"| lines right {right.mean():.1%} | both {np.mean(right & (p95 <= 0.3)):.1%} |")
+          f"| lines right {right.mean():.1%} | both {np.mean(right & (p95 <= 0.3)):.1%} |", flush=True)
+    apart = np.array([r.get("apart", False) for r in rows])
+    print(f"| of these apart | | | | {apart.sum()} icons | p95 median {np.median(p95[apart]):.3f}, 95 of 100 "
+          f"{np.percentile(p95[apart], 95):.3f}, worst {p95[apart].max():.3f} | at most 0.3: {np.mean(p95[apart] <= 0.3):.1%} "
+          f"| farthest, median {np.median(most[apart]):.2f} | lines right {right[apart].mean():.1%} "
+          f"| both {np.mean((right & (p95 <= 0.3))[apart]):.1%} |", flush=True)
     for r in sorted(rows, key=lambda r: -r["p95"])[:o.worst]:
         print("  p95 ", {k: (round(float(v), 3) if isinstance(v, float) else v) for k, v in r.items()})
     for r in [r for r, ok in zip(rows, right) if not ok][:o.worst]:

@@ -23,6 +23,9 @@ void noteKeysOfTheBench(ActionBook& book) {
             text("With frame or corners: choose the next corner, move it by a pixel"));
   book.note(Room::Picture, text("Ctrl+arrow keys"), text("The same by ten pixels"));
   book.note(Room::Colours, text("Space, arrow keys"), text("With the sweep: begin and end it, lead the cross"));
+  book.note(Room::Trace, text("Space, arrow keys"), text("With single parts: switch the one there, lead the cross"));
+  book.note(Room::Trace, text("Shift, held"),
+            text("While a single part is switched: all ink that hangs together with it"));
   book.note(Room::Refine, text("arrow keys, with Shift ten times"),
             text("Move what is chosen by a step, 0.1 mm at first"));
   book.note(Room::Refine, text("Space"), text("Choose the next outline, node or open end"));
@@ -74,6 +77,9 @@ Actions::Actions(QObject* owner) : book(owner), hand(book, owner) {
   darker = book.add(Room::Trace, text("&Darker threshold"), text("Less is ink, when the ink is dark"), key("["));
   lighter = book.add(Room::Trace, text("Li&ghter threshold"), text("More is ink, when the ink is dark"), key("]"));
 
+  switchParts = checkable(book.add(Room::Trace, text("S&witch single parts"),
+                                   text("Click on a part: a line becomes an area, an area a line, whatever its width"),
+                                   key("W")));
   deviation = checkable(book.add(Room::Trace, text("&Distance from the border"),
                                  text("Draw the outlines by how far they lie from the measured border"), key("D")));
   worst = book.add(Room::Trace, text("&Go to the largest distance"),

@@ -39,6 +39,7 @@ struct Actions {
   QAction* lighter;
   QAction* deviation;
   QAction* worst;
+  QAction* switchParts;
   QAction* reference;
   QAction* dropReference;
   QAction* mendSafe;

@@ -51,6 +51,12 @@ void waitForQuiet(const MainWindow& w) {
   });
 }
 
+/// What the picture's ink becomes.
+void traceBy(MainWindow& w, TraceMethod method) {
+  w.session().edit({}, {}, [method](Job& job) { job.trace.method = method; });
+  waitFor([&w] { return w.session().upToDate(); });
+}
+
 bool openAndTrace(MainWindow& window, const QString& demo) {
   window.openDemo(demo);
   return waitFor([&window] { return window.session().hasWork() && window.session().upToDate(); });
@@ -131,16 +137,25 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
       {"strokes",
        [](MainWindow& w) {
          w.showStep(MainWindow::kTrace);
-         constexpr double kHealPx = 26;
-         w.session().edit({}, {}, [](Job& job) { job.trace.method = TraceMethod::Centreline; });
-         w.session().edit({}, {}, [](Job& job) { job.trace.strokes.healPx = kHealPx; });
+         traceBy(w, TraceMethod::Centreline);
+         w.session().edit({}, {}, [](Job& job) { job.trace.strokes.healPx = 26; });
          waitFor([&w] { return w.session().upToDate(); });
        }},
       {"both",
        [](MainWindow& w) {
+         constexpr PartSwitch kLetter{{1866, 749}, true};
          w.showStep(MainWindow::kTrace);
-         w.session().edit({}, {}, [](Job& job) { job.trace.method = TraceMethod::Mixed; });
+         traceBy(w, TraceMethod::Mixed);
+         w.session().edit({}, {}, [](Job& job) { job.trace.strokes.switched = {kLetter}; });
          waitFor([&w] { return w.session().upToDate(); });
+         w.actions().switchParts->setChecked(true);
+       }},
+      {"breaks",
+       [](MainWindow& w) {
+         traceBy(w, TraceMethod::Centreline);
+         w.showStep(MainWindow::kMend);
+         waitForQuiet(w);
+         w.actions().nextFinding->trigger();
        }},
       {"export",
        [](MainWindow& w) {
@@ -352,11 +367,11 @@ int takeShot(MainWindow& window, const QString& view, const QString& file) {
   window.session().setOpensInInks(view.startsWith("colours"));
   window.resize(1280, 800);
   window.show();
-  const QString demo = view.startsWith("picture") ? "window-card-photo.jpg"
-                       : view.startsWith("mend")  ? "spool-plate.dxf"
-                       : view == "strokes"        ? "swallow.jpg"
-                       : view == "both"           ? "weather-vane.png"
-                                                  : "badge.jpg";
+  const QString demo = view.startsWith("picture")              ? "window-card-photo.jpg"
+                       : view.startsWith("mend")               ? "spool-plate.dxf"
+                       : view == "strokes" || view == "breaks" ? "swallow.jpg"
+                       : view == "both"                        ? "weather-vane.png"
+                                                               : "badge.jpg";
   if (view != "empty" && !openAndTrace(window, demo))
     return trouble("the demo picture could not be traced: " + window.sentence());
   window.bench().fit();

@@ -266,6 +266,9 @@ void MainWindow::showAllowed() {
   const QString twoTones = tr("This is for two tones; the picture has several inks now.");
   for (QAction* action : {actions_.automatic, actions_.lightIsInk, actions_.darker, actions_.lighter})
     allow(action, picture && !inks, inks ? twoTones : needsPicture);
+  const bool mixed = picture && !inks && session_.job().trace.method == TraceMethod::Mixed;
+  allow(actions_.switchParts, mixed, tr("This is for pictures of which lines and areas are made: choose Both."));
+  if (!mixed) actions_.switchParts->setChecked(false);
   allow(actions_.sweep, inks && session_.job().inks, tr("Choose several inks first."));
   if (!inks) allow(actions_.mergeLikest, false, tr("Choose several inks first."));
   actions_.severalInks->setChecked(inks);
@@ -309,8 +312,9 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
   }
   if (key->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress && !typing && picturePanel_->putToolsAway())
     return true;
-  if (key->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress && !typing && actions_.sweep->isChecked()) {
-    actions_.sweep->setChecked(false);
+  for (QAction* tool : {actions_.sweep, actions_.switchParts}) {
+    if (key->key() != Qt::Key_Escape || event->type() != QEvent::KeyPress || typing || !tool->isChecked()) continue;
+    tool->setChecked(false);
     return true;
   }
   if (key->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress && !typing && !session_.busy() &&

@@ -70,7 +70,7 @@ void MainWindow::buildMenus() {
   menuBar()->addMenu(tr("&Colours"))->addActions({actions_.severalInks, actions_.sweep, actions_.mergeLikest});
 
   QMenu* trace = menuBar()->addMenu(tr("&Trace"));
-  trace->addActions({actions_.automatic, actions_.lightIsInk, actions_.darker, actions_.lighter});
+  trace->addActions({actions_.automatic, actions_.lightIsInk, actions_.darker, actions_.lighter, actions_.switchParts});
   trace->addSeparator();
   trace->addActions({actions_.deviation, actions_.worst});
   trace->addSeparator();
@@ -159,6 +159,14 @@ void MainWindow::connectActions() {
   connect(&session_, &Session::said, notice_, &Notice::tell);
   connect(actions_.automatic, &QAction::triggered, tracePanel_, &TracePanel::setAutomatic);
   connect(actions_.lightIsInk, &QAction::triggered, tracePanel_, &TracePanel::setLightIsInk);
+  connect(actions_.switchParts, &QAction::toggled, this, [this](bool on) {
+    if (on) showStep(kTrace);
+    tracePanel_->setSwitching(on);
+  });
+  connect(tracePanel_, &TracePanel::toolChanged, bench_, &Bench::setTool);
+  connect(card_, &JobCard::chosen, this, [this] {
+    if (card_->chosenStep() != kTrace) actions_.switchParts->setChecked(false);
+  });
   connect(actions_.darker, &QAction::triggered, this, [this] { tracePanel_->moveThreshold(-1); });
   connect(actions_.lighter, &QAction::triggered, this, [this] { tracePanel_->moveThreshold(1); });
   connect(actions_.reference, &QAction::triggered, &session_, &Session::keepReference);

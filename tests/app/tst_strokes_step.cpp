@@ -64,6 +64,27 @@ class TestStrokesStep : public QObject {
     QVERIFY(f.find<QPushButton>("method:borders")->isChecked());
   }
 
+  void breaksAreProposedInMend() {
+    StrokesFixture f("swallow.jpg");
+    QVERIFY(f.press("method:strokes"));
+    f.window->showStep(MainWindow::kMend);
+    QVERIFY(QTest::qWaitFor([&f] { return f.session().findings() && !f.session().busy(); }, 60'000));
+    QCOMPARE(f.session().findings()->size(), 5U);
+    for (const Finding& finding : *f.session().findings()) QCOMPARE(finding.repair, "bridge");
+    f.window->actions().nextFinding->trigger();
+    f.window->actions().repairAll->trigger();
+    QVERIFY(f.traced());
+    QCOMPARE(outlinesOf(f.job())->outlines.size(), 14U);
+    QCOMPARE(countsOf(pathsOf(*outlinesOf(f.job()))).closed, 3U);
+    f.window->actions().undo->trigger();
+    QVERIFY(f.traced());
+    QCOMPARE(outlinesOf(f.job())->outlines.size(), 17U);
+    QVERIFY(QTest::qWaitFor([&f] { return f.window->actions().takeProposals->isEnabled(); }, 60'000));
+    f.window->actions().takeProposals->trigger();
+    QVERIFY(f.traced());
+    QCOMPARE(outlinesOf(f.job())->outlines.size(), 14U);
+  }
+
   void nothingIsWrongWithALine() {
     StrokesFixture f("swallow.jpg");
     f.session().edit("", {}, [](Job& job) { job.trace.strokes.healPx = 26; });
@@ -100,6 +121,47 @@ class TestStrokesStep : public QObject {
     QVERIFY(chart->limit() < 10);
     QVERIFY(f.press("automaticLimit"));
     QVERIFY(!f.job().trace.strokes.limitPx);
+  }
+
+  void aPartIsSwitchedByAClick() {
+    StrokesFixture f("swallow.jpg");
+    QAction* tool = f.window->actions().switchParts;
+    QVERIFY(!tool->isEnabled());
+    QVERIFY(f.press("method:both"));
+    QVERIFY(tool->isEnabled());
+    const std::size_t lines = f.all();
+    QCOMPARE(f.closed(), 1U);
+    f.window->bench().fit();
+    QTest::keyClick(&f.window->bench(), Qt::Key_W);
+    QVERIFY(tool->isChecked());
+    QVERIFY(!f.find<QPushButton>("partsBack")->isVisible());
+    // On the eye of the swallow, which is a ring (demo/make_swallow.py).
+    const double height = f.job().picture.height();
+    const QPoint eye = f.window->bench().viewport().toScreen({541, height - 456}).toPoint();
+    QTest::mouseClick(&f.window->bench(), Qt::LeftButton, {}, eye);
+    QVERIFY(f.traced());
+    QCOMPARE(f.closed(), 2U);  // its border and its hole
+    QCOMPARE(f.all(), lines + 1);
+    QVERIFY(f.find<QPushButton>("partsBack")->isVisible());
+    QTest::mouseClick(&f.window->bench(), Qt::LeftButton, {}, eye);
+    QVERIFY(f.traced());
+    QCOMPARE(f.all(), lines);
+    f.window->actions().undo->trigger();
+    QVERIFY(f.traced());
+    QCOMPARE(f.all(), lines + 1);
+    f.find<QPushButton>("partsBack")->click();
+    QVERIFY(f.traced());
+    QCOMPARE(f.all(), lines);
+    // By keyboard, from where the pointer was.
+    f.window->bench().setFocus();
+    QTest::keyClick(&f.window->bench(), Qt::Key_Right);
+    QTest::keyClick(&f.window->bench(), Qt::Key_Space);
+    QVERIFY(f.traced());
+    QCOMPARE(f.all(), lines + 1);
+    QTest::keyClick(&f.window->bench(), Qt::Key_Escape);
+    QVERIFY(!tool->isChecked());
+    QVERIFY(f.press("method:strokes"));
+    QVERIFY(!tool->isEnabled());
   }
 
   void endsLieWhereItIsSaid() {

@@ -7,6 +7,7 @@
 #include "core/mend/find/inspect.h"
 #include "core/mend/find/piece_index.h"
 #include "core/mend/find/small_faults.h"
+#include "core/mend/repair/bridge.h"
 #include "core/mend/repair/far_join.h"
 #include "core/mend/repair/mend.h"
 #include "core/mend/repair/one_line.h"
@@ -96,6 +97,7 @@ std::vector<std::string> repairsFor(const Finding& finding) {
     case FindingKind::Unjoined:
       return {"join"};
     case FindingKind::OpenEnd:
+      if (finding.repair == "bridge") return {"bridge"};
       return finding.repair.empty() ? std::vector<std::string>{"nearest", "drop"} : std::vector<std::string>{"join"};
     case FindingKind::DoubleLine:
       return finding.repair.empty() ? std::vector<std::string>{"once", "twice"} : std::vector<std::string>{"one"};
@@ -130,6 +132,7 @@ Drawing repaired(const Drawing& drawing, const Finding& finding, const std::stri
   const Spot spot{finding.at, *path, *other};
   if (repair == "drop") return withoutPaths(drawing, {*path});
   if (repair == "join") return withJoined(drawing, spot, settings);
+  if (repair == "bridge") return bridgedAt(drawing, *path, *other, finding.at, settings);
   if (repair == "nearest") return joinedFar(drawing, {*path, finding.at}, settings, stop);
   if (finding.kind == FindingKind::Spike) return withoutSpikeAt(drawing, spot, repair, settings);
   if (repair == "one" || repair == "once")
@@ -146,6 +149,7 @@ Drawing repairedAll(const Drawing& drawing, FindingKind kind, const std::string&
   switch (kind) {
     case FindingKind::OpenEnd:
       if (repair == "join") return joinEnds(drawing, settings).drawing;
+      if (repair == "bridge") return bridgedStrokes(drawing, settings).drawing;
       break;
     case FindingKind::DoubleLine:
       if (repair == "twice") return drawing;
@@ -192,11 +196,18 @@ Drawing repairedSafely(const Drawing& drawing, const MendSettings& settings, con
 Drawing repairedAsProposed(const Drawing& drawing, const MendWork& work, double mmPerUnit,
                            const std::stop_token& stop) {
   const Drawing out = mended(drawing, work.settings, stop).drawing;
+  const std::vector<Finding> all = inspect(out, work.settings, stop);
+  const std::vector<Finding> wanted = withoutLeft(all, out, work, mmPerUnit);
   std::set<OutlineId> gone;
-  for (const Finding& f : withoutLeft(inspect(out, work.settings, stop), out, work, mmPerUnit)) {
+  std::vector<Point> left;
+  for (const Finding& f : wanted) {
     if (f.repair == "drop") gone.insert(f.outline);
   }
-  return withoutOutlines(out, gone);
+  for (const Finding& f : all) {
+    const auto same = [&f](const Finding& w) { return w.at == f.at && w.kind == f.kind; };
+    if (f.repair == "bridge" && std::none_of(wanted.begin(), wanted.end(), same)) left.push_back(f.at);
+  }
+  return withoutOutlines(bridgedStrokes(out, work.settings, left).drawing, gone);
 }
 
 Decided decided(const Drawing& drawing, const MendWork& work, double mmPerUnit, const std::stop_token& stop) {

@@ -2,6 +2,9 @@
 
 #include <array>
 #include <optional>
+#include <vector>
+
+#include "core/geometry/point.h"
 
 namespace rim {
 
@@ -38,12 +41,23 @@ inline constexpr std::array<const char*, 2> kStrokeEndsNames{"pen", "ink"};
 inline constexpr double kMostHealPx = 1000;
 inline constexpr double kLeastStrokeLimitPx = 0.1;
 inline constexpr double kMostStrokeLimitPx = 10'000;
+inline constexpr std::size_t kMostSwitched = 10'000;
+
+/// Somebody's word that a part is a line, or an area, against its width.
+struct PartSwitch {
+  Point at;            ///< a place on the part, upright px
+  bool whole = false;  ///< all ink that hangs together with it becomes what the part was not
+
+  friend bool operator==(const PartSwitch&, const PartSwitch&) = default;
+};
 
 /// How strokes become lines.
 struct StrokeSettings {
   std::optional<double> limitPx;  ///< mixed: the widest stroke that becomes a line; none: found
   double healPx = 0;              ///< breaks up to this are closed where two ends point at each other, >= 0
   StrokeEnds ends = StrokeEnds::Pen;
+  /// Mixed: what is a line instead of an area, or the other way, one after the other.
+  std::vector<PartSwitch> switched{};
 
   friend bool operator==(const StrokeSettings&, const StrokeSettings&) = default;
 };

@@ -10,7 +10,7 @@
 namespace rim {
 
 std::vector<Border> traceBorders(const Picture& picture, const TraceSettings& settings, std::stop_token stop) {
-  const Tones tones = tonesFor(picture, settings);
+  const Tones tones = tonesFor(picture, settings, stop);
   return followBorders(tones.grey, tones.tone, settings.minAreaPx2, std::move(stop));
 }
 
@@ -21,14 +21,14 @@ std::vector<Border> measuredBorders(const Picture& picture, const TraceSettings&
 Tracing fitBorders(const Picture& picture, const std::vector<Border>& borders, const TraceSettings& settings,
                    const WorkControl& control) {
   if (settings.method != TraceMethod::Outline) return traceStrokes(picture, settings, control);
-  Tones tones = tonesFor(picture, settings);
+  Tones tones = tonesFor(picture, settings, control.stop);
   judgeNoise(tones, mostNoiseByGrain(tones.grey, tones.tone), borders);
   return traceOutlines(std::move(tones), borders, settings, control);
 }
 
 Tracing trace(const Picture& picture, const TraceSettings& settings, const WorkControl& control) {
   if (settings.method != TraceMethod::Outline) return traceStrokes(picture, settings, control);
-  Tones tones = tonesFor(picture, settings);
+  Tones tones = tonesFor(picture, settings, control.stop);
   auto mostNoise = std::async(std::launch::async, [&tones] { return mostNoiseByGrain(tones.grey, tones.tone); });
   std::vector<Border> borders = followBorders(tones.grey, tones.tone, settings.minAreaPx2, control.stop);
   judgeNoise(tones, mostNoise.get(), borders);

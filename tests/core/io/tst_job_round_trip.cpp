@@ -171,8 +171,11 @@ Job randomJob(unsigned seed) {
   job.trace.tolerancePx = n.real(0.05, 5);
   job.trace.cornerReadiness = n.whole(0, 100);
   job.trace.method = static_cast<TraceMethod>(n.whole(0, 2));
-  job.trace.strokes = {n.flag() ? std::optional<double>(n.real(1, 99)) : std::nullopt, n.real(0, 30),
-                       n.flag() ? StrokeEnds::Pen : StrokeEnds::Ink};
+  job.trace.strokes = {n.flag() ? std::optional<double>(n.real(1, 99)) : std::nullopt,
+                       n.real(0, 30),
+                       n.flag() ? StrokeEnds::Pen : StrokeEnds::Ink,
+                       {}};
+  if (n.flag()) job.trace.strokes.switched = {{{n.real(0, 9), n.real(0, 9)}, n.flag()}, {{1, n.real(0, 9)}}};
   if (n.flag()) job.preparation = {{Thicken{n.real(-3, 3)}, n.flag()}, {Turn{n.real(-180, 180)}}};
   job.colours.on = n.flag();
   if (n.flag()) job.colours.count = n.whole(2, kMostInks);

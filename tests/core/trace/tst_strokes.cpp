@@ -4,6 +4,7 @@
 #include <numbers>
 
 #include "core/error.h"
+#include "core/geometry/inside.h"
 #include "core/geometry/nearest_on_paths.h"
 #include "core/geometry/segment.h"
 #include "core/trace/trace.h"
@@ -238,6 +239,85 @@ class TestStrokes : public QObject {
       const double gap = std::abs(nearestOf(ends, {80, 80}) - 40);
       QVERIFY2(gap < 0.5, qPrintable(QString::number(gap)));
     }
+  }
+
+  void ringsRoundOneMiddleAreConcentric() {
+    const Strokes rings{circle({90.02, 70}, 45), circle({90, 70.03}, 30)};
+    const Tracing got = trace(pictureOf(penDrawing(180, 140, rings, 6)), centrelines());
+    QCOMPARE(got.outlines.size(), 2U);
+    const auto middle = [](const Path& ring) { return lerp(ring.segments[0].end, ring.segments[1].end, 0.5); };
+    for (const Path& ring : got.outlines) QCOMPARE(ring.segments.size(), 2U);
+    QVERIFY(distance(middle(got.outlines[0]), middle(got.outlines[1])) < 1e-9);
+    TraceSettings loose = centrelines();
+    loose.rules.concentric = false;
+    const Tracing apart = trace(pictureOf(penDrawing(180, 140, rings, 6)), loose);
+    QVERIFY(distance(middle(apart.outlines[0]), middle(apart.outlines[1])) > 1e-6);
+  }
+
+  /// Whatever its width, a part is what somebody says: the disc a line, the line an area, twice is not at all.
+  void singlePartsAreSwitched() {
+    const Strokes lines{straight({{100, 80}, {230, 120}}), straight({{160, 40}, {200, 150}})};
+    const cv::Mat grey = cv::min(penDrawing(260, 180, lines, 6), drawn(260, 180, disc(80, 100, 40)));
+    TraceSettings settings;
+    settings.method = TraceMethod::Mixed;
+    settings.strokes.limitPx = 12;
+    const auto areasOf = [](const Tracing& t) { return std::count(t.layerOf.begin(), t.layerOf.end(), 1U); };
+    const Tracing usual = trace(pictureOf(grey), settings);
+    QCOMPARE(areasOf(usual), 1);
+    // A piece of the line that crosses the other, below it.
+    const Point onLine{170, 67.5};
+    settings.strokes.switched = {{onLine}};
+    const Tracing more = trace(pictureOf(grey), settings);
+    QCOMPARE(areasOf(more), 2);
+    bool found = false;
+    for (std::size_t i = 0; i < more.outlines.size(); ++i) {
+      if (more.layerOf[i] != 1 || !rim::Inside(more.outlines[i]).has(onLine)) continue;
+      found = true;
+      // 6 px wide, and no longer than the piece up to where the lines cross, and its tip.
+      const Box box = boxOf(more.outlines[i]);
+      QVERIFY2(box.height() > 40 && box.height() < 75, qPrintable(QString::number(box.height())));
+      const double area = std::abs(signedArea(more.outlines[i]));
+      QVERIFY2(std::abs(area / std::hypot(box.height(), box.width() - 4) - 6) < 1, qPrintable(QString::number(area)));
+    }
+    QVERIFY(found);
+    settings.strokes.switched = {{onLine}, {{168, 62}}};
+    QVERIFY(trace(pictureOf(grey), settings).outlines == usual.outlines);
+    // Beside all ink nothing is meant.
+    settings.strokes.switched = {{{20, 20}}};
+    QVERIFY(trace(pictureOf(grey), settings).outlines == usual.outlines);
+    // The disc as a dot: no area is left, and its ink is drawn once.
+    settings.strokes.switched = {{{80, 80}}};
+    const Tracing none = trace(pictureOf(grey), settings);
+    QCOMPARE(areasOf(none), 0);
+    QVERIFY(none.outlines.size() >= 2);
+    // All that hangs together: one area, as its border alone would be.
+    settings.strokes.switched = {{onLine, true}};
+    const Tracing whole = trace(pictureOf(grey), settings);
+    QCOMPARE(areasOf(whole), static_cast<std::ptrdiff_t>(whole.outlines.size()));
+    const Tracing plain = trace(pictureOf(grey), {});
+    double inside = 0;
+    for (const Path& path : whole.outlines) inside += signedArea(path);
+    for (const Path& path : plain.outlines) inside -= signedArea(path);
+    QVERIFY2(std::abs(inside) < 60, qPrintable(QString::number(inside)));
+  }
+
+  /// Its corners and its stem, too, which is nobody's track.
+  void aWholeLetterIsAnArea() {
+    const std::vector<Point> letter{{40, 40},   {120, 40}, {120, 60}, {60, 60},   {60, 80},   {115, 80},
+                                    {115, 100}, {60, 100}, {60, 122}, {122, 122}, {122, 142}, {40, 142}};
+    const cv::Mat grey =
+        cv::min(drawn(200, 180, polygon(letter)), penDrawing(200, 180, {straight({{150, 30}, {150, 150}})}, 20));
+    TraceSettings settings;
+    settings.method = TraceMethod::Mixed;
+    settings.strokes.limitPx = 40;
+    settings.strokes.switched = {{{50, 90}, true}};
+    const Tracing got = trace(pictureOf(grey), settings);
+    QCOMPARE(got.outlines.size(), 2U);
+    const std::size_t area = got.layerOf[0] == 1 ? 0 : 1;
+    QCOMPARE(got.layerOf[1 - area], 0U);
+    const double off = signedArea(got.outlines[area]) / std::abs(signedArea(polygonThrough(letter))) - 1;
+    QVERIFY2(std::abs(off) < 0.005, qPrintable(QString::number(off)));
+    QVERIFY(got.outlines[area].segments.size() <= letter.size() + 2);
   }
 
   void onePenAloneHasNoAreas() {

@@ -48,6 +48,7 @@ QString kindText(FindingKind kind) {
 
 QString repairText(const std::string& repair) {
   static const QHash<QString, const char*> kTexts{{"join", "Join both ends"},
+                                                  {"bridge", "Draw the stroke on over the break"},
                                                   {"nearest", "Join to the nearest end"},
                                                   {"drop", "Drop it"},
                                                   {"one", "Make one line of it"},

@@ -9,15 +9,20 @@
 #include <QVBoxLayout>
 #include <limits>
 
+#include "app/actions.h"
+#include "app/bench/part_tool.h"
 #include "app/session.h"
 #include "app/steps/trace/width_chart.h"
 #include "app/widgets/panel_parts.h"
 
 namespace rim::app {
-StrokeControls::StrokeControls(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+
+StrokeControls::StrokeControls(Session& session, Actions& actions, QWidget* parent)
+    : QWidget(parent), session_(session) {
   partLayout(this);
   buildMethod();
   buildLimit();
+  buildParts(actions);
   buildEnds();
 }
 
@@ -67,6 +72,46 @@ void StrokeControls::buildLimit() {
   });
 }
 
+void StrokeControls::buildParts(Actions& actions) {
+  parts_ = new PartTool(this);
+  auto* row = new QHBoxLayout;
+  row->addWidget(buttonFor(actions.switchParts), 1);
+  partsBack_ = new QPushButton;
+  partsBack_->setObjectName("partsBack");
+  partsBack_->setToolTip(tr("All parts are again what their width makes them"));
+  row->addWidget(partsBack_);
+  static_cast<QVBoxLayout*>(limitPart_->layout())->addLayout(row);
+  connect(parts_, &PartTool::pointedAt, this, &StrokeControls::switchAt);
+  connect(partsBack_, &QPushButton::clicked, this,
+          [this] { session_.edit(tr("Put parts back"), {}, [](Job& job) { job.trace.strokes.switched.clear(); }); });
+}
+
+void StrokeControls::switchAt(Point place, bool whole) {
+  const Picture& picture = session_.job().picture;
+  if (place.x < 0 || place.y < 0 || place.x > picture.width() || place.y > picture.height()) return;
+  if (session_.job().trace.strokes.switched.size() >= kMostSwitched) return;
+  const Point upright{place.x, picture.height() - place.y};
+  session_.edit(whole ? tr("Switch all that hangs together") : tr("Switch a part"), {}, [upright, whole](Job& job) {
+    job.trace.strokes.switched.push_back({upright, whole});
+  });
+}
+
+BenchTool* StrokeControls::takeTool() {
+  const Picture& picture = session_.job().picture;
+  parts_->startAt({picture.width() / 2.0, picture.height() / 2.0});
+  return parts_;
+}
+
+void StrokeControls::showParts() {
+  const Picture& picture = session_.job().picture;
+  std::vector<Point> places;
+  for (const PartSwitch& part : session_.job().trace.strokes.switched)
+    places.push_back({part.at.x, picture.height() - part.at.y});
+  partsBack_->setText(tr("Put %1 &back").arg(places.size()));
+  partsBack_->setVisible(!places.empty());
+  parts_->set(std::move(places));
+}
+
 void StrokeControls::buildEnds() {
   strokePart_ = new QWidget;
   auto* column = partLayout(strokePart_);
@@ -101,6 +146,7 @@ void StrokeControls::show() {
   heal_->setValue(job.trace.strokes.healPx);
   ends_->setCurrentIndex(static_cast<int>(job.trace.strokes.ends));
   automatic_->setChecked(!job.trace.strokes.limitPx);
+  showParts();
   const double found = job.strokes ? job.strokes->limitPx : std::numeric_limits<double>::infinity();
   chart_->show(job.strokes ? job.strokes->widths : std::vector<WidthShare>{},
                job.trace.strokes.limitPx.value_or(found));

@@ -2,6 +2,8 @@
 
 #include <QWidget>
 
+#include "core/geometry/point.h"
+
 class QButtonGroup;
 class QComboBox;
 class QDoubleSpinBox;
@@ -9,8 +11,11 @@ class QPushButton;
 
 namespace rim::app {
 
+class BenchTool;
+class PartTool;
 class Session;
 class WidthChart;
+struct Actions;
 
 /// What is made of the ink: its borders, the middles of its strokes, or both by their width; and how strokes heal and
 /// end.
@@ -18,19 +23,26 @@ class StrokeControls : public QWidget {
   Q_OBJECT
 
  public:
-  explicit StrokeControls(Session& session, QWidget* parent = nullptr);
+  StrokeControls(Session& session, Actions& actions, QWidget* parent = nullptr);
   void show();
+  /// The tool that switches single parts on the bench, as it is when it is taken up.
+  BenchTool* takeTool();
 
  private:
   void buildMethod();
   void buildLimit();
+  void buildParts(Actions& actions);
   void buildEnds();
+  void showParts();
+  void switchAt(Point place, bool whole);
 
   Session& session_;
   QButtonGroup* method_;
   QWidget* limitPart_;
   WidthChart* chart_;
   QPushButton* automatic_;
+  PartTool* parts_;
+  QPushButton* partsBack_;
   QWidget* strokePart_;
   QDoubleSpinBox* heal_;
   QComboBox* ends_;

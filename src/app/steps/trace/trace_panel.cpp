@@ -26,7 +26,7 @@ namespace rim::app {
 TracePanel::TracePanel(Session& session, Actions& actions, QWidget* parent) : QWidget(parent), session_(session) {
   panelLayout(this, tr("Trace"));
   buildThreshold();
-  buildShape();
+  buildShape(actions);
   buildExact();
   buildResult(actions);
   static_cast<QVBoxLayout*>(layout())->addStretch(1);
@@ -67,10 +67,10 @@ void TracePanel::buildThreshold() {
   connect(lightIsInk_, &QCheckBox::clicked, this, &TracePanel::setLightIsInk);
 }
 
-void TracePanel::buildShape() {
+void TracePanel::buildShape(Actions& actions) {
   auto* column = static_cast<QVBoxLayout*>(layout());
   addHeading(column, tr("What is made of it"));
-  strokes_ = new StrokeControls(session_);
+  strokes_ = new StrokeControls(session_, actions);
   column->addWidget(strokes_);
   addHeading(column, tr("How its border is followed"));
   auto* beginning = new QComboBox;
@@ -138,6 +138,8 @@ void TracePanel::buildExact() {
   }
   column->addLayout(grid);
 }
+
+void TracePanel::setSwitching(bool on) { emit toolChanged(on ? strokes_->takeTool() : nullptr); }
 
 void TracePanel::buildResult(Actions& actions) {
   auto* column = static_cast<QVBoxLayout*>(layout());

@@ -17,6 +17,7 @@ class QSpinBox;
 
 namespace rim::app {
 
+class BenchTool;
 class Session;
 class SmoothnessCurve;
 class StrokeControls;
@@ -37,8 +38,14 @@ class TracePanel : public QWidget {
   void setAutomatic(bool automatic);
   void setLightIsInk(bool lightIsInk);
   void moveThreshold(int by);
+  /// Parts are switched by a click, or not.
+  void setSwitching(bool on);
   /// What was measured of the outlines' distance from the border; null: nothing yet.
   void showDeviation(const std::shared_ptr<const Deviation>& deviation);
+
+ signals:
+  /// What the pointer does on the bench now; null: nothing of this step.
+  void toolChanged(BenchTool* tool);
 
  protected:
   void showEvent(QShowEvent* event) override;
@@ -50,7 +57,7 @@ class TracePanel : public QWidget {
     TraceSettings settings;
   };
   void buildThreshold();
-  void buildShape();
+  void buildShape(Actions& actions);
   void buildExact();
   void buildResult(Actions& actions);
   void showResult();

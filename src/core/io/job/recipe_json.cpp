@@ -30,6 +30,8 @@ Json jsonOf(const TraceSettings& settings) {
              {"heal-px", settings.strokes.healPx},
              {"ends", kStrokeEndsNames[static_cast<std::size_t>(settings.strokes.ends)]}};
   if (settings.strokes.limitPx) trace["stroke-limit-px"] = *settings.strokes.limitPx;
+  for (const PartSwitch& part : settings.strokes.switched)
+    trace["switched-px"].push_back({{"x", part.at.x}, {"y", part.at.y}, {"whole", part.whole}});
   if (settings.threshold) trace["threshold"] = *settings.threshold;
   return trace;
 }
@@ -63,6 +65,14 @@ Json jsonOf(const Recipe& job) {
   return json;
 }
 
+/// The list of that name; empty when it is not there. Throws InputError when it is none, or longer than `most`.
+Json listIn(const Json& json, const char* name, std::size_t most) {
+  const Json list = json.value(name, Json::array());
+  if (!list.is_array() || list.size() > most)
+    throw InputError("the settings of the job are damaged (\"" + std::string(name) + "\").");
+  return list;
+}
+
 TraceSettings traceFrom(const Json& json) {
   TraceSettings trace;
   if (json.is_object() && json.contains("threshold")) trace.threshold = wholeIn(json, "threshold", 0, 255);
@@ -76,6 +86,10 @@ TraceSettings traceFrom(const Json& json) {
   if (json.contains("heal-px")) trace.strokes.healPx = numberIn(json, "heal-px", 0, kMostHealPx);
   if (json.contains("stroke-limit-px"))
     trace.strokes.limitPx = numberIn(json, "stroke-limit-px", kLeastStrokeLimitPx, kMostStrokeLimitPx);
+  for (const Json& place : listIn(json, "switched-px", kMostSwitched)) {
+    const auto along = [&place](const char* axis) { return numberIn(place, axis, -kFarthestMm, kFarthestMm); };
+    trace.strokes.switched.push_back({{along("x"), along("y")}, flagIn(place, "whole", false)});
+  }
   return trace;
 }
 
@@ -83,14 +97,6 @@ Stock stockFrom(const Json& json) {
   const auto place = [&json](const char* name) { return numberIn(json, name, -kMostStockMm, kMostStockMm); };
   const auto size = [&json](const char* name) { return numberIn(json, name, kLeastStockMm, kMostStockMm); };
   return {size("width"), size("height"), {place("x"), place("y")}};
-}
-
-/// The list of that name; empty when it is not there. Throws InputError when it is none, or longer than `most`.
-Json listIn(const Json& json, const char* name, std::size_t most) {
-  const Json list = json.value(name, Json::array());
-  if (!list.is_array() || list.size() > most)
-    throw InputError("the settings of the job are damaged (\"" + std::string(name) + "\").");
-  return list;
 }
 
 std::vector<Guide> guidesFrom(const Json& json) {

@@ -36,8 +36,8 @@ struct Finding {
   double sizeMm = 0;  ///< of a gap its width, of a double line its length, of what encloses something its larger side
   std::string words;  ///< a sentence in plain words, with "{}" in place of each length: see sentenceOf()
   std::vector<double> lengthsMm;  ///< in the order of the sentence
-  std::string repair;  ///< "join", "meet", "one", "drop", "cut off", "split", "untangle", "merge", "forget"; empty: for
-                       ///< a person to decide
+  std::string repair;  ///< "join", "bridge", "meet", "one", "drop", "cut off", "split", "untangle", "merge", "forget";
+                       ///< empty: for a person to decide
 };
 
 /// Whether it is a crossing: of an outline with itself, as a loop too, or with another one.

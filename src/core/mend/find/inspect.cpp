@@ -5,6 +5,7 @@
 
 #include "core/error.h"
 #include "core/mend/find/branches.h"
+#include "core/mend/find/broken_strokes.h"
 #include "core/mend/find/crossings.h"
 #include "core/mend/find/open_ends.h"
 #include "core/mend/find/small_faults.h"
@@ -74,6 +75,12 @@ class Inspection {
       add(FindingKind::Speck, paths_[p].start, p, p, size, "A scrap of line {} long, joined to nothing.", {size},
           "drop");
       scraps_.insert(p);
+    }
+    for (const EndPair& p : brokenStrokes(drawing_, ends)) {
+      add(FindingKind::OpenEnd, lerp(p.a.place, p.b.place, 0.5), p.a.path, p.b.path, p.gapMm,
+          p.a.path == p.b.path ? "The pen's ink failed on {} here; the ring goes on at the other side."
+                               : "The pen's ink failed on {} here; the line goes on at the other side.",
+          {p.gapMm}, "bridge");
     }
     for (const LonelyEnd& e : ends.lonely) {
       if (branches.onLine(e.end) || isPenStroke(e.end.path)) continue;

@@ -215,8 +215,12 @@ PutTogether putTogether(const Drawing& drawing, const MendSettings& settings) {
   return result;
 }
 
+Drawing joinPairs(const Drawing& drawing, const std::vector<EndPair>& pairs, const MendSettings& settings) {
+  return joined(drawing, pairs, settings);
+}
+
 Drawing joinPair(const Drawing& drawing, const EndPair& pair, const MendSettings& settings) {
-  return joined(drawing, {pair}, settings);
+  return joinPairs(drawing, {pair}, settings);
 }
 
 }  // namespace rim

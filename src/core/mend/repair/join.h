@@ -35,7 +35,8 @@ struct PutTogether {
 /// segment by itself means the outlines that they make. Nothing moves farther than that, and no segments become one.
 PutTogether putTogether(const Drawing& drawing, const MendSettings& settings = {});
 
-/// Joins one pair of ends, whatever their distance.
+/// Joins pairs of ends, whatever their distance.
+Drawing joinPairs(const Drawing& drawing, const std::vector<EndPair>& pairs, const MendSettings& settings);
 Drawing joinPair(const Drawing& drawing, const EndPair& pair, const MendSettings& settings);
 
 }  // namespace rim

@@ -87,10 +87,10 @@ std::vector<Centreline> middlesOf(const std::vector<const Path*>& rings, double 
   constexpr double kAny = std::numeric_limits<double>::infinity();
   std::vector<StrokeNet> nets = withTracks(strokeNets(borders, control), kAny, control);
   for (const StrokeNet& net : nets) {
-    const auto wide = [&](const StrokeTrack& track) { return isArea(track, widest * scale); };
+    const auto wide = [&](const StrokeTrack& track) { return track.discWidth > widest * scale; };
     if (net.dot || std::any_of(net.tracks.begin(), net.tracks.end(), wide)) return {};
   }
-  std::vector<StrokeLine> lines = linesOf(std::move(nets), kAny);
+  std::vector<StrokeLine> lines = linesOf(std::move(nets));
   const Inside ink(polygonThrough(borders.front()));
   for (StrokeLine& line : lines) keepRoundEnds(line, ink);
   FitSettings fit;

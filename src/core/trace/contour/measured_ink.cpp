@@ -6,7 +6,7 @@
 namespace rim {
 
 MeasuredInk measureInk(const Picture& picture, const TraceSettings& settings, const WorkControl& control) {
-  Tones tones = tonesFor(picture, settings);
+  Tones tones = tonesFor(picture, settings, control.stop);
   std::vector<Border> borders = followBorders(tones.grey, tones.tone, settings.minAreaPx2, control.stop);
   judgeNoise(tones, mostNoiseByGrain(tones.grey, tones.tone), borders);
   borders = finer(tones, std::move(borders), settings.minAreaPx2, control.stop);

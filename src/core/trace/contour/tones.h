@@ -25,8 +25,9 @@ struct Tones {
   int fineness = 1;                       ///< of the borders (trace/contour/fine_borders.h)
 };
 
-/// The tones of a picture as these settings mean them. With the automatic threshold uneven light is divided away first.
-Tones tonesFor(const Picture& picture, const TraceSettings& settings);
+/// The tones of a picture as these settings mean them. With the automatic threshold uneven light is divided away first,
+/// and a blur of small clean pictures taken away (trace/contour/deblur.h). Throws Cancelled.
+Tones tonesFor(const Picture& picture, const TraceSettings& settings, const std::stop_token& stop = {});
 
 /// Finds how rough each of the borders (of the picture's own fineness) is; `mostNoisePx` is what grain makes of them.
 void judgeNoise(Tones& tones, double mostNoisePx, const std::vector<Border>& borders);

@@ -13,7 +13,8 @@ namespace rim {
 ///
 /// The ink is opened by a disc as wide as the widest stroke (mathematical morphology: J. Serra, "Image Analysis and
 /// Mathematical Morphology" (1982)), by its distance transform; what that takes off an area's corners stays. The nets
-/// tell what is an area: discs alone would find one wherever strokes cross.
+/// tell what is an area: discs alone would find one wherever strokes cross. A stroke that is to be an area
+/// (switchParts()) keeps all ink that lies nearer to its middle than to any other.
 cv::Mat areasOnly(const cv::Mat& grey, TwoTone tone, const std::vector<StrokeNet>& nets, double limitPx);
 
 }  // namespace rim

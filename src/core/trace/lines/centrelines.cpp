@@ -152,6 +152,14 @@ Path fit(const StrokeLine& line, const FitSettings& settings, const std::stop_to
   return leastSwaying(std::move(path), points, line.closed, settings, stop);
 }
 
+/// Rings of a pen that hardly differ in middle or radius do not at all, as borders (makeCirclesRegular()).
+void makeRingsRegular(std::vector<Centreline>& lines, const FitSettings& settings) {
+  std::vector<Path> paths;
+  for (Centreline& line : lines) paths.push_back(std::move(line.path));
+  makeCirclesRegular(paths, settings.rules, settings.tolerancePx);
+  for (std::size_t i = 0; i < lines.size(); ++i) lines[i].path = std::move(paths[i]);
+}
+
 }  // namespace
 
 std::vector<StrokeNet> strokeNets(const std::vector<Border>& borders, const WorkControl& control) {
@@ -166,10 +174,10 @@ std::vector<StrokeNet> withTracks(std::vector<StrokeNet> nets, double limitPx, c
   return nets;
 }
 
-std::vector<StrokeLine> linesOf(std::vector<StrokeNet> nets, double limitPx) {
+std::vector<StrokeLine> linesOf(std::vector<StrokeNet> nets) {
   std::vector<StrokeLine> all;
   for (StrokeNet& net : nets) {
-    std::vector<StrokeLine> lines = linesOf(std::move(net), limitPx);
+    std::vector<StrokeLine> lines = linesOf(std::move(net));
     std::move(lines.begin(), lines.end(), std::back_inserter(all));
   }
   std::erase_if(all, [](const StrokeLine& line) { return line.points.size() < 2; });
@@ -183,6 +191,7 @@ std::vector<Centreline> fitStrokes(std::vector<StrokeLine> lines, const FitSetti
     if (ends == StrokeEnds::Ink) runOnToInk(lines[i]);
     fitted[i] = {fit(lines[i], settings, control.stop), widthOf(lines[i])};
   });
+  makeRingsRegular(fitted, settings);
   return inDrawOrder(std::move(fitted));
 }
 

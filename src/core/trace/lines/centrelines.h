@@ -25,7 +25,7 @@ std::vector<StrokeNet> strokeNets(const std::vector<Border>& borders, const Work
 std::vector<StrokeNet> withTracks(std::vector<StrokeNet> nets, double limitPx, const WorkControl& control);
 
 /// The lines of all nets, one for each stroke that the pen drew, before anything is fitted (linesOf()).
-std::vector<StrokeLine> linesOf(std::vector<StrokeNet> nets, double limitPx);
+std::vector<StrokeLine> linesOf(std::vector<StrokeNet> nets);
 
 /// Lines, arcs and cubics along strokes (fitOutline(), fitOpenBorder()), drawn in an order in which little is travelled
 /// between them. Where `ends` says so, free ends run on to the ink's tip. Throws Cancelled.

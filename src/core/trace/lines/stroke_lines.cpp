@@ -24,17 +24,17 @@ struct Links {
 
 std::size_t endNumber(const Arm& arm) { return 2 * arm.track + arm.end; }
 
-/// The arms of each junction that are no wider than the limit, and whether any is.
+/// The arms of each junction that are lines, and whether any is an area.
 struct JunctionArms {
   std::vector<Arm> arms;
   bool atArea = false;
 };
 
-std::vector<JunctionArms> armsAt(const StrokeNet& net, double limitPx) {
+std::vector<JunctionArms> armsAt(const StrokeNet& net) {
   std::vector<JunctionArms> all(net.graph.junctions.size());
   for (std::size_t t = 0; t < net.tracks.size(); ++t) {
     const StrokeTrack& track = net.tracks[t];
-    const bool wide = isArea(track, limitPx);
+    const bool wide = track.area;
     for (std::size_t end = 0; end < 2; ++end) {
       const std::size_t junction = track.ends[end].junction;
       if (track.closed || junction == ChainEnd::kFree) continue;
@@ -45,11 +45,11 @@ std::vector<JunctionArms> armsAt(const StrokeNet& net, double limitPx) {
   return all;
 }
 
-Links linksOf(StrokeNet& net, double limitPx) {
+Links linksOf(StrokeNet& net) {
   const std::size_t ends = 2 * net.tracks.size();
   Links links{std::vector<std::optional<std::size_t>>(ends), std::vector<std::vector<Point>>(ends),
               std::vector<std::optional<FreeEnd>>(ends)};
-  const std::vector<JunctionArms> junctions = armsAt(net, limitPx);
+  const std::vector<JunctionArms> junctions = armsAt(net);
   for (std::size_t t = 0; t < net.tracks.size(); ++t) {
     if (net.tracks[t].closed) continue;
     for (std::size_t end = 0; end < 2; ++end) {
@@ -77,9 +77,8 @@ Links linksOf(StrokeNet& net, double limitPx) {
 /// Follows tracks from one to the next.
 class Follower {
  public:
-  Follower(const std::vector<StrokeTrack>& tracks, const Links& links, double limitPx)
-      : tracks_(tracks), links_(links) {
-    for (const StrokeTrack& track : tracks) done_.push_back(isArea(track, limitPx));
+  Follower(const std::vector<StrokeTrack>& tracks, const Links& links) : tracks_(tracks), links_(links) {
+    for (const StrokeTrack& track : tracks) done_.push_back(track.area);
   }
 
   std::vector<StrokeLine> all() {
@@ -178,7 +177,8 @@ StrokeLine dot(const Border& ring) {
 }  // namespace
 
 StrokeNet strokeNet(const std::vector<const Border*>& rings) {
-  StrokeNet net{medialAxis(rings, kPruning), {}, {}, {}};
+  StrokeNet net;
+  net.axis = medialAxis(rings, kPruning);
   net.graph = strokeChains(net.axis);
   if (net.graph.chains.empty()) net.dot = dot(*rings.front());
   return net;
@@ -186,16 +186,18 @@ StrokeNet strokeNet(const std::vector<const Border*>& rings) {
 
 StrokeNet withTracks(StrokeNet net, double limitPx) {
   if (std::isfinite(limitPx)) net.graph = splitByWidth(std::move(net.graph), limitPx);
-  for (const StrokeChain& chain : net.graph.chains) net.tracks.push_back(trackOf(net.axis, chain));
+  for (const StrokeChain& chain : net.graph.chains) {
+    net.tracks.push_back(trackOf(net.axis, chain));
+    net.tracks.back().area = net.tracks.back().discWidth > limitPx;
+  }
+  if (net.dot) net.dotIsArea = net.dot->widths.front() > limitPx;
   return net;
 }
 
-bool isArea(const StrokeTrack& track, double limitPx) { return track.discWidth > limitPx; }
-
-std::vector<StrokeLine> linesOf(StrokeNet net, double limitPx) {
-  if (net.dot) return net.dot->widths.front() > limitPx ? std::vector<StrokeLine>{} : std::vector{*net.dot};
-  const Links links = linksOf(net, limitPx);
-  return Follower(net.tracks, links, limitPx).all();
+std::vector<StrokeLine> linesOf(StrokeNet net) {
+  if (net.dot) return net.dotIsArea ? std::vector<StrokeLine>{} : std::vector{*net.dot};
+  const Links links = linksOf(net);
+  return Follower(net.tracks, links).all();
 }
 
 }  // namespace rim

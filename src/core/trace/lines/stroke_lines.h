@@ -30,6 +30,8 @@ struct StrokeNet {
   StrokeGraph graph;
   std::vector<StrokeTrack> tracks;  ///< of each chain; empty as long as they are not worked out
   std::optional<StrokeLine> dot;    ///< instead, when the ink is hardly longer than wide
+  bool dotIsArea = false;           ///< the dot keeps its border
+  bool dotIsSwitched = false;       ///< somebody said so, against its width
 };
 
 /// The net without its tracks. `rings` are the island (counter-clockwise) and its holes (clockwise), upright px. A dot
@@ -39,14 +41,10 @@ StrokeNet strokeNet(const std::vector<const Border*>& rings);
 inline constexpr double kShortestLinePx = 0.2;
 
 /// The same net with its tracks, its chains cut before where they run into what is wider than `limitPx`
-/// (splitByWidth()); infinite: nowhere.
+/// (splitByWidth()); infinite: nowhere. Tracks that are wider along most of them are areas.
 StrokeNet withTracks(StrokeNet net, double limitPx);
 
-/// Whether a track is wider than a stroke may be, along most of it.
-bool isArea(const StrokeTrack& track, double limitPx);
-
-/// The lines of a net with tracks whose strokes are `limitPx` wide at most. What is wider is left out; where a line
-/// runs into it, it ends (FreeEnd::atArea).
-std::vector<StrokeLine> linesOf(StrokeNet net, double limitPx);
+/// The lines of a net with tracks. Areas are left out; where a line runs into one, it ends (FreeEnd::atArea).
+std::vector<StrokeLine> linesOf(StrokeNet net);
 
 }  // namespace rim

@@ -18,6 +18,8 @@ struct StrokeTrack {
   double discWidth = 0;              ///< px: twice the median of its discs' radii
   bool closed = false;
   std::array<ChainEnd, 2> ends;
+  bool area = false;      ///< it keeps its borders and is no line
+  bool switched = false;  ///< somebody said so, against its width
 };
 
 /// The track of a chain. Next to a junction it begins where the discs lie outside of it.

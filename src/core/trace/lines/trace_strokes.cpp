@@ -1,5 +1,6 @@
 #include "core/trace/lines/trace_strokes.h"
 
+#include <algorithm>
 #include <cmath>
 #include <iterator>
 #include <limits>
@@ -12,6 +13,7 @@
 #include "core/trace/lines/end_on_areas.h"
 #include "core/trace/lines/heal.h"
 #include "core/trace/lines/stroke_limit.h"
+#include "core/trace/lines/switch_parts.h"
 #include "core/trace/lines/width_by_greys.h"
 #include "core/trace/outline/fit_settings.h"
 #include "core/trace/outline/trace_outlines.h"
@@ -55,13 +57,13 @@ const Layer kAreasLayer{"areas", 0, 0, 0};
 Tracing mixed(const Tones& tones, std::vector<StrokeNet> nets, double limitPx, const TraceSettings& settings,
               const WorkControl& control) {
   Tracing areas;
-  if (std::isfinite(limitPx)) {
+  if (std::any_of(nets.begin(), nets.end(), hasArea)) {
     Tones wide{areasOnly(tones.grey, tones.tone, nets, limitPx), tones.tone, tones.level};
     std::vector<Border> borders = followBorders(wide.grey, wide.tone, settings.minAreaPx2, control.stop);
     judgeNoise(wide, tones.mostNoisePx, borders);
     areas = traceOutlines(std::move(wide), std::move(borders), settings, {control.stop, {}});
   }
-  std::vector<StrokeLine> lines = linesOf(std::move(nets), limitPx);
+  std::vector<StrokeLine> lines = linesOf(std::move(nets));
   endOnAreas(lines, areas.outlines);
   Tracing tracing;
   add(tracing, std::move(lines), tones, settings, control);
@@ -83,11 +85,12 @@ Tracing traceStrokes(const Picture& picture, const TraceSettings& settings, cons
   StrokeFacts facts{widthSharesOf(nets), std::numeric_limits<double>::infinity()};
   if (isMixed) facts.limitPx = settings.strokes.limitPx.value_or(strokeLimitOf(facts.widths));
   nets = withTracks(std::move(nets), facts.limitPx, control);
+  if (isMixed) switchParts(nets, settings.strokes.switched);
   Tracing tracing;
   if (isMixed)
     tracing = mixed(tones, std::move(nets), facts.limitPx, settings, quiet);
   else
-    add(tracing, linesOf(std::move(nets), facts.limitPx), tones, settings, quiet);
+    add(tracing, linesOf(std::move(nets)), tones, settings, quiet);
   tracing.facts = std::move(facts);
   tracing.threshold = tones.tone.threshold;
   return tracing;
