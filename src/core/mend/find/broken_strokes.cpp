@@ -4,16 +4,15 @@
 #include <array>
 #include <cmath>
 #include <map>
-#include <numbers>
 #include <set>
 
 #include "core/geometry/box_index.h"
+#include "core/trace/lines/heal.h"
 
 namespace rim {
 namespace {
 
 constexpr double kMostWidths = 3;
-constexpr double kMostAside = 35 * std::numbers::pi / 180;
 /// Lines shorter than so many ways over a break are scraps, and, with breaks at both ends, dashes.
 constexpr double kScrap = 2;
 constexpr double kDash = 8;
@@ -23,13 +22,11 @@ double widthAt(const Drawing& drawing, const End& end) { return drawing.outlines
 /// How wide the break between two ends is, when it is one.
 std::optional<double> breakBetween(const Drawing& drawing, const End& a, const End& b) {
   const double width = (widthAt(drawing, a) + widthAt(drawing, b)) / 2;
-  const Point way = b.place - a.place;
-  const double gap = std::max(0.0, length(way) - width);
-  if (gap > kMostWidths * width || length(way) <= 0) return std::nullopt;
-  if (std::abs(angleBetween(a.outward, way)) > kMostAside || std::abs(angleBetween(b.outward, -way)) > kMostAside)
-    return std::nullopt;
+  const double way = distance(a.place, b.place);
+  const double gap = std::max(0.0, way - width);
+  if (gap > kMostWidths * width || !pointAtEachOther(a.place, a.outward, b.place, b.outward)) return std::nullopt;
   const double shorter = std::min(pathLength(drawing.path(a.path)), pathLength(drawing.path(b.path)));
-  return shorter < kScrap * length(way) ? std::nullopt : std::optional(gap);
+  return shorter < kScrap * way ? std::nullopt : std::optional(gap);
 }
 
 /// Without the pairs of lines that are short and have one at both ends.

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/median.h"
+#include "core/trace/contour/grey_level.h"
 
 namespace rim {
 namespace {
@@ -12,21 +13,6 @@ constexpr double kLeastContrast = 24;
 constexpr double kMostBlurPx = 6;
 /// So many places, spread evenly, show a median well enough.
 constexpr std::size_t kPlaces = 4000;
-
-/// The grey level at an upright place, between the middles of pixels by those around.
-double levelAt(const cv::Mat& grey, Point p) {
-  const double x = std::clamp(p.x - 0.5, 0.0, grey.cols - 1.0);
-  const double y = std::clamp(grey.rows - p.y - 0.5, 0.0, grey.rows - 1.0);
-  const int column = std::min(static_cast<int>(x), std::max(0, grey.cols - 2));
-  const int row = std::min(static_cast<int>(y), std::max(0, grey.rows - 2));
-  const double right = x - column;
-  const double down = y - row;
-  const auto at = [&](int r, int c) {
-    return static_cast<double>(grey.at<std::uint8_t>(std::min(r, grey.rows - 1), std::min(c, grey.cols - 1)));
-  };
-  return (1 - down) * ((1 - right) * at(row, column) + right * at(row, column + 1)) +
-         down * ((1 - right) * at(row + 1, column) + right * at(row + 1, column + 1));
-}
 
 /// The difference between the usual levels of ink and paper.
 double contrastOf(const cv::Mat& grey, TwoTone tone) {
@@ -93,8 +79,9 @@ double blurOf(const cv::Mat& grey, TwoTone tone, const std::vector<Border>& bord
       const Point along = border[(i + 2) % n] - border[(i + n - 2) % n];
       if (length(along) <= 0) continue;
       const Point out = leftNormal(unit(along));
-      const double rise = std::abs(levelAt(grey, border[i] + out) - levelAt(grey, border[i] - out));
-      slopes.push_back(static_cast<float>(rise / 2 / contrast));
+      const auto beyond = levelAt(grey, border[i] + out);
+      const auto within = levelAt(grey, border[i] - out);
+      if (beyond && within) slopes.push_back(static_cast<float>(std::abs(*beyond - *within) / 2 / contrast));
     }
     passed += border.size();
   }

@@ -38,14 +38,13 @@ cv::Mat blurredBy(const cv::Mat& picture, double px) {
 
 }  // namespace
 
-cv::Mat deblurred(const cv::Mat& grey, TwoTone tone, double blurPx, const std::stop_token& stop) {
-  if (blurPx < kBlurredPx || static_cast<double>(grey.total()) > kMostDeblurredPixels) return grey;
+std::optional<cv::Mat> deblurred(const cv::Mat& grey, TwoTone tone, double blurPx, const std::stop_token& stop) {
   const double blur = std::sqrt(blurPx * blurPx - kOwnBlurPx * kOwnBlurPx);
   const cv::Mat darkSide = grey < tone.threshold;
   const float dark = medianWhere(grey, darkSide);
   const float light = medianWhere(grey, ~darkSide);
   const double noise = std::max(noiseLevel(grey), kRoundingLevels);
-  if (noise > kMostNoiseShare * (light - dark)) return grey;
+  if (noise > kMostNoiseShare * (light - dark)) return std::nullopt;
   cv::Mat seen;
   grey.convertTo(seen, CV_32F);
   // What is darker than the ink or paler than the paper stays so.

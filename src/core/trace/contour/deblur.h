@@ -1,6 +1,7 @@
 #pragma once
 
 #include <opencv2/core.hpp>
+#include <optional>
 #include <stop_token>
 
 #include "core/trace/contour/border.h"
@@ -16,8 +17,9 @@ inline constexpr double kBlurredPx = 0.95;
 /// its corners: the picture between the levels of ink and paper whose blur comes nearest to what is there, as near as
 /// its noise allows. Landweber's iteration, projected to what levels there may be, and stopped by the noise (L.
 /// Landweber, "An iteration formula for Fredholm integral equations of the first kind", American Journal of Mathematics
-/// 73 (1951), 615-624; V. A. Morozov's discrepancy principle, 1966), with Nesterov's momentum. The same picture when
-/// there is nothing to be gained: hardly any blur, or more noise than a 500th of the contrast. Throws Cancelled.
-cv::Mat deblurred(const cv::Mat& grey, TwoTone tone, double blurPx, const std::stop_token& stop = {});
+/// 73 (1951), 615-624; V. A. Morozov's discrepancy principle, 1966), with Nesterov's momentum. Nothing
+/// where noise would grow: when there is more of it than a 500th of the contrast. Needs a blur of kBlurredPx or more.
+/// Throws Cancelled.
+std::optional<cv::Mat> deblurred(const cv::Mat& grey, TwoTone tone, double blurPx, const std::stop_token& stop = {});
 
 }  // namespace rim

@@ -51,9 +51,10 @@ Tones withoutBlur(Tones tones, const std::stop_token& stop) {
   const std::vector<Border> borders = followBorders(tones.grey, tones.tone, kLeastPx2, stop);
   const double blur = blurOf(tones.grey, tones.tone, borders);
   if (blur < kBlurredPx) return tones;
-  cv::Mat sharp = deblurred(tones.grey, tones.tone, blur, stop);
-  const double turning = turningOf(followBorders(sharp, tones.tone, kLeastPx2, stop));
-  if (turning <= kMostTurning * turningOf(borders)) tones.grey = std::move(sharp);
+  auto sharp = deblurred(tones.grey, tones.tone, blur, stop);
+  if (!sharp) return tones;
+  const double turning = turningOf(followBorders(*sharp, tones.tone, kLeastPx2, stop));
+  if (turning <= kMostTurning * turningOf(borders)) tones.grey = std::move(*sharp);
   return tones;
 }
 

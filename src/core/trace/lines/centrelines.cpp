@@ -59,14 +59,19 @@ std::vector<Point> distinct(std::vector<Point> points, bool closed) {
   return points;
 }
 
-/// What 95 of 100 of the points are off the path by at most, px.
-double off95(const std::vector<Point>& points, const Path& path) {
+/// How far every few of the points are off the path, px.
+std::vector<double> offsFrom(const std::vector<Point>& points, const Path& path) {
   constexpr std::size_t kEvery = 4;
   const NearestOnPaths nearest{Paths(path)};
   std::vector<double> off;
   for (std::size_t i = 0; i < points.size(); i += kEvery) off.push_back(nearest.distanceTo(points[i]));
+  return off;
+}
+
+/// What 95 of 100 of them are off by at most.
+double off95(std::vector<double> offs) {
   constexpr double kShare = 0.95;
-  return quantileOf(std::move(off), kShare);
+  return quantileOf(std::move(offs), kShare);
 }
 
 /// Where a stroke runs on from what was measured of it, pieces of both may overlap a little.
@@ -87,7 +92,7 @@ Path fitClosely(const std::vector<Point>& points, bool closed, FitSettings setti
   Path path;
   for (int attempt = 0; attempt < kTries; ++attempt) {
     path = fitLine(points, closed, settings, stop);
-    if (off95(points, path) <= most) break;
+    if (off95(offsFrom(points, path)) <= most) break;
     settings.tolerancePx /= 2;
   }
   return path;
@@ -96,20 +101,14 @@ Path fitClosely(const std::vector<Point>& points, bool closed, FitSettings setti
 /// What a fit costs: a description that is short and leaves little over is the best (Schwarz' criterion: G. Schwarz,
 /// "Estimating the dimension of a model", The Annals of Statistics 6 (1978), 461-464). Of points that lie so near each
 /// other that they sway together one counts.
-double costOf(const std::vector<Point>& points, const Path& path) {
-  constexpr std::size_t kEvery = 4;
+double costOf(const Path& path, const std::vector<double>& offs) {
   constexpr double kSwayPx = 8;
   constexpr double kCleanPx = 0.015;
   constexpr double kParameters = 5;  // of a line, arc or cubic that goes on from another one
-  const NearestOnPaths nearest{Paths(path)};
   double squares = 0;
-  double count = 0;
-  for (std::size_t i = 0; i < points.size(); i += kEvery, ++count) {
-    const double off = nearest.distanceTo(points[i]);
-    squares += off * off;
-  }
+  for (const double off : offs) squares += off * off;
   const double independent = std::max(2.0, pathLength(path) / kSwayPx);
-  return independent * std::log(squares / count + kCleanPx * kCleanPx) +
+  return independent * std::log(squares / static_cast<double>(offs.size()) + kCleanPx * kCleanPx) +
          kParameters * std::log(independent) * static_cast<double>(path.segments.size());
 }
 
@@ -124,11 +123,13 @@ Path leastSwaying(Path path, const std::vector<Point>& points, bool closed, cons
   constexpr Sway kSways[] = {{1, 2}, {2, 2}, {2, 4}, {4, 4}};
   constexpr double kLeastNoisePx = 0.03;
   const double seen = std::max(noiseOf(points), kLeastNoisePx);
-  double least = costOf(points, path);
-  const double most = std::max(settings.tolerancePx, off95(points, path));
+  const std::vector<double> offs = offsFrom(points, path);
+  double least = costOf(path, offs);
+  const double most = std::max(settings.tolerancePx, off95(offs));
   const auto consider = [&](Path other) {
-    const double cost = costOf(points, other);
-    if (cost >= least || off95(points, other) > most) return;
+    const std::vector<double> otherOffs = offsFrom(points, other);
+    const double cost = costOf(other, otherOffs);
+    if (cost >= least || off95(otherOffs) > most) return;
     least = cost;
     path = std::move(other);
   };
@@ -148,7 +149,7 @@ Path fit(const StrokeLine& line, const FitSettings& settings, const std::stop_to
   constexpr double kSteadyPx = 0.04;
   const std::vector<Point> points = distinct(line.points, line.closed);
   Path path = withoutBacksteps(fitClosely(points, line.closed, settings, stop), kOverlapPx);
-  if (off95(points, path) <= kSteadyPx) return path;
+  if (off95(offsFrom(points, path)) <= kSteadyPx) return path;
   return leastSwaying(std::move(path), points, line.closed, settings, stop);
 }
 

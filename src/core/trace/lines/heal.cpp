@@ -9,9 +9,6 @@
 namespace rim {
 namespace {
 
-/// Each end may point aside of the other by so much, and both together turn by twice as much.
-constexpr double kMostAside = 35 * std::numbers::pi / 180;
-
 struct Candidate {
   std::size_t a = 0, b = 0;  ///< ends: 2 x line + end
   double gapPx = 0;
@@ -23,11 +20,8 @@ const std::optional<FreeEnd>& endOf(const std::vector<StrokeLine>& lines, std::s
 
 std::optional<double> gapBetween(const FreeEnd& a, const FreeEnd& b, double mostPx) {
   const double gap = distance(a.inkTip, b.inkTip);
-  const Point way = b.on.tip - a.on.tip;
   // Ends whose ink overlaps (where a speck of white parts a stroke at a slant) are as near as can be.
-  if (gap > mostPx || length(way) < 1e-9) return std::nullopt;
-  if (std::abs(angleBetween(a.on.direction, way)) > kMostAside) return std::nullopt;
-  if (std::abs(angleBetween(b.on.direction, -way)) > kMostAside) return std::nullopt;
+  if (gap > mostPx || !pointAtEachOther(a.on.tip, a.on.direction, b.on.tip, b.on.direction)) return std::nullopt;
   return gap;
 }
 
@@ -76,6 +70,14 @@ void close(StrokeLine& line) {
 }
 
 }  // namespace
+
+bool pointAtEachOther(Point a, Point beyondA, Point b, Point beyondB) {
+  constexpr double kMostAside = 35 * std::numbers::pi / 180;  // both together turn by twice as much
+  constexpr double kOnePlace = 1e-9;
+  const Point way = b - a;
+  return length(way) >= kOnePlace && std::abs(angleBetween(beyondA, way)) <= kMostAside &&
+         std::abs(angleBetween(beyondB, -way)) <= kMostAside;
+}
 
 std::vector<StrokeLine> healed(std::vector<StrokeLine> lines, double mostPx) {
   if (mostPx <= 0) return lines;

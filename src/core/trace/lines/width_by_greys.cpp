@@ -4,27 +4,13 @@
 #include <cmath>
 
 #include "core/median.h"
+#include "core/trace/contour/grey_level.h"
 
 namespace rim {
 namespace {
 
 constexpr double kStepPx = 0.25;
 constexpr double kBesidePx = 2.5;  // beyond the stroke, to where paper is even
-
-/// The grey level at a place between pixels' middles; none beyond the picture.
-std::optional<double> levelAt(const cv::Mat& grey, Point p) {
-  const double x = p.x - 0.5;
-  const double y = grey.rows - p.y - 0.5;
-  if (x < 0 || y < 0 || x > grey.cols - 1 || y > grey.rows - 1) return std::nullopt;
-  const int column = std::min(static_cast<int>(x), grey.cols - 2);
-  const int row = std::min(static_cast<int>(y), grey.rows - 2);
-  if (column < 0 || row < 0) return std::nullopt;
-  const double s = x - column;
-  const double t = y - row;
-  const auto level = [&](int r, int c) { return static_cast<double>(grey.at<std::uint8_t>(r, c)); };
-  return (level(row, column) * (1 - s) + level(row, column + 1) * s) * (1 - t) +
-         (level(row + 1, column) * (1 - s) + level(row + 1, column + 1) * s) * t;
-}
 
 /// Levels along a line square to the stroke: in its middle, at both sides of it, and their sum.
 struct Profile {

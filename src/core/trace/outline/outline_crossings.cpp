@@ -42,23 +42,21 @@ bool OutlineCrossings::mayMeet(Point place) const {
 
 std::vector<Crossing> OutlineCrossings::foundAmong(const std::vector<std::size_t>& group,
                                                    const std::stop_token& stop) const {
-  const auto foundAs = [&](double chordErrorPx, bool inSteps) {
-    std::vector<Polyline> close;
-    for (const std::size_t i : group) {
-      close.push_back(flatten(outlines_[i], chordErrorPx));
-      if (inSteps) close.back() = rounded(std::move(close.back()));
-    }
+  const auto flattened = [&](double chordErrorPx) {
+    std::vector<Polyline> chords;
+    for (const std::size_t i : group) chords.push_back(flatten(outlines_[i], chordErrorPx));
+    return chords;
+  };
+  const auto foundAs = [&](const std::vector<Polyline>& close) {
     std::vector<Crossing> found = findCrossings(close, stop, [this](Point place) { return mayMeet(place); });
     for (Crossing& crossing : found) crossing.polyline = group[crossing.polyline];
     return found;
   };
-  constexpr std::pair<double, bool> kLooks[] = {
-      {kFineChordErrorPx, false}, {kCoarseChordErrorPx, false}, {kFineChordErrorPx, true}};
-  for (const auto& [chordError, inSteps] : kLooks) {
-    std::vector<Crossing> found = foundAs(chordError, inSteps);
-    if (!found.empty()) return found;
-  }
-  return {};
+  std::vector<Polyline> fine = flattened(kFineChordErrorPx);
+  if (auto found = foundAs(fine); !found.empty()) return found;
+  if (auto found = foundAs(flattened(kCoarseChordErrorPx)); !found.empty()) return found;
+  for (Polyline& points : fine) points = rounded(std::move(points));
+  return foundAs(fine);
 }
 
 std::vector<Crossing> OutlineCrossings::find(const std::stop_token& stop) const {
