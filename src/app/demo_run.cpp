@@ -143,10 +143,9 @@ const QHash<QString, std::function<void(MainWindow&)>>& views() {
        }},
       {"both",
        [](MainWindow& w) {
-         constexpr PartSwitch kLetter{{1866, 749}, true};
          w.showStep(MainWindow::kTrace);
          traceBy(w, TraceMethod::Mixed);
-         w.session().edit({}, {}, [](Job& job) { job.trace.strokes.switched = {kLetter}; });
+         w.session().edit({}, {}, [](Job& job) { job.trace.strokes.switched = {PartSwitch{{1866, 749}, true}}; });
          waitFor([&w] { return w.session().upToDate(); });
          w.actions().switchParts->setChecked(true);
        }},
