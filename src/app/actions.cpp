@@ -110,6 +110,8 @@ Actions::Actions(QObject* owner) : book(owner), hand(book, owner) {
   nextOffer =
       book.add(Room::Refine, text("&Next offer"), text("Look at the next place that is nearly exact"), key("E"));
   previousOffer = book.add(Room::Refine, text("&Previous offer"), text("Look at the place before"), key("Shift+E"));
+  nextFault =
+      book.add(Room::Refine, text("Next &fault"), text("Look at the next fault that came by refining"), key("B"));
   deleteChosen = book.add(Room::Refine, text("&Delete"), text("Take what is chosen out of the drawing"), key("Del"));
   chooseAll = book.add(Room::Refine, text("&Choose all"), text("Choose every outline, or every node"), key("Ctrl+A"));
 

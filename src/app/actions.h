@@ -54,6 +54,7 @@ struct Actions {
   QAction* takeOffers;
   QAction* nextOffer;
   QAction* previousOffer;
+  QAction* nextFault;
   QAction* deleteChosen;
   QAction* chooseAll;
   QActionGroup* compare;  ///< overlay, seam, outlines; in the order of enum Compare

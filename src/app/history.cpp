@@ -39,6 +39,7 @@ void History::goToOutlines() {
 }
 
 void History::complete(Job job) {
+  job.memo.reset();
   steps_[at_].held = heldBy(job);
   steps_[at_].job = std::move(job);
   dropFarResults();

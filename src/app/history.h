@@ -31,7 +31,7 @@ class History {
   /// Ends the merging of steps.
   void seal() { mergeKey_.clear(); }
 
-  /// Gives the current job its outlines without making a step.
+  /// Gives the current job its outlines without making a step. Its memo is not kept.
   void complete(Job job);
 
   bool canUndo() const { return at_ > 0; }

@@ -86,7 +86,7 @@ void MainWindow::buildMenus() {
   QMenu* refine = menuBar()->addMenu(tr("&Refine"));
   refine->addActions({actions_.takeOffers, actions_.takeOffer, actions_.takeLikeOffers});
   refine->addSeparator();
-  refine->addActions({actions_.nextOffer, actions_.previousOffer});
+  refine->addActions({actions_.nextOffer, actions_.previousOffer, actions_.nextFault});
   refine->addSeparator();
   refine->addActions(actions_.hand.tools->actions());
   refine->addSeparator();

@@ -2,11 +2,14 @@
 
 #include <QFileInfo>
 #include <QInputDialog>
+#include <numeric>
 
 #include "app/bench/bench.h"
 #include "app/main_window.h"
 #include "app/steps/mend/finding_list.h"
 #include "app/steps/mend/mend_panel.h"
+#include "app/steps/refine/new_faults.h"
+#include "app/steps/refine/refine_panel.h"
 #include "app/widgets/job_card.h"
 #include "app/widgets/length_text.h"
 #include "app/widgets/notice.h"
@@ -33,6 +36,7 @@ Box pageOf(const Drawing& drawing) {
 void MainWindow::connectMending() {
   connect(&session_, &Session::inspected, this, [this] {
     mendPanel_->show(preferences_.unit);
+    refinePanel_->show(preferences_.unit);
     showMeasures();
     showFindings();
   });
@@ -71,9 +75,18 @@ std::vector<Speck> MainWindow::specks() const {
   return specks;
 }
 
-/// Findings are tagged while the Mend step is chosen.
+/// Findings are tagged while the Mend step is chosen, in the Refine step those that came by refining.
 void MainWindow::showFindings() {
   const bool mending = card_->chosenStep() == kMend;
+  const NewFaults& broken = refinePanel_->newFaults();
+  if (card_->chosenStep() == kRefine && broken.faults()) {
+    std::vector<std::size_t> all(broken.faults()->size());
+    std::iota(all.begin(), all.end(), 0);
+    bench_->setFindings(broken.faults(), std::move(all));
+    bench_->setSpecks({});
+    bench_->markFinding(broken.current());
+    return;
+  }
   bench_->setFindings(mending ? session_.findings() : nullptr, mendPanel_->list().order());
   bench_->setSpecks(mending ? specks() : std::vector<Speck>{});
   if (mending) bench_->setCurrentFinding(mendPanel_->list().current());

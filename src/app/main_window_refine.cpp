@@ -6,6 +6,7 @@
 #include "app/bench/bench.h"
 #include "app/main_window.h"
 #include "app/steps/refine/hand/handwork.h"
+#include "app/steps/refine/new_faults.h"
 #include "app/steps/refine/refine_panel.h"
 #include "app/widgets/job_card.h"
 #include "app/widgets/notice.h"
@@ -19,8 +20,9 @@ std::shared_ptr<const Drawing> MainWindow::outlinesHere(const Job& job) const {
 void MainWindow::connectRefining() {
   connectAids();
   connect(card_, &JobCard::chosen, this, &MainWindow::followRefining);
-  for (QAction* action : {actions_.takeOffer, actions_.takeLikeOffers, actions_.takeOffers, actions_.nextOffer,
-                          actions_.previousOffer, actions_.chooseAll, actions_.hand.duplicate, actions_.hand.cut}) {
+  for (QAction* action :
+       {actions_.takeOffer, actions_.takeLikeOffers, actions_.takeOffers, actions_.nextOffer, actions_.previousOffer,
+        actions_.nextFault, actions_.chooseAll, actions_.hand.duplicate, actions_.hand.cut}) {
     connect(action, &QAction::triggered, this, [this] {
       if (card_->chosenStep() != kRefine) showStep(kRefine);
     });
@@ -44,6 +46,7 @@ void MainWindow::connectRefining() {
   });
   connect(&refinePanel_->handwork(), &Handwork::refused, notice_, &Notice::warn);
   connect(refinePanel_, &RefinePanel::refused, notice_, &Notice::warn);
+  connect(refinePanel_, &RefinePanel::faultsChanged, this, &MainWindow::showFindings);
   connect(refinePanel_, &RefinePanel::previewed, this, [this](const RepairPreview& preview) {
     if (card_->chosenStep() == kRefine) bench_->setRepairPreview(preview);
   });

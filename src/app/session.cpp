@@ -1,6 +1,7 @@
 #include "app/session.h"
 
 #include "core/error.h"
+#include "core/job/faults.h"
 #include "core/job/stages.h"
 
 namespace rim::app {
@@ -35,8 +36,9 @@ void Session::connectTracer() {
   connect(&tracer_, &Tracer::traced, this, [this](quint64 request, const std::shared_ptr<const Job>& job) {
     if (request != request_ || !tracing_) return;
     tracing_ = false;
+    memo_ = job->memo;
     history_.complete(*job);
-    shown_ = *job;
+    shown_ = this->job();
     inspectShown();
     reportBusy();
     emit changed();
@@ -188,7 +190,9 @@ void Session::follow() {
   if (hasWork() && !upToDate()) {
     const bool sameOriginal = requested_.original.id == job().original.id && !job().drawing;
     const bool samePicture = sameOriginal && requested_.preparation == job().preparation;
-    request_ = tracer_.request(job());
+    Job asked = job();
+    asked.memo = memo_;
+    request_ = tracer_.request(std::move(asked));
     if (!samePicture) firstOfPicture_ = request_;
     if (!sameOriginal) firstOfOriginal_ = request_;
     requested_.original = job().original;
@@ -207,24 +211,30 @@ void Session::follow() {
 
 void Session::inspectShown() {
   const auto outlines = mendedOf(shown_);
-  const double scale = mmPerPixel(shown_);
-  if (outlines == inspectedOf_ && scale == inspectedAt_ && shown_.mend == inspectedWith_) return;
-  findings_.reset();
-  inspectedOf_ = outlines;
-  inspectedAt_ = scale;
-  inspectedWith_ = shown_.mend;
+  const Inspection wanted{outlines, shown_.refined, mmPerPixel(shown_), shown_.mend};
+  if (wanted == inspection_) return;
+  // While the hand refines, what was known of the rest stays to be seen.
+  if (!wanted.sameMended(inspection_)) findings_.reset();
+  if (!findings_ || !wanted.refined) byRefining_.reset();
+  inspection_ = wanted;
   if (!outlines) {
     inspecting_.cancel();
     return;
   }
-  inspecting_.request([this, outlines, job = shown_](const std::stop_token& overtaken, const std::stop_token&) {
-    const auto got =
-        outcomeOf([&] { return std::make_shared<const std::vector<Finding>>(findingsOf(job, overtaken)); });
+  Job job = shown_;
+  job.memo = memo_;
+  inspecting_.request([this, wanted, job = std::move(job)](const std::stop_token& overtaken, const std::stop_token&) {
+    const auto got = outcomeOf([&] { return std::make_shared<const JobFaults>(faultsOf(job, overtaken)); });
     if (overtaken.stop_requested()) return;
-    QMetaObject::invokeMethod(this, [this, outlines, got] {
-      if (outlines != inspectedOf_) return;
-      findings_ = got.result;
-      if (!got.trouble.isEmpty()) emit failed(got.trouble);
+    QMetaObject::invokeMethod(this, [this, wanted, got] {
+      if (!(wanted == inspection_)) return;
+      if (!got.trouble.isEmpty()) {
+        emit failed(got.trouble);
+      } else {
+        memo_ = got.result->memo;
+        if (!findings_) findings_ = {got.result, &got.result->ofMended};
+        byRefining_ = {got.result, &got.result->byRefining};
+      }
       emit inspected();
     });
   });

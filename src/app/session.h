@@ -72,6 +72,8 @@ class Session : public QObject {
 
   /// The faults of the outlines that are shown; null as long as they are not inspected.
   const std::shared_ptr<const std::vector<Finding>>& findings() const { return findings_; }
+  /// What refining brought that the mended outlines did not have; null as long as it is not inspected.
+  const std::shared_ptr<const std::vector<Finding>>& faultsByRefining() const { return byRefining_; }
   /// Works out beside the window what a repair of this finding, or of all like it, would make of the outlines that are
   /// shown; repairPreviewed() follows.
   void previewRepair(const Finding& finding, const std::string& repair, bool all = false);
@@ -117,7 +119,7 @@ class Session : public QObject {
   void inksFound();                         ///< job().inks is there; the outlines follow
   void bordersFollowed(std::shared_ptr<const rim::app::Borders> borders, int threshold);
   void busyChanged(const QString& what, double done);  ///< done < 0: unknown; empty: nothing runs
-  void inspected();                                    ///< findings() is there
+  void inspected();                                    ///< findings() and faultsByRefining() are there
   /// The outlines as they would be, in picture pixels.
   void repairPreviewed(const rim::app::RepairPreview& preview);
   /// A drawing was read; what was left out or assumed of it.
@@ -133,6 +135,20 @@ class Session : public QObject {
  private:
   using Load = std::function<rim::Job(const std::stop_token&)>;
   using Read = std::function<rim::ReadResult(const std::stop_token&)>;
+  /// What is inspected.
+  struct Inspection {
+    std::shared_ptr<const Drawing> mended;
+    std::shared_ptr<const Drawing> refined;
+    double mmPerPixel = 0;
+    MendWork mend;
+
+    bool sameMended(const Inspection& other) const {
+      return mended == other.mended && mmPerPixel == other.mmPerPixel && mend == other.mend;
+    }
+    friend bool operator==(const Inspection& a, const Inspection& b) {
+      return a.sameMended(b) && a.refined == b.refined;
+    }
+  };
   void connectTracer();
   /// Whether what came of a request beside the window belongs to the picture that is on the bench now.
   bool ofThisPicture(quint64 request) const { return tracing_ && request >= firstOfPicture_; }
@@ -166,9 +182,9 @@ class Session : public QObject {
   bool neverSaved_ = false;  ///< the work was brought back as it was kept; no file holds it
   double done_ = -1;
   std::shared_ptr<const std::vector<Finding>> findings_;
-  std::shared_ptr<const Drawing> inspectedOf_;
-  double inspectedAt_ = 0;  ///< mm a pixel
-  MendWork inspectedWith_;
+  std::shared_ptr<const std::vector<Finding>> byRefining_;
+  Inspection inspection_;
+  std::shared_ptr<const JobMemo> memo_;  ///< of the job that was worked out or inspected last
   NewestWorker inspecting_;
   NewestWorker previewing_;
   Errand opening_;

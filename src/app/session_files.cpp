@@ -127,6 +127,7 @@ void Session::take(Job fresh, const QString& file) {
 /// Lets go of what was worked on; a picture that still has to be prepared comes on the bench when it is.
 void Session::begin(Job fresh, const QString& jobFile, const QString& name) {
   saved_ = fresh;
+  memo_.reset();
   jobFile_ = jobFile;
   history_.edit(std::move(fresh), name);
   if (job().drawing || !job().picture.empty()) emit pictureChanged();

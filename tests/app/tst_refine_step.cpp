@@ -6,6 +6,7 @@
 
 #include "app/steps/refine/hand/handwork.h"
 #include "app/steps/refine/hand/select_tool.h"
+#include "app/steps/refine/new_faults.h"
 #include "app/steps/refine/refine_list.h"
 #include "app/steps/refine/refine_panel.h"
 #include "app/widgets/length_field.h"
@@ -170,6 +171,33 @@ class TestRefineStep : public QObject {
     QVERIFY(QTest::qWaitFor([&f] { return f.window->sentence().contains("nothing is left"); }, 120'000));
     QVERIFY(f.settle());
     QVERIFY(f.job().refine.empty() && f.now().outlines.size() == 3);
+  }
+
+  void whatTheHandBreaksIsToldAtOnce() {
+    RefineFixture f;
+    QVERIFY(f.offered());
+    auto* told = f.window->findChild<QLabel*>("newFaults");
+    QVERIFY(QTest::qWaitFor([&] { return f.session().faultsByRefining() != nullptr; }, 10'000));
+    QVERIFY(!told->isVisible() && !f.window->actions().nextFault->isEnabled());
+    // The part at the right is dragged over the plate.
+    f.click({100, 20});
+    f.drag({100, 20}, {70, 30});
+    QVERIFY(f.settle());
+    QVERIFY(QTest::qWaitFor([&] { return told->isVisible(); }, 10'000));
+    QVERIFY2(told->text().contains("2 faults") && told->text().contains("cross each other: 2"),
+             qPrintable(told->text()));
+    QVERIFY(RefinePanel::stateLine(f.session()).contains("2 faults"));
+    const double before = f.window->bench().viewport().scale;
+    f.key(Qt::Key_B);
+    QVERIFY(told->text().startsWith("1 of 2") && told->text().contains("Two outlines cross here."));
+    QVERIFY(f.window->bench().viewport().scale >= before);
+    const QPointF first = f.window->bench().viewport().origin;
+    f.key(Qt::Key_B);
+    QVERIFY(told->text().startsWith("2 of 2") && f.window->bench().viewport().origin != first);
+    f.window->actions().undo->trigger();
+    QVERIFY(f.settle());
+    QVERIFY(QTest::qWaitFor([&] { return !told->isVisible(); }, 10'000));
+    QVERIFY(!f.window->actions().nextFault->isEnabled());
   }
 };
 

@@ -171,8 +171,12 @@ void Bench::setSpecks(std::vector<Speck> specks) {
 }
 
 void Bench::setCurrentFinding(std::optional<std::size_t> current) {
-  findings_.setCurrent(current);
   findings_.setPreview({});
+  markFinding(current);
+}
+
+void Bench::markFinding(std::optional<std::size_t> current) {
+  findings_.setCurrent(current);
   sceneChanged();
 }
 

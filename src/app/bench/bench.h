@@ -72,6 +72,8 @@ class Bench : public QWidget {
   /// Specks that go or are kept; none: empty.
   void setSpecks(std::vector<Speck> specks);
   void setCurrentFinding(std::optional<std::size_t> current);
+  /// The same; a preview that shows stays.
+  void markFinding(std::optional<std::size_t> current);
   /// What a repair would change, drawn over the outlines: what comes as with a marker pen, what goes faded.
   void setRepairPreview(RepairPreview preview);
 

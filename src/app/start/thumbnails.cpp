@@ -8,7 +8,7 @@
 #include "app/bench/outline_layer.h"
 #include "app/bench/picture_layer.h"
 #include "app/look.h"
-#include "core/mend/find/small_faults.h"
+#include "core/mend/find/aside.h"
 
 namespace rim::app {
 namespace {

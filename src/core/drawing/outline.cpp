@@ -43,6 +43,12 @@ Outline Outline::with(Path path) const {
   return other;
 }
 
+Outline Outline::along(const Outline& other) const {
+  Outline same = *this;
+  same.held_ = other.held_;
+  return same;
+}
+
 Outline Outline::offspring(Path path) {
   Outline other = with(std::move(path));
   other.id = idFrom(stirred(static_cast<std::uint64_t>(id), std::uint64_t{++minted_}));

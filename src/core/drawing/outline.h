@@ -44,6 +44,8 @@ class Outline {
   const Box& box() const;
   /// The same outline along another path; where that is no other, the path stays shared.
   Outline with(Path path) const;
+  /// The same outline along the path of another one, which they share.
+  Outline along(const Outline& other) const;
   /// A new outline, made of this one, that belongs where it does.
   Outline offspring(Path path);
   /// Whether the other holds the very same path, without looking at it.

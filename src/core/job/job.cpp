@@ -1,7 +1,8 @@
 #include "core/job/job.h"
 
 #include "core/colour/reduce.h"
-#include "core/mend/find/inspect.h"
+#include "core/job/job_memo.h"
+#include "core/mend/repair/tidy.h"
 #include "core/picture/tone.h"
 
 namespace rim {
@@ -24,14 +25,19 @@ double enlargementOf(const Job& job) {
 /// The mended outlines back in the frame of those that they were made of, which were `k` times as large in mm. What
 /// was not mended is what it was before.
 Drawing mendedIn(const Drawing& before, const Drawing& beforeMm, const Drawing& mendedMm, double k) {
-  Drawing after = inFrame(mendedMm, before.frame, 1 / k);
-  after.pageWidth = before.pageWidth;
-  after.pageHeight = before.pageHeight;
+  Drawing after = emptyLike(before);
+  after.layers = mendedMm.layers;
+  after.outlines.reserve(mendedMm.outlines.size());
   const OutlinePlaces places = placesOf(before);
-  for (std::size_t i = 0; i < after.outlines.size(); ++i) {
-    const auto then = places.find(after.outlines[i].id);
-    const bool same = then != places.end() && beforeMm.outlines[then->second] == mendedMm.outlines[i];
-    if (same) after.outlines[i] = before.outlines[then->second];
+  for (const Outline& outline : mendedMm.outlines) {
+    const auto then = places.find(outline.id);
+    const bool same = then != places.end() && beforeMm.outlines[then->second].path() == outline.path();
+    if (same || k == 1) {
+      after.outlines.push_back(same ? outline.along(before.outlines[then->second]) : outline);
+    } else {
+      after.outlines.push_back(outline.with(scaled(outline.path(), 1 / k)));
+    }
+    after.outlines.back().stroke = scaled(outline.stroke, 1 / k);
   }
   return after;
 }
@@ -127,19 +133,22 @@ Job withMending(Job job, const std::stop_token& stop) {
   job.mended.reset();
   job.lost.clear();
   if (job.mend.steps.empty() || !job.tracing) return job;
+  JobMemo memo = job.memo ? *job.memo : JobMemo{};
   double k = mmPerPixel(job);
   // A wish for the size of the outlines means what is left of them, which is known once they are mended.
   constexpr int kMostRounds = 4;
   for (int round = 0; round < kMostRounds; ++round) {
-    const Drawing mm = inFrame(*job.tracing, Frame::Millimetres, k);
-    Decided all = decided(mm, job.mend, k, stop);
-    job.mended = std::make_shared<const Drawing>(mendedIn(*job.tracing, mm, all.drawing, k));
-    job.lost = std::move(all.lost);
+    memo.traced = inMillimetres(job.tracing, k, {&memo.traced});
+    memo.decisions = decisionsOn(memo.traced.mm, job.mend, k, memo.decisions, memo.faultsOfMended, stop);
+    const Drawing after = oriented(memo.decisions.drawing);
+    job.mended = std::make_shared<const Drawing>(mendedIn(*job.tracing, *memo.traced.mm, after, k));
+    job.lost = memo.decisions.lost;
     const double now = mmPerPixel(job);
     constexpr double kSame = 1e-9;
     if (std::abs(now - k) <= kSame * k) break;
     k = now;
   }
+  job.memo = std::make_shared<const JobMemo>(std::move(memo));
   return job;
 }
 
@@ -148,20 +157,15 @@ Job withRefining(Job job, const std::stop_token& stop) {
   job.refineChanges.clear();
   const auto before = mendedOf(job);
   if (job.refine.empty() || !before) return job;
+  JobMemo memo = job.memo ? *job.memo : JobMemo{};
   const double k = mmPerPixel(job);
-  const Drawing mm = inFrame(*before, Frame::Millimetres, k);
-  Refined all = refine::done(mm, job.refine, stop, k);
-  job.refined = std::make_shared<const Drawing>(mendedIn(*before, mm, all.drawing, k));
-  job.refineChanges = std::move(all.changes);
+  memo.mended = inMillimetres(before, k, {&memo.traced, &memo.mended});
+  memo.refining = refine::refinedOn(memo.mended.mm, job.refine, k, memo.refining, stop);
+  const Refined& all = memo.refining.refined();
+  job.refined = std::make_shared<const Drawing>(mendedIn(*before, *memo.mended.mm, all.drawing, k));
+  job.refineChanges = all.changes;
+  job.memo = std::make_shared<const JobMemo>(std::move(memo));
   return job;
-}
-
-std::vector<Finding> findingsOf(const Job& job, const std::stop_token& stop) {
-  const Drawing drawing = mendedDrawingOf(job);
-  const double k = mmPerPixel(job);
-  std::vector<Finding> findings = withoutLeft(inspect(drawing, job.mend.settings, stop), drawing, job.mend, k);
-  for (Finding& lost : lostDecisions(drawing, job.mend, job.lost, k)) findings.push_back(std::move(lost));
-  return findings;
 }
 
 double mmPerPixel(const Job& job) {

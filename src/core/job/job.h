@@ -19,6 +19,8 @@
 
 namespace rim {
 
+struct JobMemo;
+
 /// The size that was asked for. Proportions are always kept, so one number says it.
 struct SizeWish {
   enum class Of {
@@ -112,6 +114,8 @@ struct Job : Recipe {
   /// done.
   std::shared_ptr<const Drawing> refined;
   std::vector<Change> refineChanges;  ///< what that changed, mm
+  /// What makes the next change quick (job/job_memo.h); a hint, null: nothing is known.
+  std::shared_ptr<const JobMemo> memo;
   /// The key of each stage's result: the recipe that it was made of. Null: it is not there. A result belongs when both
   /// recipes decide the same about its stage and all before (isThere() in job/stages.h).
   std::array<std::shared_ptr<const Recipe>, kStages> madeOf;
@@ -159,9 +163,6 @@ Job withMending(Job job, const std::stop_token& stop = {});
 
 /// The same job with all refining done anew; needs outlines. Throws InputError when a step leaves nothing, Cancelled.
 Job withRefining(Job job, const std::stop_token& stop = {});
-
-/// The faults of the outlines before they are refined, mm, without those that were left. Throws Cancelled.
-std::vector<Finding> findingsOf(const Job& job, const std::stop_token& stop = {});
 
 /// Millimetres per picture pixel, > 0; 1 for a drawing that was read and has no other size wished. A wish for the size
 /// of outlines that are not there falls back to the picture's resolution; it means them before they are refined.

@@ -90,6 +90,21 @@ Drawing withoutStrokeAt(const Drawing& drawing, const Spot& spot, const std::str
   return strokeToLine(drawing, spot.path, spot.other, settings);
 }
 
+/// Whether a decision bears on what taking all proposals leaves alone, whenever it is made.
+bool leavesSomething(const MendStep& step) { return step.what == MendStep::What::Leave || step.repair == "twice"; }
+
+/// Whether the decisions are the first of those that are wanted, on the same drawing.
+bool goesOn(const Decisions& before, const std::shared_ptr<const Drawing>& start, const MendWork& work,
+            double mmPerUnit) {
+  const std::vector<MendStep>& done = before.work.steps;
+  const std::vector<MendStep>& wanted = work.steps;
+  if (before.start != start || before.mmPerUnit != mmPerUnit || !(before.work.settings == work.settings)) return false;
+  if (done.size() > wanted.size() || !std::equal(done.begin(), done.end(), wanted.begin())) return false;
+  const auto takesAll = [](const MendStep& step) { return step.what == MendStep::What::Proposals; };
+  const auto rest = wanted.begin() + static_cast<std::ptrdiff_t>(done.size());
+  return std::none_of(done.begin(), done.end(), takesAll) || std::none_of(rest, wanted.end(), leavesSomething);
+}
+
 }  // namespace
 
 std::vector<std::string> repairsFor(const Finding& finding) {
@@ -211,21 +226,29 @@ Drawing repairedAsProposed(const Drawing& drawing, const MendWork& work, double 
 }
 
 Decided decided(const Drawing& drawing, const MendWork& work, double mmPerUnit, const std::stop_token& stop) {
-  Decided result{drawing, {}};
-  Drawing& out = result.drawing;
-  for (std::size_t i = 0; i < work.steps.size(); ++i) {
+  Decisions all = decisionsOn(std::make_shared<const Drawing>(drawing), work, mmPerUnit, {}, {}, stop);
+  return {oriented(all.drawing), std::move(all.lost)};
+}
+
+Decisions decisionsOn(std::shared_ptr<const Drawing> start, const MendWork& work, double mmPerUnit,
+                      const Decisions& before, const Inspected& known, const std::stop_token& stop) {
+  Decisions all = goesOn(before, start, work, mmPerUnit) ? before : Decisions{start, mmPerUnit, {}, *start, {}, known};
+  const std::size_t done = all.work.steps.size();
+  all.work = work;
+  for (std::size_t i = done; i < work.steps.size(); ++i) {
     const MendStep& step = work.steps[i];
+    Drawing& out = all.drawing;
     if (step.what == MendStep::What::Safe) out = repairedSafely(out, work.settings, stop);
     if (step.what == MendStep::What::Kind) out = repairedAll(out, step.kind, step.repair, work.settings, stop);
     if (step.what == MendStep::What::Proposals) out = repairedAsProposed(out, work, mmPerUnit, stop);
     if (step.what != MendStep::What::One) continue;
-    const std::vector<Finding> findings = inspect(out, work.settings, stop);
+    all.inspected = inspected(out, work.settings, all.inspected, stop);
+    const std::vector<Finding>& findings = all.inspected.findings();
     const auto which = foundAgain(step, out, findings, work.settings, mmPerUnit);
     if (which) out = repaired(out, findings[*which], step.repair, work.settings, stop);
-    if (!which) result.lost.push_back(i);
+    if (!which) all.lost.push_back(i);
   }
-  out = oriented(out);
-  return result;
+  return all;
 }
 
 std::vector<Finding> withoutLeft(std::vector<Finding> findings, const Drawing& drawing, const MendWork& work,

@@ -1,9 +1,11 @@
 #pragma once
 
+#include <memory>
 #include <stop_token>
 #include <string>
 #include <vector>
 
+#include "core/mend/find/inspected.h"
 #include "core/mend/step.h"
 
 namespace rim {
@@ -40,6 +42,22 @@ struct Decided {
 /// The drawing (mm) after all decisions in order, oriented; their places are in units of `mmPerUnit`.
 /// Throws Cancelled.
 Decided decided(const Drawing& drawing, const MendWork& work, double mmPerUnit = 1, const std::stop_token& stop = {});
+
+/// What decisions made of a drawing, and what is known on the way, so that one more needs no new beginning. A value.
+struct Decisions {
+  std::shared_ptr<const Drawing> start;  ///< mm; null: nothing was decided yet
+  double mmPerUnit = 1;
+  MendWork work;
+  Drawing drawing;  ///< after all of it, not oriented
+  std::vector<std::size_t> lost;
+  Inspected inspected;  ///< of the drawing before one of the last decisions
+};
+
+/// The same from what may be known: where `before` began with the same drawing (shared) and decided the first of these
+/// steps, only the others are done. `known` are the faults of some state of it. What comes out is just what comes of
+/// doing all of them. Throws Cancelled.
+Decisions decisionsOn(std::shared_ptr<const Drawing> start, const MendWork& work, double mmPerUnit,
+                      const Decisions& before = {}, const Inspected& known = {}, const std::stop_token& stop = {});
 
 /// The findings (mm) of a drawing without those that were left, and without common borders that are to be drawn twice.
 /// Places of steps are in units of `mmPerUnit`.

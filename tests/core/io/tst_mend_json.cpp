@@ -7,6 +7,7 @@
 #include "core/error.h"
 #include "core/io/job/job_file.h"
 #include "core/io/job/mend_json.h"
+#include "core/job/faults.h"
 #include "core/job/stages.h"
 #include "support/drawings.h"
 #include "support/spoil.h"
@@ -72,7 +73,7 @@ class TestMendJson : public QObject {
     loaded = workedOut(std::move(loaded));
     QCOMPARE(outlinesOf(loaded)->outlines.size(), 8U);
     QVERIFY(std::abs(totalLength(pathsOf(drawingOf(loaded))) - totalLength(pathsOf(drawingOf(job)))) < 0.01);
-    QVERIFY(findingsOf(loaded).empty());
+    QVERIFY(faultsOf(loaded).ofMended.empty());
   }
 
   void theSizeOfADrawingCanBeWished() {

@@ -2,6 +2,7 @@
 
 #include <QTest>
 
+#include "core/job/faults.h"
 #include "core/job/stages.h"
 #include "core/mend/find/inspect.h"
 #include "core/mend/repair/join.h"
@@ -157,7 +158,7 @@ class TestFindings : public QObject {
     job.colours.layout = InkLayout::Shared;
     job = workedOut(std::move(job));
     QVERIFY(countsOf(pathsOf(*job.tracing)).open >= 3);
-    QCOMPARE(listOf(findingsOf(job)), QString());
+    QCOMPARE(listOf(faultsOf(job).ofMended), QString());
   }
 
   void layersAreSheetsOfTheirOwn() {

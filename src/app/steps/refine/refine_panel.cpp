@@ -11,6 +11,7 @@
 #include "app/session.h"
 #include "app/steps/refine/hand/handwork.h"
 #include "app/steps/refine/layer_list.h"
+#include "app/steps/refine/new_faults.h"
 #include "app/steps/refine/refine_list.h"
 #include "app/steps/refine/refine_text.h"
 #include "app/steps/refine/simplify_part.h"
@@ -32,6 +33,11 @@ constexpr int kNumber = Qt::UserRole;
 RefinePanel::RefinePanel(Session& session, Actions& actions, QWidget* parent)
     : QWidget(parent), session_(session), actions_(actions) {
   panelLayout(this, tr("Refine"));
+  faults_ = new NewFaults(actions);
+  layout()->addWidget(faults_);
+  connect(faults_, &NewFaults::changed, this, &RefinePanel::faultsChanged);
+  connect(faults_, &NewFaults::lookedAt, this,
+          [this](const Finding& fault) { emit lookedAt(fault.at * (1 / mmPerPixel(session_.shown()))); });
   buildOffers(actions);
   hand_ = new Handwork(session, actions);
   layout()->addWidget(hand_);
@@ -202,6 +208,7 @@ void RefinePanel::show(Unit unit) {
   withinUnit_->setText(unitName(unit));
   const Job& job = session_.job();
   list_->show(job.refine, unit);
+  faults_->show(session_.faultsByRefining(), unit);
   const Job& shown = session_.shown();
   hand_->show(unit);
   if (session_.upToDate() && session_.hasWork()) layers_->show(*outlinesOf(session_.job()), job.refine);
@@ -291,7 +298,11 @@ void RefinePanel::showAllowed() {
 QString RefinePanel::stateLine(const Session& session) {
   if (!session.hasWork()) return tr("nothing yet");
   const std::size_t steps = session.job().refine.size();
-  return steps == 0 ? tr("as mended") : counted(steps, tr("1 step"), tr("%1 steps"));
+  if (steps == 0) return tr("as mended");
+  const QString done = counted(steps, tr("1 step"), tr("%1 steps"));
+  const auto& faults = session.faultsByRefining();
+  if (!faults || faults->empty()) return done;
+  return tr("%1, %2").arg(done, counted(faults->size(), tr("1 fault"), tr("%1 faults")));
 }
 
 }  // namespace rim::app

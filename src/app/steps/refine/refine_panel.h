@@ -20,6 +20,7 @@ namespace rim::app {
 class Handwork;
 class LayerList;
 class LengthField;
+class NewFaults;
 class SimplifyPart;
 class StockPart;
 class RefineList;
@@ -42,6 +43,7 @@ class RefinePanel : public QWidget {
   static QString stateLine(const Session& session);
 
   Handwork& handwork() { return *hand_; }
+  const NewFaults& newFaults() const { return *faults_; }
   /// The offers that are listed; null while they are looked for.
   const std::shared_ptr<const std::vector<Offer>>& offers() const { return offers_; }
   /// The one that is looked at; null: none.
@@ -51,6 +53,8 @@ class RefinePanel : public QWidget {
   /// What the offer that is looked at would change, and where most; nothing: there is none.
   void previewed(const rim::app::RepairPreview& preview);
   void lookedAt(rim::Point place);
+  /// Other faults came by refining, or another one of them is looked at.
+  void faultsChanged();
   void refused(const QString& sentence);
 
  protected:
@@ -80,6 +84,7 @@ class RefinePanel : public QWidget {
   QMenu* menu_;
   RefineList* list_;
   QLabel* changes_;
+  NewFaults* faults_;
   Handwork* hand_;
   LayerList* layers_;
   SimplifyPart* simplify_;

@@ -47,16 +47,16 @@ void leaveDashes(const Drawing& drawing, std::vector<EndPair>& pairs) {
 
 }  // namespace
 
-std::vector<EndPair> brokenStrokes(const Drawing& drawing, const OpenEnds& ends) {
+std::vector<EndPair> brokenStrokes(const Drawing& drawing, const std::vector<End>& lonely) {
   std::vector<End> own;
   std::vector<Box> boxes;
   double widest = 0;
-  for (const LonelyEnd& lonely : ends.lonely) {
-    const double width = widthAt(drawing, lonely.end);
+  for (const End& end : lonely) {
+    const double width = widthAt(drawing, end);
     if (width <= 0) continue;
     widest = std::max(widest, width);
-    own.push_back(lonely.end);
-    boxes.push_back({lonely.end.place, lonely.end.place});
+    own.push_back(end);
+    boxes.push_back({end.place, end.place});
   }
   std::vector<EndPair> found;
   const BoxIndex index(boxes);
@@ -78,6 +78,12 @@ std::vector<EndPair> brokenStrokes(const Drawing& drawing, const OpenEnds& ends)
   });
   leaveDashes(drawing, found);
   return found;
+}
+
+std::vector<EndPair> brokenStrokes(const Drawing& drawing, const OpenEnds& ends) {
+  std::vector<End> lonely;
+  for (const LonelyEnd& one : ends.lonely) lonely.push_back(one.end);
+  return brokenStrokes(drawing, lonely);
 }
 
 Path bridgeOf(const EndPair& pair) {

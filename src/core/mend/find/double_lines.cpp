@@ -74,7 +74,8 @@ std::vector<CoveredStretch> coveredStretches(const Drawing& drawing, const Piece
       },
       stop);
   std::sort(found.begin(), found.end(), [](const CoveredStretch& p, const CoveredStretch& q) {
-    return std::tie(p.path, p.segment, p.from, p.byPath) < std::tie(q.path, q.segment, q.from, q.byPath);
+    return std::tie(p.path, p.segment, p.from, p.byPath, p.bySegment, p.byFrom) <
+           std::tie(q.path, q.segment, q.from, q.byPath, q.bySegment, q.byFrom);
   });
   return found;
 }

@@ -1,219 +1,32 @@
 #include "core/mend/find/inspect.h"
 
-#include <algorithm>
-#include <set>
-
-#include "core/error.h"
-#include "core/mend/find/branches.h"
-#include "core/mend/find/broken_strokes.h"
-#include "core/mend/find/crossings.h"
-#include "core/mend/find/open_ends.h"
-#include "core/mend/find/small_faults.h"
-#include "core/mend/find/straight_on.h"
-#include "core/mend/find/stroke_pairs.h"
+#include "core/mend/find/in_order.h"
+#include "core/mend/find/local_faults.h"
+#include "core/mend/find/whole_faults.h"
 
 namespace rim {
 namespace {
 
-/// Gathers findings; each kind has its own function.
-class Inspection {
- public:
-  Inspection(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop)
-      : drawing_(drawing), paths_(pathsOf(drawing)), settings_(settings), stop_(stop), index_(paths_) {}
-
-  std::vector<Finding> run() {
-    findOpenEnds();
-    ask();
-    const std::vector<CoveredStretch> covered = coveredStretches(drawing_, index_, settings_, stop_);
-    findDoubles(covered);
-    findStrokes();
-    ask();
-    findCrossings(covered);
-    findSmall();
-    findAside();
-    return inOrder();
-  }
-
-  std::vector<Finding> runTracks() {
-    const std::vector<CoveredStretch> covered = coveredStretches(drawing_, index_, settings_, stop_);
-    findDoubles(covered);
-    findCrossings(covered);
-    return inOrder();
-  }
-
- private:
-  /// The middle of a stroke that a pen drew ends where the pen stopped, and crosses what the pen crossed.
-  bool isPenStroke(std::size_t outline) const { return drawing_.outlines[outline].stroke.usual > 0; }
-  std::vector<Finding> inOrder() {
-    std::stable_sort(found_.begin(), found_.end(), [](const Finding& a, const Finding& b) { return a.kind < b.kind; });
-    return std::move(found_);
-  }
-  void ask() const {
-    if (stop_.stop_requested()) throw Cancelled();
-  }
-  /// `words` has a "{}" for each of the lengths.
-  void add(FindingKind kind, Point at, std::size_t outline, std::size_t other, double sizeMm, std::string words,
-           std::vector<double> lengthsMm, std::string repair) {
-    found_.push_back({kind, at, drawing_.outlines[outline].id, drawing_.outlines[other].id, sizeMm, std::move(words),
-                      std::move(lengthsMm), std::move(repair)});
-  }
-
-  void findOpenEnds() {
-    const OpenEnds ends = pairEnds(drawing_, settings_);
-    const Branches branches(paths_, index_, settings_.coincidentMm);
-    for (const EndPair& p : ends.pairs) {
-      const double gap = distance(p.a.place, p.b.place);
-      const bool meet = gap <= settings_.coincidentMm;
-      if (meet && branches.atJunction(p.a, p.b)) continue;
-      add(FindingKind::OpenEnd, lerp(p.a.place, p.b.place, 0.5), p.a.path, p.b.path, gap,
-          meet ? "Two ends meet here, but are not joined." : "Two ends are {} apart; the outline is open.", {gap},
-          "join");
-    }
-    for (const std::size_t p : scraps(paths_, ends, settings_, index_)) {
-      if (isPenStroke(p)) continue;
-      const double size = pathLength(paths_[p]);
-      add(FindingKind::Speck, paths_[p].start, p, p, size, "A scrap of line {} long, joined to nothing.", {size},
-          "drop");
-      scraps_.insert(p);
-    }
-    for (const EndPair& p : brokenStrokes(drawing_, ends)) {
-      add(FindingKind::OpenEnd, lerp(p.a.place, p.b.place, 0.5), p.a.path, p.b.path, p.gapMm,
-          p.a.path == p.b.path ? "The pen's ink failed on {} here; the ring goes on at the other side."
-                               : "The pen's ink failed on {} here; the line goes on at the other side.",
-          {p.gapMm}, "bridge");
-    }
-    for (const LonelyEnd& e : ends.lonely) {
-      if (branches.onLine(e.end) || isPenStroke(e.end.path)) continue;
-      if (scraps_.count(e.end.path) != 0 || isZeroLength(paths_[e.end.path])) continue;
-      const std::string nearest = e.nearest ? " The nearest other end is {} away." : "";
-      add(FindingKind::OpenEnd, e.end.place, e.end.path, e.nearest ? e.nearest->path : e.end.path, e.gapMm,
-          "The line ends here, and nothing lies within {} to join it to." + nearest, {settings_.gapMm, e.gapMm}, "");
-    }
-  }
-
-  void findDoubles(const std::vector<CoveredStretch>& covered) {
-    for (const CommonTrack& track : commonTracks(paths_, covered, settings_.doubleMm)) {
-      const bool itself = track.path == track.byPath;
-      const bool closed = paths_[track.path].closed;
-      const bool mendable = itself && closed ? track.onItself : track.whole || !closed;
-      // Outlines that meet at a small angle run side by side for a moment; that is no border.
-      if (!mendable && track.lengthMm < kShortestBorderMm) continue;
-      std::string words = itself && !mendable ? "This outline runs beside itself, too near to cut both, on {}."
-                          : itself ? "This outline runs there and back on {} of its own line; it would be cut twice."
-                          : track.whole ? "This line of {} lies on another one; it would be cut twice."
-                          : mendable    ? "{} of this line lie on another one and would be cut twice."
-                                        : "Two outlines share {} of border; it would be cut twice.";
-      const CoveredStretch& c = track.longest;
-      add(FindingKind::DoubleLine, pointAt(pieceOf(paths_[c.path], c.segment), (c.from + c.to) / 2), track.path,
-          track.byPath, track.lengthMm, std::move(words), {track.lengthMm}, mendable ? "one" : "");
-    }
-  }
-
-  void findStrokes() {
-    const std::vector<StrokePair> pairs = strokePairs(drawing_, settings_.strokeMm);
-    // A thin ring among other parts is a part; where most outlines come in pairs, strokes were drawn.
-    const bool ofStrokes = 4 * pairs.size() >= countsOf(paths_).closed;
-    for (const StrokePair& pair : pairs) {
-      if (!ofStrokes && pair.widthMm > settings_.hairMm) continue;
-      std::string words = "The two edges of a stroke {} wide; cut like this the stroke falls out.";
-      if (!pair.unlike.empty()) words += " The outer edge has a whisker or a corner that the inner one does not show.";
-      const Point at = pair.unlike.empty() ? paths_[pair.outer].start : pair.unlike.front();
-      add(FindingKind::StrokePair, at, pair.outer, pair.inner, pair.widthMm, std::move(words), {pair.widthMm}, "");
-    }
-  }
-
-  void findCrossings(const std::vector<CoveredStretch>& covered) {
-    const Branches branches(paths_, index_, settings_.coincidentMm);
-    for (const TrueCrossing& c : trueCrossings(drawing_, index_, covered, settings_, stop_)) {
-      if (isPenStroke(c.a.path) && isPenStroke(c.b.path)) continue;
-      if (c.a.path != c.b.path) {
-        // Where four areas meet the borders between them cross.
-        if (branches.partsAnArea(c.a.path) && branches.partsAnArea(c.b.path)) continue;
-        add(FindingKind::Crossing, c.place, c.a.path, c.b.path, 0, "Two outlines cross here.", {}, "");
-        continue;
-      }
-      const double size = enclosedSize(c);
-      const bool loop = size < settings_.loopMm;
-      add(loop ? FindingKind::Loop : FindingKind::SelfCrossing, c.place, c.a.path, c.a.path, size,
-          loop ? "The outline makes a loop of {} here."
-               : "The outline crosses itself here; both sides of the crossing are larger than {}.",
-          {loop ? size : settings_.loopMm}, loop ? "cut off" : "split");
-    }
-  }
-
-  /// The larger side of what the crossing encloses; of the two sides of a closed path the smaller one.
-  double enclosedSize(const TrueCrossing& c) const {
-    const Path& path = paths_[c.a.path];
-    const double inner = sizeOf(between(path, c.a, c.b));
-    return path.closed ? std::min(inner, sizeOf(between(path, c.b, c.a))) : inner;
-  }
-
-  void findSmall() {
-    for (std::size_t p = 0; p < paths_.size(); ++p) {
-      if (isZeroLength(paths_[p])) {
-        add(FindingKind::ZeroLength, paths_[p].start, p, p, 0, "A line of no length; nobody can see it.", {}, "drop");
-      } else if (paths_[p].closed && sizeOf(paths_[p]) < settings_.speckMm) {
-        const double size = sizeOf(paths_[p]);
-        add(FindingKind::Speck, paths_[p].start, p, p, size, "A speck of {}.", {size}, "drop");
-      }
-    }
-    for (const SegmentFault& f : coincidentNodes(paths_, settings_.coincidentMm)) {
-      add(FindingKind::CoincidentNode, f.at, f.path, f.path, f.sizeMm, "Two nodes lie in one place.", {}, "merge");
-    }
-    const StraightOn straight(drawing_, index_, settings_.coincidentMm);
-    for (const SegmentFault& f : spikes(paths_, settings_.doubleMm)) {
-      const Path& path = paths_[f.path];
-      const Piece back = pieceOf(path, (f.segment + 1) % path.segments.size());
-      if (straight.isNeedle(pieceOf(path, f.segment), back, f.path)) continue;
-      // What is longer than a gap can be seen, and may be meant as a line.
-      const bool isLine = f.sizeMm > settings_.gapMm;
-      add(FindingKind::Spike, f.at, f.path, f.path, f.sizeMm, "The outline runs out {} and back on the same line.",
-          {f.sizeMm}, isLine ? "one" : "cut off");
-    }
-  }
-
-  void findAside() {
-    const std::vector<std::size_t> aside = strays(paths_);
-    Paths rest;
-    std::vector<std::size_t> at;
-    for (std::size_t p = 0; p < paths_.size(); ++p) {
-      if (std::find(aside.begin(), aside.end(), p) != aside.end()) continue;
-      rest.push_back(paths_[p]);
-      at.push_back(p);
-    }
-    const Box box = boxOf(rest);
-    for (const std::size_t p : aside) {
-      Box with = box;
-      with.include(boxOf(paths_[p]));
-      add(FindingKind::Stray, paths_[p].start, p, p, sizeOf(paths_[p]),
-          "Far outside everything else: with it the drawing measures {} by {} instead of {} by {}.",
-          {with.width(), with.height(), box.width(), box.height()}, "");
-    }
-    for (const std::size_t f : frames(rest, true)) {
-      add(FindingKind::Frame, rest[f].start, at[f], at[f], sizeOf(rest[f]),
-          "A rectangle that only frames all the others; it would be cut, too.", {}, "");
-    }
-  }
-
-  static constexpr double kShortestBorderMm = 1;
-
-  const Drawing& drawing_;
-  Paths paths_;
-  const MendSettings& settings_;
-  const std::stop_token& stop_;
-  PieceIndex index_;
-  std::set<std::size_t> scraps_;
-  std::vector<Finding> found_;
-};
+std::vector<Finding> findingsIn(std::vector<LocalFault> faults) {
+  std::vector<Finding> findings;
+  findings.reserve(faults.size());
+  for (LocalFault& f : faults) findings.push_back(std::move(f.finding));
+  return findings;
+}
 
 }  // namespace
 
 std::vector<Finding> inspect(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
-  return Inspection(drawing, settings, stop).run();
+  LocalFaults local = localFaults(drawing, settings, stop);
+  std::vector<Finding> findings = findingsIn(std::move(local.faults));
+  const std::vector<StrokePair> pairs = strokePairs(drawing, settings.strokeMm);
+  for (Finding& f : wholeFaults(drawing, extentsOf(pathsOf(drawing)), local.loose, pairs, settings))
+    findings.push_back(std::move(f));
+  return inOrder(std::move(findings), placesOf(drawing));
 }
 
 std::vector<Finding> inspectTracks(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
-  return Inspection(drawing, settings, stop).runTracks();
+  return inOrder(findingsIn(trackFaults(drawing, settings, stop)), placesOf(drawing));
 }
 
 }  // namespace rim

@@ -166,7 +166,6 @@ class Pairing {
 
   std::vector<Candidate> candidatesAmong(const std::vector<std::size_t>& rest,
                                          const std::unordered_map<std::size_t, Chain>& chains) const {
-    constexpr double kOvershootReach = 3;  // lines that cross at a sharp angle end farther apart than they overshoot
     std::vector<Candidate> found;
     Cells(all_.ends, rest, std::max(kOvershootReach * settings_.gapMm, settings_.coincidentMm))
         .pairs([&](std::size_t i, std::size_t j) {
@@ -257,26 +256,12 @@ class Pairing {
   }
 
   void addLonely(const std::vector<std::size_t>& rest, OpenEnds& found) const {
-    std::vector<std::size_t> lonely;
-    std::vector<Box> boxes;
+    std::vector<End> ends;
     for (const std::size_t e : rest) {
-      if (partner_[e] != kNone) continue;
-      lonely.push_back(e);
-      boxes.push_back({all_.ends[e].place, all_.ends[e].place});
+      if (partner_[e] == kNone) ends.push_back(all_.ends[e]);
     }
-    const BoxIndex index(boxes);
-    for (const std::size_t e : lonely) {
-      LonelyEnd one{all_.ends[e], {}, 0};
-      constexpr std::size_t kCandidates = 3;  // itself, its own other end, and another
-      for (const std::size_t k : index.nearest(one.end.place, kCandidates)) {
-        if (lonely[k] == e || one.nearest) continue;
-        const bool ownLine = lonely[k] / 2 == e / 2 && drawing_.path(one.end.path).segments.size() == 1;
-        if (ownLine && !isArc(drawing_.path(one.end.path).segments[0])) continue;
-        one.nearest = all_.ends[lonely[k]];
-        one.gapMm = distance(one.end.place, one.nearest->place);
-      }
-      found.lonely.push_back(one);
-    }
+    const LonelyEnds lonely(drawing_, ends);
+    for (std::size_t i = 0; i < ends.size(); ++i) found.lonely.push_back(lonely.at(i));
   }
 
   const Drawing& drawing_;
@@ -288,7 +273,29 @@ class Pairing {
   mutable std::optional<PieceIndex> index_;  // made when it is first asked for
 };
 
+std::vector<Box> placesOf(const std::vector<End>& ends) {
+  std::vector<Box> places;
+  for (const End& end : ends) places.push_back({end.place, end.place});
+  return places;
+}
+
 }  // namespace
+
+LonelyEnds::LonelyEnds(const Drawing& drawing, std::vector<End> ends)
+    : drawing_(drawing), ends_(std::move(ends)), index_(placesOf(ends_)) {}
+
+LonelyEnd LonelyEnds::at(std::size_t i) const {
+  LonelyEnd one{ends_[i], {}, 0};
+  constexpr std::size_t kCandidates = 3;  // itself, its own other end, and another
+  for (const std::size_t k : index_.nearest(one.end.place, kCandidates)) {
+    if (k == i || one.nearest) continue;
+    const Path& path = drawing_.path(one.end.path);
+    if (ends_[k].path == one.end.path && path.segments.size() == 1 && !isArc(path.segments[0])) continue;
+    one.nearest = ends_[k];
+    one.gapMm = distance(one.end.place, one.nearest->place);
+  }
+  return one;
+}
 
 End endOf(const Paths& paths, std::size_t path, bool atStart) {
   const Path& p = paths[path];

@@ -4,6 +4,7 @@
 #include <vector>
 
 #include "core/drawing/drawing.h"
+#include "core/geometry/box_index.h"
 #include "core/mend/find/settings.h"
 
 namespace rim {
@@ -36,6 +37,25 @@ struct LonelyEnd {
 struct OpenEnds {
   std::vector<EndPair> pairs;
   std::vector<LonelyEnd> lonely;
+};
+
+/// Lines that cross at a sharp angle end so many times farther apart than they run over each other.
+inline constexpr double kOvershootReach = 3;
+
+/// Ends that nothing is joined to, by place.
+class LonelyEnds {
+ public:
+  /// The drawing is kept by reference.
+  LonelyEnds(const Drawing& drawing, std::vector<End> ends);
+
+  /// One of them with the nearest other one; the far end of the same line counts where that is more than a straight
+  /// segment.
+  LonelyEnd at(std::size_t i) const;
+
+ private:
+  const Drawing& drawing_;
+  std::vector<End> ends_;
+  BoxIndex index_;
 };
 
 /// The end of an open path.

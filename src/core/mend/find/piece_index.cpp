@@ -1,5 +1,7 @@
 #include "core/mend/find/piece_index.h"
 
+#include <algorithm>
+
 #include "core/error.h"
 
 namespace rim {
@@ -41,14 +43,18 @@ void PieceIndex::pairs(double reach, const std::function<void(std::size_t, std::
   constexpr std::size_t kMostOfEach = 8;
   const std::size_t most = std::max(kMostPairs, kMostOfEach * pieces_.size());
   std::size_t visited = 0;
+  std::vector<std::size_t> partners;
   for (std::size_t i = 0; i < pieces_.size(); ++i) {
     constexpr std::size_t kAskEvery = 1024;
     if (i % kAskEvery == 0 && stop.stop_requested()) throw Cancelled();
+    partners.clear();
     near(pieces_[i].box, reach, [&, i](std::size_t j) {
       if (i >= j) return;
       if (++visited > most) failForPairs();
-      visit(i, j);
+      partners.push_back(j);
     });
+    std::sort(partners.begin(), partners.end());
+    for (const std::size_t j : partners) visit(i, j);
   }
 }
 

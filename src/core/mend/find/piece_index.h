@@ -30,7 +30,8 @@ class PieceIndex {
     boxes_.near(box, reach, visit);
   }
 
-  /// Calls `visit` with the positions i < j of all pairs of pieces whose boxes come within `reach` of each other.
+  /// Calls `visit` with the positions i < j of all pairs of pieces whose boxes come within `reach` of each other, in
+  /// order.
   /// Throws Cancelled when a stop is requested, InputError when there are more than 10 million, or 8 a piece.
   void pairs(double reach, const std::function<void(std::size_t, std::size_t)>& visit,
              const std::stop_token& stop = {}) const;

@@ -36,13 +36,4 @@ double sizeOf(const Path& path);
 /// Closed paths whose larger side is below `mm`.
 std::vector<std::size_t> closedBelow(const Paths& paths, double mm);
 
-/// Paths outside all the rest: farther from where 96 % of all line lies than three quarters of that place's diagonal,
-/// or farther from the largest group of paths than its diagonal, where all such together are at most 5 % of the line.
-std::vector<std::size_t> strays(const Paths& paths);
-
-/// The closed rectangle that only frames all the others, if there is one: it holds everything else, at least two
-/// outlines. With `onlyOfParts` one that holds plain holes is no frame but a plate: at least one of the outlines in it
-/// must hold another.
-std::vector<std::size_t> frames(const Paths& paths, bool onlyOfParts);
-
 }  // namespace rim

@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <set>
 
-#include "core/geometry/nesting.h"
 #include "core/median.h"
 #include "core/mend/find/piece_index.h"
 
@@ -46,23 +45,26 @@ std::vector<double> distancesTo(const Path& path, const std::vector<Point>& plac
   return found;
 }
 
-/// Whether two outlines could be the edges of one stroke: one is not much longer than the other, and at least two sides
-/// of their boxes lie near each other. Whiskers make the other sides differ.
-bool couldBeOne(const Path& outer, const Path& inner, double widestMm) {
-  constexpr double kMuchLonger = 1.6;
+/// Whether at least two sides of the boxes of two outlines, one in the other, lie as near each other as the edges of a
+/// stroke. Whiskers make the other sides differ.
+bool lieClose(const Box& a, const Box& b, double widestMm) {
   constexpr double kPointed = 4;  // a sharp corner's outer edge reaches farther out than the stroke is wide
-  const Box a = boxOf(outer);
-  const Box b = boxOf(inner);
   int near = 0;
   for (const double off : {b.low.x - a.low.x, b.low.y - a.low.y, a.high.x - b.high.x, a.high.y - b.high.y}) {
     near += off <= kPointed * widestMm ? 1 : 0;
   }
-  return near >= 2 && pathLength(outer) <= kMuchLonger * pathLength(inner);
+  return near >= 2;
 }
 
-std::optional<StrokePair> pairOf(const Paths& paths, std::size_t outer, std::size_t inner, double widestMm) {
-  const Path& a = paths[outer];
-  const Path& b = paths[inner];
+/// Whether one outline is not much longer than the other in it.
+bool areAlikeLong(const Path& outer, const Path& inner) {
+  constexpr double kMuchLonger = 1.6;
+  return pathLength(outer) <= kMuchLonger * pathLength(inner);
+}
+
+std::optional<StrokePair> pairOf(const Drawing& drawing, std::size_t outer, std::size_t inner, double widestMm) {
+  const Path& a = drawing.path(outer);
+  const Path& b = drawing.path(inner);
   constexpr double kPlaces = 1000;
   const double stepMm = std::max(widestMm / 4, pathLength(a) / kPlaces);
   const std::vector<Point> onOuter = placesAlong(a, stepMm);
@@ -91,23 +93,39 @@ std::optional<StrokePair> pairOf(const Paths& paths, std::size_t outer, std::siz
 
 }  // namespace
 
-std::vector<StrokePair> strokePairs(const Drawing& drawing, double widestMm) {
-  const Paths paths = pathsOf(drawing);
-  const Nesting nesting = nestingOf(paths);
+std::optional<StrokePair> strokePairOf(const Drawing& drawing, Surroundings& round, std::size_t inner,
+                                       double widestMm) {
+  const Box& own = drawing.outlines[inner].box();
+  const auto close = [&](std::size_t outer) { return lieClose(drawing.outlines[outer].box(), own, widestMm); };
+  // Most outlines have none that near round them; that is told before any place is looked at.
+  const std::vector<std::size_t> maybe = round.mayBeRound(inner);
+  if (std::none_of(maybe.begin(), maybe.end(), close)) return {};
+  const auto outer = round.parentAmong(round.of(inner));
+  if (!outer || !onOneLayer(drawing, *outer, inner) || !close(*outer)) return {};
+  if (!areAlikeLong(drawing.path(*outer), drawing.path(inner))) return {};
+  return pairOf(drawing, *outer, inner, widestMm);
+}
+
+std::vector<StrokePair> eachInOne(const std::vector<StrokePair>& pairs) {
   std::vector<StrokePair> found;
   std::set<std::size_t> taken;
-  for (std::size_t inner = 0; inner < paths.size(); ++inner) {
-    const auto outer = nesting.parent[inner];
-    if (!outer || taken.count(*outer) != 0 || taken.count(inner) != 0) continue;
-    if (!onOneLayer(drawing, *outer, inner)) continue;
-    if (!couldBeOne(paths[*outer], paths[inner], widestMm)) continue;
-    const auto pair = pairOf(paths, *outer, inner, widestMm);
-    if (!pair) continue;
-    found.push_back(*pair);
-    taken.insert(*outer);
-    taken.insert(inner);
+  for (const StrokePair& pair : pairs) {
+    if (taken.count(pair.outer) != 0 || taken.count(pair.inner) != 0) continue;
+    found.push_back(pair);
+    taken.insert(pair.outer);
+    taken.insert(pair.inner);
   }
   return found;
+}
+
+std::vector<StrokePair> strokePairs(const Drawing& drawing, double widestMm) {
+  const Paths paths = pathsOf(drawing);
+  Surroundings round(paths);
+  std::vector<StrokePair> pairs;
+  for (std::size_t inner = 0; inner < paths.size(); ++inner) {
+    if (const auto pair = strokePairOf(drawing, round, inner, widestMm)) pairs.push_back(*pair);
+  }
+  return eachInOne(pairs);
 }
 
 }  // namespace rim

@@ -1,8 +1,10 @@
 #pragma once
 
+#include <optional>
 #include <vector>
 
 #include "core/drawing/drawing.h"
+#include "core/geometry/nesting.h"
 
 namespace rim {
 
@@ -14,9 +16,15 @@ struct StrokePair {
   std::vector<Point> unlike;  ///< places of the outer edge that the inner one does not follow, such as a whisker
 };
 
-/// Closed outlines directly within each other that run side by side all along, at most `widestMm` (> 0) apart: at
-/// seven in ten places of either and eight in ten of both the distance is within a quarter of the median (sharp corners
-/// reach farther), and the way round is at least 8 widths. Each outline is in one pair at most.
+/// A closed outline and the one directly round it when they run side by side all along, at most `widestMm` (> 0) apart:
+/// at seven in ten places of either and eight in ten of both the distance is within a quarter of the median (sharp
+/// corners reach farther), and the way round is at least 8 widths. `round` are the surroundings of the drawing's paths.
+std::optional<StrokePair> strokePairOf(const Drawing& drawing, Surroundings& round, std::size_t inner, double widestMm);
+
+/// Of pairs in the order of their inner edges those in which each outline is in one at most, the first one.
+std::vector<StrokePair> eachInOne(const std::vector<StrokePair>& pairs);
+
+/// All such pairs of a drawing, each outline in one at most.
 std::vector<StrokePair> strokePairs(const Drawing& drawing, double widestMm);
 
 }  // namespace rim

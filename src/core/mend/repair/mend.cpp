@@ -4,6 +4,7 @@
 #include <utility>
 
 #include "core/error.h"
+#include "core/mend/find/aside.h"
 #include "core/mend/find/open_ends.h"
 #include "core/mend/find/piece_index.h"
 #include "core/mend/find/small_faults.h"

@@ -1,0 +1,21 @@
+#pragma once
+
+#include "core/drawing/in_millimetres.h"
+#include "core/mend/decide.h"
+#include "core/refine/refining.h"
+
+namespace rim {
+
+/// What was worked out for a job, kept so that little is worked out anew after its next change. Each part says what it
+/// was made of; nothing hangs on its being there. A value.
+struct JobMemo {
+  InMillimetres traced;
+  InMillimetres mended;
+  InMillimetres refined;
+  Decisions decisions;        ///< on `traced`
+  refine::Refining refining;  ///< of `mended`
+  Inspected faultsOfMended;
+  Inspected faultsOfRefined;
+};
+
+}  // namespace rim
