@@ -98,6 +98,40 @@ double nearestOf(const std::vector<Point>& points, Point p) {
   return least;
 }
 
+/// The way of a pen round three sides of a rectangle with round corners.
+PenStroke bow(Point low, Point high, double radius) {
+  PenStroke stroke = straight({{high.x, low.y}});
+  const auto turn = [&](Point centre, double from, double to) {
+    constexpr int kSteps = 24;
+    for (int k = 0; k <= kSteps; ++k) stroke.way.push_back(onCircle(centre, radius, from + (to - from) * k / kSteps));
+  };
+  stroke.way.clear();
+  turn({high.x - radius, high.y - radius}, 0, kPi / 2);
+  turn({low.x + radius, high.y - radius}, kPi / 2, kPi);
+  turn({low.x + radius, low.y + radius}, kPi, 3 * kPi / 2);
+  turn({high.x - radius, low.y + radius}, 3 * kPi / 2, 2 * kPi);
+  return stroke;
+}
+
+/// Strokes hardly longer than the pen is wide, and such as others hide for the most part.
+template <typename Add>
+void addHidden(const Add& add) {
+  const PenStroke bar = straight({{30, 60}, {150, 60}});
+  for (const double pen : {14.0, 20.0}) {
+    add("an arrow", {straight({{30, 70}, {150, 70}}), straight({{120, 40}, {150, 70}, {120, 100}})}, pen, 2,
+        {{30, 70}, {120, 40}, {120, 100}});
+    add("a short T", {straight({{75, 30}, {105, 30}}), straight({{90, 30}, {90, 115}})}, pen, 2,
+        {{75, 30}, {105, 30}, {90, 115}});
+    add("a stub", {bar, straight({{90, 60}, {90, 60 + pen * 0.55}})}, pen, 2,
+        {{30, 60}, {150, 60}, {90, 60 + pen * 0.55}});
+    add("an H", {straight({{40, 20}, {40, 120}}), straight({{80, 20}, {80, 120}}), straight({{40, 70}, {80, 70}})}, pen,
+        3, {{40, 20}, {40, 120}, {80, 20}, {80, 120}});
+    add("a bow on a bar", {straight({{140, 15}, {140, 125}}), bow({60, 35}, {140, 105}, 20)}, pen, 2,
+        {{140, 15}, {140, 125}});
+    add("a circle on a bar", {bar, circle({90, 95}, 35)}, pen, 2, {{30, 60}, {150, 60}});
+  }
+}
+
 }  // namespace
 
 Q_DECLARE_METATYPE(Strokes)
@@ -131,6 +165,7 @@ class TestStrokes : public QObject {
     const Point middle{90, 70};
     add("a Y", {straight({{30, 110}, middle}), straight({{150, 110}, middle}), straight({{90, 15}, middle})}, 8, 2,
         {{30, 110}, {150, 110}, {90, 15}});
+    addHidden(add);
   }
   void theWayOfThePenIsFound() {
     QFETCH(Strokes, strokes);

@@ -90,7 +90,7 @@ std::vector<Centreline> middlesOf(const std::vector<const Path*>& rings, double 
     const auto wide = [&](const StrokeTrack& track) { return track.discWidth > widest * scale; };
     if (net.dot || std::any_of(net.tracks.begin(), net.tracks.end(), wide)) return {};
   }
-  std::vector<StrokeLine> lines = linesOf(std::move(nets));
+  std::vector<StrokeLine> lines = linesOf(std::move(nets), {});
   const Inside ink(polygonThrough(borders.front()));
   for (StrokeLine& line : lines) keepRoundEnds(line, ink);
   FitSettings fit;

@@ -10,6 +10,7 @@
 #include "core/median.h"
 #include "core/trace/contour/noise.h"
 #include "core/trace/lines/draw_order.h"
+#include "core/trace/lines/pen_lines.h"
 #include "core/trace/outline/fewer_pieces.h"
 #include "core/trace/outline/without_backsteps.h"
 
@@ -145,12 +146,36 @@ Path leastSwaying(Path path, const std::vector<Point>& points, bool closed, cons
   return path;
 }
 
-Path fit(const StrokeLine& line, const FitSettings& settings, const std::stop_token& stop) {
+/// Whether a fit stays within the box of its points, but for a little.
+bool staysNear(const Path& path, const std::vector<Point>& points) {
+  constexpr double kMostPx = 2;
+  Box box;
+  for (const Point p : points) box.include(p);
+  const Box own = boxOf(path);
+  return own.low.x > box.low.x - kMostPx && own.low.y > box.low.y - kMostPx && own.high.x < box.high.x + kMostPx &&
+         own.high.y < box.high.y + kMostPx;
+}
+
+/// Lines through the points, as few as the tolerance leaves.
+Path plainLine(const std::vector<Point>& points, bool closed, double tolerancePx) {
+  Path path = polygonThrough(points);
+  path.closed = closed;
+  if (!closed) path.segments.pop_back();
+  return inFewerPieces(path, tolerancePx);
+}
+
+Path fittedLine(const std::vector<Point>& points, bool closed, const FitSettings& settings,
+                const std::stop_token& stop) {
   constexpr double kSteadyPx = 0.04;
-  const std::vector<Point> points = distinct(line.points, line.closed);
-  Path path = withoutBacksteps(fitClosely(points, line.closed, settings, stop), kOverlapPx);
+  Path path = withoutBacksteps(fitClosely(points, closed, settings, stop), kOverlapPx);
   if (off95(offsFrom(points, path)) <= kSteadyPx) return path;
-  return leastSwaying(std::move(path), points, line.closed, settings, stop);
+  return leastSwaying(std::move(path), points, closed, settings, stop);
+}
+
+Path fit(const StrokeLine& line, const FitSettings& settings, const std::stop_token& stop) {
+  const std::vector<Point> points = distinct(line.points, line.closed);
+  Path path = fittedLine(points, line.closed, settings, stop);
+  return staysNear(path, points) ? path : plainLine(points, line.closed, settings.tolerancePx);
 }
 
 /// Rings of a pen that hardly differ in middle or radius do not at all, as borders (makeCirclesRegular()).
@@ -175,12 +200,12 @@ std::vector<StrokeNet> withTracks(std::vector<StrokeNet> nets, double limitPx, c
   return nets;
 }
 
-std::vector<StrokeLine> linesOf(std::vector<StrokeNet> nets) {
+std::vector<StrokeLine> linesOf(std::vector<StrokeNet> nets, const WorkControl& control) {
+  const std::optional<double> penPx = penWidthOf(nets);
+  std::vector<std::vector<StrokeLine>> ofNets(nets.size());
+  forAll(nets.size(), control, [&](std::size_t i) { ofNets[i] = linesOf(std::move(nets[i]), penPx); });
   std::vector<StrokeLine> all;
-  for (StrokeNet& net : nets) {
-    std::vector<StrokeLine> lines = linesOf(std::move(net));
-    std::move(lines.begin(), lines.end(), std::back_inserter(all));
-  }
+  for (std::vector<StrokeLine>& lines : ofNets) std::move(lines.begin(), lines.end(), std::back_inserter(all));
   std::erase_if(all, [](const StrokeLine& line) { return line.points.size() < 2; });
   return all;
 }

@@ -24,8 +24,9 @@ std::vector<StrokeNet> strokeNets(const std::vector<Border>& borders, const Work
 /// The same nets with their tracks (withTracks()). Throws Cancelled.
 std::vector<StrokeNet> withTracks(std::vector<StrokeNet> nets, double limitPx, const WorkControl& control);
 
-/// The lines of all nets, one for each stroke that the pen drew, before anything is fitted (linesOf()).
-std::vector<StrokeLine> linesOf(std::vector<StrokeNet> nets);
+/// The lines of all nets, one for each stroke that the pen drew, before anything is fitted (linesOf()). Throws
+/// Cancelled.
+std::vector<StrokeLine> linesOf(std::vector<StrokeNet> nets, const WorkControl& control);
 
 /// Lines, arcs and cubics along strokes (fitOutline(), fitOpenBorder()), drawn in an order in which little is travelled
 /// between them. Where `ends` says so, free ends run on to the ink's tip. Throws Cancelled.

@@ -5,7 +5,9 @@
 #include <numbers>
 
 #include "core/trace/fit/moments.h"
+#include "core/trace/lines/follow_tracks.h"
 #include "core/trace/lines/meetings.h"
+#include "core/trace/lines/pen_lines.h"
 #include "core/trace/lines/split_by_width.h"
 #include "core/trace/lines/stroke_tip.h"
 
@@ -14,13 +16,6 @@ namespace {
 
 /// Branches with a smaller residual go (medialAxis()).
 constexpr double kPruning = 2;
-
-/// The way on from each end of each track, numbered 2 x track + end.
-struct Links {
-  std::vector<std::optional<std::size_t>> partner;
-  std::vector<std::vector<Point>> more;
-  std::vector<std::optional<FreeEnd>> freeEnd;
-};
 
 std::size_t endNumber(const Arm& arm) { return 2 * arm.track + arm.end; }
 
@@ -45,10 +40,8 @@ std::vector<JunctionArms> armsAt(const StrokeNet& net) {
   return all;
 }
 
-Links linksOf(StrokeNet& net) {
-  const std::size_t ends = 2 * net.tracks.size();
-  Links links{std::vector<std::optional<std::size_t>>(ends), std::vector<std::vector<Point>>(ends),
-              std::vector<std::optional<FreeEnd>>(ends)};
+TrackLinks linksOf(StrokeNet& net) {
+  TrackLinks links(net.tracks.size());
   const std::vector<JunctionArms> junctions = armsAt(net);
   for (std::size_t t = 0; t < net.tracks.size(); ++t) {
     if (net.tracks[t].closed) continue;
@@ -73,79 +66,6 @@ Links linksOf(StrokeNet& net) {
   }
   return links;
 }
-
-/// Follows tracks from one to the next.
-class Follower {
- public:
-  Follower(const std::vector<StrokeTrack>& tracks, const Links& links) : tracks_(tracks), links_(links) {
-    for (const StrokeTrack& track : tracks) done_.push_back(track.area);
-  }
-
-  std::vector<StrokeLine> all() {
-    std::vector<StrokeLine> lines;
-    for (std::size_t end = 0; end < 2 * tracks_.size(); ++end) {
-      if (!done_[end / 2] && !tracks_[end / 2].closed && !links_.partner[end]) lines.push_back(from(end));
-    }
-    for (std::size_t t = 0; t < tracks_.size(); ++t) {
-      if (!done_[t]) lines.push_back(from(2 * t));
-    }
-    return lines;
-  }
-
- private:
-  void addTrack(StrokeLine& line, std::size_t entered) const {
-    const StrokeTrack& track = tracks_[entered / 2];
-    if (entered % 2 == 0)
-      line.points.insert(line.points.end(), track.points.begin(), track.points.end());
-    else
-      line.points.insert(line.points.end(), track.points.rbegin(), track.points.rend());
-    line.widths.insert(line.widths.end(), track.widths.begin(), track.widths.end());
-  }
-
-  void addMore(StrokeLine& line, std::size_t number, bool outward) const {
-    const std::vector<Point>& more = links_.more[number];
-    if (outward)
-      line.points.insert(line.points.end(), more.begin(), more.end());
-    else
-      line.points.insert(line.points.end(), more.rbegin(), more.rend());
-  }
-
-  StrokeLine from(std::size_t first) {
-    StrokeLine line;
-    std::size_t entered = first;
-    if (tracks_[first / 2].closed) {
-      done_[first / 2] = true;
-      addTrack(line, first);
-      line.closed = true;
-      return line;
-    }
-    if (!links_.partner[first]) {
-      addMore(line, first, false);
-      line.freeEnds[0] = links_.freeEnd[first];
-    }
-    while (true) {
-      done_[entered / 2] = true;
-      addTrack(line, entered);
-      const std::size_t left = entered ^ 1U;
-      addMore(line, left, true);
-      if (!links_.partner[left]) {
-        line.freeEnds[1] = links_.freeEnd[left];
-        return line;
-      }
-      const std::size_t next = *links_.partner[left];
-      addMore(line, next, false);
-      if (next == first || done_[next / 2]) {
-        line.closed = true;
-        return line;
-      }
-      entered = next;
-    }
-  }
-
-  const std::vector<StrokeTrack>& tracks_;
-  const Links& links_;
-  std::vector<bool> done_;
-};
 
 /// The line of ink that is hardly longer than wide: along its longest way, with round tips, as long as its area says.
 StrokeLine dot(const Border& ring) {
@@ -194,10 +114,15 @@ StrokeNet withTracks(StrokeNet net, double limitPx) {
   return net;
 }
 
-std::vector<StrokeLine> linesOf(StrokeNet net) {
+std::vector<StrokeLine> linesOf(StrokeNet net, std::optional<double> penPx) {
   if (net.dot) return net.dotIsArea ? std::vector<StrokeLine>{} : std::vector{*net.dot};
-  const Links links = linksOf(net);
-  return Follower(net.tracks, links).all();
+  const auto own = penWidthOf(net);
+  const TrackLinks links = linksOf(net);
+  std::vector<StrokeLine> lines = followed(net.tracks, links);
+  if (!own) return lines;
+  constexpr double kSamePen = 0.08;
+  const double width = penPx && std::abs(*own / *penPx - 1) < kSamePen ? *penPx : *own;
+  return truerOf(net.axis, std::move(lines), penLines(net.axis, width), width);
 }
 
 }  // namespace rim

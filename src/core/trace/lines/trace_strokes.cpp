@@ -63,7 +63,7 @@ Tracing mixed(const Tones& tones, std::vector<StrokeNet> nets, double limitPx, c
     judgeNoise(wide, tones.mostNoisePx, borders);
     areas = traceOutlines(std::move(wide), std::move(borders), settings, {control.stop, {}});
   }
-  std::vector<StrokeLine> lines = linesOf(std::move(nets));
+  std::vector<StrokeLine> lines = linesOf(std::move(nets), control);
   endOnAreas(lines, areas.outlines);
   Tracing tracing;
   add(tracing, std::move(lines), tones, settings, control);
@@ -90,7 +90,7 @@ Tracing traceStrokes(const Picture& picture, const TraceSettings& settings, cons
   if (isMixed)
     tracing = mixed(tones, std::move(nets), facts.limitPx, settings, quiet);
   else
-    add(tracing, linesOf(std::move(nets)), tones, settings, quiet);
+    add(tracing, linesOf(std::move(nets), quiet), tones, settings, quiet);
   tracing.facts = std::move(facts);
   tracing.threshold = tones.tone.threshold;
   return tracing;

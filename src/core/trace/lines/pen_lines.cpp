@@ -1,0 +1,103 @@
+#include "core/trace/lines/pen_lines.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/geometry/nearest_on_paths.h"
+#include "core/median.h"
+#include "core/trace/lines/join_stretches.h"
+
+namespace rim {
+namespace {
+
+std::optional<double> seenWidth(const std::vector<PenStretch>& stretches) {
+  std::vector<double> widths;
+  for (const PenStretch& stretch : stretches) widths.insert(widths.end(), stretch.widths.begin(), stretch.widths.end());
+  return widths.empty() ? std::nullopt : std::optional(medianOf(std::move(widths)));
+}
+
+std::vector<double> widthsOf(const StrokeNet& net) {
+  std::vector<double> widths;
+  for (const StrokeTrack& track : net.tracks) {
+    if (!track.area) widths.insert(widths.end(), track.widths.begin(), track.widths.end());
+  }
+  return widths;
+}
+
+/// The one width that most of them nearly are, if there is one.
+std::optional<double> oneWidthOf(const std::vector<double>& widths) {
+  if (widths.empty()) return {};
+  const double width = medianOf(widths);
+  constexpr double kAlike = 0.125;
+  constexpr double kShare = 0.7;
+  const auto alike =
+      std::count_if(widths.begin(), widths.end(), [width](double w) { return std::abs(w - width) < kAlike * width; });
+  constexpr double kLeastPx = 2.5;
+  if (width < kLeastPx || static_cast<double>(alike) < kShare * static_cast<double>(widths.size())) return {};
+  return width;
+}
+
+}  // namespace
+
+std::optional<double> penWidthOf(const StrokeNet& net) {
+  const bool hasAreas = std::any_of(net.tracks.begin(), net.tracks.end(), [](const StrokeTrack& t) { return t.area; });
+  return hasAreas ? std::nullopt : oneWidthOf(widthsOf(net));
+}
+
+std::optional<double> penWidthOf(const std::vector<StrokeNet>& nets) {
+  std::vector<double> all;
+  for (const StrokeNet& net : nets) {
+    const std::vector<double> widths = widthsOf(net);
+    all.insert(all.end(), widths.begin(), widths.end());
+  }
+  return oneWidthOf(all);
+}
+
+std::vector<StrokeLine> penLines(const MedialAxis& axis, double width) {
+  const BorderNearby border(axis);
+  std::vector<PenStretch> stretches = penStretches(axis, border, width);
+  constexpr int kRounds = 3;
+  constexpr double kSame = 0.003;
+  for (int round = 0; round < kRounds; ++round) {
+    const auto seen = seenWidth(stretches);
+    if (!seen || std::abs(*seen / width - 1) < kSame) break;
+    width = *seen;
+    stretches = penStretches(axis, border, width);
+  }
+  return joined(border, stretches, width);
+}
+
+double misfitOf(const MedialAxis& axis, const std::vector<StrokeLine>& lines, double width) {
+  std::vector<Path> paths;
+  for (const StrokeLine& line : lines) {
+    if (line.points.size() < 2) continue;
+    paths.push_back(polygonThrough(line.points));
+    paths.back().closed = line.closed;
+    if (!line.closed) paths.back().segments.pop_back();
+  }
+  const double most = width / 10;
+  if (paths.empty()) return most;
+  const NearestOnPaths nearest{Paths(paths)};
+  double sum = 0;
+  constexpr std::size_t kEnough = 20'000;
+  const std::size_t every = 1 + axis.samples.size() / kEnough;
+  std::size_t count = 0;
+  for (std::size_t i = 0; i < axis.samples.size(); i += every, ++count)
+    sum += std::min(most, std::abs(nearest.distanceTo(axis.samples[i].place) - width / 2));
+  return sum / static_cast<double>(std::max<std::size_t>(1, count));
+}
+
+std::vector<StrokeLine> truerOf(const MedialAxis& axis, std::vector<StrokeLine> first, std::vector<StrokeLine> second,
+                                double width) {
+  // Of two that are about as true the one of fewer lines.
+  constexpr double kLinePx = 0.004;
+  constexpr double kBetter = 0.9;
+  constexpr double kNothingPx = 0.003;
+  const auto costOf = [&](const std::vector<StrokeLine>& lines) {
+    return misfitOf(axis, lines, width) + kLinePx * static_cast<double>(lines.size());
+  };
+  const bool better = costOf(second) + kNothingPx < kBetter * costOf(first);
+  return better ? second : first;
+}
+
+}  // namespace rim

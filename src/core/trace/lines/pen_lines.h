@@ -1,0 +1,30 @@
+#pragma once
+
+#include <optional>
+#include <vector>
+
+#include "core/trace/lines/stroke_lines.h"
+
+namespace rim {
+
+/// How wide the pen was, px, when all strokes of a net were drawn with one; none when they differ by more than an
+/// eighth, or any is an area. Needs tracks.
+std::optional<double> penWidthOf(const StrokeNet& net);
+
+/// How wide the pen of a whole drawing was, px; none when it is not drawn with one for the most part.
+std::optional<double> penWidthOf(const std::vector<StrokeNet>& nets);
+
+/// The lines that a round pen of one width drew, by what its edges show (pen_stretches.h): ends that other strokes hide
+/// go straight on to each other where they can, else on to the first line ahead, else to where two of them meet. All
+/// that is added lies in the ink as deep as the pen's middle does.
+std::vector<StrokeLine> penLines(const MedialAxis& axis, double width);
+
+/// How far the border is from where a pen of this width would have left it, had it drawn these lines, px: the mean of
+/// what each sample is off by, at most a tenth of the width.
+double misfitOf(const MedialAxis& axis, const std::vector<StrokeLine>& lines, double width);
+
+/// Of two descriptions of a pen's strokes the one from which the ink's border follows clearly better, else the first.
+std::vector<StrokeLine> truerOf(const MedialAxis& axis, std::vector<StrokeLine> first, std::vector<StrokeLine> second,
+                                double width);
+
+}  // namespace rim

@@ -1,0 +1,263 @@
+#include "core/trace/lines/pen_stretches.h"
+
+#include <algorithm>
+#include <cmath>
+#include <optional>
+
+namespace rim {
+namespace {
+
+constexpr std::size_t kNone = static_cast<std::size_t>(-1);
+
+/// Samples that follow each other along a ring and show the pen's way without a break.
+struct Run {
+  std::vector<std::uint32_t> samples;
+  bool round = false;  ///< all of a ring: the last one goes over into the first
+};
+
+double wayAlong(const std::vector<ShownMiddle>& middles, const std::vector<std::uint32_t>& samples) {
+  double way = 0;
+  for (std::size_t i = 1; i < samples.size(); ++i)
+    way += distance(middles[samples[i - 1]].place, middles[samples[i]].place);
+  return way;
+}
+
+/// Follows runs one after the other and takes what none before has shown.
+class Follower {
+ public:
+  Follower(const MedialAxis& axis, const BorderNearby& border, double width)
+      : axis_(axis),
+        width_(width),
+        samePx_(std::max(0.8, 0.05 * width)),
+        middles_(shownMiddles(axis, border, width)),
+        stands_(axis.samples.size(), false),
+        takenBy_(axis.samples.size(), kNone),
+        index_(boxes()) {}
+
+  std::vector<PenStretch> run() {
+    findStandstills();
+    std::vector<Run> runs;
+    for (const SampleRing& ring : axis_.rings) addRuns(ring, runs);
+    std::stable_sort(runs.begin(), runs.end(), [this](const Run& a, const Run& b) {
+      return a.round != b.round ? a.round : wayAlong(middles_, a.samples) > wayAlong(middles_, b.samples);
+    });
+    for (const Run& one : runs) follow(one);
+    return std::move(found_);
+  }
+
+ private:
+  std::vector<Box> boxes() const {
+    std::vector<Box> boxes;
+    boxes.reserve(middles_.size());
+    for (const ShownMiddle& m : middles_) boxes.push_back({m.place, m.place});
+    return boxes;
+  }
+
+  /// Where the border goes on and the middle does not.
+  void findStandstills() {
+    constexpr double kShare = 0.2;
+    const double reachPx = std::max(1.5, width_ / 8);
+    for (const SampleRing& ring : axis_.rings) {
+      const double spacing = ring.length / static_cast<double>(ring.end - ring.first);
+      const auto reach = std::max<std::ptrdiff_t>(1, std::lround(reachPx / spacing));
+      for (std::uint32_t s = ring.first; s < ring.end; ++s) {
+        const std::uint32_t before = sampleBeside(axis_, s, -reach);
+        const std::uint32_t after = sampleBeside(axis_, s, reach);
+        if (!middles_[s].shown || !middles_[before].shown || !middles_[after].shown) continue;
+        stands_[s] = distance(middles_[before].place, middles_[after].place) <
+                     kShare * distance(axis_.samples[before].place, axis_.samples[after].place);
+      }
+    }
+  }
+
+  bool goesOn(std::uint32_t from, std::uint32_t to) const {
+    const ShownMiddle& a = middles_[from];
+    const ShownMiddle& b = middles_[to];
+    if (!a.shown || !b.shown) return false;
+    const double jump = distance(a.place, b.place);
+    return jump < samePx_ || (jump < width_ / 3 && dot(a.way, b.way) > 0.8);
+  }
+
+  void addRuns(const SampleRing& ring, std::vector<Run>& runs) const {
+    const std::uint32_t n = ring.end - ring.first;
+    std::optional<std::uint32_t> gap;
+    for (std::uint32_t k = 0; k < n && !gap; ++k) {
+      if (!goesOn(ring.first + k, ring.first + (k + 1) % n)) gap = k;
+    }
+    if (!gap) {
+      // Begun at a tip, if it has one, a line that no other meets is followed once.
+      std::uint32_t begin = 0;
+      for (std::uint32_t k = 0; k < n; ++k) {
+        if (stands_[ring.first + k]) begin = k;
+      }
+      Run run{{}, true};
+      for (std::uint32_t k = 0; k < n; ++k) run.samples.push_back(ring.first + (begin + k) % n);
+      runs.push_back(std::move(run));
+      return;
+    }
+    Run run;
+    for (std::uint32_t k = 1; k <= n; ++k) {
+      const std::uint32_t s = ring.first + (*gap + k) % n;
+      if (!run.samples.empty() && !goesOn(run.samples.back(), s)) {
+        runs.push_back(std::move(run));
+        run = {};
+      }
+      if (middles_[s].shown) run.samples.push_back(s);
+    }
+    if (!run.samples.empty()) runs.push_back(std::move(run));
+  }
+
+  /// Of the samples at the other edge the one that shows most nearly the same place; `taken`: of those only that
+  /// belong to a stretch.
+  std::optional<std::uint32_t> across(std::uint32_t s, bool taken) const {
+    constexpr double kOtherWay = -0.85;
+    std::optional<std::uint32_t> best;
+    double least = samePx_;
+    index_.near({middles_[s].place, middles_[s].place}, samePx_, [&](std::size_t i) {
+      if (!middles_[i].shown || (taken && takenBy_[i] == kNone)) return;
+      const double off = distance(middles_[i].place, middles_[s].place);
+      if (off > least || dot(middles_[i].way, middles_[s].way) > kOtherWay) return;
+      least = off;
+      best = static_cast<std::uint32_t>(i);
+    });
+    return best;
+  }
+
+  void follow(const Run& run) {
+    std::vector<std::uint32_t> taken;
+    StretchEnd start{run.round ? StretchEnd::Kind::Free : StretchEnd::Kind::Hidden, 0, {}, {}};
+    for (std::size_t k = 0; k < run.samples.size(); ++k) {
+      const std::uint32_t s = run.samples[k];
+      const auto other = across(s, true);
+      if (!other || turnsBack(run, k, *other)) {
+        taken.push_back(s);
+        takenBy_[s] = found_.size();
+        continue;
+      }
+      const StretchEnd met = endOn(*other, taken);
+      if (!taken.empty()) finish(std::move(taken), start, met);
+      taken.clear();
+      start = StretchEnd{StretchEnd::Kind::OnLine, takenBy_[*other], middles_[*other].place, {}};
+    }
+    if (taken.empty()) return;
+    const bool whole = run.round && taken.size() == run.samples.size();
+    finish(std::move(taken), start, {run.round ? StretchEnd::Kind::Free : StretchEnd::Kind::Hidden, 0, {}, {}}, whole);
+  }
+
+  /// Whether the run only seems to come onto the stretch that it makes: round a sharp corner it soon leaves it again.
+  bool turnsBack(const Run& run, std::size_t k, std::uint32_t other) const {
+    constexpr double kAlong = -0.97;  // what runs back on its own line runs just the other way
+    if (takenBy_[other] != found_.size()) return false;
+    double way = 0;
+    for (std::size_t i = k + 1; i < run.samples.size() && way < width_ / 2; ++i) {
+      const auto last = across(run.samples[i - 1], true);
+      if (!across(run.samples[i], true))
+        return last && dot(middles_[*last].way, middles_[run.samples[i - 1]].way) > kAlong;
+      way += distance(middles_[run.samples[i - 1]].place, middles_[run.samples[i]].place);
+    }
+    return false;
+  }
+
+  double extentOf(const std::vector<std::uint32_t>& samples) const {
+    double extent = 0;
+    for (const std::uint32_t s : samples)
+      extent = std::max(extent, distance(middles_[samples.front()].place, middles_[s].place));
+    return extent;
+  }
+
+  /// By how much the border turns while the middle stands still at the beginning of samples, radians.
+  template <typename Iterator>
+  double standsAtEnd(Iterator first, Iterator end) const {
+    double turn = 0;
+    for (Iterator s = first; s != end && std::next(s) != end && stands_[*s]; ++s)
+      turn += angleBetween(middles_[*s].way, middles_[*std::next(s)].way);
+    return std::abs(turn);
+  }
+
+  /// By how much the border turns along samples, radians.
+  double turnAlong(const std::vector<std::uint32_t>& samples) const {
+    double turn = 0;
+    for (std::size_t i = 1; i < samples.size(); ++i)
+      turn += angleBetween(middles_[samples[i - 1]].way, middles_[samples[i]].way);
+    return turn;
+  }
+
+  /// Of a stroke that comes hardly out of another one the tip alone is seen.
+  void takeTip(const std::vector<std::uint32_t>& taken) {
+    Point sum;
+    std::size_t count = 0;
+    const std::size_t aside = taken.size() / 4;  // beside the tip edges may show, too
+    for (std::size_t i = aside; i + aside < taken.size(); ++i, ++count) sum = sum + middles_[taken[i]].place;
+    const Point tip = sum * (1 / static_cast<double>(count));
+    const Point out = unit(middles_[taken.front()].way - middles_[taken.back()].way);
+    constexpr double kTipPx = 1;
+    PenStretch stretch;
+    stretch.points = {tip - out * kTipPx, tip};
+    stretch.ends[0] = {StretchEnd::Kind::Hidden, 0, {}, -out};
+    stretch.ends[1] = {StretchEnd::Kind::Free, 0, {}, out};
+    found_.push_back(std::move(stretch));
+  }
+
+  /// Where a stretch ends that comes onto a sample of another one, or, round a tip, onto its own.
+  StretchEnd endOn(std::uint32_t other, const std::vector<std::uint32_t>& taken) const {
+    if (takenBy_[other] != found_.size() || taken.empty())
+      return {StretchEnd::Kind::OnLine, takenBy_[other], middles_[other].place, {}};
+    const auto at = std::find(taken.begin(), taken.end(), other);
+    const std::vector<std::uint32_t> rest(at, taken.end());
+    const bool folds = wayAlong(middles_, rest) < width_;
+    return {folds ? StretchEnd::Kind::Free : StretchEnd::Kind::OnLine, found_.size(), middles_[other].place, {}};
+  }
+
+  void finish(std::vector<std::uint32_t> taken, const StretchEnd& start, const StretchEnd& end, bool whole = false) {
+    constexpr double kTipTurn = 2;
+    constexpr double kTipShare = 0.35;
+    const double shortest = 0.12 * width_;
+    const double extent = extentOf(taken);
+    const bool comesOut = start.kind != StretchEnd::Kind::OnLine && end.kind != StretchEnd::Kind::OnLine;
+    // Where noise keeps both of its edges from showing the same, the run has been all round it.
+    const double stub = end.kind == StretchEnd::Kind::Hidden ? kTipShare * width_ : shortest;
+    if (comesOut && extent < stub && turnAlong(taken) > kTipTurn) return takeTip(taken);
+    if (extent < shortest) {
+      for (const std::uint32_t s : taken) takenBy_[s] = kNone;
+      return;
+    }
+    PenStretch stretch;
+    stretch.closed = whole;
+    stretch.ends = {start, end};
+    stretch.ends[0].out = -middles_[taken.front()].way;
+    stretch.ends[1].out = middles_[taken.back()].way;
+    if (standsAtEnd(taken.begin(), taken.end()) > kTipTurn) stretch.ends[0].kind = StretchEnd::Kind::Free;
+    if (standsAtEnd(taken.rbegin(), taken.rend()) > kTipTurn) stretch.ends[1].kind = StretchEnd::Kind::Free;
+    for (std::size_t k = 0; k < taken.size();) {
+      if (stands_[taken[k]]) {
+        Point sum;
+        std::size_t count = 0;
+        for (; k < taken.size() && stands_[taken[k]]; ++k, ++count) sum = sum + middles_[taken[k]].place;
+        stretch.points.push_back(sum * (1 / static_cast<double>(count)));
+        continue;
+      }
+      const std::uint32_t s = taken[k++];
+      const auto other = across(s, false);
+      if (other) stretch.widths.push_back(distance(axis_.samples[s].place, axis_.samples[*other].place));
+      stretch.points.push_back(other ? lerp(middles_[s].place, middles_[*other].place, 0.5) : middles_[s].place);
+    }
+    found_.push_back(std::move(stretch));
+  }
+
+  const MedialAxis& axis_;
+  double width_;
+  double samePx_;  ///< two edges show one way when they put it nearer than this
+  std::vector<ShownMiddle> middles_;
+  std::vector<bool> stands_;
+  std::vector<std::size_t> takenBy_;  ///< the stretch of each sample
+  BoxIndex index_;
+  std::vector<PenStretch> found_;
+};
+
+}  // namespace
+
+std::vector<PenStretch> penStretches(const MedialAxis& axis, const BorderNearby& border, double width) {
+  return Follower(axis, border, width).run();
+}
+
+}  // namespace rim

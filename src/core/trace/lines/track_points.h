@@ -1,0 +1,22 @@
+#pragma once
+
+#include <vector>
+
+#include "core/trace/lines/stroke_track.h"
+
+namespace rim {
+
+/// The same line with points kTrackStepPx apart; `points` must not be empty.
+std::vector<Point> evenly(const std::vector<Point>& points);
+
+/// So many points of a track from one of them on (`step` 1) or back (-1), without the first `skip`; fewer where an open
+/// track ends, round and round a closed one.
+std::vector<Point> pointsFrom(const StrokeTrack& track, std::size_t at, int step, std::size_t skip, std::size_t count);
+
+/// How far points of two stretches together are off the line or circle that suits them best, px: the mean.
+double offOf(std::vector<Point> one, const std::vector<Point>& other);
+
+/// How far a place lies beside a line of points, px; before its start or behind its end from there.
+double besideOf(const std::vector<Point>& line, Point p);
+
+}  // namespace rim
