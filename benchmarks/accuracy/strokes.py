@@ -4,7 +4,7 @@
     benchmarks/accuracy/strokes.py build/release/bin/snugrim-cli [--set NAME] [--count N] [--size PX] [--pen UNITS]
                                    [--jpeg] [--skip N] [--worst N] [--keep DIR]
 
-The icons are of two sets of the npm registry, fetched when they are missing (npm pack; kept in the user's cache); each
+The icons are of sets of the npm registry, fetched when they are missing (npm pack; kept in the user's cache); each
 is drawn by cairo with round tips and joins, on a grid of 24 units. Distances in px, both ways. A line is right when as
 many come out as were drawn; lines that were drawn as several which meet end to end count as one, whichever way. *hershey* are
 glyphs of single-line engraving faces (A. V. Hershey, "Calligraphy for Computers", 1967; Debian's package hershey-fonts-data).
@@ -27,7 +27,7 @@ import svgelements
 import measure
 
 SETS = {"feather": "feather-icons@4.29.2", "lucide": "lucide-static@1.62.0", "tabler": "@tabler/icons@3.52.0",
-        "iconoir": "iconoir@7.12.1"}
+        "iconoir": "iconoir@7.12.1", "heroicons": "heroicons@2.2.0"}
 CACHE = pathlib.Path.home() / ".cache" / "snugrim-benchmarks"
 GRID = 24
 
@@ -40,7 +40,8 @@ def icons_of(name):
             subprocess.run(["npm", "pack", SETS[name]], cwd=temporary, check=True, capture_output=True)
             with tarfile.open(next(pathlib.Path(temporary).glob("*.tgz"))) as archive:
                 archive.extractall(folder)
-    files = [f for f in folder.rglob("*.svg") if "filled" not in str(f) and "solid" not in str(f)]
+    files = [f for f in folder.rglob("*.svg")
+             if not any(word in str(f) for word in ("filled", "solid", "optimized/20", "optimized/16", "src/"))]
     return sorted(f for f in files if 'fill="currentColor"' not in f.read_text() and "transform" not in f.read_text())
 
 
