@@ -113,6 +113,16 @@ PenStroke bow(Point low, Point high, double radius) {
   return stroke;
 }
 
+/// A round lid, and the side and bottom that go on along it.
+Strokes drum(Point middle, double a, double b, double high) {
+  const auto lid = [=](double angle) { return middle + Point{a * std::cos(angle), b * std::sin(angle)}; };
+  PenStroke side = straight({lid(kPi)});
+  constexpr int kSteps = 60;
+  for (int k = 0; k <= kSteps; ++k) side.way.push_back(lid(kPi + kPi * k / kSteps) - Point{0, high});
+  side.way.push_back(lid(0));
+  return {along([=](double t) { return lid(2 * kPi * t); }, true), side};
+}
+
 /// Strokes hardly longer than the pen is wide, and such as others hide for the most part.
 template <typename Add>
 void addHidden(const Add& add) {
@@ -129,6 +139,7 @@ void addHidden(const Add& add) {
     add("a bow on a bar", {straight({{140, 15}, {140, 125}}), bow({60, 35}, {140, 105}, 20)}, pen, 2,
         {{140, 15}, {140, 125}});
     add("a circle on a bar", {bar, circle({90, 95}, 35)}, pen, 2, {{30, 60}, {150, 60}});
+    add("a drum", drum({90, 92}, 50, 32, 45), pen, 2, {});
   }
 }
 

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/geometry/segment_distance.h"
 #include "core/median.h"
 #include "core/trace/lines/follow_tracks.h"
 #include "core/trace/lines/track_points.h"
@@ -321,10 +322,26 @@ class Joining {
     const std::vector<Point> own = lastOf(e);
     if (next.size() < some / 2 || before.size() < some / 2 || own.size() < some / 2) return;
     if (offOf(own, next) + kNothingPx > kMuch * offOf(before, next)) return;
+    const bool wasClosed = tracks_[t].closed;
     const std::size_t f = cutAt(t, pointsFrom(tracks_[t], at, step, 0, skip).size(), at, step);
+    const std::size_t left = wasClosed ? f ^ 1U : f == 2 * t + 1 ? 2 * (tracks_.size() - 1) : 2 * t + 1;
+    endBeside(left, tipOf(e), tipOf(f));
     links_.more[e] = {};
     links_.partner[e] = f;
     links_.partner[f] = e;
+  }
+
+  /// Takes back of a track's end what lies along a straight way; it ends on that.
+  void endBeside(std::size_t end, Point from, Point to) {
+    constexpr double kBesidePx = 0.3;
+    std::vector<Point>& points = tracks_[end / 2].points;
+    if (end % 2 == 0) std::reverse(points.begin(), points.end());
+    const std::size_t most = points.size() / 2;
+    for (std::size_t k = 0; k < most && distanceToSegment(points.back(), from, to) < kBesidePx; ++k) points.pop_back();
+    const Point way = to - from;
+    const double share = dot(points.back() - from, way) / std::max(dot(way, way), 1e-12);
+    points.push_back(lerp(from, to, std::clamp(share, 0.0, 1.0)));
+    if (end % 2 == 0) std::reverse(points.begin(), points.end());
   }
 
   /// Cuts a track so many points past one of them, as seen in a direction. The number of the end at which what lies
@@ -338,6 +355,7 @@ class Joining {
       std::rotate(track.points.begin(), track.points.begin() + static_cast<std::ptrdiff_t>(begin), track.points.end());
       track.points.push_back(track.points.front());
       track.closed = false;
+      for (const std::size_t cut : {2 * t, 2 * t + 1}) ends_[cut].kind = StretchEnd::Kind::Hidden;
       return 2 * t + (step > 0 ? 0 : 1);
     }
     const auto begin =

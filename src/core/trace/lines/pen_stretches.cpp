@@ -41,7 +41,7 @@ class Follower {
     std::stable_sort(runs.begin(), runs.end(), [this](const Run& a, const Run& b) {
       return a.round != b.round ? a.round : wayAlong(middles_, a.samples) > wayAlong(middles_, b.samples);
     });
-    for (const Run& one : runs) follow(one);
+    for (Run& one : runs) follow(begunWell(std::move(one)));
     return std::move(found_);
   }
 
@@ -123,7 +123,21 @@ class Follower {
     return best;
   }
 
+  /// A round run of which something is taken already begins there, so that no stretch of it is in two.
+  Run begunWell(Run run) const {
+    const auto first = std::find_if(run.samples.begin(), run.samples.end(),
+                                    [this](std::uint32_t s) { return across(s, true).has_value(); });
+    if (run.round && first != run.samples.end()) std::rotate(run.samples.begin(), first, run.samples.end());
+    return run;
+  }
+
   void follow(const Run& run) {
+    StretchEnd last{run.round ? StretchEnd::Kind::Free : StretchEnd::Kind::Hidden, 0, {}, {}};
+    if (run.round) {
+      // Round a ring it comes back to what it began with.
+      const auto other = across(run.samples.front(), true);
+      if (other) last = {StretchEnd::Kind::OnLine, takenBy_[*other], middles_[*other].place, {}};
+    }
     std::vector<std::uint32_t> taken;
     StretchEnd start{run.round ? StretchEnd::Kind::Free : StretchEnd::Kind::Hidden, 0, {}, {}};
     for (std::size_t k = 0; k < run.samples.size(); ++k) {
@@ -141,7 +155,7 @@ class Follower {
     }
     if (taken.empty()) return;
     const bool whole = run.round && taken.size() == run.samples.size();
-    finish(std::move(taken), start, {run.round ? StretchEnd::Kind::Free : StretchEnd::Kind::Hidden, 0, {}, {}}, whole);
+    finish(std::move(taken), start, last, whole);
   }
 
   /// Whether the run only seems to come onto the stretch that it makes: round a sharp corner it soon leaves it again.
