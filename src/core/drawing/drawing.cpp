@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "core/drawing/in_millimetres.h"
+
 namespace rim {
 
 Drawing makeDrawing(std::vector<Path> paths, std::vector<Layer> layers, const std::vector<std::size_t>& layerOf) {
@@ -105,10 +107,7 @@ Drawing inFrame(const Drawing& drawing, Frame frame, double factor) {
   other.pageHeight *= factor;
   other.frame = frame;
   other.outlines.reserve(drawing.outlines.size());
-  for (const Outline& outline : drawing.outlines) {
-    other.outlines.push_back(factor == 1 ? outline : outline.with(scaled(outline.path(), factor)));
-    other.outlines.back().stroke = scaled(outline.stroke, factor);
-  }
+  for (const Outline& outline : drawing.outlines) other.outlines.push_back(scaled(outline, factor));
   return other;
 }
 

@@ -33,6 +33,12 @@ class Known {
 
 }  // namespace
 
+Outline scaled(const Outline& outline, double factor) {
+  Outline other = factor == 1 ? outline : outline.with(scaled(outline.path(), factor));
+  other.stroke = scaled(outline.stroke, factor);
+  return other;
+}
+
 InMillimetres inMillimetres(std::shared_ptr<const Drawing> own, double mmPerUnit,
                             const std::vector<const InMillimetres*>& known) {
   std::vector<Known> usable;
@@ -50,11 +56,7 @@ InMillimetres inMillimetres(std::shared_ptr<const Drawing> own, double mmPerUnit
     const Outline& outline = own->outlines[i];
     const Outline* like = nullptr;
     for (const Known& one : usable) like = like == nullptr ? one.like(outline, i) : like;
-    if (like != nullptr) {
-      mm->outlines.push_back(outline.along(*like));
-    } else {
-      mm->outlines.push_back(mmPerUnit == 1 ? outline : outline.with(scaled(outline.path(), mmPerUnit)));
-    }
+    mm->outlines.push_back(like != nullptr ? outline.along(*like) : scaled(outline, mmPerUnit));
     mm->outlines.back().stroke = scaled(outline.stroke, mmPerUnit);
   }
   return {std::move(own), mmPerUnit, std::move(mm)};

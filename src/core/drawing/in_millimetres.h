@@ -7,6 +7,9 @@
 
 namespace rim {
 
+/// An outline whose lengths are `factor` (> 0) times as large; with 1 its path stays shared.
+Outline scaled(const Outline& outline, double factor);
+
 /// A drawing in its own frame, and the same in mm.
 struct InMillimetres {
   std::shared_ptr<const Drawing> own;

@@ -32,11 +32,7 @@ Drawing mendedIn(const Drawing& before, const Drawing& beforeMm, const Drawing& 
   for (const Outline& outline : mendedMm.outlines) {
     const auto then = places.find(outline.id);
     const bool same = then != places.end() && beforeMm.outlines[then->second].path() == outline.path();
-    if (same || k == 1) {
-      after.outlines.push_back(same ? outline.along(before.outlines[then->second]) : outline);
-    } else {
-      after.outlines.push_back(outline.with(scaled(outline.path(), 1 / k)));
-    }
+    after.outlines.push_back(same ? outline.along(before.outlines[then->second]) : scaled(outline, 1 / k));
     after.outlines.back().stroke = scaled(outline.stroke, 1 / k);
   }
   return after;

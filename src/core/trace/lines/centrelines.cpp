@@ -11,6 +11,7 @@
 #include "core/trace/contour/noise.h"
 #include "core/trace/lines/draw_order.h"
 #include "core/trace/lines/pen_lines.h"
+#include "core/trace/lines/track_points.h"
 #include "core/trace/outline/fewer_pieces.h"
 #include "core/trace/outline/without_backsteps.h"
 
@@ -149,19 +150,10 @@ Path leastSwaying(Path path, const std::vector<Point>& points, bool closed, cons
 /// Whether a fit stays within the box of its points, but for a little.
 bool staysNear(const Path& path, const std::vector<Point>& points) {
   constexpr double kMostPx = 2;
-  Box box;
-  for (const Point p : points) box.include(p);
+  const Box box = boxOf(points);
   const Box own = boxOf(path);
   return own.low.x > box.low.x - kMostPx && own.low.y > box.low.y - kMostPx && own.high.x < box.high.x + kMostPx &&
          own.high.y < box.high.y + kMostPx;
-}
-
-/// Lines through the points, as few as the tolerance leaves.
-Path plainLine(const std::vector<Point>& points, bool closed, double tolerancePx) {
-  Path path = polygonThrough(points);
-  path.closed = closed;
-  if (!closed) path.segments.pop_back();
-  return inFewerPieces(path, tolerancePx);
 }
 
 Path fittedLine(const std::vector<Point>& points, bool closed, const FitSettings& settings,
@@ -175,7 +167,7 @@ Path fittedLine(const std::vector<Point>& points, bool closed, const FitSettings
 Path fit(const StrokeLine& line, const FitSettings& settings, const std::stop_token& stop) {
   const std::vector<Point> points = distinct(line.points, line.closed);
   Path path = fittedLine(points, line.closed, settings, stop);
-  return staysNear(path, points) ? path : plainLine(points, line.closed, settings.tolerancePx);
+  return staysNear(path, points) ? path : inFewerPieces(pathThrough(points, line.closed), settings.tolerancePx);
 }
 
 /// Rings of a pen that hardly differ in middle or radius do not at all, as borders (makeCirclesRegular()).

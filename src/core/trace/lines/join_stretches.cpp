@@ -11,12 +11,6 @@
 namespace rim {
 namespace {
 
-Box boxOf(const std::vector<Point>& points) {
-  Box box;
-  for (const Point p : points) box.include(p);
-  return box;
-}
-
 /// How a stretch would run on. Where it bends too tightly for its last points to say, the border beside its end does.
 Continuation onFrom(const StrokeTrack& track, std::size_t end, const StretchEnd& stretchEnd) {
   constexpr double kOtherWay = 0.12;
@@ -84,6 +78,12 @@ class Joining {
     return std::all_of(points.begin(), points.end(), [this](Point p) { return isDeep(p); });
   }
 
+  /// Whether each of two ends lies ahead of the other, within `reach`.
+  bool faceEachOther(std::size_t a, std::size_t b, double reach) const {
+    const Point way = on_[b].tip - on_[a].tip;
+    return length(way) <= reach && dot(way, on_[a].direction) >= 0 && dot(-way, on_[b].direction) >= 0;
+  }
+
   bool canGoOn(std::size_t e) const {
     return !links_.partner[e] && (open_[e] || ends_[e].kind == StretchEnd::Kind::Free);
   }
@@ -103,6 +103,7 @@ class Joining {
   void joinNeighbours() {
     constexpr double kMostTurn = 0.9;
     constexpr double kSharp = 2.6;
+    constexpr double kSharpReach = 1.2;  // widths: so far from its corner a sharp one's sides show as two
     const double reach = std::max(1.5, width_ / 6);
     std::vector<Pair> pairs;
     for (std::size_t e = 0; e < ends_.size(); ++e) {
@@ -113,7 +114,7 @@ class Joining {
         const double turn = turnBetween(e, f);
         const bool smooth = open_[f] && off < reach && turn < kMostTurn;
         // What runs back from a tip and then leaves its line came round a sharp corner.
-        const bool sharp = !open_[f] && off < 1.2 * width_ && turn > kSharp;
+        const bool sharp = !open_[f] && off < kSharpReach * width_ && turn > kSharp;
         if (smooth || sharp) pairs.push_back({e, f, turn, {}});
       }
     }
@@ -141,8 +142,7 @@ class Joining {
       std::sort(others.begin(), others.end());
       for (const std::size_t b : others) {
         const Point way = on_[b].tip - on_[a].tip;
-        if (length(way) > reach || length(way) < kTrackStepPx) continue;
-        if (dot(way, on_[a].direction) < 0 || dot(-way, on_[b].direction) < 0) continue;
+        if (length(way) < kTrackStepPx || !faceEachOther(a, b, reach)) continue;
         const double turn =
             std::abs(angleBetween(on_[a].direction, way)) + std::abs(angleBetween(on_[b].direction, -way));
         const double most = length(way) < nearPx ? kTurnWhenNear : kMostTurn;
@@ -166,12 +166,12 @@ class Joining {
   void joinTouching() {
     constexpr double kOnePx = 0.16;
     constexpr double kBesidePx = 0.03;  // else both would lie on the line
+    constexpr double kReach = 2.5;      // widths
     std::vector<Pair> pairs;
     for (std::size_t a = 0; a < ends_.size(); ++a) {
       for (std::size_t b = a + 1; b < ends_.size() && open_[a] && ends_[a].kind == StretchEnd::Kind::OnLine; ++b) {
         if (!open_[b] || ends_[b].kind != StretchEnd::Kind::OnLine || ends_[a].stretch != ends_[b].stretch) continue;
-        const Point way = on_[b].tip - on_[a].tip;
-        if (length(way) > 2.5 * width_ || dot(way, on_[a].direction) < 0 || dot(-way, on_[b].direction) < 0) continue;
+        if (!faceEachOther(a, b, kReach * width_)) continue;
         const double off = offOf(lastOf(a), lastOf(b));
         if (off > kOnePx) continue;
         std::vector<Point> between = bridge(on_[a], on_[b]);
@@ -212,9 +212,7 @@ class Joining {
   /// An end that is left over runs on to the first line ahead.
   void runOnToLines() {
     const Lines lines = linesNow();
-    std::vector<Box> boxes;
-    for (const Point p : lines.points) boxes.push_back({p, p});
-    const BoxIndex index(boxes);
+    const BoxIndex index(boxesAt(lines.points));
     for (std::size_t e = 0; e < ends_.size(); ++e) {
       if (!open_[e]) continue;
       auto more = tracks_[e / 2].points.size() > kTipPoints ? std::nullopt : wayFromTip(e, lines, index);
@@ -233,8 +231,9 @@ class Joining {
   /// ahead.
   std::optional<std::vector<Point>> wayFromTip(std::size_t e, const Lines& lines, const BoxIndex& index) const {
     constexpr double kAhead = 0.5;  // radians
+    constexpr double kReach = 1.2;  // widths
     std::optional<Point> nearest;
-    index.near({on_[e].tip, on_[e].tip}, 1.2 * width_, [&](std::size_t i) {
+    index.near({on_[e].tip, on_[e].tip}, kReach * width_, [&](std::size_t i) {
       const bool closer = !nearest || distance(lines.points[i], on_[e].tip) < distance(*nearest, on_[e].tip);
       if (lines.track[i] != e / 2 && closer) nearest = lines.points[i];
     });
@@ -245,7 +244,8 @@ class Joining {
 
   std::optional<std::vector<Point>> wayOn(std::size_t e, const Lines& lines, const BoxIndex& index) const {
     constexpr double kMeetsPx = 0.6;
-    const double reach = 2.5 * width_;
+    constexpr double kReach = 2.5;  // widths
+    const double reach = kReach * width_;
     const auto own = static_cast<double>(e % 2 == 0 ? 0 : tracks_[e / 2].points.size());
     std::vector<Point> way;
     for (double ahead = kTrackStepPx; ahead < reach; ahead += kTrackStepPx) {
@@ -306,7 +306,7 @@ class Joining {
   }
 
   void goOnAlong(std::size_t e, std::size_t t, std::size_t at) {
-    constexpr double kBeside = 0.8;
+    constexpr double kBeside = 0.8;  // the cosine between both
     constexpr double kMuch = 0.5;
     constexpr double kNothingPx = 0.03;
     const std::size_t some = countOf(width_);

@@ -6,6 +6,7 @@
 #include "core/geometry/nearest_on_paths.h"
 #include "core/median.h"
 #include "core/trace/lines/join_stretches.h"
+#include "core/trace/lines/track_points.h"
 
 namespace rim {
 namespace {
@@ -70,10 +71,7 @@ std::vector<StrokeLine> penLines(const MedialAxis& axis, double width) {
 double misfitOf(const MedialAxis& axis, const std::vector<StrokeLine>& lines, double width) {
   std::vector<Path> paths;
   for (const StrokeLine& line : lines) {
-    if (line.points.size() < 2) continue;
-    paths.push_back(polygonThrough(line.points));
-    paths.back().closed = line.closed;
-    if (!line.closed) paths.back().segments.pop_back();
+    if (line.points.size() >= 2) paths.push_back(pathThrough(line.points, line.closed));
   }
   const double most = width / 10;
   if (paths.empty()) return most;
@@ -97,7 +95,7 @@ std::vector<StrokeLine> truerOf(const MedialAxis& axis, std::vector<StrokeLine> 
     return misfitOf(axis, lines, width) + kLinePx * static_cast<double>(lines.size());
   };
   const bool better = costOf(second) + kNothingPx < kBetter * costOf(first);
-  return better ? second : first;
+  return better ? std::move(second) : std::move(first);
 }
 
 }  // namespace rim

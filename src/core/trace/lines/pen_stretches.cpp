@@ -4,6 +4,8 @@
 #include <cmath>
 #include <optional>
 
+#include "core/trace/lines/track_points.h"
+
 namespace rim {
 namespace {
 
@@ -32,7 +34,7 @@ class Follower {
         middles_(shownMiddles(axis, border, width)),
         stands_(axis.samples.size(), false),
         takenBy_(axis.samples.size(), kNone),
-        index_(boxes()) {}
+        index_(boxesAt(places())) {}
 
   std::vector<PenStretch> run() {
     findStandstills();
@@ -46,20 +48,26 @@ class Follower {
   }
 
  private:
-  std::vector<Box> boxes() const {
-    std::vector<Box> boxes;
-    boxes.reserve(middles_.size());
-    for (const ShownMiddle& m : middles_) boxes.push_back({m.place, m.place});
-    return boxes;
+  std::vector<Point> places() const {
+    std::vector<Point> places;
+    places.reserve(middles_.size());
+    for (const ShownMiddle& m : middles_) places.push_back(m.place);
+    return places;
+  }
+
+  /// The mean of what samples `first` to `end` - 1 of a list show.
+  Point meanOf(const std::vector<std::uint32_t>& samples, std::size_t first, std::size_t end) const {
+    Point sum;
+    for (std::size_t i = first; i < end; ++i) sum = sum + middles_[samples[i]].place;
+    return sum * (1 / static_cast<double>(end - first));
   }
 
   /// Where the border goes on and the middle does not.
   void findStandstills() {
     constexpr double kShare = 0.2;
-    const double reachPx = std::max(1.5, width_ / 8);
     for (const SampleRing& ring : axis_.rings) {
       const double spacing = ring.length / static_cast<double>(ring.end - ring.first);
-      const auto reach = std::max<std::ptrdiff_t>(1, std::lround(reachPx / spacing));
+      const auto reach = std::max<std::ptrdiff_t>(1, std::lround(tangentReachOf(width_) / spacing));
       for (std::uint32_t s = ring.first; s < ring.end; ++s) {
         const std::uint32_t before = sampleBeside(axis_, s, -reach);
         const std::uint32_t after = sampleBeside(axis_, s, reach);
@@ -74,8 +82,11 @@ class Follower {
     const ShownMiddle& a = middles_[from];
     const ShownMiddle& b = middles_[to];
     if (!a.shown || !b.shown) return false;
+    // Inside a bend the middle goes farther than the border does.
+    constexpr double kFarthest = 1.0 / 3;  // widths
+    constexpr double kSameWay = 0.8;
     const double jump = distance(a.place, b.place);
-    return jump < samePx_ || (jump < width_ / 3 && dot(a.way, b.way) > 0.8);
+    return jump < samePx_ || (jump < kFarthest * width_ && dot(a.way, b.way) > kSameWay);
   }
 
   void addRuns(const SampleRing& ring, std::vector<Run>& runs) const {
@@ -198,11 +209,8 @@ class Follower {
 
   /// Of a stroke that comes hardly out of another one the tip alone is seen.
   void takeTip(const std::vector<std::uint32_t>& taken) {
-    Point sum;
-    std::size_t count = 0;
     const std::size_t aside = taken.size() / 4;  // beside the tip edges may show, too
-    for (std::size_t i = aside; i + aside < taken.size(); ++i, ++count) sum = sum + middles_[taken[i]].place;
-    const Point tip = sum * (1 / static_cast<double>(count));
+    const Point tip = meanOf(taken, aside, taken.size() - aside);
     const Point out = unit(middles_[taken.front()].way - middles_[taken.back()].way);
     constexpr double kTipPx = 1;
     PenStretch stretch;
@@ -242,12 +250,17 @@ class Follower {
     stretch.ends[1].out = middles_[taken.back()].way;
     if (standsAtEnd(taken.begin(), taken.end()) > kTipTurn) stretch.ends[0].kind = StretchEnd::Kind::Free;
     if (standsAtEnd(taken.rbegin(), taken.rend()) > kTipTurn) stretch.ends[1].kind = StretchEnd::Kind::Free;
+    takePoints(stretch, taken);
+    found_.push_back(std::move(stretch));
+  }
+
+  /// Where the middle stands still one point, elsewhere what both edges show, or the one.
+  void takePoints(PenStretch& stretch, const std::vector<std::uint32_t>& taken) const {
     for (std::size_t k = 0; k < taken.size();) {
-      if (stands_[taken[k]]) {
-        Point sum;
-        std::size_t count = 0;
-        for (; k < taken.size() && stands_[taken[k]]; ++k, ++count) sum = sum + middles_[taken[k]].place;
-        stretch.points.push_back(sum * (1 / static_cast<double>(count)));
+      const std::size_t first = k;
+      while (k < taken.size() && stands_[taken[k]]) ++k;
+      if (k > first) {
+        stretch.points.push_back(meanOf(taken, first, k));
         continue;
       }
       const std::uint32_t s = taken[k++];
@@ -255,7 +268,6 @@ class Follower {
       if (other) stretch.widths.push_back(distance(axis_.samples[s].place, axis_.samples[*other].place));
       stretch.points.push_back(other ? lerp(middles_[s].place, middles_[*other].place, 0.5) : middles_[s].place);
     }
-    found_.push_back(std::move(stretch));
   }
 
   const MedialAxis& axis_;

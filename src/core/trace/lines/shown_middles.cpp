@@ -3,22 +3,23 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/trace/lines/track_points.h"
+
 namespace rim {
 namespace {
 
-std::vector<Box> boxesOf(const MedialAxis& axis) {
-  std::vector<Box> boxes;
-  boxes.reserve(axis.samples.size());
-  for (const RingSample& s : axis.samples) boxes.push_back({s.place, s.place});
-  return boxes;
+std::vector<Point> placesOf(const MedialAxis& axis) {
+  std::vector<Point> places;
+  places.reserve(axis.samples.size());
+  for (const RingSample& s : axis.samples) places.push_back(s.place);
+  return places;
 }
 
-/// How many samples a tangent reaches to either side: the wider the pen, the farther aside noise would put its middle.
+/// How many samples a tangent reaches to either side.
 std::ptrdiff_t reachOf(const SampleRing& ring, double width) {
   const double spacing = ring.length / std::max(1.0, static_cast<double>(ring.end - ring.first));
-  const double reachPx = std::max(1.5, width / 8);
   const auto most = static_cast<std::ptrdiff_t>(ring.end - ring.first) / 6;
-  return std::clamp<std::ptrdiff_t>(std::lround(reachPx / spacing), 1, std::max<std::ptrdiff_t>(1, most));
+  return std::clamp<std::ptrdiff_t>(std::lround(tangentReachOf(width) / spacing), 1, std::max<std::ptrdiff_t>(1, most));
 }
 
 /// Shows what is nearly shown where that is no more than a few samples between others.
@@ -36,7 +37,7 @@ void closeGaps(std::vector<ShownMiddle>& middles, const SampleRing& ring, const 
 
 }  // namespace
 
-BorderNearby::BorderNearby(const MedialAxis& axis) : axis_(axis), index_(boxesOf(axis)) {}
+BorderNearby::BorderNearby(const MedialAxis& axis) : axis_(axis), index_(boxesAt(placesOf(axis))) {}
 
 bool BorderNearby::isClear(Point place, double radius) const {
   bool clear = true;

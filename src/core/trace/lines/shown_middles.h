@@ -1,5 +1,6 @@
 #pragma once
 
+#include <algorithm>
 #include <optional>
 #include <vector>
 
@@ -36,6 +37,10 @@ class BorderNearby {
 
 /// The middle that each sample shows of a pen `width` px wide.
 std::vector<ShownMiddle> shownMiddles(const MedialAxis& axis, const BorderNearby& border, double width);
+
+/// How far a tangent of the border reaches to either side, px: the wider the pen, the farther aside noise would put its
+/// middle.
+inline double tangentReachOf(double width) { return std::max(1.5, width / 8); }
 
 /// By how much a place may lie nearer to the border than half the pen's width and still be its middle, px.
 inline double slackOf(double width) { return std::max(0.4, 0.025 * width); }

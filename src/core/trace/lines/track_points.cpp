@@ -8,6 +8,26 @@
 
 namespace rim {
 
+Path pathThrough(const std::vector<Point>& points, bool closed) {
+  Path path = polygonThrough(points);
+  path.closed = closed;
+  if (!closed) path.segments.pop_back();
+  return path;
+}
+
+Box boxOf(const std::vector<Point>& points) {
+  Box box;
+  for (const Point p : points) box.include(p);
+  return box;
+}
+
+std::vector<Box> boxesAt(const std::vector<Point>& points) {
+  std::vector<Box> boxes;
+  boxes.reserve(points.size());
+  for (const Point p : points) boxes.push_back({p, p});
+  return boxes;
+}
+
 std::vector<Point> evenly(const std::vector<Point>& points) {
   std::vector<Point> even{points.front()};
   double left = kTrackStepPx;

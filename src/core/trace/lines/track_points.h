@@ -2,9 +2,19 @@
 
 #include <vector>
 
+#include "core/geometry/path.h"
 #include "core/trace/lines/stroke_track.h"
 
 namespace rim {
+
+/// The path of straight lines through points; `points` must not be empty.
+Path pathThrough(const std::vector<Point>& points, bool closed);
+
+/// The box round points.
+Box boxOf(const std::vector<Point>& points);
+
+/// A box for each point, for a BoxIndex.
+std::vector<Box> boxesAt(const std::vector<Point>& points);
 
 /// The same line with points kTrackStepPx apart; `points` must not be empty.
 std::vector<Point> evenly(const std::vector<Point>& points);
