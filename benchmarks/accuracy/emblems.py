@@ -12,6 +12,8 @@ ink's overlap is the least of an emblem; gaps and overlaps are areas that no ink
 the background. Prints a table in Markdown; --each a row for every emblem.
 """
 import argparse
+import functools
+import multiprocessing
 import pathlib
 import random
 import re
@@ -46,7 +48,17 @@ def drawn(svg, side):
 
 
 def truth_of(svg, side):
-    """Picture, true label of each of the finer samples, colours; None when it is no flat emblem."""
+    """Picture, true label of each of the finer samples, colours; None when it is no flat emblem. Kept from run to run."""
+    kept = icons.CACHE / "emblem-truths" / f"{svg.parent.parent.name}-{svg.stem}-{side}.npz"
+    if not kept.exists():
+        truth = truth_drawn(svg, side)
+        kept.parent.mkdir(parents=True, exist_ok=True)
+        np.savez_compressed(kept, **({} if truth is None else dict(zip(("small", "labels", "colours"), truth))))
+    with np.load(kept) as read:
+        return (read["small"], read["labels"], read["colours"]) if "colours" in read else None
+
+
+def truth_drawn(svg, side):
     large, small = drawn(svg, side * TIMES), drawn(svg, side)
     height, width = small.shape[:2]
     large = cv2.resize(large, (width * TIMES, height * TIMES), interpolation=cv2.INTER_NEAREST)
@@ -65,6 +77,10 @@ def truth_of(svg, side):
         return None
     labels = nearest(large, colours)
     return small, cv2.medianBlur(labels, 5), colours
+
+
+def is_flat(svg):
+    return truth_of(svg, 160) is not None
 
 
 def nearest(pixels, colours):
@@ -146,14 +162,17 @@ def main():
                                      ("openmoji@17.0.0", "openmoji-17.0.0.tgz", "color/svg")):
         half = sorted(fetched(package, archive, inside).glob("*.svg"))[0 if options.tune else 1::2]
         random.Random(SEED).shuffle(half)
-        chosen = [name for name in half[: 12 * options.count] if truth_of(name, 160) is not None]
+        with multiprocessing.Pool(2) as pool:
+            flat = pool.map(is_flat, half[: 12 * options.count], chunksize=4)
+        chosen = [name for name, good in zip(half, flat) if good]
         names += chosen[: options.count]
     print("| emblems | number | all inks right | worst ink's overlap, median / 10 of 100 | gaps and overlaps, 90 of 100, px² |\n"
           "| --- | --- | --- | --- | --- |")
     for side in options.sizes:
         for jpeg in (False, True):
-            rows = [(name, judged(options.cli, name, side, jpeg)) for name in names]
-            rows = [(name, row) for name, row in rows if row]
+            with multiprocessing.Pool(2) as pool:
+                judge = functools.partial(judged, options.cli, side=side, jpeg=jpeg)
+                rows = [(name, row) for name, row in zip(names, pool.map(judge, names, chunksize=1)) if row]
             if options.each:
                 for name, row in sorted(rows, key=lambda pair: pair[1]["worst"]):
                     print(f"  {name.stem[:24]:24} worst {row['worst']:.3f} astray {row['astray']:7.2f} "

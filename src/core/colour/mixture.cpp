@@ -16,6 +16,28 @@ constexpr double kNear = 22;
 constexpr double kFromAfar = 30;
 constexpr int kFarthestPx = 3;
 
+/// How far a colour is from the mixtures of two inks: `from` the one, whose other is `way` farther.
+double offFromMixture(const cv::Vec3d& from, const cv::Vec3d& way) {
+  const double square = way.dot(way);
+  const double covered = square > 0 ? std::clamp(from.dot(way) / square, 0.0, 1.0) : 0;
+  return cv::norm(from - covered * way);
+}
+
+/// How far a colour is from the mixtures of three inks, and what each covers: `from` the one, whose others are `a` and
+/// `b` farther. Infinitely far where the nearest is none.
+std::pair<double, std::array<double, 3>> ofThree(const cv::Vec3d& from, const cv::Vec3d& a, const cv::Vec3d& b) {
+  const double aa = a.dot(a);
+  const double ab = a.dot(b);
+  const double bb = b.dot(b);
+  const double det = aa * bb - ab * ab;
+  constexpr double kOnOneLine = 0.02;
+  if (det < kOnOneLine * aa * bb) return {std::numeric_limits<double>::infinity(), {}};
+  const double s = (from.dot(a) * bb - from.dot(b) * ab) / det;
+  const double t = (from.dot(b) * aa - from.dot(a) * ab) / det;
+  if (s < 0 || t < 0 || s + t > 1) return {std::numeric_limits<double>::infinity(), {}};
+  return {cv::norm(from - s * a - t * b), {1 - s - t, s, t}};
+}
+
 /// The inks of the sure pixels in a row, every `step` columns from `left` to `right`.
 std::uint64_t inksIn(const cv::Mat& sure, int row, int left, int right, int step) {
   if (row < 0 || row >= sure.rows) return 0;
@@ -97,11 +119,8 @@ Mixture Mixtures::best(const cv::Vec3b& pixel, std::uint64_t beside, std::uint64
     // A mixture of two inks beside the pixel is the same either way round.
     for (std::uint64_t more = left | (others & ~beside); more != 0; more &= more - 1) {
       const auto other = static_cast<std::size_t>(std::countr_zero(more));
-      const cv::Vec3d way = inks_[other] - inks_[one];
-      const double square = way.dot(way);
-      const double covered = square > 0 ? std::clamp(from.dot(way) / square, 0.0, 1.0) : 0;
       const bool afar = ((beside >> other) & 1U) == 0;
-      const double off = cv::norm(from - covered * way) + (afar ? kFromAfar : 0);
+      const double off = offFromMixture(from, inks_[other] - inks_[one]) + (afar ? kFromAfar : 0);
       if (off >= least) continue;
       least = off;
       bestOne = one;
@@ -111,15 +130,44 @@ Mixture Mixtures::best(const cv::Vec3b& pixel, std::uint64_t beside, std::uint64
   return {coverage(colour, bestOne, bestOther) > 0.5 ? bestOther : bestOne, least};
 }
 
+Blend Mixtures::blendOf(const cv::Vec3b& pixel, std::size_t own, std::uint64_t beside) const {
+  /// What a mixture of two inks leaves over, in RGB, without being one of three.
+  constexpr double kOfTwo = 8;
+  const cv::Vec3d colour(pixel[0], pixel[1], pixel[2]);
+  const cv::Vec3d from = colour - inks_[own];
+  Blend blend{{own, own, own}, {1, 0, 0}};
+  double least = std::numeric_limits<double>::infinity();
+  const std::uint64_t others = beside & ~(std::uint64_t{1} << own);
+  for (std::uint64_t left = others; left != 0; left &= left - 1) {
+    const auto other = static_cast<std::size_t>(std::countr_zero(left));
+    const double off = offFromMixture(from, inks_[other] - inks_[own]);
+    if (off >= least) continue;
+    least = off;
+    blend.inks[1] = other;
+  }
+  if (others == 0) return blend;
+  blend.covered[1] = coverage(colour, own, blend.inks[1]);
+  blend.covered[0] = 1 - blend.covered[1];
+  if (least <= kOfTwo) return blend;
+  for (std::uint64_t one = others; one != 0; one &= one - 1) {
+    for (std::uint64_t two = one & (one - 1); two != 0; two &= two - 1) {
+      const std::array<std::size_t, 3> three{own, static_cast<std::size_t>(std::countr_zero(one)),
+                                             static_cast<std::size_t>(std::countr_zero(two))};
+      const auto [off, covered] = ofThree(from, inks_[three[1]] - inks_[own], inks_[three[2]] - inks_[own]);
+      if (off >= least) continue;
+      least = off;
+      blend = {three, covered};
+    }
+  }
+  return blend;
+}
+
 bool Mixtures::explain(const cv::Vec3b& pixel, double off) const {
   const cv::Vec3d colour(pixel[0], pixel[1], pixel[2]);
   for (std::size_t one = 0; one < inks_.size(); ++one) {
     const cv::Vec3d from = colour - inks_[one];
     for (std::size_t other = one; other < inks_.size(); ++other) {
-      const cv::Vec3d way = inks_[other] - inks_[one];
-      const double square = way.dot(way);
-      const double covered = square > 0 ? std::clamp(from.dot(way) / square, 0.0, 1.0) : 0;
-      if (cv::norm(from - covered * way) <= off) return true;
+      if (offFromMixture(from, inks_[other] - inks_[one]) <= off) return true;
     }
   }
   return false;

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <array>
 #include <cstdint>
 #include <opencv2/core.hpp>
 #include <stop_token>
@@ -18,6 +19,13 @@ struct Mixture {
   double off = 0;       ///< how far the pixel's colour is from the mixture, in RGB, 0..442
 };
 
+/// A pixel as a mixture of its own ink and up to two others, which may be the same as its own.
+struct Blend {
+  std::array<std::size_t, 3> inks{};
+  /// What each covers; together 1. Of two inks one is beyond 0..1 where the pixel's colour is.
+  std::array<double, 3> covered{1, 0, 0};
+};
+
 /// Mixtures of every two inks. Sets of inks are bits of a number, so there may be kMostInks of them.
 class Mixtures {
  public:
@@ -28,6 +36,10 @@ class Mixtures {
   /// The mixture nearest to the pixel (OpenCV's channel order) of one of the inks `beside` it and one of `others`.
   /// Inks that are not beside it must come nearer to be believed.
   Mixture best(const cv::Vec3b& pixel, std::uint64_t beside, std::uint64_t others) const;
+
+  /// The mixture nearest to the pixel of its own ink and one of those `beside` it, or two where one leaves more over
+  /// than noise does. Where none but its own is the pixel is pure.
+  Blend blendOf(const cv::Vec3b& pixel, std::size_t own, std::uint64_t beside) const;
 
   /// Whether some mixture of any two inks comes as near to the pixel as `off`.
   bool explain(const cv::Vec3b& pixel, double off) const;

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <limits>
 #include <map>
+#include <opencv2/imgproc.hpp>
 #include <tuple>
 
 #include "core/colour/inks.h"
@@ -18,14 +19,20 @@ constexpr double kSameColour = 9;
 constexpr double kSmallShare = 0.015;
 /// Less than this of the even area is no ink of its own.
 constexpr double kLeastShare = 0.0004;
+/// So many pixels that lie within an even area are one, however small it is: what bleeds beside an edge is narrow.
+constexpr double kSolidPx = 16;
+/// Colours whose lightness (L*) differs by less may be the same one with chroma that has bled.
+constexpr double kBledLightness = 8;
 
 struct Group {
   double weight = 0;
+  double deep = 0;             ///< of these pixels those whose neighbours are even, too
   double l = 0, a = 0, b = 0;  ///< sums
   double squares = 0;          ///< sum of squared lengths
 
   void add(const Group& other) {
     weight += other.weight;
+    deep += other.deep;
     l += other.l;
     a += other.a;
     b += other.b;
@@ -51,9 +58,12 @@ Cell cellAt(const cv::Vec3f& lab) {
 
 Cells cellsOf(const cv::Mat& lab, const cv::Mat& even) {
   Cells cells;
+  cv::Mat deep;
+  cv::erode(even, deep, cv::Mat::ones(3, 3, CV_8U));
   for (int y = 0; y < lab.rows; ++y) {
     const auto* row = lab.ptr<cv::Vec3f>(y);
     const auto* counted = even.ptr<std::uint8_t>(y);
+    const auto* isDeep = deep.ptr<std::uint8_t>(y);
     cv::Vec3f last;
     Group* group = nullptr;
     for (int x = 0; x < lab.cols; ++x) {
@@ -64,7 +74,7 @@ Cells cellsOf(const cv::Mat& lab, const cv::Mat& even) {
       const double l = row[x][0];
       const double a = row[x][1];
       const double b = row[x][2];
-      group->add({1, l, a, b, l * l + a * a + b * b});
+      group->add({1, isDeep[x] != 0 ? 1.0 : 0.0, l, a, b, l * l + a * a + b * b});
     }
   }
   return cells;
@@ -95,13 +105,21 @@ std::vector<Group> gathered(const Cells& cells) {
   return groups;
 }
 
+/// How little there is of the smaller group: 0 where it is sure, 1 where it has hardly any area.
+double smallnessOf(const Group& smaller, const Group& other, double all) {
+  // What a JPEG bleeds is chroma, and may be wide; its lightness is sharp.
+  const bool bled = std::abs(smaller.mean().l - other.mean().l) < kBledLightness;
+  if (smaller.deep >= kSolidPx && !bled) return 0;
+  return std::clamp(std::log(smaller.weight / all / kSmallShare) / std::log(kLeastShare / kSmallShare), 0.0, 1.0);
+}
+
 /// How badly two groups are told apart, from 0 (the same); above 1 they are two.
 double apartness(const Group& one, const Group& other, double all, InkDifference wanted) {
-  const double smaller = std::min(one.weight, other.weight) / all;
+  const Group& smaller = one.weight < other.weight ? one : other;
   const double difference = differenceOf(one.mean(), other.mean());
-  const double small = std::clamp(std::log(smaller / kSmallShare) / std::log(kLeastShare / kSmallShare), 0.0, 1.0);
-  const double needed = wanted.least + (wanted.small - wanted.least) * small;
-  return smaller < kLeastShare ? difference / 100 : difference / needed;
+  if (smaller.weight < kLeastShare * all) return difference / 100;
+  const double smallness = smallnessOf(smaller, &smaller == &one ? other : one, all);
+  return difference / (wanted.least + (wanted.small - wanted.least) * smallness);
 }
 
 /// Merges the two groups that are told apart worst, again and again. What is known of every two is kept: only what a

@@ -52,6 +52,20 @@ double medianOf(const cv::Mat& values) {
   return rim::medianOf(std::move(some));
 }
 
+/// The usual step of pixels that waver at all: much of a JPEG is pure paper, and says nothing of its noise elsewhere.
+double waverOf(const cv::Mat& steps) {
+  constexpr float kMostWaver = 16;
+  constexpr double kMostStep = 4;
+  std::vector<float> some;
+  for (int y = 0; y < steps.rows; ++y) {
+    for (int x = 0; x < steps.cols; ++x) {
+      const float step = steps.at<float>(y, x);
+      if (step > 0 && step < kMostWaver) some.push_back(step);
+    }
+  }
+  return some.empty() ? 0 : std::min(kMostStep, static_cast<double>(rim::medianOf(std::move(some))));
+}
+
 /// Flat artwork: its even pixels are just like their neighbours, so that a small area is as sure as a large one.
 bool isFlat(const cv::Mat& steps, const cv::Mat& even) {
   constexpr double kMostlyFlat = 0.95;
@@ -111,15 +125,20 @@ bool hasNear(const cv::Mat& lab, const cv::Mat& marked, Lab colour, double withi
 }
 
 /// The commonest colour of the marked pixels that is like none of the palette's; nothing when it has too few of them.
-/// What a JPEG bleeds comes in many colours: there only the commonest of all counts.
+/// What a JPEG bleeds comes in many colours, which differ from the inks' by little but their chroma: there the
+/// commonest of all counts, and what is much lighter or darker than all inks.
 std::optional<Lab> newColour(const cv::Mat& lab, const cv::Mat& marked, const std::vector<Lab>& palette, bool flat) {
   constexpr double kOneColour = 12;
-  for (const Lab colour : paletteOf(lab, marked, std::nullopt)) {
+  constexpr int kLeastInJpeg = 40;
+  constexpr double kNotBled = 15;
+  const std::vector<Lab> found = paletteOf(lab, marked, std::nullopt);
+  for (const Lab colour : found) {
     const auto like = [colour](Lab ink) { return differenceOf(colour, ink) < kThinApart; };
-    const bool known = std::any_of(palette.begin(), palette.end(), like);
-    if (!flat) return known ? std::nullopt : std::optional(colour);
-    if (known) continue;
-    if (hasNear(lab, marked, colour, kOneColour, kLeastUnexplained)) return colour;
+    const auto asLight = [colour](Lab ink) { return std::abs(colour.l - ink.l) < kNotBled; };
+    if (std::any_of(palette.begin(), palette.end(), like)) continue;
+    if (!flat && colour == found.front()) return colour;
+    if (!flat && std::any_of(palette.begin(), palette.end(), asLight)) continue;
+    if (hasNear(lab, marked, colour, kOneColour, flat ? kLeastUnexplained : kLeastInJpeg)) return colour;
   }
   return std::nullopt;
 }
@@ -282,9 +301,11 @@ InkMap reduced(const Picture& picture, std::optional<int> count, const std::stop
   goOn();
   const cv::Mat even = steps <= kEvenStep + kNoisySteps * step;
   const bool flat = isFlat(steps, even);
+  // Pixels near edges, too, hold what the colours are; but which of them an edge's pixel has is told by mixtures.
+  const cv::Mat wavering = flat ? even : cv::Mat(steps <= kEvenStep + kNoisySteps * std::max(step, waverOf(steps)));
   InkDifference difference;
   if (flat) difference.small = difference.least;
-  std::vector<Lab> palette = paletteOf(lab, even, count, difference);
+  std::vector<Lab> palette = paletteOf(lab, wavering, count, difference);
   addThinInks(palette, bgr, lab, count, flat);
   goOn();
   cv::Mat labels = sureLabels(lab, even, palette);

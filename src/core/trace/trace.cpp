@@ -1,7 +1,5 @@
 #include "core/trace/trace.h"
 
-#include <future>
-
 #include "core/trace/contour/grain.h"
 #include "core/trace/contour/measured_ink.h"
 #include "core/trace/lines/trace_strokes.h"
@@ -28,11 +26,7 @@ Tracing fitBorders(const Picture& picture, const std::vector<Border>& borders, c
 
 Tracing trace(const Picture& picture, const TraceSettings& settings, const WorkControl& control) {
   if (settings.method != TraceMethod::Outline) return traceStrokes(picture, settings, control);
-  Tones tones = tonesFor(picture, settings, control.stop);
-  auto mostNoise = std::async(std::launch::async, [&tones] { return mostNoiseByGrain(tones.grey, tones.tone); });
-  std::vector<Border> borders = followBorders(tones.grey, tones.tone, settings.minAreaPx2, control.stop);
-  judgeNoise(tones, mostNoise.get(), borders);
-  return traceOutlines(std::move(tones), std::move(borders), settings, control);
+  return traceTones(tonesFor(picture, settings, control.stop), settings, control);
 }
 
 }  // namespace rim

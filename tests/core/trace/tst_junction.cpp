@@ -13,7 +13,7 @@ namespace {
 const Point kTrue{10.3, 7.6};
 
 /// A border that ends `short_` px before the true place.
-BordersMeeting::Ray rayAt(double degrees, double short_) {
+MeetingLine rayAt(double degrees, double short_) {
   const double angle = degrees * std::numbers::pi / 180;
   const Point direction{std::cos(angle), std::sin(angle)};
   return {kTrue - direction * short_, direction};

@@ -105,7 +105,7 @@ class TestMeasuredNear : public QObject {
     const CrackGraph cracks = cracksOf(*map.labels);
     const Ways joined = waysOf(cracks, *picture.bgr, map);
     const std::vector<Point> hub{{78.6, kSide - 81.3}};
-    const Ways apart = waysOf(cracks, *picture.bgr, map, hub);
+    const Ways apart = waysOf(cracks, *picture.bgr, map, {}, hub);
     QVERIFY(apart.junctions.size() > joined.junctions.size());
     // As many as there are nodes within reach of the hub; all others as before.
     QVERIFY(apart.borders.size() - joined.borders.size() == apart.junctions.size() - joined.junctions.size());

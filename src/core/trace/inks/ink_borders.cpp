@@ -7,8 +7,10 @@
 
 #include "core/colour/reduce.h"
 #include "core/for_all.h"
+#include "core/geometry/grown_box.h"
 #include "core/trace/inks/ink_outlines.h"
 #include "core/trace/inks/junction.h"
+#include "core/trace/inks/own_outlines.h"
 #include "core/trace/inks/ways.h"
 #include "core/trace/outline/fewer_pieces.h"
 #include "core/trace/outline/fit_outline.h"
@@ -22,12 +24,6 @@ namespace {
 constexpr double kEverywherePx = 1e9;
 
 Point endOf(const Path& path) { return path.segments.back().end; }
-
-Box grown(Box box, double by) {
-  box.include(box.low - Point{by, by});
-  box.include(box.high + Point{by, by});
-  return box;
-}
 
 /// Where the outlines of an ink cross themselves or each other; where they only meet at a junction they may.
 std::vector<Point> crossingPlacesOf(std::uint8_t ink, const InkBorders& borders, const std::stop_token& stop) {
@@ -55,8 +51,8 @@ std::vector<Point> crossingPlaces(const InkBorders& borders, const std::stop_tok
 
 class Fitter {
  public:
-  Fitter(const Ways& ways, const FitSettings& settings, double withinPx)
-      : ways_(ways), settings_(settings), withinPx_(withinPx) {
+  Fitter(const Ways& ways, const std::vector<std::optional<Path>>& own, const FitSettings& settings, double withinPx)
+      : ways_(ways), own_(own), settings_(settings), withinPx_(withinPx) {
     paths_.resize(ways.ways.size());
   }
 
@@ -66,7 +62,8 @@ class Fitter {
   };
 
   Fitted fitted(const WorkControl& control) {
-    forAll(ways_.ways.size(), control, [&](std::size_t w) { paths_[w] = fit(ways_.ways[w], control.stop); });
+    forAll(ways_.ways.size(), control,
+           [&](std::size_t w) { paths_[w] = own_[w] ? *own_[w] : fit(ways_.ways[w], control.stop); });
     placeJunctions();
     for (std::size_t w = 0; w < paths_.size(); ++w) moveEnds(w);
     InkBorders result;
@@ -114,7 +111,10 @@ class Fitter {
 
   void placeJunctions() {
     std::vector<BordersMeeting> meetings(ways_.junctions.size());
-    for (std::size_t j = 0; j < meetings.size(); ++j) meetings[j].seen = ways_.junctions[j].place;
+    for (std::size_t j = 0; j < meetings.size(); ++j) {
+      meetings[j].seen = ways_.junctions[j].place;
+      meetings[j].bent = ways_.junctions[j].bent;
+    }
     const auto at = [&meetings](int junction) -> BordersMeeting& {
       return meetings[static_cast<std::size_t>(junction)];
     };
@@ -258,6 +258,7 @@ class Fitter {
   }
 
   const Ways& ways_;
+  const std::vector<std::optional<Path>>& own_;  ///< of the ways (trace/inks/own_outlines.h)
   const FitSettings& settings_;
   double withinPx_;  ///< how far borders may leave what was measured, whatever they are fitted to
   std::vector<Path> paths_;
@@ -273,14 +274,18 @@ InkBorders fitInkBorders(const Picture& picture, const InkMap& map, const TraceS
   FitSettings fit = fitSettingsFrom(settings);
   fit.tolerancePx = std::min(settings.tolerancePx, kTightTolerancePx);
   const CrackGraph cracks = cracksOf(*clean.labels, control.stop);
+  TraceSettings tight = settings;
+  tight.tolerancePx = fit.tolerancePx;
+  const LoneInks lone(cracks, *picture.bgr, clean, tight, {control.stop, {}});
   // Borders that cross whatever is done end at a junction that is made of several: those are kept apart then.
   constexpr int kMostRounds = 4;
   std::vector<Point> keptApart;
   for (int round = 1;; ++round) {
-    const Ways ways = waysOf(cracks, *picture.bgr, clean, keptApart, control.stop);
+    const Ways ways = waysOf(cracks, *picture.bgr, clean, lone, keptApart, control.stop);
+    const auto own = ownOutlines(ways, lone, {control.stop, {}});
     // Progress is told of the first round; few pictures need another.
     auto [borders, crossings] =
-        Fitter(ways, fit, settings.tolerancePx).fitted(round == 1 ? control : WorkControl{control.stop, {}});
+        Fitter(ways, own, fit, settings.tolerancePx).fitted(round == 1 ? control : WorkControl{control.stop, {}});
     if (crossings.empty() || round == kMostRounds) return std::move(borders);
     keptApart.insert(keptApart.end(), crossings.begin(), crossings.end());
   }

@@ -20,36 +20,15 @@ constexpr double kAgreePx = 0.5;
 constexpr double kLongPx = 4;
 constexpr double kMostTurnedPx = 0.3;
 
-/// Sums of the normal equations for lines (a place and a direction each).
-struct Lines {
-  double xx = 0, xy = 0, yy = 0, x = 0, y = 0;
-
-  void add(Point place, Point direction, double weight) {
-    const Point n = leftNormal(direction);
-    const double at = dot(n, place);
-    xx += weight * n.x * n.x;
-    xy += weight * n.x * n.y;
-    yy += weight * n.y * n.y;
-    x += weight * n.x * at;
-    y += weight * n.y * at;
-  }
-  void addPoint(Point place, double weight) {
-    add(place, {1, 0}, weight);
-    add(place, {0, 1}, weight);
-  }
-  Point solved() const {
-    const double det = xx * yy - xy * xy;
-    return {(x * yy - y * xy) / det, (xx * y - xy * x) / det};
-  }
-};
-
 /// Where borders meet at a small angle what lies between them is thinner than a pixel for a long way.
 double reachOf(const BordersMeeting& meeting) {
   constexpr double kPixelPx = 2.6;
   constexpr double kMostPx = 20;
+  constexpr double kInBendPx = 1.5;
+  if (meeting.bent) return kInBendPx;
   std::vector<Point> directions;
   for (const Path* way : meeting.through) directions.push_back(tangentOn(*way, nearestOn(*way, meeting.seen)));
-  for (const BordersMeeting::Ray& ray : meeting.ends) directions.push_back(ray.direction);
+  for (const MeetingLine& ray : meeting.ends) directions.push_back(ray.direction);
   double sharpest = 1;
   for (std::size_t i = 0; i < directions.size(); ++i) {
     for (std::size_t k = i + 1; k < directions.size(); ++k)
@@ -58,30 +37,24 @@ double reachOf(const BordersMeeting& meeting) {
   return std::min(kMostPx, 1 + kPixelPx / sharpest);
 }
 
-/// How far the place is from the line of the way that ends there.
-double offFrom(const BordersMeeting::Ray& ray, Point place) {
-  return std::abs(cross(ray.direction, place - ray.place));
-}
-
-double worstOf(const std::vector<BordersMeeting::Ray>& rays, Point place) {
+double worstOf(const std::vector<MeetingLine>& rays, Point place) {
   double worst = 0;
-  for (const BordersMeeting::Ray& ray : rays) worst = std::max(worst, offFrom(ray, place));
+  for (const MeetingLine& ray : rays) worst = std::max(worst, offFrom(ray, place));
   return worst;
 }
 
 /// The place with the least squares; nothing where it is too far from what is seen.
-std::optional<Point> solvedPlace(const BordersMeeting& meeting, const std::vector<BordersMeeting::Ray>& ends,
-                                 double reachPx) {
+std::optional<Point> solvedPlace(const BordersMeeting& meeting, const std::vector<MeetingLine>& ends, double reachPx) {
   Point at = meeting.seen;
   for (int round = 0; round < kRounds; ++round) {
-    Lines lines;
+    LineMeeting lines;
     lines.addPoint(meeting.seen, kSeenWeight);
     for (const Path* way : meeting.through) {
       const PathPlace near = nearestOn(*way, at);
-      lines.add(near.place, tangentOn(*way, near), kThroughWeight);
+      lines.add({near.place, tangentOn(*way, near)}, kThroughWeight);
     }
-    for (const BordersMeeting::Ray& ray : ends) lines.add(ray.place, ray.direction, 1);
-    at = lines.solved();
+    for (const MeetingLine& ray : ends) lines.add(ray, 1);
+    at = lines.place().value_or(meeting.seen);
     if (distance(at, meeting.seen) > reachPx) return std::nullopt;
   }
   return at;
@@ -92,7 +65,7 @@ std::optional<Point> solvedPlace(const BordersMeeting& meeting, const std::vecto
 std::optional<Point> placeWithoutOne(const BordersMeeting& meeting, double reachPx) {
   std::optional<Point> best;
   for (std::size_t k = 0; k < meeting.ends.size(); ++k) {
-    std::vector<BordersMeeting::Ray> others = meeting.ends;
+    std::vector<MeetingLine> others = meeting.ends;
     others.erase(others.begin() + static_cast<std::ptrdiff_t>(k));
     const auto place = solvedPlace(meeting, others, reachPx);
     if (!place || worstOf(others, *place) > kAgreePx) continue;

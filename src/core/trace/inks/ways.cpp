@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <limits>
+#include <optional>
 
 #include "core/disjoint_sets.h"
 #include "core/for_all.h"
@@ -9,61 +10,52 @@
 #include "core/trace/contour/without_jags.h"
 #include "core/trace/fit/primitive.h"
 #include "core/trace/inks/crack_edges.h"
+#include "core/trace/inks/pair_ends.h"
+#include "core/trace/inks/short_borders.h"
 
 namespace rim {
 namespace {
 
-/// Junctions joined by a border of no more sides than this are one.
-constexpr std::size_t kShortSides = 5;
 /// What lies so near to a junction is a mixture of three inks.
 constexpr double kTrimPx = 1.6;
 /// Directions at a junction are taken up to here.
 constexpr double kDirectionPx = 9;
 /// And so far from it what has a third ink beside it.
 constexpr double kThirdInkPx = 4;
-constexpr double kStraight = 0.2;
-/// Lines that pass each other by more than this do not go over into each other, however parallel they are.
-constexpr double kMostOffsetPx = 0.9;
 /// Junctions are kept apart so far round a place.
 constexpr double kKeptApartPx = 12;
 
-struct End {
-  std::size_t border = 0;
-  bool atEnd = false;
-  Point out;    ///< unit, out of the junction
-  Point place;  ///< the measured point nearest to the junction
-};
-
 class Maker {
  public:
-  Maker(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, std::span<const Point> keptApart)
-      : graph_(graph), bgr_(bgr), map_(map), keptApart_(keptApart) {}
+  Maker(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, const LoneInks& lone,
+        std::span<const Point> keptApart)
+      : graph_(graph), bgr_(bgr), map_(map), lone_(lone), keptApart_(keptApart) {}
 
   Ways made(const std::stop_token& stop) {
     joinNodes();
     measureBorders(stop);
-    pairEnds();
+    pairs_ = pairedEnds(ways_.junctions, ways_.borders, lone_);
     follow();
+    for (std::size_t e = 0; e < pairs_.bent.size(); ++e) {
+      if (pairs_.bent[e]) ways_.junctions[static_cast<std::size_t>(junctionAt(e))].bent = true;
+    }
     return std::move(ways_);
   }
 
  private:
   static bool onRim(const CrackChain& chain) { return chain.left == kOutside || chain.right == kOutside; }
 
-  bool isShort(const CrackChain& chain) const {
-    return !onRim(chain) && chain.start >= 0 && chain.corners.size() - 1 <= kShortSides;
-  }
-
   bool isDropped(const CrackChain& chain) const {
     return dropped_[static_cast<std::size_t>(&chain - graph_.chains.data())];
   }
 
   void joinNodes() {
+    const std::vector<bool> none = bordersThatAreNone(graph_, bgr_, map_);
     DisjointSets same(graph_.nodes.size());
     dropped_.assign(graph_.chains.size(), false);
     for (std::size_t i = 0; i < graph_.chains.size(); ++i) {
       const CrackChain& chain = graph_.chains[i];
-      if (!isShort(chain)) continue;
+      if (!none[i]) continue;
       const auto a = static_cast<std::size_t>(chain.start);
       const auto b = static_cast<std::size_t>(chain.end);
       if ((isRimNode(a) && isRimNode(b)) || isKeptApart(chain)) continue;
@@ -209,51 +201,9 @@ class Maker {
     return tangentAt(primitive, first.front());
   }
 
-  void pairEnds() {
-    std::vector<std::vector<End>> at(ways_.junctions.size());
-    for (std::size_t i = 0; i < ways_.borders.size(); ++i) {
-      const InkBorder& b = ways_.borders[i];
-      if (b.start < 0) continue;
-      at[static_cast<std::size_t>(b.start)].push_back({i, false, b.leaves, b.points.front()});
-      at[static_cast<std::size_t>(b.end)].push_back({i, true, -b.arrives, b.points.back()});
-    }
-    partner_.assign(2 * ways_.borders.size(), kNone);
-    for (std::size_t j = 0; j < at.size(); ++j) pairAt(at[j], ways_.junctions[j].fixed);
-  }
-
-  bool isRimEnd(const End& e) const {
-    return ways_.borders[e.border].left == kOutside || ways_.borders[e.border].right == kOutside;
-  }
-
-  /// How far the lines of two ends that lead the same way pass each other, halfway between the ends.
-  static double offsetOf(const End& a, const End& b) {
-    const Point between = b.place - a.place;
-    return std::abs(cross(a.out, between) - cross(b.out, between)) / 2;
-  }
-
-  static std::size_t key(const End& e) { return 2 * e.border + (e.atEnd ? 1 : 0); }
-
-  void pairAt(std::vector<End> ends, bool fixed) {
-    while (ends.size() > 1 && !fixed) {
-      double least = kStraight;
-      std::size_t one = 0;
-      std::size_t other = 0;
-      for (std::size_t i = 0; i < ends.size(); ++i) {
-        for (std::size_t k = i + 1; k < ends.size(); ++k) {
-          if (isRimEnd(ends[i]) != isRimEnd(ends[k])) continue;
-          const double bend = isRimEnd(ends[i]) ? 0 : std::abs(angleBetween(ends[i].out, -ends[k].out));
-          if (bend >= least || offsetOf(ends[i], ends[k]) > kMostOffsetPx) continue;
-          least = bend;
-          one = i;
-          other = k;
-        }
-      }
-      if (other == 0) return;
-      partner_[key(ends[one])] = key(ends[other]);
-      partner_[key(ends[other])] = key(ends[one]);
-      ends.erase(ends.begin() + static_cast<std::ptrdiff_t>(other));
-      ends.erase(ends.begin() + static_cast<std::ptrdiff_t>(one));
-    }
+  int junctionAt(std::size_t end) const {
+    const InkBorder& border = ways_.borders[end / 2];
+    return end % 2 == 0 ? border.start : border.end;
   }
 
   /// Borders one after the other as their ends are paired.
@@ -265,8 +215,8 @@ class Maker {
       while (!used[border]) {
         used[border] = true;
         way.parts.push_back({border, reversed});
-        const std::size_t next = partner_[2 * border + (reversed ? 0 : 1)];
-        if (next == kNone) {
+        const std::size_t next = pairs_.partner[2 * border + (reversed ? 0 : 1)];
+        if (next == EndPairs::kNone) {
           ways_.ways.push_back(way);
           return;
         }
@@ -278,9 +228,9 @@ class Maker {
     };
     for (std::size_t i = 0; i < used.size(); ++i) {
       if (used[i] || ways_.borders[i].start < 0) continue;
-      if (partner_[2 * i] == kNone)
+      if (pairs_.partner[2 * i] == EndPairs::kNone)
         from(i, false);
-      else if (partner_[2 * i + 1] == kNone)
+      else if (pairs_.partner[2 * i + 1] == EndPairs::kNone)
         from(i, true);
     }
     for (std::size_t i = 0; i < used.size(); ++i) {
@@ -291,23 +241,38 @@ class Maker {
     }
   }
 
-  static constexpr std::size_t kNone = static_cast<std::size_t>(-1);
-
   const CrackGraph& graph_;
   const cv::Mat& bgr_;
   const InkMap& map_;
+  const LoneInks& lone_;
   std::span<const Point> keptApart_;
   Ways ways_;
   std::vector<bool> dropped_;
   std::vector<int> junctionOf_;
-  std::vector<std::size_t> partner_;  ///< of each border's start (even) and end (odd)
+  EndPairs pairs_;
 };
 
 }  // namespace
 
-Ways waysOf(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, std::span<const Point> keptApart,
-            const std::stop_token& stop) {
-  return Maker(graph, bgr, map, keptApart).made(stop);
+std::vector<InkBeside> inksBesideAllOf(const Way& way, const std::vector<InkBorder>& borders) {
+  std::vector<InkBeside> beside;
+  for (const bool atLeft : {true, false}) {
+    std::optional<std::uint8_t> same;
+    bool all = true;
+    for (const Way::Part& part : way.parts) {
+      const InkBorder& border = borders[part.border];
+      const std::uint8_t ink = atLeft != part.reversed ? border.left : border.right;
+      all = all && ink != kOutside && (!same || *same == ink);
+      same = ink;
+    }
+    if (all) beside.push_back({*same, atLeft});
+  }
+  return beside;
+}
+
+Ways waysOf(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, const LoneInks& lone,
+            std::span<const Point> keptApart, const std::stop_token& stop) {
+  return Maker(graph, bgr, map, lone, keptApart).made(stop);
 }
 
 }  // namespace rim

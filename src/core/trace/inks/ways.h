@@ -6,6 +6,7 @@
 #include "core/colour/inks.h"
 #include "core/geometry/point.h"
 #include "core/trace/inks/cracks.h"
+#include "core/trace/inks/lone_inks.h"
 
 namespace rim {
 
@@ -13,6 +14,7 @@ namespace rim {
 struct Junction {
   Point place;         ///< upright px; good to about a pixel
   bool fixed = false;  ///< a corner of the picture: the place is exact
+  bool bent = false;   ///< a way turns in it, along a lone ink's outline
 };
 
 /// One border between two inks, from junction to junction or closed.
@@ -45,11 +47,20 @@ struct Ways {
   std::vector<Way> ways;
 };
 
-/// The borders of a picture of inks. Junctions a few pixels apart are one, except near the places `keptApart` (upright
-/// px): there every border keeps its own ends, and the sides of no two borders' pixels meet but at a junction. At every
-/// junction the two borders that go over into each other most straightly, within 20 degrees, are one way, and of four
-/// the other two as well. Borders are measured side by side on all processors. Throws Cancelled.
-Ways waysOf(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, std::span<const Point> keptApart = {},
-            const std::stop_token& stop = {});
+/// An ink that lies beside all of a way.
+struct InkBeside {
+  std::uint8_t ink = 0;
+  bool atLeft = false;
+};
+
+std::vector<InkBeside> inksBesideAllOf(const Way& way, const std::vector<InkBorder>& borders);
+
+/// The borders of a picture of inks. Junctions with a border between them that is none
+/// (trace/inks/short_borders.h) are one, except near the places `keptApart` (upright
+/// px): there every border keeps its own ends, and the sides of no two borders' pixels meet but at a junction. Borders
+/// that go over into each other (trace/inks/pair_ends.h) are one way. Borders are measured side by side on all
+/// processors. Throws Cancelled.
+Ways waysOf(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, const LoneInks& lone = {},
+            std::span<const Point> keptApart = {}, const std::stop_token& stop = {});
 
 }  // namespace rim

@@ -26,7 +26,7 @@ constexpr Closeness kCloseness[] = {{1.2, 7}, {0.8, 3}, {0.4, 1.5}, {0.25, 1}};
 constexpr double kShareOfNoise[] = {4, 2, 0.6, 0.35, 0.2};
 constexpr double kClosestNoisePx = 0.012;
 constexpr double kLevelNoisePx = 0.02;
-constexpr int kRounds = 4;
+constexpr int kRounds = 2;
 /// Polygons brought to where greys say hardly depend on what was there before.
 constexpr int kPolygonRounds = 2;
 /// What the greys of a clean picture are off by: renderers count in some hundred steps a pixel.
@@ -161,18 +161,20 @@ struct Candidate {
 class Agreeing {
  public:
   Agreeing(std::vector<Path>& outlines, std::vector<FitTarget>& targets, const Tones& tones,
-           const std::vector<SharpBorder>& borders, const TraceSettings& settings, const WorkControl& control)
+           const std::vector<SharpBorder>& borders, const TraceSettings& settings, int rounds,
+           const WorkControl& control)
       : outlines_(outlines),
         targets_(targets),
         tones_(tones),
         borders_(borders),
         settings_(settings),
+        rounds_(rounds),
         control_(control) {}
 
   void run() {
-    settled_.assign(outlines_.size(), false);
+    for (const FitTarget& target : targets_) settled_.push_back(target.settled);
     closeness_.assign(outlines_.size(), 0);
-    for (int round = 0; round < kRounds; ++round) {
+    for (int round = 0; round < rounds_; ++round) {
       Rendering rendering(tones_.greys->shares, outlines_);
       error_ = std::max(std::hypot(tones_.greys->noise, kGreyError),
                         std::min(rendering.usualOff(), kGreyError + kMostAtEdges * tones_.greys->noise));
@@ -329,6 +331,7 @@ class Agreeing {
   const Tones& tones_;
   const std::vector<SharpBorder>& borders_;
   const TraceSettings& settings_;
+  int rounds_;
   const WorkControl& control_;
   double error_ = kGreyError;
   std::vector<bool> settled_;
@@ -339,9 +342,9 @@ class Agreeing {
 }  // namespace
 
 void agreeWithGreys(std::vector<Path>& outlines, std::vector<FitTarget>& targets, const Tones& tones,
-                    const std::vector<SharpBorder>& borders, const TraceSettings& settings,
+                    const std::vector<SharpBorder>& borders, const TraceSettings& settings, int rounds,
                     const WorkControl& control) {
-  Agreeing(outlines, targets, tones, borders, settings, control).run();
+  Agreeing(outlines, targets, tones, borders, settings, rounds, control).run();
 }
 
 }  // namespace rim

@@ -1,10 +1,11 @@
 #include "core/trace/outline/trace_outlines.h"
 
+#include <future>
 #include <numeric>
 #include <set>
 
 #include "core/for_all.h"
-#include "core/trace/outline/by_greys.h"
+#include "core/trace/contour/grain.h"
 #include "core/trace/outline/fewer_pieces.h"
 #include "core/trace/outline/fit_settings.h"
 #include "core/trace/outline/guard.h"
@@ -57,8 +58,8 @@ void takeFewerPieces(std::vector<Path>& outlines, double withinPx, const WorkCon
 
 }  // namespace
 
-Tracing traceOutlines(Tones tones, std::vector<Border> borders, const TraceSettings& wished,
-                      const WorkControl& control) {
+Tracing traceOutlines(Tones tones, std::vector<Border> borders, const TraceSettings& wished, const WorkControl& control,
+                      const FitScope& scope) {
   constexpr double kTinyPx = 0.05;  // what steps back by less says nothing
   TraceSettings settings = wished;
   borders = finer(tones, std::move(borders), settings.minAreaPx2, control.stop);
@@ -73,6 +74,11 @@ Tracing traceOutlines(Tones tones, std::vector<Border> borders, const TraceSetti
   forAll(borders.size(), control, [&](std::size_t i) {
     SharpBorder measured = measuredBorder(tones, i, borders[i]);
     const FitSettings fit = fitSettingsFor(tones, i, settings);
+    targets[i].settled = scope.isFitted && !scope.isFitted(borders[i]);
+    if (targets[i].settled) {
+      tracing.outlines[i] = polygonThrough(measured.points);
+      return;
+    }
     if (!small) {
       tracing.outlines[i] = fitWithin(measured.points, fit, control.stop);
       return;
@@ -82,7 +88,7 @@ Tracing traceOutlines(Tones tones, std::vector<Border> borders, const TraceSetti
     sharp[i] = std::move(measured);
   });
   if (small) {
-    agreeWithGreys(tracing.outlines, targets, tones, sharp, settings, control);
+    agreeWithGreys(tracing.outlines, targets, tones, sharp, settings, scope.greyRounds, control);
     leaveOutSmall(tracing.outlines, targets, borders, tones, settings.minAreaPx2);
   }
   makeCirclesRegular(tracing.outlines, settings.rules, settings.tolerancePx);
@@ -91,6 +97,13 @@ Tracing traceOutlines(Tones tones, std::vector<Border> borders, const TraceSetti
   keepApart(tracing.outlines, targets, tones, borders, settings, control);
   if (settings.tolerancePx < wished.tolerancePx) takeFewerPieces(tracing.outlines, wished.tolerancePx, control);
   return tracing;
+}
+
+Tracing traceTones(Tones tones, const TraceSettings& settings, const WorkControl& control, const FitScope& scope) {
+  auto mostNoise = std::async(std::launch::async, [&tones] { return mostNoiseByGrain(tones.grey, tones.tone); });
+  std::vector<Border> borders = followBorders(tones.grey, tones.tone, settings.minAreaPx2, control.stop);
+  judgeNoise(tones, mostNoise.get(), borders);
+  return traceOutlines(std::move(tones), std::move(borders), settings, control, scope);
 }
 
 }  // namespace rim
