@@ -4,8 +4,11 @@
 
 #include "cli/command_parts.h"
 #include "cli/drawing_input.h"
+#include "cli/finding_table.h"
 #include "cli/refine_steps.h"
 #include "core/io/report.h"
+#include "core/job/faults.h"
+#include "core/mend/find/inspect.h"
 
 namespace rim::cli {
 namespace {
@@ -37,9 +40,12 @@ std::vector<refine::Step> readyToDo(const RefineOptions& o, FileKind kind) {
   return steps;
 }
 
-void tell(const Refined& refined) {
+void tell(const Refined& refined, const std::vector<Finding>& broken) {
   for (const Change& c : refined.changes)
     std::cout << c.kind << " at " << c.at.x << ", " << c.at.y << ": moved by " << sizeText(c.movedMm) << '\n';
+  if (broken.empty()) return;
+  std::cout << "These faults were not there before:\n";
+  printTable(std::cout, broken, refined.drawing);
 }
 
 int run(const RefineOptions& o) {
@@ -48,12 +54,15 @@ int run(const RefineOptions& o) {
   const ReadResult read = readInput(o.in, o.quiet);
   const std::vector<refine::Step> steps = readyToDo(o, kind);
   const Refined refined = about(o.in.file, [&] { return refine::done(read.drawing, steps); });
+  const std::vector<Finding> broken = about(o.in.file, [&] {
+    return newFaults(read.drawing, inspect(read.drawing, {}), refined.drawing, inspect(refined.drawing, {}));
+  });
   const Drawing written = inFormFor(refined.drawing, kind, o.files, kWriteToleranceMm);
   about(o.out, [&] { writeDrawing(written, o.out, o.files); });
   const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;
   if (!o.report.empty())
-    writeReport(o.report, reportJson(written, o.in.file, seconds.count(), {}, {}, &refined.changes));
-  if (o.report != "-" && !o.quiet) tell(refined);
+    writeReport(o.report, reportJson(written, o.in.file, seconds.count(), broken, {}, &refined.changes));
+  if (o.report != "-" && !o.quiet) tell(refined, broken);
   return withReceipt(o.receipt, o.out, asWritten(written, kind), kDone);
 }
 

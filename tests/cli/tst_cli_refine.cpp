@@ -91,6 +91,16 @@ class TestCliRefine : public QObject {
     QVERIFY(report({"refine", at("two.svg"), "-o", at("o.dxf")})["changes"].isArray());
   }
 
+  void whatAStepBrokeIsTold() {
+    const QStringList copies{"refine", at("two.svg"), "-o", at("o.dxf"), "--unite", "--array", "2,1,-30,0"};
+    const QJsonArray findings = report(copies)["findings"].toArray();
+    QVERIFY(!findings.isEmpty());
+    for (const QJsonValue& finding : findings) QCOMPARE(finding.toObject()["kind"].toString(), "double-line");
+    QVERIFY(cli(copies).out.contains("These faults were not there before"));
+    // What was wrong before is none of the step's doing.
+    QCOMPARE(report({"refine", at("o.dxf"), "-o", at("p.dxf"), "--scale", "2"})["findings"].toArray().size(), 0);
+  }
+
   void openLinesAreThickened() {
     const QJsonObject json = report({"refine", at("line.svg"), "-o", at("o.dxf"), "--thicken", "4", "--tips", "flat"});
     QCOMPARE(json["closed"].toInt(), 1);

@@ -72,6 +72,37 @@ bool isFlat(const cv::Mat& steps, const cv::Mat& even) {
   return cv::countNonZero(steps == 0) >= kMostlyFlat * cv::countNonZero(even);
 }
 
+/// Pixels of squares of 2 x 2 with just one colour: in flat artwork these are no mixtures, as level edges smear over
+/// one row, and strips hardly wider than that have them.
+cv::Mat likeOneBeside(const cv::Mat& lab) {
+  cv::Mat marked(lab.size(), CV_8U, cv::Scalar(0));
+  for (int y = 0; y + 1 < lab.rows; ++y) {
+    const auto* row = lab.ptr<cv::Vec3f>(y);
+    const auto* next = lab.ptr<cv::Vec3f>(y + 1);
+    for (int x = 0; x + 1 < lab.cols; ++x) {
+      if (row[x] != row[x + 1] || row[x] != next[x] || row[x] != next[x + 1]) continue;
+      marked(cv::Rect(x, y, 2, 2)) = 255;
+    }
+  }
+  return marked;
+}
+
+/// Pixels that have one of the colours, as far as rounding lets them.
+cv::Mat justOf(const cv::Mat& lab, const std::vector<Lab>& palette) {
+  constexpr double kRounding = 1.5;
+  cv::Mat marked(lab.size(), CV_8U, cv::Scalar(0));
+  for (int y = 0; y < lab.rows; ++y) {
+    const auto* row = lab.ptr<cv::Vec3f>(y);
+    for (int x = 0; x < lab.cols; ++x) {
+      const bool just = std::any_of(palette.begin(), palette.end(), [colour = labOf(row[x])](Lab ink) {
+        return squareBetween(colour, ink) < kRounding * kRounding;
+      });
+      if (just) marked.at<std::uint8_t>(y, x) = 255;
+    }
+  }
+  return marked;
+}
+
 /// Noise smoothed out, edges kept.
 cv::Mat calmed(const cv::Mat& bgr, double step) {
   cv::Mat calm = bgr;
@@ -302,13 +333,14 @@ InkMap reduced(const Picture& picture, std::optional<int> count, const std::stop
   const cv::Mat even = steps <= kEvenStep + kNoisySteps * step;
   const bool flat = isFlat(steps, even);
   // Pixels near edges, too, hold what the colours are; but which of them an edge's pixel has is told by mixtures.
-  const cv::Mat wavering = flat ? even : cv::Mat(steps <= kEvenStep + kNoisySteps * std::max(step, waverOf(steps)));
+  const cv::Mat coloured =
+      flat ? even | likeOneBeside(lab) : steps <= kEvenStep + kNoisySteps * std::max(step, waverOf(steps));
   InkDifference difference;
   if (flat) difference.small = difference.least;
-  std::vector<Lab> palette = paletteOf(lab, wavering, count, difference);
+  std::vector<Lab> palette = paletteOf(lab, coloured, count, difference);
   addThinInks(palette, bgr, lab, count, flat);
   goOn();
-  cv::Mat labels = sureLabels(lab, even, palette);
+  cv::Mat labels = sureLabels(lab, flat ? even | (coloured & justOf(lab, palette)) : even, palette);
   const std::vector<Rgb> colours = rgbOf(palette);
   decideMixtures(bgr, Mixtures(colours), labels, stop);
   labels = calmedParts(labels, lab, palette, stop);

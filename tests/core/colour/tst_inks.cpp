@@ -105,6 +105,23 @@ class TestInks : public QObject {
     QCOMPARE(wrong, 0);
   }
 
+  void aStripHardlyThreePixelsWideIsAnInkOfItsOwn() {
+    // Grey within black, which as a mixture could be black and white; and a small area of a JPEG beside much paper.
+    const std::vector<Rgb> colours{{255, 255, 255}, {0, 0, 0}, {155, 155, 154}, {234, 90, 71}, {210, 47, 39}};
+    const Picture strip = artwork(120, 120, colours, [](double x, double y) -> std::size_t {
+      if (std::abs(x - 60) > 40 || std::abs(y - 60) > 40) return 0;
+      const double across = (x - 60) * 0.8 + (y - 60) * 0.6;
+      const double along = (y - 60) * 0.8 - (x - 60) * 0.6;
+      return std::abs(across) < 1.7 && std::abs(along) < 22 ? 2 : 1;
+    });
+    QCOMPARE(int(reduced(strip, std::nullopt).inks.size()), 3);
+    const Picture shade = artwork(160, 160, colours, [](double x, double y) -> std::size_t {
+      if (std::hypot(x - 80, y - 80) > 20) return 0;
+      return std::hypot(x - 84, y - 78) < 8 ? 4 : 3;
+    });
+    QCOMPARE(int(reduced(asJpeg(shade, 70), std::nullopt).inks.size()), 3);
+  }
+
   void theDemoBadgeHasSixInks_data() {
     QTest::addColumn<QString>("file");
     QTest::newRow("drawn") << "badge.png";

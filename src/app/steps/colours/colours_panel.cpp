@@ -225,7 +225,9 @@ void ColoursPanel::showTwoTones() {
       tr("The picture is parted into ink and paper by the threshold of the Trace step. Several inks part it by "
          "its colours.");
   if (job.tracing) {
-    const PartsAndHoles count = partsAndHoles(pathsOf(*job.tracing));
+    if (countedOf_ != job.tracing) parts_ = partsAndHoles(pathsOf(*job.tracing));
+    countedOf_ = job.tracing;
+    const PartsAndHoles& count = parts_;
     text += "\n\n" + tr("As it is: %1 with %2.")
                          .arg(counted(count.parts, tr("1 part"), tr("%1 parts")),
                               job.trace.lightIsInk ? counted(count.holes, tr("1 opening"), tr("%1 openings"))

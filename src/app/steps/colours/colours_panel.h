@@ -74,6 +74,8 @@ class ColoursPanel : public QWidget {
   QCheckBox* opens_;
   SweepTool* tool_;
   std::shared_ptr<const InkMap> shown_;
+  std::shared_ptr<const Drawing> countedOf_;  ///< the tracing that `parts_` are of
+  PartsAndHoles parts_;
 };
 
 }  // namespace rim::app

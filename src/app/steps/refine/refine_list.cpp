@@ -7,6 +7,7 @@
 #include <QSignalBlocker>
 #include <QToolButton>
 #include <QVBoxLayout>
+#include <algorithm>
 
 #include "app/steps/refine/refine_text.h"
 #include "app/widgets/length_field.h"
@@ -19,16 +20,16 @@ RefineList::RefineList(QWidget* parent) : QWidget(parent), column_(new QVBoxLayo
 }
 
 void RefineList::show(const std::vector<refine::Step>& steps, Unit unit) {
-  const bool same =
-      std::equal(steps.begin(), steps.end(), steps_.begin(), steps_.end(),
-                 [](const auto& a, const auto& b) { return a.index() == b.index() && refineName(a) == refineName(b); });
+  // The rows of the steps before the first one that differs stay: undo and redo change the last.
+  const auto differs = std::mismatch(
+      steps.begin(), steps.end(), steps_.begin(), steps_.end(),
+      [](const auto& a, const auto& b) { return a.index() == b.index() && refineName(a) == refineName(b); });
+  const auto kept = static_cast<std::size_t>(differs.first - steps.begin());
   steps_ = steps;
   unit_ = unit;
-  if (!same) {
-    for (const Row& row : rows_) row.widget->deleteLater();
-    rows_.clear();
-    for (std::size_t i = 0; i < steps_.size(); ++i) makeRow(i);
-  }
+  for (std::size_t i = kept; i < rows_.size(); ++i) rows_[i].widget->deleteLater();
+  rows_.resize(std::min(kept, rows_.size()));
+  for (std::size_t i = rows_.size(); i < steps_.size(); ++i) makeRow(i);
   // Rows of the same steps stay, so that the field that is typed into does.
   for (std::size_t i = 0; i < steps_.size(); ++i) {
     const auto numbers = refineNumbers(steps_[i]);

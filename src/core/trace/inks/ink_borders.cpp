@@ -15,6 +15,7 @@
 #include "core/trace/outline/fewer_pieces.h"
 #include "core/trace/outline/fit_outline.h"
 #include "core/trace/outline/fit_settings.h"
+#include "core/trace/outline/guard.h"
 #include "core/trace/outline/measured_near.h"
 #include "core/trace/outline/outline_crossings.h"
 
@@ -103,7 +104,7 @@ class Fitter {
     FitSettings settings = settings_;
     settings.jagged =
         std::any_of(way.parts.begin(), way.parts.end(), [this](const Way::Part& part) { return border(part).jagged; });
-    if (way.closed && points.size() >= 3) return fitOutline(points, settings, stop);
+    if (way.closed && points.size() >= 3) return fitWithin(points, settings, stop);
     // A border of a pixel or two has no shape of its own.
     constexpr std::size_t kLeastPoints = 4;
     return points.size() < kLeastPoints ? straight(way) : fitOpenBorder(points, settings, stop);

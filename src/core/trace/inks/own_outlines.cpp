@@ -4,6 +4,8 @@
 #include <cmath>
 
 #include "core/for_all.h"
+#include "core/geometry/flatten.h"
+#include "core/geometry/nearest_on_ring.h"
 #include "core/geometry/path_place.h"
 #include "core/geometry/segment.h"
 
@@ -44,6 +46,27 @@ bool follows(const Path& path, const std::vector<Point>& sides, double toStartPx
   });
 }
 
+/// Whether the path goes nowhere else than along the sides.
+bool staysAt(const Path& path, const std::vector<Point>& sides) {
+  constexpr double kChordErrorPx = 0.1;
+  constexpr double kCellPx = 4;
+  constexpr double kStepPx = 1;
+  // There and back, so that the ends of an open way are not joined.
+  std::vector<Point> both = sides;
+  both.insert(both.end(), sides.rbegin(), sides.rend());
+  const NearestOnRing ring(both, kCellPx);
+  const std::vector<Point> points = flatten(path, kChordErrorPx);
+  std::size_t hint = 0;
+  for (std::size_t i = 0; i + 1 < points.size(); ++i) {
+    const int steps = std::max(1, static_cast<int>(std::ceil(distance(points[i], points[i + 1]) / kStepPx)));
+    for (int k = 0; k < steps; ++k) {
+      const Point place = lerp(points[i], points[i + 1], static_cast<double>(k) / steps);
+      if (!ring.comesWithin(place, LoneInks::kOffPx + 1, hint)) return false;
+    }
+  }
+  return true;
+}
+
 bool isNear(const Box& a, const Box& b) {
   return std::max({std::abs(a.low.x - b.low.x), std::abs(a.low.y - b.low.y), std::abs(a.high.x - b.high.x),
                    std::abs(a.high.y - b.high.y)}) <= LoneInks::kOffPx;
@@ -56,6 +79,7 @@ std::optional<Path> wholeAlong(const LoneInks::Ink& ink, const std::vector<Point
   for (const Path& outline : ink.outlines) {
     const double area = std::abs(signedArea(outline)) - std::abs(signedArea(polygon));
     if (!isNear(boxOf(outline), box) || std::abs(area) > pathLength(outline) / 2) continue;
+    if (!staysAt(outline, sides)) continue;
     return (signedArea(outline) > 0) == (signedArea(polygon) > 0) ? outline : reversed(outline);
   }
   return std::nullopt;
@@ -91,7 +115,7 @@ std::optional<Path> stretchAlong(const LoneInks::Ink& ink, const WayEnd& from, c
     if (std::max(a.off, b.off) > 2 * LoneInks::kOffPx) continue;
     Path own = forwards ? stretchOf(ink.outlines[i], a, b) : reversed(stretchOf(ink.outlines[i], b, a));
     if (own.segments.empty() || pathLength(own) > kLongerPx + (1 + kLongerShare) * length) continue;
-    if (follows(own, sides, from.reachPx(), to.reachPx())) return own;
+    if (follows(own, sides, from.reachPx(), to.reachPx()) && staysAt(own, sides)) return own;
   }
   return std::nullopt;
 }

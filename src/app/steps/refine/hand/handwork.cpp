@@ -156,7 +156,8 @@ void Handwork::takeOutlines(const std::shared_ptr<const Drawing>& outlines) {
 std::vector<Outline> Handwork::chosenOutlines() const {
   std::vector<Outline> chosen;
   const auto outlines = session_.upToDate() ? outlinesOf(session_.job()) : nullptr;
-  for (const Outline& outline : outlines ? outlines->outlines : std::vector<Outline>{}) {
+  if (!outlines || select_->chosen().empty()) return chosen;
+  for (const Outline& outline : outlines->outlines) {
     if (select_->chosen().count(outline.id) != 0) chosen.push_back(outline);
   }
   return chosen;
