@@ -7,6 +7,7 @@
 #include "core/colour/reduce.h"
 #include "core/geometry/path_place.h"
 #include "core/trace/ink_trace.h"
+#include "core/trace/inks/ink_borders.h"
 #include "core/trace/inks/ink_shares.h"
 #include "core/trace/inks/lone_inks.h"
 #include "core/trace/inks/short_borders.h"
@@ -171,6 +172,32 @@ class TestLoneInks : public QObject {
       const std::vector<bool> none = bordersThatAreNone(graph, *picture.bgr, map);
       const auto count = std::count(none.begin(), none.end(), true);
       QCOMPARE(int(count), apart == 1 ? 1 : 0);
+    }
+  }
+
+  void crossingsInAJpegStayWhereTheyAre() {
+    // A chessboard in three inks (benchmarks/accuracy/inks.py), turned by 0.2.
+    const std::vector<Rgb> inks{{255, 255, 255}, {23, 41, 84}, {194, 35, 40}, {245, 186, 33}};
+    const double c = std::cos(0.2);
+    const double s = std::sin(0.2);
+    const auto board = [c, s](double x, double y) -> std::size_t {
+      const double u = (x - 120) * c + (y - 120) * s;
+      const double v = (y - 120) * c - (x - 120) * s;
+      if (std::abs(u) >= 90 || std::abs(v) >= 90) return 0;
+      const int field = static_cast<int>(std::floor(u / 45)) + 2 * static_cast<int>(std::floor(v / 45));
+      return 1 + static_cast<std::size_t>((field % 3 + 3) % 3);
+    };
+    const Picture picture = asJpeg(artwork(240, 240, inks, board), 75);
+    const InkBorders borders = fitInkBorders(picture, reduced(picture, std::nullopt), {});
+    for (const double a : {-45.0, 0.0, 45.0}) {
+      for (const double b : {-45.0, 0.0, 45.0}) {
+        const Point node{120 + a * c - b * s, 240 - (120 + b * c + a * s)};
+        double least = 1e9;
+        for (const FittedBorder& border : borders.borders) {
+          for (const Segment& segment : border.path.segments) least = std::min(least, distance(segment.end, node));
+        }
+        QVERIFY2(least < 0.3, QByteArray::number(least));
+      }
     }
   }
 

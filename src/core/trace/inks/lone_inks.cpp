@@ -16,6 +16,9 @@
 namespace rim {
 namespace {
 
+/// Artwork has fewer borders; a photo's are rough, and trying them all several times over would take seconds.
+constexpr std::size_t kMostBorders = 1000;
+
 /// Two inks, the smaller number first.
 using InkPair = std::pair<std::uint8_t, std::uint8_t>;
 
@@ -90,7 +93,7 @@ std::vector<OutlineNode> nodesNear(const Path& outline, Point place) {
 
 LoneInks::LoneInks(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, const TraceSettings& settings,
                    const WorkControl& control) {
-  if (finenessFor(bgr.size()) == 1) return;
+  if (finenessFor(bgr.size()) == 1 || graph.chains.size() > kMostBorders) return;
   const std::vector<Task> tasks = tasksFor(graph);
   for (const Task& task : tasks) inks_.push_back({task.ink});
   const InkShares shares(bgr, map);

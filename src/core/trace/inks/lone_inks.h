@@ -39,7 +39,7 @@ class LoneInks {
 
   /// Of every two inks that have a border one is traced, of few inks as many as that needs; its outlines that show no
   /// border of which another one has none are left as polygons. None in pictures so large that greys say no more than
-  /// borders do. Throws Cancelled.
+  /// borders do, nor with more than 1000 borders. Throws Cancelled.
   LoneInks(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, const TraceSettings& settings,
            const WorkControl& control);
 

@@ -39,6 +39,17 @@ double offsetOf(const End& a, const End& b) {
   return std::abs(cross(a.out, between) - cross(b.out, between)) / 2;
 }
 
+/// Whether two lines cross there: ends that go straight on, and two others that do.
+bool linesCross(const std::vector<Candidate>& here) {
+  for (const Candidate& one : here) {
+    for (const Candidate& other : here) {
+      const bool apart = one.a != other.a && one.a != other.b && one.b != other.a && one.b != other.b;
+      if (apart && !one.bent && !other.bent) return true;
+    }
+  }
+  return false;
+}
+
 class Pairing {
  public:
   Pairing(const std::vector<Junction>& junctions, const std::vector<InkBorder>& borders, const LoneInks& lone)
@@ -105,6 +116,7 @@ class Pairing {
         if (candidate) here.push_back(*candidate);
       }
     }
+    if (linesCross(here)) std::erase_if(here, [](const Candidate& c) { return c.bent; });
     // Of those that are nearly straight the straightest counts, whatever leads on along them.
     std::size_t first = lone_.inks().size();
     for (const Candidate& c : here) first = c.bent ? first : std::min(first, c.rank);
