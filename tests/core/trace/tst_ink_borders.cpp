@@ -262,6 +262,21 @@ class TestInkBorders : public QObject {
     QVERIFY(std::abs(signedArea(all.outlines[0]) - kSide * kSide) < 1e-9);
   }
 
+  void whatAnOutlineRunsOutAndBackIsLeftOut() {
+    // Both borders of ink 1 lead to their first junction by the same short line.
+    const auto line = [](double x, double y) { return Segment::line({x, y}); };
+    InkBorders borders;
+    borders.junctions = {{0, 0}, {10, 0}};
+    borders.borders = {{{{0, 0}, {line(0.5, 0), line(5, -5), line(10, 0)}, false}, 1, 2, 0, 1, 0},
+                       {{{10, 0}, {line(5, 5), line(0.5, 0), line(0.5, 0), line(0, 0)}, false}, 1, 3, 1, 0, 1}};
+    const std::vector<Path> outlines = outlinesRound(borders, {false, true});
+    QCOMPARE(int(outlines.size()), 1);
+    QCOMPARE(int(outlines[0].segments.size()), 4);
+    QVERIFY(outlines[0].segments.back().end == outlines[0].start);
+    QVERIFY(std::abs(signedArea(outlines[0]) - 47.5) < 1e-9);
+    QVERIFY(nearestOn(outlines[0], {0, 0}).off > 0.4);
+  }
+
   void aJpegKeepsTheTopology() {
     const Picture clean = artwork(kSide, kSide, kColours, discOverStripes);
     const Picture jpeg = asJpeg(clean, 75);

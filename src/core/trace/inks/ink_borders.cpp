@@ -26,6 +26,23 @@ constexpr double kEverywherePx = 1e9;
 
 Point endOf(const Path& path) { return path.segments.back().end; }
 
+/// The open path without lines of next to no length, as are left where a way is cut beside a node, or follows its
+/// points again. What comes before ends where they did.
+Path withoutTinyLines(Path path) {
+  constexpr double kTinyPx = 0.02;
+  for (std::size_t i = 0; i < path.segments.size() && path.segments.size() > 1;) {
+    const bool tiny =
+        path.segments[i].kind == SegmentKind::Line && distance(segmentStart(path, i), path.segments[i].end) < kTinyPx;
+    if (!tiny) {
+      ++i;
+      continue;
+    }
+    if (i > 0) path.segments[i - 1].end = path.segments[i].end;
+    path.segments.erase(path.segments.begin() + static_cast<std::ptrdiff_t>(i));
+  }
+  return path;
+}
+
 /// Where the outlines of an ink cross themselves or each other; where they only meet at a junction they may.
 std::vector<Point> crossingPlacesOf(std::uint8_t ink, const InkBorders& borders, const std::stop_token& stop) {
   std::vector<bool> only(static_cast<std::size_t>(ink) + 1, false);
@@ -73,6 +90,9 @@ class Fitter {
     for (std::size_t w = 0; w < paths_.size(); ++w) cut(w, result.borders);
     std::vector<Point> crossings = leaveCrossingsAsMeasured(result, control);
     if (crossings.empty() && withinPx_ > settings_.tolerancePx) takeFewerPieces(result, control);
+    for (FittedBorder& border : result.borders) {
+      if (border.start >= 0 && !border.path.segments.empty()) border.path = withoutTinyLines(std::move(border.path));
+    }
     return {std::move(result), std::move(crossings)};
   }
 

@@ -72,6 +72,36 @@ struct Line {
   }
 };
 
+/// Whether a closed path turns back on the same line where segment i ends: both borders that end in a junction may lead
+/// to it by the same short line, and nothing of the ink lies between.
+bool turnsBack(const Path& path, std::size_t i) {
+  constexpr double kSameLine = 0.999;  // cosine
+  const Segment& in = path.segments[i];
+  const Segment& out = path.segments[(i + 1) % path.segments.size()];
+  if (in.kind != SegmentKind::Line || out.kind != SegmentKind::Line) return false;
+  const Point before = segmentStart(path, i) - in.end;
+  const Point after = out.end - in.end;
+  return before != Point{} && after != Point{} && dot(unit(before), unit(after)) > kSameLine;
+}
+
+/// A closed outline without segments of no length, and without what it runs out and back.
+Path withoutSpikes(Path path) {
+  constexpr std::size_t kFewest = 3;
+  for (std::size_t i = 0; i < path.segments.size() && path.segments.size() > kFewest;) {
+    const bool nothing = path.segments[i].kind == SegmentKind::Line && segmentStart(path, i) == path.segments[i].end;
+    if (!nothing && !turnsBack(path, i)) {
+      ++i;
+      continue;
+    }
+    // The next segment, a line when this one is not nothing, begins where this one began.
+    const bool last = i + 1 == path.segments.size();
+    if (last) path.start = segmentStart(path, i);
+    path.segments.erase(path.segments.begin() + static_cast<std::ptrdiff_t>(i));
+    i = last || i == 0 ? 0 : i - 1;
+  }
+  return path;
+}
+
 }  // namespace
 
 std::vector<Path> outlinesRound(const InkBorders& borders, const std::vector<bool>& inside) {
@@ -101,7 +131,7 @@ std::vector<Path> outlinesRound(const InkBorders& borders, const std::vector<boo
       k = nextOf(sides[k], sides, leaving[static_cast<std::size_t>(at)], used);
     }
     path.segments.back().end = path.start;
-    outlines.push_back(std::move(path));
+    outlines.push_back(withoutSpikes(std::move(path)));
   }
   return outlines;
 }

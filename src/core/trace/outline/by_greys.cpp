@@ -26,7 +26,6 @@ constexpr Closeness kCloseness[] = {{1.2, 7}, {0.8, 3}, {0.4, 1.5}, {0.25, 1}};
 constexpr double kShareOfNoise[] = {4, 2, 0.6, 0.35, 0.2};
 constexpr double kClosestNoisePx = 0.012;
 constexpr double kLevelNoisePx = 0.02;
-constexpr int kRounds = 2;
 /// Polygons brought to where greys say hardly depend on what was there before.
 constexpr int kPolygonRounds = 2;
 /// What the greys of a clean picture are off by: renderers count in some hundred steps a pixel.
