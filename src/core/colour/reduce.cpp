@@ -87,22 +87,6 @@ cv::Mat likeOneBeside(const cv::Mat& lab) {
   return marked;
 }
 
-/// Pixels that have one of the colours, as far as rounding lets them.
-cv::Mat justOf(const cv::Mat& lab, const std::vector<Lab>& palette) {
-  constexpr double kRounding = 1.5;
-  cv::Mat marked(lab.size(), CV_8U, cv::Scalar(0));
-  for (int y = 0; y < lab.rows; ++y) {
-    const auto* row = lab.ptr<cv::Vec3f>(y);
-    for (int x = 0; x < lab.cols; ++x) {
-      const bool just = std::any_of(palette.begin(), palette.end(), [colour = labOf(row[x])](Lab ink) {
-        return squareBetween(colour, ink) < kRounding * kRounding;
-      });
-      if (just) marked.at<std::uint8_t>(y, x) = 255;
-    }
-  }
-  return marked;
-}
-
 /// Noise smoothed out, edges kept.
 cv::Mat calmed(const cv::Mat& bgr, double step) {
   cv::Mat calm = bgr;
@@ -340,7 +324,7 @@ InkMap reduced(const Picture& picture, std::optional<int> count, const std::stop
   std::vector<Lab> palette = paletteOf(lab, coloured, count, difference);
   addThinInks(palette, bgr, lab, count, flat);
   goOn();
-  cv::Mat labels = sureLabels(lab, flat ? even | (coloured & justOf(lab, palette)) : even, palette);
+  cv::Mat labels = sureLabels(lab, even, palette);
   const std::vector<Rgb> colours = rgbOf(palette);
   decideMixtures(bgr, Mixtures(colours), labels, stop);
   labels = calmedParts(labels, lab, palette, stop);
