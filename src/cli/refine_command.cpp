@@ -6,6 +6,7 @@
 #include "cli/drawing_input.h"
 #include "cli/finding_table.h"
 #include "cli/refine_steps.h"
+#include "core/error.h"
 #include "core/io/report.h"
 #include "core/job/faults.h"
 #include "core/mend/find/inspect.h"
@@ -40,6 +41,17 @@ std::vector<refine::Step> readyToDo(const RefineOptions& o, FileKind kind) {
   return steps;
 }
 
+/// The faults that refining brought; none, with a word, where a drawing cannot be inspected: it was refined all the
+/// same.
+std::vector<Finding> brokenBy(const Drawing& before, const Drawing& after, bool quiet) {
+  try {
+    return newFaults(before, inspect(before, {}), after, inspect(after, {}));
+  } catch (const InputError& error) {
+    if (!quiet) std::cerr << "What the steps broke was not looked for: " << error.what() << '\n';
+    return {};
+  }
+}
+
 void tell(const Refined& refined, const std::vector<Finding>& broken) {
   for (const Change& c : refined.changes)
     std::cout << c.kind << " at " << c.at.x << ", " << c.at.y << ": moved by " << sizeText(c.movedMm) << '\n';
@@ -54,15 +66,15 @@ int run(const RefineOptions& o) {
   const ReadResult read = readInput(o.in, o.quiet);
   const std::vector<refine::Step> steps = readyToDo(o, kind);
   const Refined refined = about(o.in.file, [&] { return refine::done(read.drawing, steps); });
-  const std::vector<Finding> broken = about(o.in.file, [&] {
-    return newFaults(read.drawing, inspect(read.drawing, {}), refined.drawing, inspect(refined.drawing, {}));
-  });
   const Drawing written = inFormFor(refined.drawing, kind, o.files, kWriteToleranceMm);
   about(o.out, [&] { writeDrawing(written, o.out, o.files); });
   const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;
+  const bool told = o.report != "-" && !o.quiet;
+  std::vector<Finding> broken;
+  if (told || !o.report.empty()) broken = brokenBy(read.drawing, refined.drawing, o.quiet);
   if (!o.report.empty())
     writeReport(o.report, reportJson(written, o.in.file, seconds.count(), broken, {}, &refined.changes));
-  if (o.report != "-" && !o.quiet) tell(refined, broken);
+  if (told) tell(refined, broken);
   return withReceipt(o.receipt, o.out, asWritten(written, kind), kDone);
 }
 

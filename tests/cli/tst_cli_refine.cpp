@@ -101,6 +101,20 @@ class TestCliRefine : public QObject {
     QCOMPARE(report({"refine", at("o.dxf"), "-o", at("p.dxf"), "--scale", "2"})["findings"].toArray().size(), 0);
   }
 
+  void whatCannotBeInspectedIsRefinedAllTheSame() {
+    // 330 by 330 lines cross in more places than are looked at.
+    QString lines;
+    for (int i = 0; i < 330; ++i) {
+      lines += QString("<path fill=\"none\" stroke=\"black\" d=\"M0 %1H331\"/>").arg(i + 1);
+      lines += QString("<path fill=\"none\" stroke=\"black\" d=\"M%1 0V331\"/>").arg(i + 1);
+    }
+    writeShapes(at("grid.svg"), lines.toUtf8());
+    QCOMPARE(cli({"check", at("grid.svg")}).code, 2);
+    const Run run = cli({"refine", at("grid.svg"), "-o", at("o.dxf"), "--scale", "2"});
+    QCOMPARE(run.code, 0);
+    QVERIFY2(run.err.contains("was not looked for"), qPrintable(run.err));
+  }
+
   void openLinesAreThickened() {
     const QJsonObject json = report({"refine", at("line.svg"), "-o", at("o.dxf"), "--thicken", "4", "--tips", "flat"});
     QCOMPARE(json["closed"].toInt(), 1);

@@ -43,27 +43,23 @@ cv::Mat stepsOf(const cv::Mat& lab) {
   return steps;
 }
 
-double medianOf(const cv::Mat& values) {
+/// Some of the values, evenly spread: enough of any picture for a median.
+std::vector<float> someOf(const cv::Mat& values) {
   std::vector<float> some;
   const int stride = std::max(1, static_cast<int>(std::sqrt(static_cast<double>(values.total()) / 250'000)));
   for (int y = 0; y < values.rows; y += stride) {
     for (int x = 0; x < values.cols; x += stride) some.push_back(values.at<float>(y, x));
   }
-  return rim::medianOf(std::move(some));
+  return some;
 }
 
 /// The usual step of pixels that waver at all: much of a JPEG is pure paper, and says nothing of its noise elsewhere.
 double waverOf(const cv::Mat& steps) {
   constexpr float kMostWaver = 16;
   constexpr double kMostStep = 4;
-  std::vector<float> some;
-  for (int y = 0; y < steps.rows; ++y) {
-    for (int x = 0; x < steps.cols; ++x) {
-      const float step = steps.at<float>(y, x);
-      if (step > 0 && step < kMostWaver) some.push_back(step);
-    }
-  }
-  return some.empty() ? 0 : std::min(kMostStep, static_cast<double>(rim::medianOf(std::move(some))));
+  std::vector<float> some = someOf(steps);
+  std::erase_if(some, [](float step) { return step <= 0 || step >= kMostWaver; });
+  return some.empty() ? 0 : std::min(kMostStep, static_cast<double>(medianOf(std::move(some))));
 }
 
 /// Flat artwork: its even pixels are just like their neighbours, so that a small area is as sure as a large one.
@@ -81,7 +77,10 @@ cv::Mat likeOneBeside(const cv::Mat& lab) {
     const auto* next = lab.ptr<cv::Vec3f>(y + 1);
     for (int x = 0; x + 1 < lab.cols; ++x) {
       if (row[x] != row[x + 1] || row[x] != next[x] || row[x] != next[x + 1]) continue;
-      marked(cv::Rect(x, y, 2, 2)) = 255;
+      for (const int down : {0, 1}) {
+        auto* own = marked.ptr<std::uint8_t>(y + down) + x;
+        own[0] = own[1] = 255;
+      }
     }
   }
   return marked;
@@ -305,13 +304,13 @@ InkMap reduced(const Picture& picture, std::optional<int> count, const std::stop
   cv::Mat bgr = *picture.bgr;
   cv::Mat lab = labPicture(bgr);
   cv::Mat steps = stepsOf(lab);
-  double step = medianOf(steps);
+  double step = medianOf(someOf(steps));
   const bool noisy = step > kCalmStep;
   if (noisy) {
     bgr = calmed(bgr, step);
     lab = labPicture(bgr);
     steps = stepsOf(lab);
-    step = medianOf(steps);
+    step = medianOf(someOf(steps));
   }
   goOn();
   const cv::Mat even = steps <= kEvenStep + kNoisySteps * step;

@@ -219,15 +219,20 @@ void ColoursPanel::showSuggestions() {
 }
 
 /// Two tones, counted: what is dark may be the parts, or openings in one sheet.
+/// Counted once: the panel is told of every step, and a tracing may be large.
+const PartsAndHoles& ColoursPanel::partsOf(const std::shared_ptr<const Drawing>& tracing) {
+  if (countedOf_ != tracing) parts_ = partsAndHoles(pathsOf(*tracing));
+  countedOf_ = tracing;
+  return parts_;
+}
+
 void ColoursPanel::showTwoTones() {
   const Job& job = session_.job();
   QString text =
       tr("The picture is parted into ink and paper by the threshold of the Trace step. Several inks part it by "
          "its colours.");
   if (job.tracing) {
-    if (countedOf_ != job.tracing) parts_ = partsAndHoles(pathsOf(*job.tracing));
-    countedOf_ = job.tracing;
-    const PartsAndHoles& count = parts_;
+    const PartsAndHoles& count = partsOf(job.tracing);
     text += "\n\n" + tr("As it is: %1 with %2.")
                          .arg(counted(count.parts, tr("1 part"), tr("%1 parts")),
                               job.trace.lightIsInk ? counted(count.holes, tr("1 opening"), tr("%1 openings"))
@@ -240,7 +245,7 @@ void ColoursPanel::showTwoTones() {
 void ColoursPanel::showMade() {
   const Job& job = session_.job();
   if (!job.tracing || !job.inks) return;
-  const PartsAndHoles count = partsAndHoles(pathsOf(*job.tracing));
+  const PartsAndHoles& count = partsOf(job.tracing);
   QString text =
       tr("%1 with %2")
           .arg(counted(count.parts, tr("1 part"), tr("%1 parts")), counted(count.holes, tr("1 hole"), tr("%1 holes")));

@@ -52,6 +52,7 @@ class ColoursPanel : public QWidget {
   void sweepDone(const SweepInks& sweep);
   void showSuggestions();
   void showMade();
+  const PartsAndHoles& partsOf(const std::shared_ptr<const Drawing>& tracing);
   void showTwoTones();
   void placeTool();
 

@@ -33,8 +33,6 @@ constexpr int kNumber = Qt::UserRole;
 RefinePanel::RefinePanel(Session& session, Actions& actions, QWidget* parent)
     : QWidget(parent), session_(session), actions_(actions) {
   panelLayout(this, tr("Refine"));
-  // A step more makes the panel longer at its end; all else need not be painted again.
-  setAttribute(Qt::WA_StaticContents);
   faults_ = new NewFaults(actions);
   layout()->addWidget(faults_);
   connect(faults_, &NewFaults::changed, this, &RefinePanel::faultsChanged);

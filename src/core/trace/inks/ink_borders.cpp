@@ -18,30 +18,16 @@
 #include "core/trace/outline/guard.h"
 #include "core/trace/outline/measured_near.h"
 #include "core/trace/outline/outline_crossings.h"
+#include "core/trace/outline/without_tiny_lines.h"
 
 namespace rim {
 namespace {
 
 constexpr double kEverywherePx = 1e9;
+/// Such lines are left where a way is cut beside a node, or follows its points again.
+constexpr double kNoLengthPx = 0.02;
 
 Point endOf(const Path& path) { return path.segments.back().end; }
-
-/// The open path without lines of next to no length, as are left where a way is cut beside a node, or follows its
-/// points again. What comes before ends where they did.
-Path withoutTinyLines(Path path) {
-  constexpr double kTinyPx = 0.02;
-  for (std::size_t i = 0; i < path.segments.size() && path.segments.size() > 1;) {
-    const bool tiny =
-        path.segments[i].kind == SegmentKind::Line && distance(segmentStart(path, i), path.segments[i].end) < kTinyPx;
-    if (!tiny) {
-      ++i;
-      continue;
-    }
-    if (i > 0) path.segments[i - 1].end = path.segments[i].end;
-    path.segments.erase(path.segments.begin() + static_cast<std::ptrdiff_t>(i));
-  }
-  return path;
-}
 
 /// Where the outlines of an ink cross themselves or each other; where they only meet at a junction they may.
 std::vector<Point> crossingPlacesOf(std::uint8_t ink, const InkBorders& borders, const std::stop_token& stop) {
@@ -91,7 +77,7 @@ class Fitter {
     std::vector<Point> crossings = leaveCrossingsAsMeasured(result, control);
     if (crossings.empty() && withinPx_ > settings_.tolerancePx) takeFewerPieces(result, control);
     for (FittedBorder& border : result.borders) {
-      if (border.start >= 0 && !border.path.segments.empty()) border.path = withoutTinyLines(std::move(border.path));
+      if (border.start >= 0) border.path = withoutTinyLines(border.path, kNoLengthPx);
     }
     return {std::move(result), std::move(crossings)};
   }

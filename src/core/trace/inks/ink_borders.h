@@ -27,7 +27,8 @@ struct InkBorders {
   std::vector<Point> junctions;
 };
 
-/// Fits every border between two inks as outlines are fitted (trace/outline/fit_outline.h): ways through
+/// Fits every border between two inks: in small pictures as the outline of one of them, traced alone, runs
+/// (trace/inks/own_outlines.h), else as outlines are fitted (trace/outline/fit_outline.h); ways through
 /// junctions as one, so what goes straight on stays straight; junctions where the borders that end there,
 /// prolonged, meet each other or the way they end on (least squares). Borders that would cross follow their measured
 /// points or their pixels near the crossing (trace/outline/measured_near.h). Parts with less than

@@ -4,9 +4,9 @@
 #include <cmath>
 
 #include "core/for_all.h"
-#include "core/geometry/flatten.h"
 #include "core/geometry/nearest_on_ring.h"
 #include "core/geometry/path_place.h"
+#include "core/geometry/places_along.h"
 #include "core/geometry/segment.h"
 
 namespace rim {
@@ -55,16 +55,10 @@ bool staysAt(const Path& path, const std::vector<Point>& sides) {
   std::vector<Point> both = sides;
   both.insert(both.end(), sides.rbegin(), sides.rend());
   const NearestOnRing ring(both, kCellPx);
-  const std::vector<Point> points = flatten(path, kChordErrorPx);
+  const std::vector<Point> places = placesAlong(path, kChordErrorPx, kStepPx);
   std::size_t hint = 0;
-  for (std::size_t i = 0; i + 1 < points.size(); ++i) {
-    const int steps = std::max(1, static_cast<int>(std::ceil(distance(points[i], points[i + 1]) / kStepPx)));
-    for (int k = 0; k < steps; ++k) {
-      const Point place = lerp(points[i], points[i + 1], static_cast<double>(k) / steps);
-      if (!ring.comesWithin(place, LoneInks::kOffPx + 1, hint)) return false;
-    }
-  }
-  return true;
+  return std::all_of(places.begin(), places.end(),
+                     [&](Point p) { return ring.comesWithin(p, LoneInks::kOffPx + 1, hint); });
 }
 
 bool isNear(const Box& a, const Box& b) {

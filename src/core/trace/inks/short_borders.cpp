@@ -50,12 +50,12 @@ class Meetings {
  private:
   /// The line along which a border leaves a node.
   std::optional<MeetingLine> lineOut(const CrackChain& chain, int node) const {
-    CrackChain first{chain.corners, chain.left, chain.right, -1, -1};
+    const auto count = static_cast<std::ptrdiff_t>(std::min(chain.corners.size(), kSidesOfRay + 1));
+    CrackChain first{{chain.corners.begin(), chain.corners.begin() + count}, chain.left, chain.right, -1, -1};
     if (chain.start != node) {
-      std::reverse(first.corners.begin(), first.corners.end());
+      first.corners.assign(chain.corners.rbegin(), chain.corners.rbegin() + count);
       std::swap(first.left, first.right);
     }
-    first.corners.resize(std::min(first.corners.size(), kSidesOfRay + 1));
     const Point from{static_cast<double>(first.corners.front().x),
                      static_cast<double>(bgr_.rows - first.corners.front().y)};
     std::vector<Point> points = edgesAlong(first, bgr_, map_);

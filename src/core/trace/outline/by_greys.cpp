@@ -11,6 +11,7 @@
 #include "core/trace/outline/likely_polygons.h"
 #include "core/trace/outline/measured_at.h"
 #include "core/trace/outline/polygon_by_greys.h"
+#include "core/trace/outline/without_tiny_lines.h"
 #include "core/trace/split/split.h"
 
 namespace rim {
@@ -130,25 +131,6 @@ Border corrected(const SharpBorder& border, const Path& outline, const Rendering
     if (distance(moved, p) < kFarthestPx) result[i] = moved;
   }
   return result;
-}
-
-/// The closed path without lines that are too short to say anything; what came before ends where they did.
-Path withoutTinyLines(const Path& path) {
-  constexpr double kTinyPx = 0.3;
-  constexpr std::size_t kFewest = 4;
-  Path few{path.start, {}, true};
-  for (std::size_t i = 0; i < path.segments.size(); ++i) {
-    const Segment& s = path.segments[i];
-    const bool tiny = s.kind == SegmentKind::Line && distance(segmentStart(path, i), s.end) < kTinyPx;
-    if (!tiny || few.segments.empty() || path.segments.size() < kFewest) {
-      few.segments.push_back(s);
-      continue;
-    }
-    Segment& before = few.segments.back();
-    before.handle2 = before.handle2 + (s.end - before.end);
-    before.end = s.end;
-  }
-  return few;
 }
 
 struct Candidate {
@@ -280,8 +262,9 @@ class Agreeing {
     const double most = std::max(std::hypot(2 * kGoodMost, kSeveral * error_), kOfTolerance * settings_.tolerancePx);
     const std::vector<Point> places = rendering.amiss(outlines_[i], path, most);
     if (places.empty() || places.size() > kMostPlaces) return std::nullopt;
+    constexpr double kTinyPx = 0.3;
     return withoutTinyLines(
-        measuredAt(path, points, {places, kReachPx, std::vector<double>(points.size(), kAlmostPx), true}));
+        measuredAt(path, points, {places, kReachPx, std::vector<double>(points.size(), kAlmostPx), true}), kTinyPx);
   }
 
   /// The border in lines; with `bring`, when it is small, also in few lines brought to where greys say.

@@ -2,8 +2,8 @@
 
 #include <cmath>
 
-#include "core/geometry/flatten.h"
 #include "core/geometry/nearest_on_ring.h"
+#include "core/geometry/places_along.h"
 #include "core/geometry/segment.h"
 #include "core/trace/contour/noise.h"
 #include "core/trace/outline/join.h"
@@ -16,18 +16,6 @@ constexpr double kCellPx = 4;
 constexpr double kStepPx = 0.5;
 constexpr double kChordErrorPx = 0.02;
 constexpr double kRoomPx = 0.45;
-
-/// Places along a closed path, no farther apart than a step.
-std::vector<Point> placesAlong(const Path& path) {
-  const std::vector<Point> points = flatten(path, kChordErrorPx);
-  std::vector<Point> places;
-  for (std::size_t i = 0; i < points.size(); ++i) {
-    const Point to = points[(i + 1) % points.size()];
-    const int steps = std::max(1, static_cast<int>(std::ceil(distance(points[i], to) / kStepPx)));
-    for (int k = 0; k < steps; ++k) places.push_back(lerp(points[i], to, static_cast<double>(k) / steps));
-  }
-  return places;
-}
 
 /// A corner, and how far the outline may lie beyond the border within so much of it.
 struct Tip {
@@ -57,7 +45,7 @@ bool isAtTip(const std::vector<Tip>& tips, Point place, double off) {
 
 std::vector<Point> strayingFrom(const Border& border, const Path& outline, const GuardLimits& limits) {
   std::vector<Point> found;
-  const std::vector<Point> places = placesAlong(outline);
+  const std::vector<Point> places = placesAlong(outline, kChordErrorPx, kStepPx);
   const NearestOnRing toOutline(places, kCellPx);
   std::size_t hint = 0;
   for (const Point p : border) {

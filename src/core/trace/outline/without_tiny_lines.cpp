@@ -1,0 +1,23 @@
+#include "core/trace/outline/without_tiny_lines.h"
+
+namespace rim {
+
+Path withoutTinyLines(const Path& path, double tinyPx) {
+  constexpr std::size_t kFewestOfClosed = 4;
+  if (path.closed && path.segments.size() < kFewestOfClosed) return path;
+  Path few{path.start, {}, path.closed};
+  for (std::size_t i = 0; i < path.segments.size(); ++i) {
+    const Segment& s = path.segments[i];
+    const bool tiny = s.kind == SegmentKind::Line && distance(segmentStart(path, i), s.end) < tinyPx;
+    if (tiny && !few.segments.empty()) {
+      Segment& before = few.segments.back();
+      before.handle2 = before.handle2 + (s.end - before.end);
+      before.end = s.end;
+    } else if (!tiny || path.closed || i + 1 == path.segments.size()) {
+      few.segments.push_back(s);
+    }
+  }
+  return few;
+}
+
+}  // namespace rim
