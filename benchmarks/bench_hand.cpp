@@ -41,10 +41,10 @@ class Hand : public QObject {
     window_.resize(1280, 800);
     window_.show();
     const std::string file = folder_.filePath("many.dxf").toStdString();
-    rim::deliver(outlines(count), file, {}, 0.001);
+    rim::io::deliver(outlines(count), file, {}, 0.001);
     window_.session().open(QString::fromStdString(file));
     waitFor([this] { return window_.session().hasWork() && window_.session().upToDate(); });
-    window_.showStep(rim::app::MainWindow::kRefine);
+    window_.showStep(rim::app::Step::Refine);
     auto* panel = window_.findChild<rim::app::RefinePanel*>();
     waitFor([panel] { return panel->offers() != nullptr; });
     waitFor([this] { return window_.session().findings() != nullptr; });
@@ -56,7 +56,7 @@ class Hand : public QObject {
   rim::app::Bench& bench() { return window_.bench(); }
   rim::app::Handwork& handwork() { return window_.findChild<rim::app::RefinePanel*>()->handwork(); }
   QPointF onScreen(rim::Point mm) {
-    const double k = 1 / mmPerPixel(window_.session().job());
+    const double k = 1 / rim::job::mmPerPixel(window_.session().job());
     return bench().viewport().toScreen(mm * k);
   }
 
@@ -154,7 +154,7 @@ void zoomFrame(benchmark::State& state) {
 void dragNodeFrame(benchmark::State& state) {
   Hand hand(state, static_cast<int>(state.range(0)));
   hand.handwork().take(rim::app::Hand::Nodes);
-  const auto& all = *outlinesOf(hand.window().session().job());
+  const auto& all = *rim::job::outlinesOf(hand.window().session().job());
   hand.handwork().noding().takeHold(all.outlines.front().id);
   hand.bench().lookAt(all.path(0).start, 30);
   hand.settle();
@@ -185,7 +185,7 @@ void boxFrame(benchmark::State& state) {
 void undoFrame(benchmark::State& state) {
   Hand hand(state, static_cast<int>(state.range(0)));
   hand.handwork().take(rim::app::Hand::Outlines);
-  hand.handwork().selecting().choose({outlinesOf(hand.window().session().job())->outlines.front().id});
+  hand.handwork().selecting().choose({rim::job::outlinesOf(hand.window().session().job())->outlines.front().id});
   hand.handwork().selecting().nudge({-3, 0});
   hand.settle();
   bool undone = false;

@@ -45,7 +45,7 @@ void liveFrame(benchmark::State& state) {
   rim::app::MainWindow window;
   window.show();
   rim::app::Session& session = window.session();
-  session.edit("open", {}, [](rim::Job& job) { job = rim::jobOn(rim::bench::fourMegapixels()); });
+  session.edit("open", {}, [](rim::job::Job& job) { job = rim::job::jobOn(rim::bench::fourMegapixels()); });
   window.bench().setPicture(session.job().picture);
   // What the picture is worth is measured once, after opening.
   QThreadPool::globalInstance()->waitForDone();
@@ -53,7 +53,7 @@ void liveFrame(benchmark::State& state) {
   int level = 60;
   for (auto _ : state) {
     level = level < 190 ? level + 1 : 60;
-    session.edit("threshold", "threshold", [level](rim::Job& job) { job.trace.threshold = level; });
+    session.edit("threshold", "threshold", [level](rim::job::Job& job) { job.trace.threshold = level; });
     watch.waitForFrame();
   }
   state.counters["frames_per_second"] =
@@ -61,10 +61,10 @@ void liveFrame(benchmark::State& state) {
 }
 
 /// The demo badge in six inks, side by side until the picture has `side` px.
-rim::Picture manyBadges(int side) {
-  const rim::Picture badge = rim::loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.png"));
+rim::picture::Picture manyBadges(int side) {
+  const rim::picture::Picture badge = rim::picture::loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.png"));
   const int times = side / badge.width() + 1;
-  return rim::withPixels(badge, cv::repeat(*badge.bgr, times, times)(cv::Rect(0, 0, side, side)).clone());
+  return rim::picture::withPixels(badge, cv::repeat(*badge.bgr, times, times)(cv::Rect(0, 0, side, side)).clone());
 }
 
 void mergeFrame(benchmark::State& state) {
@@ -73,20 +73,20 @@ void mergeFrame(benchmark::State& state) {
   window.show();
   rim::app::Session& session = window.session();
   FrameWatch watch(window);
-  const rim::Picture picture = manyBadges(static_cast<int>(state.range(0)));
-  session.edit("open", {}, [&picture](rim::Job& job) {
-    job = rim::jobOn(picture);
+  const rim::picture::Picture picture = manyBadges(static_cast<int>(state.range(0)));
+  session.edit("open", {}, [&picture](rim::job::Job& job) {
+    job = rim::job::jobOn(picture);
     job.colours.on = true;
   });
   window.bench().setPicture(session.job().picture);
-  window.showStep(rim::app::MainWindow::kColours);
+  window.showStep(rim::app::Step::Colours);
   watch.waitForFrame();
   bool merged = false;
   for (auto _ : state) {
     merged = !merged;
-    session.edit("merge", {}, [merged](rim::Job& job) {
+    session.edit("merge", {}, [merged](rim::job::Job& job) {
       job.colours.steps.clear();
-      if (merged) job.colours.steps.push_back(rim::stepFor(rim::MergeInks{3, 1}));
+      if (merged) job.colours.steps.push_back(rim::colour::stepFor(rim::colour::MergeInks{3, 1}));
     });
     watch.waitForFrame();
   }

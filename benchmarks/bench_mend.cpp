@@ -45,13 +45,13 @@ Drawing soup(std::int64_t lines) {
 
 void mendSoup(benchmark::State& state) {
   const Drawing drawing = soup(state.range(0));
-  for (auto _ : state) benchmark::DoNotOptimize(rim::mended(drawing, {}));
+  for (auto _ : state) benchmark::DoNotOptimize(rim::mend::mended(drawing, {}));
   state.SetComplexityN(state.range(0));
 }
 
 void inspectAfterAnEdit(benchmark::State& state) {
-  const Drawing drawing = rim::mended(soup(10'000), {}).drawing;
-  for (auto _ : state) benchmark::DoNotOptimize(rim::inspect(drawing, {}));
+  const Drawing drawing = rim::mend::mended(soup(10'000), {}).drawing;
+  for (auto _ : state) benchmark::DoNotOptimize(rim::mend::inspect(drawing, {}));
 }
 
 /// Outlines in rows, of lines, arcs and curves: closed ones, and lines whose ends nothing is near, so many in a
@@ -81,12 +81,12 @@ void inspectOnlyWhatChanged(benchmark::State& state) {
   Drawing drawing = rows(state.range(0), static_cast<int>(state.range(1)));
   const std::size_t one = drawing.outlines.size() / 2;
   const rim::Path still = drawing.path(one);
-  rim::Inspected known = rim::inspected(drawing, {});
+  rim::mend::Inspected known = rim::mend::inspected(drawing, {});
   bool there = false;
   for (auto _ : state) {
     there = !there;
     drawing.setPath(one, there ? scaled(still, 1, {6, 0.3}) : still);
-    known = rim::inspected(drawing, {}, known);
+    known = rim::mend::inspected(drawing, {}, known);
     benchmark::DoNotOptimize(known);
   }
   state.counters["looked at"] = static_cast<double>(known.lookedAt());
@@ -96,27 +96,28 @@ void inspectOnlyWhatChanged(benchmark::State& state) {
 /// One more finding is decided about after nine others, and all is inspected for the list, as after a click in the
 /// window.
 void decideOnce(benchmark::State& state) {
-  rim::Job job = jobOn(rows(state.range(0), 40), "rows");
+  rim::job::Job job = rim::job::jobOn(rows(state.range(0), 40), "rows");
   constexpr int kBefore = 9;
   const auto decideAbout = [&job](std::size_t i) {
-    const rim::JobFaults faults = faultsOf(job);
+    const rim::job::JobFaults faults = rim::job::faultsOf(job);
     job.memo = faults.memo;
-    job.mend.steps.push_back(stepFor(mendedDrawingOf(job), faults.ofMended[i], rim::MendStep::What::One, "drop"));
+    job.mend.steps.push_back(
+        rim::mend::stepFor(rim::job::mendedDrawingOf(job), faults.ofMended[i], rim::mend::MendStep::What::One, "drop"));
   };
   for (int i = 0; i < kBefore; ++i) {
     decideAbout(0);
-    job = withMending(std::move(job));
+    job = rim::job::withMending(std::move(job));
   }
   decideAbout(0);
   for (auto _ : state) {
-    rim::Job next = withMending(job);
-    benchmark::DoNotOptimize(faultsOf(next));
+    rim::job::Job next = rim::job::withMending(job);
+    benchmark::DoNotOptimize(rim::job::faultsOf(next));
   }
 }
 
 void inspectAll(benchmark::State& state) {
   const Drawing drawing = rows(state.range(0), static_cast<int>(state.range(1)));
-  for (auto _ : state) benchmark::DoNotOptimize(rim::inspect(drawing, {}));
+  for (auto _ : state) benchmark::DoNotOptimize(rim::mend::inspect(drawing, {}));
 }
 
 }  // namespace

@@ -13,8 +13,8 @@
 
 namespace {
 
-const rim::Picture& sixteenMegapixels() {
-  static const rim::Picture picture = [] {
+const rim::picture::Picture& sixteenMegapixels() {
+  static const rim::picture::Picture picture = [] {
     cv::Mat grey(3464, 4619, CV_8UC1, cv::Scalar(230));
     for (int k = 0; k < 60; ++k) {
       cv::circle(grey, {300 + 430 * (k % 10), 300 + 560 * (k / 10)}, 150, cv::Scalar(40), 30, cv::LINE_AA);
@@ -24,8 +24,8 @@ const rim::Picture& sixteenMegapixels() {
   return picture;
 }
 
-void step(benchmark::State& state, const rim::Preparation& what) {
-  for (auto _ : state) benchmark::DoNotOptimize(prepared(sixteenMegapixels(), what));
+void step(benchmark::State& state, const rim::picture::Preparation& what) {
+  for (auto _ : state) benchmark::DoNotOptimize(rim::picture::prepared(sixteenMegapixels(), what));
 }
 
 void referenceWarp(benchmark::State& state) {
@@ -54,23 +54,23 @@ void referenceDilate(benchmark::State& state) {
 
 const double kW = 4619;
 const double kH = 3464;
-const rim::Quad kCorners{rim::Point{60, 40}, rim::Point{kW - 90, 70}, rim::Point{kW - 30, kH - 50},
-                         rim::Point{20, kH - 80}};
+const rim::picture::Quad kCorners{rim::Point{60, 40}, rim::Point{kW - 90, 70}, rim::Point{kW - 30, kH - 50},
+                                  rim::Point{20, kH - 80}};
 
-std::vector<rim::PreparationStep> allSteps(double thickenPx) {
-  return {{rim::Straighten{kCorners, 4 / 3.0}, true},
-          {rim::EvenLight{}, true},
-          {rim::Denoise{}, true},
-          {rim::Thicken{thickenPx}, true}};
+std::vector<rim::picture::PreparationStep> allSteps(double thickenPx) {
+  return {{rim::picture::Straighten{kCorners, 4 / 3.0}, true},
+          {rim::picture::EvenLight{}, true},
+          {rim::picture::Denoise{}, true},
+          {rim::picture::Thicken{thickenPx}, true}};
 }
 
 void together(benchmark::State& state) {
-  for (auto _ : state) benchmark::DoNotOptimize(prepared(sixteenMegapixels(), allSteps(2)));
+  for (auto _ : state) benchmark::DoNotOptimize(rim::picture::prepared(sixteenMegapixels(), allSteps(2)));
 }
 
 /// What a slider's every turn costs until the bench can show it: the step it changes, at screen resolution.
 void sliderPreview(benchmark::State& state) {
-  rim::PreviewMaker maker;
+  rim::picture::PreviewMaker maker;
   double px = 1;
   maker.preview(sixteenMegapixels(), allSteps(px));
   for (auto _ : state) {
@@ -81,17 +81,19 @@ void sliderPreview(benchmark::State& state) {
 
 /// The first preview of a picture: made smaller, and all steps.
 void firstPreview(benchmark::State& state) {
-  for (auto _ : state) benchmark::DoNotOptimize(rim::PreviewMaker().preview(sixteenMegapixels(), allSteps(2)));
+  for (auto _ : state) benchmark::DoNotOptimize(rim::picture::PreviewMaker().preview(sixteenMegapixels(), allSteps(2)));
 }
 
 BENCHMARK(referenceWarp)->Unit(benchmark::kMillisecond)->UseRealTime();
-BENCHMARK_CAPTURE(step, straighten, rim::Straighten{kCorners, 4 / 3.0})->Unit(benchmark::kMillisecond)->UseRealTime();
+BENCHMARK_CAPTURE(step, straighten, rim::picture::Straighten{kCorners, 4 / 3.0})
+    ->Unit(benchmark::kMillisecond)
+    ->UseRealTime();
 BENCHMARK(referenceDivide)->Unit(benchmark::kMillisecond)->UseRealTime();
-BENCHMARK_CAPTURE(step, evenLight, rim::EvenLight{})->Unit(benchmark::kMillisecond)->UseRealTime();
+BENCHMARK_CAPTURE(step, evenLight, rim::picture::EvenLight{})->Unit(benchmark::kMillisecond)->UseRealTime();
 BENCHMARK(referenceBilateral)->Unit(benchmark::kMillisecond)->UseRealTime();
-BENCHMARK_CAPTURE(step, denoise, rim::Denoise{})->Unit(benchmark::kMillisecond)->UseRealTime();
+BENCHMARK_CAPTURE(step, denoise, rim::picture::Denoise{})->Unit(benchmark::kMillisecond)->UseRealTime();
 BENCHMARK(referenceDilate)->Unit(benchmark::kMillisecond)->UseRealTime();
-BENCHMARK_CAPTURE(step, thicken, rim::Thicken{2})->Unit(benchmark::kMillisecond)->UseRealTime();
+BENCHMARK_CAPTURE(step, thicken, rim::picture::Thicken{2})->Unit(benchmark::kMillisecond)->UseRealTime();
 BENCHMARK(together)->Unit(benchmark::kMillisecond)->UseRealTime();
 BENCHMARK(firstPreview)->Unit(benchmark::kMillisecond)->UseRealTime();
 BENCHMARK(sliderPreview)->Unit(benchmark::kMillisecond)->UseRealTime();

@@ -18,7 +18,7 @@
 namespace {
 
 /// A scan in colours: stars of 14 nodes on paper with a little grain.
-rim::Picture scan(int cell, int columns, int rows) {
+rim::picture::Picture scan(int cell, int columns, int rows) {
   const double middle = cell / 2.0;
   const cv::Mat star = rim::test::drawn(
       cell, cell, rim::test::polygon(rim::test::starCorners(middle, middle, 7, 0.44 * cell, 0.2 * cell, 0.2)));
@@ -28,58 +28,58 @@ rim::Picture scan(int cell, int columns, int rows) {
   cv::Mat grain(colours.size(), CV_8UC3);
   cv::theRNG().state = 7;
   cv::randu(grain, 0, 4);
-  return rim::makePicture(colours - grain, 300, "scan.png");
+  return rim::picture::makePicture(colours - grain, 300, "scan.png");
 }
 
-rim::Picture sixteenMegapixels() { return scan(256, 16, 16); }
+rim::picture::Picture sixteenMegapixels() { return scan(256, 16, 16); }
 
 /// 20.2 megapixels with 7392 stars, 103 000 nodes, traced.
-const rim::Job& largeJob() {
-  static const rim::Job job = workedOut(rim::jobOn(scan(52, 96, 77)));
+const rim::job::Job& largeJob() {
+  static const rim::job::Job job = rim::job::workedOut(rim::job::jobOn(scan(52, 96, 77)));
   return job;
 }
 
 std::filesystem::path jobPlace() { return std::filesystem::temp_directory_path() / "snugrim-bench.snugrim"; }
 
 void saveFirst(benchmark::State& state) {
-  const rim::Picture picture = sixteenMegapixels();
-  for (auto _ : state) saveJob(rim::jobOn(rim::withPixels(picture, *picture.bgr)), jobPlace());
+  const rim::picture::Picture picture = sixteenMegapixels();
+  for (auto _ : state) rim::io::saveJob(rim::job::jobOn(rim::picture::withPixels(picture, *picture.bgr)), jobPlace());
   std::filesystem::remove(jobPlace());
 }
 
 void saveAgain(benchmark::State& state) {
-  rim::Job job = rim::jobOn(sixteenMegapixels());
-  saveJob(job, jobPlace());
+  rim::job::Job job = rim::job::jobOn(sixteenMegapixels());
+  rim::io::saveJob(job, jobPlace());
   for (auto _ : state) {
     job.trace.tolerancePx += 0.001;
-    saveJob(job, jobPlace());
+    rim::io::saveJob(job, jobPlace());
   }
   std::filesystem::remove(jobPlace());
 }
 
 /// Settings that change no outline, as a place for the stock.
 void saveLargeAgain(benchmark::State& state) {
-  rim::Job job = largeJob();
-  saveJob(job, jobPlace());
+  rim::job::Job job = largeJob();
+  rim::io::saveJob(job, jobPlace());
   for (auto _ : state) {
-    job.stock = rim::Stock{400, 300 + (job.stock ? job.stock->heightMm : 0), {}};
-    saveJob(job, jobPlace());
+    job.stock = rim::job::Stock{400, 300 + (job.stock ? job.stock->heightMm : 0), {}};
+    rim::io::saveJob(job, jobPlace());
   }
-  state.counters["nodes"] = static_cast<double>(rim::countsOf(pathsOf(*outlinesOf(job))).nodes);
+  state.counters["nodes"] = static_cast<double>(rim::countsOf(pathsOf(*rim::job::outlinesOf(job))).nodes);
   std::filesystem::remove(jobPlace());
 }
 
 /// From the file to the picture on the bench.
 void openLarge(benchmark::State& state) {
-  saveJob(largeJob(), jobPlace());
-  for (auto _ : state) benchmark::DoNotOptimize(rim::loadJob(jobPlace()));
+  rim::io::saveJob(largeJob(), jobPlace());
+  for (auto _ : state) benchmark::DoNotOptimize(rim::io::loadJob(jobPlace()));
   std::filesystem::remove(jobPlace());
 }
 
 /// From the file to its outlines, which are traced anew beside the window.
 void openLargeTraced(benchmark::State& state) {
-  saveJob(largeJob(), jobPlace());
-  for (auto _ : state) benchmark::DoNotOptimize(workedOut(rim::loadJob(jobPlace())));
+  rim::io::saveJob(largeJob(), jobPlace());
+  for (auto _ : state) benchmark::DoNotOptimize(rim::job::workedOut(rim::io::loadJob(jobPlace())));
   std::filesystem::remove(jobPlace());
 }
 
@@ -98,8 +98,8 @@ void inflateLarge(benchmark::State& state) {
 
 void receiptOfLarge(benchmark::State& state) {
   const std::filesystem::path file = std::filesystem::temp_directory_path() / "snugrim-bench.dxf";
-  const rim::Drawing drawing = exportJob(largeJob(), file, {});
-  for (auto _ : state) benchmark::DoNotOptimize(receiptOf(file, &drawing));
+  const rim::Drawing drawing = rim::io::exportJob(largeJob(), file, {});
+  for (auto _ : state) benchmark::DoNotOptimize(rim::io::receiptOf(file, &drawing));
   std::filesystem::remove(file);
 }
 

@@ -14,7 +14,7 @@ namespace {
 using rim::bench::fourMegapixels;
 
 void referenceOpenCvContours(benchmark::State& state) {
-  const rim::Picture picture = fourMegapixels();
+  const rim::picture::Picture picture = fourMegapixels();
   for (auto _ : state) {
     cv::Mat ink;
     cv::threshold(*picture.grey, ink, 127, 255, cv::THRESH_BINARY_INV);
@@ -25,23 +25,23 @@ void referenceOpenCvContours(benchmark::State& state) {
 }
 
 void followBorders(benchmark::State& state) {
-  const rim::Picture picture = fourMegapixels();
-  for (auto _ : state) benchmark::DoNotOptimize(rim::traceBorders(picture, {}));
+  const rim::picture::Picture picture = fourMegapixels();
+  for (auto _ : state) benchmark::DoNotOptimize(rim::trace::traceBorders(picture, {}));
 }
 
 void fitBorders(benchmark::State& state) {
-  const rim::Picture picture = fourMegapixels();
-  const auto borders = rim::traceBorders(picture, {});
-  for (auto _ : state) benchmark::DoNotOptimize(rim::fitBorders(picture, borders, {}, {}));
+  const rim::picture::Picture picture = fourMegapixels();
+  const auto borders = rim::trace::traceBorders(picture, {});
+  for (auto _ : state) benchmark::DoNotOptimize(rim::trace::fitBorders(picture, borders, {}, {}));
 }
 
 void findCrossings(benchmark::State& state) {
-  const auto borders = rim::traceBorders(fourMegapixels(), {});
+  const auto borders = rim::trace::traceBorders(fourMegapixels(), {});
   for (auto _ : state) benchmark::DoNotOptimize(rim::findCrossings(borders, {}));
 }
 
 /// `state.range()` by `state.range()` px of stars, as dense whatever the size.
-rim::Picture stars(int side) {
+rim::picture::Picture stars(int side) {
   constexpr int kCell = 256;
   const cv::Mat star =
       rim::test::drawn(kCell, kCell, rim::test::polygon(rim::test::starCorners(128, 128, 7, 112, 50, 0.2)));
@@ -51,8 +51,8 @@ rim::Picture stars(int side) {
 /// Time by pixels (and border with them): the report names the order that fits best.
 void traceGrowing(benchmark::State& state) {
   const auto side = static_cast<int>(state.range());
-  const rim::Picture picture = stars(side);
-  for (auto _ : state) benchmark::DoNotOptimize(rim::trace(picture, {}));
+  const rim::picture::Picture picture = stars(side);
+  for (auto _ : state) benchmark::DoNotOptimize(rim::trace::trace(picture, {}));
   state.SetComplexityN(static_cast<std::int64_t>(side) * side);
 }
 
@@ -73,8 +73,8 @@ void traceLongBorder(benchmark::State& state) {
   cv::Mat large(kHigh * kTimes, width * kTimes, CV_8U, cv::Scalar(255));
   cv::fillPoly(large, std::vector{corners}, cv::Scalar(0));
   cv::resize(large, large, {width, kHigh}, 0, 0, cv::INTER_AREA);
-  const rim::Picture picture = rim::test::pictureOf(large);
-  for (auto _ : state) benchmark::DoNotOptimize(rim::trace(picture, {}));
+  const rim::picture::Picture picture = rim::test::pictureOf(large);
+  for (auto _ : state) benchmark::DoNotOptimize(rim::trace::trace(picture, {}));
   state.SetComplexityN(teeth);
 }
 

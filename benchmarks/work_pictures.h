@@ -6,8 +6,8 @@
 namespace rim::bench {
 
 /// 2000 x 2000 px, blurred artwork: rings of stars, some 70 outlines and 30 000 px of border.
-inline Picture fourMegapixels() {
-  static const Picture picture = [] {
+inline picture::Picture fourMegapixels() {
+  static const picture::Picture picture = [] {
     cv::Mat grey(2000, 2000, CV_8UC1, cv::Scalar(255));
     for (int k = 0; k < 64; ++k) {
       const double x = 130 + 248.0 * (k % 8);

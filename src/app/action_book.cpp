@@ -10,32 +10,12 @@ constexpr const char* kTip = "tip";
 
 QString text(const char* source) { return QCoreApplication::translate("ActionBook", source); }
 
-QString nameOf(Room room) {
-  switch (room) {
-    case Room::Picture:
-      return text("In Picture");
-    case Room::Colours:
-      return text("In Colours");
-    case Room::Trace:
-      return text("In Trace");
-    case Room::Mend:
-      return text("In Mend");
-    case Room::Refine:
-      return text("In Refine");
-    case Room::Export:
-      return text("In Export");
-    case Room::Everywhere:
-      break;
-  }
-  return text("In every step");
-}
-
 /// A letter, digit or sign, alone or with Shift: a key that is scarce.
 bool isSingle(const QKeySequence& keys) {
   return keys.count() == 1 && (keys[0].keyboardModifiers() & ~Qt::ShiftModifier) == Qt::NoModifier;
 }
 
-bool meet(Room a, Room b) { return a == b || a == Room::Everywhere || b == Room::Everywhere; }
+bool meet(Where a, Where b) { return a == b || a == kEverywhere || b == kEverywhere; }
 
 QString textOf(const QList<QKeySequence>& keys) {
   QStringList texts;
@@ -55,26 +35,33 @@ QString nameOf(const QAction& action) {
 
 }  // namespace
 
-QAction* ActionBook::add(Room room, const QString& name, const QString& tip, const QList<QKeySequence>& keys) {
+QAction* ActionBook::add(Where where, const QString& name, const QString& tip, const QList<QKeySequence>& keys) {
   auto* action = new QAction(name, owner_);
   QString whole = tip;
   if (!keys.isEmpty()) whole += " (" + keys.first().toString(QKeySequence::NativeText) + ")";
   action->setToolTip(whole);
   action->setStatusTip(tip);
   action->setProperty(kTip, whole);
-  entries_.append({room, action, keys, tip});
+  entries_.append({where, action, keys, tip});
   wake(entries_.last());
   return action;
 }
 
-void ActionBook::enter(Room room) {
-  entered_ = room;
+QAction* ActionBook::addCheckable(Where where, const QString& name, const QString& tip,
+                                  const QList<QKeySequence>& keys) {
+  QAction* action = add(where, name, tip, keys);
+  action->setCheckable(true);
+  return action;
+}
+
+void ActionBook::enter(Step step) {
+  entered_ = step;
   for (const Entry& entry : entries_) wake(entry);
 }
 
 void ActionBook::wake(const Entry& entry) const {
   QList<QKeySequence> awake = entry.keys;
-  if (entry.room != Room::Everywhere && entry.room != entered_) awake.removeIf(isSingle);
+  if (entry.where != kEverywhere && entry.where != entered_) awake.removeIf(isSingle);
   if (entry.action->shortcuts() != awake) entry.action->setShortcuts(awake);
 }
 
@@ -85,7 +72,7 @@ QStringList ActionBook::clashes() const {
       const Entry& a = entries_[i];
       const Entry& b = entries_[j];
       for (const QKeySequence& key : a.keys) {
-        if (!b.keys.contains(key) || (isSingle(key) && !meet(a.room, b.room))) continue;
+        if (!b.keys.contains(key) || (isSingle(key) && !meet(a.where, b.where))) continue;
         found << QString("%1 means both \"%2\" and \"%3\"").arg(key.toString(), a.action->text(), b.action->text());
       }
     }
@@ -93,27 +80,27 @@ QStringList ActionBook::clashes() const {
   return found;
 }
 
-QString ActionBook::rowsOf(Room room) const {
+QString ActionBook::rowsOf(Where where) const {
   QString rows;
   for (const Entry& entry : entries_) {
-    if (entry.room == room && !entry.keys.isEmpty())
+    if (entry.where == where && !entry.keys.isEmpty())
       rows += rowOf(textOf(entry.keys), nameOf(*entry.action), entry.tip);
   }
   for (const Note& note : notes_) {
-    if (note.room == room) rows += rowOf(note.keys, {}, note.does);
+    if (note.where == where) rows += rowOf(note.keys, {}, note.does);
   }
   return rows;
 }
 
 QString ActionBook::page() const {
-  QList<Room> rooms{Room::Picture, Room::Colours, Room::Trace,     Room::Mend,
-                    Room::Refine,  Room::Export,  Room::Everywhere};
-  std::stable_partition(rooms.begin(), rooms.end(), [this](Room room) { return room == entered_; });
+  QList<StepName> steps = steps_;
+  std::stable_partition(steps.begin(), steps.end(), [this](const StepName& one) { return one.step == entered_; });
   QString page;
-  for (const Room room : rooms) {
-    const QString rows = rowsOf(room);
-    if (!rows.isEmpty()) page += "<h3>" + nameOf(room) + "</h3><table cellpadding=\"3\">" + rows + "</table>";
-  }
+  const auto add = [&page](const QString& heading, const QString& rows) {
+    if (!rows.isEmpty()) page += "<h3>" + heading + "</h3><table cellpadding=\"3\">" + rows + "</table>";
+  };
+  for (const StepName& one : steps) add(text("In %1").arg(one.name), rowsOf(one.step));
+  add(text("In every step"), rowsOf(kEverywhere));
   return page;
 }
 

@@ -8,10 +8,10 @@
 #include "app/demo_views.h"
 #include "app/keys_page.h"
 #include "app/main_window.h"
-#include "app/reference_dialog.h"
 #include "app/shelf/shelf_dialog.h"
+#include "app/start/practice_camera_dialog.h"
 #include "app/steps/export/sketch_dialog.h"
-#include "app/steps/picture/practice_camera_dialog.h"
+#include "app/steps/trace/reference_dialog.h"
 
 namespace rim::app {
 namespace {

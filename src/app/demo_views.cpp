@@ -13,15 +13,21 @@
 #include "app/bench/bench.h"
 #include "app/look.h"
 #include "app/main_window.h"
-#include "app/reference_dialog.h"
 #include "app/shelf/shelf_dialog.h"
+#include "app/steps/colours/colours_room.h"
+#include "app/steps/export/export_room.h"
 #include "app/steps/export/sketch_dialog.h"
+#include "app/steps/mend/mend_room.h"
 #include "app/steps/picture/picture_panel.h"
+#include "app/steps/picture/picture_room.h"
 #include "app/steps/refine/hand/handwork.h"
 #include "app/steps/refine/hand/node_tool.h"
 #include "app/steps/refine/hand/select_tool.h"
 #include "app/steps/refine/refine_panel.h"
+#include "app/steps/refine/refine_room.h"
+#include "app/steps/trace/reference_dialog.h"
 #include "app/steps/trace/smoothness_curve.h"
+#include "app/steps/trace/trace_room.h"
 #include "app/widgets/fold.h"
 #include "core/io/svg/write_svg.h"
 
@@ -39,8 +45,8 @@ void waitForQuiet(const MainWindow& w) {
 }
 
 /// What the picture's ink becomes.
-void traceBy(MainWindow& w, TraceMethod method) {
-  w.session().edit({}, {}, [method](Job& job) { job.trace.method = method; });
+void traceBy(MainWindow& w, trace::TraceMethod method) {
+  w.session().edit({}, {}, [method](job::Job& job) { job.trace.method = method; });
   waitFor([&w] { return w.session().upToDate(); });
 }
 
@@ -85,64 +91,66 @@ const QHash<QString, std::function<void(MainWindow&)>>& demoViews() {
   static const QHash<QString, std::function<void(MainWindow&)>> all{
       {"picture",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kPicture);
+         w.showStep(Step::Picture);
          waitForQuiet(w);
        }},
       {"picture-done",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kPicture);
-         w.actions().traceable->trigger();
+         w.showStep(Step::Picture);
+         w.room<PictureRoom>().actions().traceable->trigger();
          waitFor([&w] { return !w.session().job().preparation.empty() && w.session().upToDate(); });
          waitForQuiet(w);
        }},
       {"picture-frame",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kPicture);
+         w.showStep(Step::Picture);
          waitForQuiet(w);
          w.findChild<QToolButton*>("tool:Corners")->click();
        }},
       {"keys",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kMend);
+         w.showStep(Step::Mend);
          w.actions().keys->trigger();
        }},
-      {"colours", [](MainWindow& w) { w.showStep(MainWindow::kColours); }},
+      {"colours", [](MainWindow& w) { w.showStep(Step::Colours); }},
       {"colours-lit",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kColours);
-         w.bench().lightInk(3);
+         w.showStep(Step::Colours);
+         w.room<ColoursRoom>().lightInk(3);
        }},
       {"trace",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kTrace);
+         w.showStep(Step::Trace);
          waitFor([&w] { return !w.findChild<SmoothnessCurve*>()->nodes().empty(); });
        }},
       {"strokes",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kTrace);
-         traceBy(w, TraceMethod::Centreline);
-         w.session().edit({}, {}, [](Job& job) { job.trace.strokes.healPx = 26; });
+         w.showStep(Step::Trace);
+         traceBy(w, trace::TraceMethod::Centreline);
+         w.session().edit({}, {}, [](job::Job& job) { job.trace.strokes.healPx = 26; });
          waitFor([&w] { return w.session().upToDate(); });
        }},
       {"both",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kTrace);
-         traceBy(w, TraceMethod::Mixed);
-         w.session().edit({}, {}, [](Job& job) { job.trace.strokes.switched = {PartSwitch{{1866, 749}, true}}; });
+         w.showStep(Step::Trace);
+         traceBy(w, trace::TraceMethod::Mixed);
+         w.session().edit({}, {}, [](job::Job& job) {
+           job.trace.strokes.switched = {trace::PartSwitch{{1866, 749}, true}};
+         });
          waitFor([&w] { return w.session().upToDate(); });
-         w.actions().switchParts->setChecked(true);
+         w.room<TraceRoom>().actions().switchParts->setChecked(true);
        }},
       {"breaks",
        [](MainWindow& w) {
-         traceBy(w, TraceMethod::Centreline);
-         w.showStep(MainWindow::kMend);
+         traceBy(w, trace::TraceMethod::Centreline);
+         w.showStep(Step::Mend);
          waitForQuiet(w);
-         w.actions().nextFinding->trigger();
+         w.room<MendRoom>().actions().nextFinding->trigger();
        }},
       {"export",
        [](MainWindow& w) {
          w.actions().compare->actions()[static_cast<int>(Compare::Outlines)]->trigger();
-         w.showStep(MainWindow::kExport);
+         w.showStep(Step::Export);
          const QString file = QDir::temp().filePath("badge.dxf");
          w.session().exportTo(file, {});
          waitFor([&w] { return !w.session().busy(); });
@@ -157,24 +165,24 @@ const QHash<QString, std::function<void(MainWindow&)>>& demoViews() {
       {"distances",
        [](MainWindow& w) {
          w.session().keepReference();
-         w.session().edit("Smoothness", {}, [](Job& job) { job.trace.tolerancePx = 1.2; });
+         w.session().edit("Smoothness", {}, [](job::Job& job) { job.trace.tolerancePx = 1.2; });
          waitFor([&w] { return w.session().upToDate(); });
          w.bench().lookAt({112, 265}, 10);
-         w.actions().deviation->setChecked(true);
+         w.room<TraceRoom>().actions().deviation->setChecked(true);
          waitForQuiet(w);
        }},
       {"dark", [](MainWindow& w) { w.actions().appearance->actions()[static_cast<int>(Appearance::Dark)]->trigger(); }},
       {"mend",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kMend);
+         w.showStep(Step::Mend);
          waitFor([&w] { return w.session().findings() != nullptr; });
          w.bench().fit();
        }},
       {"mend-finding",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kMend);
+         w.showStep(Step::Mend);
          waitFor([&w] { return w.session().findings() != nullptr; });
-         w.actions().nextFinding->trigger();
+         w.room<MendRoom>().actions().nextFinding->trigger();
          waitForQuiet(w);
          QElapsedTimer clock;  // the preview of the repair is worked out beside the window
          clock.start();
@@ -182,17 +190,18 @@ const QHash<QString, std::function<void(MainWindow&)>>& demoViews() {
        }},
       {"mend-done",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kMend);
+         w.showStep(Step::Mend);
          const auto settle = [&w] {
            waitFor([&w] { return w.session().upToDate() && w.session().findings() != nullptr; });
          };
          settle();
-         w.actions().mendSafe->trigger();
+         w.room<MendRoom>().actions().mendSafe->trigger();
          settle();
-         w.session().edit("Mend", {}, [](Job& job) {
-           for (const FindingKind kind : {FindingKind::OpenEnd, FindingKind::Loop, FindingKind::Spike}) {
+         w.session().edit("Mend", {}, [](job::Job& job) {
+           for (const mend::FindingKind kind :
+                {mend::FindingKind::OpenEnd, mend::FindingKind::Loop, mend::FindingKind::Spike}) {
              job.mend.steps.push_back(
-                 {MendStep::What::Kind, kind, {}, kind == FindingKind::OpenEnd ? "join" : "cut off"});
+                 {mend::MendStep::What::Kind, kind, {}, kind == mend::FindingKind::OpenEnd ? "join" : "cut off"});
            }
          });
          settle();
@@ -200,18 +209,18 @@ const QHash<QString, std::function<void(MainWindow&)>>& demoViews() {
        }},
       {"refine",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kRefine);
+         w.showStep(Step::Refine);
          const auto* panel = w.findChild<RefinePanel*>();
          waitFor([panel] { return panel->offers() != nullptr; });
-         w.actions().nextOffer->trigger();
+         w.room<RefineRoom>().actions().nextOffer->trigger();
        }},
       {"refine-done",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kRefine);
+         w.showStep(Step::Refine);
          auto* panel = w.findChild<RefinePanel*>();
          waitFor([panel] { return panel->offers() != nullptr; });
-         w.session().edit("Refine", {}, [](Job& job) {
-           job.refine = {refine::Sharpen{0.6}, refine::AddRing{4, 3, Joins::Round}};
+         w.session().edit("Refine", {}, [](job::Job& job) {
+           job.refine = {refine::Sharpen{0.6}, refine::AddRing{4, 3, refine::Joins::Round}};
          });
          waitFor([&w] { return w.session().upToDate(); });
          waitFor([panel] { return panel->offers() != nullptr; });
@@ -220,18 +229,18 @@ const QHash<QString, std::function<void(MainWindow&)>>& demoViews() {
        }},
       {"hand",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kRefine);
+         w.showStep(Step::Refine);
          auto* panel = w.findChild<RefinePanel*>();
          waitFor([panel] { return panel->offers() != nullptr; });
          w.bench().lookAt({152, 78}, 9);
          panel->handwork().take(Hand::Nodes);
-         const auto outline = outlineAt(*outlinesOf(w.session().job()), {147, 76}, 4, true);
+         const auto outline = outlineAt(*job::outlinesOf(w.session().job()), {147, 76}, 4, true);
          if (outline) panel->handwork().noding().takeHold(*outline, {1, 2, 3});
        }},
       {"sketch",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kExport);
-         w.actions().sketch->trigger();
+         w.showStep(Step::Export);
+         w.room<ExportRoom>().actions().sketch->trigger();
          waitFor([&w] { return w.findChild<SketchDialog*>() != nullptr && w.findChild<SketchDialog*>()->ready(); });
        }},
       {"shelf",
@@ -241,7 +250,7 @@ const QHash<QString, std::function<void(MainWindow&)>>& demoViews() {
        }},
       {"draw",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kRefine);
+         w.showStep(Step::Refine);
          auto* panel = w.findChild<RefinePanel*>();
          waitFor([panel] { return panel->offers() != nullptr; });
          panel->handwork().take(Hand::Draw);
@@ -249,9 +258,9 @@ const QHash<QString, std::function<void(MainWindow&)>>& demoViews() {
        }},
       {"layers",
        [](MainWindow& w) {
-         w.session().edit({}, {}, [](Job& job) { job.colours.on = true; });
+         w.session().edit({}, {}, [](job::Job& job) { job.colours.on = true; });
          waitFor([&w] { return w.session().upToDate(); });
-         w.showStep(MainWindow::kRefine);
+         w.showStep(Step::Refine);
          auto* list = w.findChild<QTreeWidget*>("layers");
          list->setCurrentItem(list->topLevelItem(1));
          w.findChild<QPushButton*>("lockLayer")->click();
@@ -262,17 +271,17 @@ const QHash<QString, std::function<void(MainWindow&)>>& demoViews() {
        }},
       {"mirror",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kRefine);
+         w.showStep(Step::Refine);
          auto* panel = w.findChild<RefinePanel*>();
          waitFor([panel] { return panel->offers() != nullptr; });
-         const auto outline = outlineAt(*outlinesOf(w.session().job()), {147, 76}, 4, true);
+         const auto outline = outlineAt(*job::outlinesOf(w.session().job()), {147, 76}, 4, true);
          if (outline) panel->handwork().selecting().choose({*outline});
          panel->handwork().take(Hand::Mirror);
          clickAndPoint(w, {205, 320}, {190, 190});
        }},
       {"simpler",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kRefine);
+         w.showStep(Step::Refine);
          auto* slider = w.findChild<QSlider*>("simplify");
          constexpr int kSeen = 34;
          slider->setValue(kSeen);
@@ -282,10 +291,10 @@ const QHash<QString, std::function<void(MainWindow&)>>& demoViews() {
        }},
       {"guides",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kRefine);
+         w.showStep(Step::Refine);
          auto* panel = w.findChild<RefinePanel*>();
          waitFor([panel] { return panel->offers() != nullptr; });
-         w.session().edit("Guides", {}, [](Job& job) { job.guides = {{true, 46}, {false, 60}, {false, 22}}; });
+         w.session().edit("Guides", {}, [](job::Job& job) { job.guides = {{true, 46}, {false, 60}, {false, 22}}; });
          panel->handwork().take(Hand::Draw);
          clickAndPoint(w, {80, 120}, {216, 282});
        }},
@@ -297,19 +306,19 @@ const QHash<QString, std::function<void(MainWindow&)>>& demoViews() {
               polygonThrough({{29, 58}, {10, 58}, {29.1, 25}}), polygonThrough({{31, 58}, {31.1, 25}, {50, 58.2}})});
          kite.pageWidth = 60;
          kite.pageHeight = 100;
-         w.session().openDrawingBytes(QByteArray::fromStdString(svgText(kite)), "kite.svg");
+         w.session().openDrawingBytes(QByteArray::fromStdString(io::svg::svgText(kite)), "kite.svg");
          waitFor([&w] { return w.session().job().drawing && w.session().upToDate(); });
-         w.showStep(MainWindow::kRefine);
+         w.showStep(Step::Refine);
          const auto* panel = w.findChild<RefinePanel*>();
          waitFor([panel] { return panel->offers() != nullptr; });
-         for (std::size_t k = 0; k < panel->offers()->size(); ++k) w.actions().nextOffer->trigger();
+         for (std::size_t k = 0; k < panel->offers()->size(); ++k) w.room<RefineRoom>().actions().nextOffer->trigger();
          w.bench().fit();
        }},
       {"references",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kRefine);
+         w.showStep(Step::Refine);
          w.session().keepReference();
-         w.session().edit("Simplify", {}, [](Job& job) { job.refine = {refine::Simplify{0.25}}; });
+         w.session().edit("Simplify", {}, [](job::Job& job) { job.refine = {refine::Simplify{0.25}}; });
          waitFor([&w] { return w.session().upToDate(); });
          w.actions().references->trigger();
          auto* dialog = w.findChild<ReferenceDialog*>();
@@ -317,10 +326,10 @@ const QHash<QString, std::function<void(MainWindow&)>>& demoViews() {
        }},
       {"faults",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kRefine);
+         w.showStep(Step::Refine);
          auto* panel = w.findChild<RefinePanel*>();
          waitFor([panel] { return panel->offers() != nullptr; });
-         for (const Outline& outline : outlinesOf(w.session().job())->outlines) {
+         for (const Outline& outline : job::outlinesOf(w.session().job())->outlines) {
            constexpr double kKitePx = 160;  // high
            if (outline.box().height() > kKitePx && outline.box().height() < kKitePx + 20)
              panel->handwork().selecting().choose({outline.id});
@@ -328,14 +337,14 @@ const QHash<QString, std::function<void(MainWindow&)>>& demoViews() {
          panel->handwork().selecting().nudge({18, 4});
          waitFor([&w] { return w.session().faultsByRefining() && !w.session().faultsByRefining()->empty(); });
          waitFor([panel] { return panel->offers() != nullptr; });
-         w.actions().nextFault->trigger();
+         w.room<RefineRoom>().actions().nextFault->trigger();
        }},
       {"offset",
        [](MainWindow& w) {
-         w.showStep(MainWindow::kRefine);
+         w.showStep(Step::Refine);
          auto* panel = w.findChild<RefinePanel*>();
          waitFor([panel] { return panel->offers() != nullptr; });
-         w.session().edit("Stock", {}, [](Job& job) { job.stock = Stock{120, 100, {-14, -8}}; });
+         w.session().edit("Stock", {}, [](job::Job& job) { job.stock = job::Stock{120, 100, {-14, -8}}; });
          w.bench().fit();
          panel->handwork().take(Hand::Offset);
          clickAndPoint(w, {12, 160}, {0, 160});

@@ -6,7 +6,7 @@
 #include "core/job/stages.h"
 
 namespace rim::app {
-void History::edit(Job job, const QString& name, const QString& mergeKey) {
+void History::edit(job::Job job, const QString& name, const QString& mergeKey) {
   const bool merges = !mergeKey.isEmpty() && mergeKey == mergeKey_ && !canRedo();
   steps_.erase(steps_.begin() + static_cast<std::ptrdiff_t>(at_ + 1), steps_.end());
   if (!merges) {
@@ -28,7 +28,7 @@ void History::redo() {
 }
 
 void History::goToOutlines() {
-  const auto has = [this](std::size_t i) { return hasOutlines(steps_[i].job); };
+  const auto has = [this](std::size_t i) { return job::hasOutlines(steps_[i].job); };
   std::size_t to = at_;
   while (to > 0 && !has(to)) --to;
   for (std::size_t i = at_; !has(to) && i < steps_.size(); ++i) {
@@ -38,9 +38,9 @@ void History::goToOutlines() {
   seal();
 }
 
-void History::complete(Job job) {
+void History::complete(job::Job job) {
   job.memo.reset();
-  steps_[at_].held = heldBy(job);
+  steps_[at_].held = job::heldBy(job);
   steps_[at_].job = std::move(job);
   dropFarResults();
   forgetOldest();
@@ -51,15 +51,16 @@ void History::dropFarResults() {
   std::size_t bytes = 0;
   const auto visit = [&](std::size_t i) {
     Step& step = steps_[i];
-    for (const HeldBytes& own : step.held) {
+    for (const job::HeldBytes& own : step.held) {
       if (own.result && counted.insert(own.shared).second) bytes += own.bytes;
     }
     // What was there a moment ago must be there again at once.
     const bool near = i + 1 >= at_ && i <= at_ + 1;
-    const bool bare = std::none_of(step.held.begin(), step.held.end(), [](const HeldBytes& own) { return own.result; });
+    const bool bare =
+        std::none_of(step.held.begin(), step.held.end(), [](const job::HeldBytes& own) { return own.result; });
     if (near || bare || bytes <= limits_.results) return;
-    step.job = withoutResults(std::move(step.job));
-    step.held = heldBy(step.job);
+    step.job = job::withoutResults(std::move(step.job));
+    step.held = job::heldBy(step.job);
   };
   for (std::size_t off = 0; off < steps_.size(); ++off) {
     if (off <= at_) visit(at_ - off);
@@ -73,7 +74,7 @@ void History::forgetOldest() {
   // From the newest on: what several steps share stays as long as the newest of them.
   std::size_t kept = 0;
   for (auto step = steps_.rbegin(); step != steps_.rend() && kept < limits_.steps; ++step, ++kept) {
-    for (const HeldBytes& own : step->held) {
+    for (const job::HeldBytes& own : step->held) {
       if (!own.result && (own.shared == nullptr || counted.insert(own.shared).second)) bytes += own.bytes;
     }
     if (bytes > limits_.bytes) break;

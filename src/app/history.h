@@ -21,23 +21,23 @@ class History {
  public:
   explicit History(HistoryLimits limits = {}) : limits_(limits) {}
 
-  const Job& job() const { return steps_[at_].job; }
+  const job::Job& job() const { return steps_[at_].job; }
 
   /// Makes `job` the current one, as a step called `name`. What could be redone is forgotten.
   /// Steps with the same non-empty `mergeKey` become one until seal() is called: one drag of a
   /// slider is one step.
-  void edit(Job job, const QString& name, const QString& mergeKey = {});
+  void edit(job::Job job, const QString& name, const QString& mergeKey = {});
 
   /// Ends the merging of steps.
   void seal() { mergeKey_.clear(); }
 
   /// Gives the current job its outlines without making a step. Its memo is not kept.
-  void complete(Job job);
+  void complete(job::Job job);
 
   bool canUndo() const { return at_ > 0; }
   bool canRedo() const { return at_ + 1 < steps_.size(); }
   /// The job that undo() would go back to; null when it would go nowhere.
-  const Job* before() const { return canUndo() ? &steps_[at_ - 1].job : nullptr; }
+  const job::Job* before() const { return canUndo() ? &steps_[at_ - 1].job : nullptr; }
   QString undoName() const { return canUndo() ? steps_[at_].name : QString(); }
   QString redoName() const { return canRedo() ? steps_[at_ + 1].name : QString(); }
   void undo();
@@ -47,9 +47,9 @@ class History {
 
  private:
   struct Step {
-    Job job;
+    job::Job job;
     QString name;
-    std::vector<HeldBytes> held;
+    std::vector<job::HeldBytes> held;
   };
   void dropFarResults();
   void forgetOldest();

@@ -10,7 +10,7 @@
 #include "core/picture/vips_library.h"
 
 int main(int argc, char** argv) {
-  rim::startVipsAlone();
+  rim::picture::startVipsAlone();
   QApplication application(argc, argv);
   QApplication::setApplicationName("snugrim");
   QApplication::setOrganizationName("snugrim");

@@ -11,16 +11,8 @@
 #include <utility>
 
 #include "app/bench/bench.h"
-#include "app/look.h"
 #include "app/start/start_page.h"
 #include "app/start/thumbnails.h"
-#include "app/steps/colours/colours_panel.h"
-#include "app/steps/export/export_panel.h"
-#include "app/steps/mend/mend_panel.h"
-#include "app/steps/picture/picture_panel.h"
-#include "app/steps/refine/hand/handwork.h"
-#include "app/steps/refine/refine_panel.h"
-#include "app/steps/trace/trace_panel.h"
 #include "app/widgets/busy_line.h"
 #include "app/widgets/gauge.h"
 #include "app/widgets/job_card.h"
@@ -40,17 +32,20 @@ MainWindow::MainWindow(QWidget* parent)
       preferences_(loadPreferences()),
       safekeeping_(session_, stateFolder() + "/kept"),
       jobLock_(stateFolder() + "/open"),
-      actions_(this) {
+      book_(this),
+      actions_(book_, this) {
   setWindowTitle(tr("Snug Rim"));
   build();
   buildMenus();
   connectActions();
   connectView();
+  connectRooms();
   connectSession();
+  connectFiles();
   connectSafekeeping();
   placeOnScreen();
   qApp->installEventFilter(this);
-  showStep(kTrace);
+  showStep(Step::Trace);
   start_->showRecent(preferences_.recentFiles);
   showJob();
 }
@@ -95,49 +90,8 @@ void MainWindow::build() {
   auto* middle = new QHBoxLayout;
   middle->setSpacing(0);
   rows->addLayout(middle, 1);
-
   card_ = new JobCard;
-  card_->addStep(tr("Picture"), tr("The picture that is traced (Alt+1)"));
-  card_->addStep(tr("Colours"), tr("Two tones or several inks, and what is kept of them (Alt+2)"));
-  card_->addStep(tr("Trace"), tr("From borders to outlines (Alt+3)"));
-  card_->addStep(tr("Mend"), tr("Faults of the outlines, and their repairs (Alt+4)"));
-  card_->addStep(tr("Refine"), tr("What is nearly exact made exact, and what else is to be done (Alt+5)"));
-  card_->addStep(tr("Export"), tr("Outlines into a DXF or SVG file (Alt+6)"));
-  for (int i = 0; i < card_->count(); ++i)
-    card_->step(i)->setShortcut(QKeySequence(QStringLiteral("Alt+%1").arg(i + 1)));
   middle->addWidget(card_);
-
-  auto* table = new QVBoxLayout;
-  table->setSpacing(0);
-  strip_ = new ViewStrip(actions_.compare->actions() << actions_.nodes,
-                         {actions_.zoomOut, actions_.zoomIn, actions_.fit, actions_.trueSize});
-  bench_ = new Bench;
-  notice_ = new Notice;
-  busy_ = new BusyLine;
-  aboveBench_ = new QVBoxLayout(bench_);
-  aboveBench_->addStretch(1);
-  table->addWidget(strip_);
-  table->addWidget(bench_, 1);
-  auto* work = new QWidget;
-  auto* workRow = new QHBoxLayout(work);
-  workRow->setContentsMargins(0, 0, 0, 0);
-  workRow->setSpacing(0);
-  workRow->addLayout(table, 1);
-
-  picturePanel_ = new PicturePanel(session_, actions_.open, actions_.paste);
-  coloursPanel_ = new ColoursPanel(session_, actions_);
-  tracePanel_ = new TracePanel(session_, actions_);
-  mendPanel_ = new MendPanel(session_, actions_);
-  refinePanel_ = new RefinePanel(session_, actions_);
-  exportPanel_ = new ExportPanel(session_, actions_);
-  panels_ = new QStackedWidget;
-  panels_->setObjectName("panel");
-  panels_->setFixedWidth(kPanelWidth);
-  for (QWidget* panel : std::initializer_list<QWidget*>{picturePanel_, coloursPanel_, tracePanel_, mendPanel_,
-                                                        refinePanel_, exportPanel_}) {
-    panels_->addWidget(new PanelScroll(panel));
-  }
-  workRow->addWidget(panels_);
   start_ = new StartPage({actions_.open, actions_.paste, actions_.camera, actions_.shelf},
                          {{"badge.jpg", tr("Badge of the kite loft")},
                           {"window-card-photo.jpg", tr("Photo of a window card")},
@@ -146,21 +100,59 @@ void MainWindow::build() {
                           {"spool-plate.dxf", tr("Broken spool plate")}});
   desk_ = new QStackedWidget;
   desk_->addWidget(start_);
-  desk_->addWidget(work);
+  desk_->addWidget(buildWork());
   middle->addWidget(desk_, 1);
+  buildGauge(*rows);
+  setCentralWidget(centre);
+}
 
+QWidget* MainWindow::buildWork() {
+  strip_ = new ViewStrip(actions_.compare->actions() << actions_.nodes,
+                         {actions_.zoomOut, actions_.zoomIn, actions_.fit, actions_.trueSize});
+  bench_ = new Bench;
+  notice_ = new Notice;
+  busy_ = new BusyLine;
+  aboveBench_ = new QVBoxLayout(bench_);
+  aboveBench_->addStretch(1);
+  auto* table = new QVBoxLayout;
+  table->setSpacing(0);
+  table->addWidget(strip_);
+  table->addWidget(bench_, 1);
+  auto* work = new QWidget;
+  auto* row = new QHBoxLayout(work);
+  row->setContentsMargins(0, 0, 0, 0);
+  row->setSpacing(0);
+  row->addLayout(table, 1);
+  buildRooms();
+  row->addWidget(panels_);
+  return work;
+}
+
+void MainWindow::buildRooms() {
+  rooms_ = makeRooms({session_, *bench_, book_, actions_, preferences_, exchange_, *this});
+  panels_ = new QStackedWidget;
+  panels_->setObjectName("panel");
+  panels_->setFixedWidth(kPanelWidth);
+  for (const auto& room : rooms_) {
+    const QString keys = QStringLiteral("Alt+%1").arg(card_->count() + 1);
+    card_->addStep(room->name(), tr("%1 (%2)").arg(room->tip(), keys));
+    card_->step(card_->count() - 1)->setShortcut(QKeySequence(keys));
+    panels_->addWidget(new PanelScroll(room->panel()));
+  }
+}
+
+void MainWindow::buildGauge(QVBoxLayout& rows) {
   gauge_ = new Gauge;
   auto* foot = new QHBoxLayout;
   foot->setSpacing(0);
   foot->addWidget(gauge_, 1);
-  rows->addLayout(foot);
+  rows.addLayout(foot);
   static_cast<QHBoxLayout*>(gauge_->layout())->insertWidget(gauge_->layout()->count() - 6, busy_);
   // As high as with work going on: the picture must not jump when that begins.
   busy_->show();
   gauge_->ensurePolished();
   gauge_->setMinimumHeight(gauge_->sizeHint().height());
   busy_->hide();
-  setCentralWidget(centre);
 }
 
 void MainWindow::openDemo(const QString& name) {
@@ -182,7 +174,18 @@ void MainWindow::openFile(const QString& file) {
   });
 }
 
-void MainWindow::showStep(Step step) { card_->choose(step); }
+void MainWindow::showStep(Step step) { card_->choose(static_cast<int>(step)); }
+
+StepRoom& MainWindow::here() const { return *rooms_[static_cast<std::size_t>(card_->chosenStep())]; }
+
+/// Every room hears which step is worked in now.
+void MainWindow::enterStep() {
+  const Step step = here().step();
+  for (const auto& room : rooms_) room->workIn(step);
+  if (session_.upToDate()) bench_->setOutlines(here().outlines(session_.job()));
+  panels_->setCurrentIndex(card_->chosenStep());
+  book_.enter(step);
+}
 
 QString MainWindow::sentence() const { return notice_->sentence(); }
 
@@ -194,30 +197,24 @@ void MainWindow::showJob() {
   if (!session_.job().drawing) bench_->setPage({});
   if (session_.upToDate() || !session_.hasWork()) {
     provisional_.reset();
-    bench_->setOutlines(outlinesHere(session_.job()));
+    bench_->setOutlines(here().outlines(session_.job()));
   }
-  showAids();
-  followDeviation();
-  picturePanel_->show();
-  coloursPanel_->show();
-  followStep();
-  tracePanel_->show();
-  mendPanel_->show(preferences_.unit);
-  refinePanel_->show(preferences_.unit);
-  exportPanel_->show(preferences_.unit);
+  for (const auto& room : rooms_) room->show();
   showMeasures();
   showAllowed();
 }
 
 void MainWindow::showMeasures() {
-  const Job& shown = session_.shown();
+  const job::Job& shown = session_.shown();
   std::optional<Measures> measures;
   if (session_.hasWork() && shown.tracing) {
-    const auto outlines = outlinesOf(shown);
-    measures = Measures{countsOf(pathsOf(*outlines)), outlinesBoxOf(shown), false, openPenLines(*outlines), {}};
+    const auto outlines = job::outlinesOf(shown);
+    measures = Measures{countsOf(pathsOf(*outlines)), job::outlinesBoxOf(shown), false, openPenLines(*outlines), {}};
     if (const auto& findings = session_.findings()) {
-      measures->doubles = static_cast<std::size_t>(std::count_if(
-          findings->begin(), findings->end(), [](const Finding& f) { return f.kind == FindingKind::DoubleLine; }));
+      measures->doubles =
+          static_cast<std::size_t>(std::count_if(findings->begin(), findings->end(), [](const mend::Finding& f) {
+            return f.kind == mend::FindingKind::DoubleLine;
+          }));
     }
   }
   if (provisional_) {
@@ -226,31 +223,17 @@ void MainWindow::showMeasures() {
     measures->provisional = true;
   }
   gauge_->show(measures, preferences_.unit);
-  const bool outlines = session_.upToDate() && !outlinesOf(session_.job())->outlines.empty();
-  if (session_.job().drawing) {
-    card_->step(kPicture)->setState(tr("a drawing instead"), true);
-    card_->step(kColours)->setState(tr("as in the drawing"), true);
-    card_->step(kTrace)->setState(tr("as in the drawing"), true);
-  } else {
-    card_->step(kPicture)->setState(PicturePanel::stateLine(session_), session_.hasPicture());
-    card_->step(kColours)->setState(ColoursPanel::stateLine(session_),
-                                    session_.hasPicture() && (!session_.job().colours.on || session_.job().inks));
-    card_->step(kTrace)->setState(TracePanel::stateLine(session_), outlines);
+  for (std::size_t i = 0; i < rooms_.size(); ++i) {
+    const CardLine line = rooms_[i]->cardLine();
+    card_->step(static_cast<int>(i))->setState(line.text, line.done);
   }
-  card_->step(kMend)->setState(MendPanel::stateLine(session_),
-                               outlines && session_.findings() && session_.findings()->empty());
-  card_->step(kRefine)->setState(RefinePanel::stateLine(session_), outlines);
-  card_->step(kExport)->setState(ExportPanel::stateLine(session_, preferences_.unit), outlines);
   bench_->setMeasure(
-      shown.drawing || !shown.picture.empty() ? mmPerPixel(session_.upToDate() ? session_.job() : shown) : 1,
+      shown.drawing || !shown.picture.empty() ? job::mmPerPixel(session_.upToDate() ? session_.job() : shown) : 1,
       preferences_.unit);
-  showStock();
 }
 
 void MainWindow::showAllowed() {
   showShelf();
-  const bool picture = session_.hasPicture();
-  const QString needsPicture = tr("Open a picture first.");
   const History& history = session_.history();
   actions_.undo->setText(history.canUndo() ? tr("&Undo: %1").arg(history.undoName()) : tr("&Undo"));
   actions_.redo->setText(history.canRedo() ? tr("&Redo: %1").arg(history.redoName()) : tr("&Redo"));
@@ -261,34 +244,11 @@ void MainWindow::showAllowed() {
   for (QAction* action :
        {actions_.fit, actions_.trueSize, actions_.zoomIn, actions_.zoomOut, actions_.save, actions_.saveAs})
     allow(action, work, needsWork);
-  allow(actions_.severalInks, picture, needsPicture);
-  const bool inks = picture && session_.job().colours.on;
-  const QString twoTones = tr("This is for two tones; the picture has several inks now.");
-  for (QAction* action : {actions_.automatic, actions_.lightIsInk, actions_.darker, actions_.lighter})
-    allow(action, picture && !inks, inks ? twoTones : needsPicture);
-  const bool mixed = picture && !inks && session_.job().trace.method == TraceMethod::Mixed;
-  allow(actions_.switchParts, mixed, tr("This is for pictures of which lines and areas are made: choose Both."));
-  if (!mixed) actions_.switchParts->setChecked(false);
-  allow(actions_.sweep, inks && session_.job().inks, tr("Choose several inks first."));
-  if (!inks) allow(actions_.mergeLikest, false, tr("Choose several inks first."));
-  actions_.severalInks->setChecked(inks);
-  allow(actions_.traceable, picture, needsPicture);
-  actions_.automatic->setChecked(picture && !session_.job().trace.threshold);
-  actions_.lightIsInk->setChecked(picture && session_.job().trace.lightIsInk);
-  const bool outlines = session_.upToDate() && !outlinesOf(session_.job())->outlines.empty();
-  const QString needsOutlines = !work ? needsWork : tr("There are no outlines yet.");
-  const QString needsBorder = inks ? twoTones : picture ? needsOutlines : needsPicture;
-  allow(actions_.deviation, picture && !inks && (outlines || actions_.deviation->isChecked()), needsBorder);
-  if (inks) actions_.deviation->setChecked(false);
-  allow(actions_.worst, outlines && picture && !inks, needsBorder);
-  allow(actions_.reference, outlines, needsOutlines);
-  allow(actions_.dropReference, session_.reference() != nullptr, tr("No reference copy was kept."));
-  allow(actions_.batch, picture, work ? tr("A drawing has no settings for pictures.") : needsWork);
-  for (QAction* action : {actions_.exportFile, actions_.copyDrawing, actions_.sketch, actions_.toShelf})
-    allow(action, outlines,
-          !work                 ? needsWork
-          : session_.upToDate() ? tr("There are no outlines to write.")
-                                : tr("Tracing is not done yet."));
+  const bool outlines = session_.upToDate() && !job::outlinesOf(session_.job())->outlines.empty();
+  allow(actions_.toShelf, outlines,
+        !work                 ? needsWork
+        : session_.upToDate() ? tr("There are no outlines to write.")
+                              : tr("Tracing is not done yet."));
 }
 
 /// Peeking is held, not pressed, so it is no action. It works wherever the keys go, except into text.
@@ -301,30 +261,28 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
   auto* widget = qobject_cast<QWidget*>(watched);
   const auto* key = static_cast<QKeyEvent*>(event);
   if (widget == nullptr || widget->window() != this) return false;
-  const bool typing = qobject_cast<QLineEdit*>(widget) != nullptr || widget->inherits("QAbstractSpinBox");
-  if (key->key() == Qt::Key_O && key->modifiers() == Qt::NoModifier && !typing) {
-    if (!key->isAutoRepeat()) bench_->setPeekOriginal(event->type() == QEvent::KeyPress);
+  if (qobject_cast<QLineEdit*>(widget) != nullptr || widget->inherits("QAbstractSpinBox")) return false;
+  const bool press = event->type() == QEvent::KeyPress;
+  const bool plain = key->modifiers() == Qt::NoModifier;
+  if (key->key() == Qt::Key_O && plain) {
+    if (!key->isAutoRepeat()) bench_->setPeekOriginal(press);
     return true;
   }
-  if (key->key() == Qt::Key_P && key->modifiers() == Qt::NoModifier && !typing) {
-    if (!key->isAutoRepeat()) bench_->setPeek(event->type() == QEvent::KeyPress);
+  if (key->key() == Qt::Key_P && plain) {
+    if (!key->isAutoRepeat()) bench_->setPeek(press);
     return true;
   }
-  if (key->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress && !typing && picturePanel_->putToolsAway())
-    return true;
-  for (QAction* tool : {actions_.sweep, actions_.switchParts}) {
-    if (key->key() != Qt::Key_Escape || event->type() != QEvent::KeyPress || typing || !tool->isChecked()) continue;
-    tool->setChecked(false);
-    return true;
+  return key->key() == Qt::Key_Escape && press && escape();
+}
+
+/// Puts away the tool in hand; else stops what is being worked out. False: there was neither.
+bool MainWindow::escape() {
+  for (const auto& room : rooms_) {
+    if (room->putToolAway()) return true;
   }
-  if (key->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress && !typing && !session_.busy() &&
-      card_->chosenStep() == kRefine && refinePanel_->handwork().tool().leave())
-    return true;
-  if (key->key() == Qt::Key_Escape && event->type() == QEvent::KeyPress && !typing && session_.busy()) {
-    session_.cancel();
-    return true;
-  }
-  return false;
+  if (!session_.busy()) return false;
+  session_.cancel();
+  return true;
 }
 
 }  // namespace rim::app

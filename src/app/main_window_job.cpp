@@ -8,6 +8,7 @@
 #include <QPushButton>
 #include <QStandardPaths>
 
+#include "app/file_questions.h"
 #include "app/main_window.h"
 #include "app/start/start_page.h"
 #include "app/widgets/notice.h"
@@ -101,39 +102,15 @@ void MainWindow::askForJobFile() {
   const QString folder = preferences_.pictureFolder.isEmpty()
                              ? QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation)
                              : preferences_.pictureFolder;
-  QFileDialog dialog(this, tr("Save job"), folder, tr("Jobs (*%1)").arg(kJobEnding));
+  QFileDialog dialog(this, tr("Save job"), folder, tr("Jobs (*%1)").arg(io::kJobEnding));
   dialog.setObjectName("jobDialog");
-  dialog.selectFile(QFileInfo(jobName()).completeBaseName() + kJobEnding);
-  const QString file = chosenFile(dialog, {QString(kJobEnding).mid(1)});
+  dialog.selectFile(QFileInfo(jobName()).completeBaseName() + io::kJobEnding);
+  const QString file = chosenFile(dialog, {QString(io::kJobEnding).mid(1)});
   if (file.isEmpty()) {
     afterSaving_ = nullptr;
   } else {
     session_.saveTo(file);
   }
-}
-
-QString MainWindow::chosenFile(QFileDialog& dialog, const QStringList& endings) {
-  dialog.setAcceptMode(QFileDialog::AcceptSave);
-  dialog.setDefaultSuffix(endings.first());
-  // Whether a file is to be replaced is asked below, once its whole name is known.
-  dialog.setOption(QFileDialog::DontConfirmOverwrite);
-  while (dialog.exec() == QDialog::Accepted) {
-    QString file = dialog.selectedFiles().value(0);
-    // "part 2.5" has no ending, whatever stands behind its dot.
-    if (!endings.contains(QFileInfo(file).suffix().toLower())) file += "." + endings.first();
-    if (!QFileInfo::exists(file) || mayReplace(file)) return file;
-  }
-  return {};
-}
-
-bool MainWindow::mayReplace(const QString& file) {
-  QMessageBox question(QMessageBox::Question, tr("Replace the file"),
-                       tr("%1 is there already.").arg(QFileInfo(file).fileName()), QMessageBox::Cancel, this);
-  question.setObjectName("replaceQuestion");
-  question.setTextFormat(Qt::PlainText);
-  QPushButton* replace = question.addButton(tr("&Replace"), QMessageBox::AcceptRole);
-  question.exec();
-  return question.clickedButton() == replace;
 }
 
 bool MainWindow::mayLeave(const QString& title, const std::function<void()>& then) {

@@ -1,11 +1,10 @@
 // Finished artwork: kept on the shelf, and taken from it.
 
 #include "app/bench/bench.h"
+#include "app/file_questions.h"
 #include "app/main_window.h"
 #include "app/shelf/label_dialog.h"
 #include "app/shelf/shelf_dialog.h"
-#include "app/steps/refine/hand/handwork.h"
-#include "app/steps/refine/refine_panel.h"
 #include "app/widgets/notice.h"
 #include "app/widgets/svg_mime.h"
 
@@ -16,10 +15,8 @@ void MainWindow::openShelf() {
     shelf_ = new ShelfDialog(shelfFolder(), this);
     connect(shelf_, &ShelfDialog::refused, notice_, &Notice::warn);
     connect(shelf_, &ShelfDialog::openWanted, this, &MainWindow::openFile);
-    connect(shelf_, &ShelfDialog::pieceWanted, this, [this](const QByteArray& svg) {
-      showStep(kRefine);
-      refinePanel_->handwork().putIn(svg, bench_->middle());
-    });
+    connect(shelf_, &ShelfDialog::pieceWanted, this,
+            [this](const QByteArray& svg) { emit exchange_.pieceWanted(svg, bench_->middle()); });
   } else {
     shelf_->refresh();
   }
@@ -32,10 +29,10 @@ void MainWindow::showShelf() {
 }
 
 void MainWindow::putOnShelf() {
-  LabelDialog dialog(baseName(), QString::fromStdString(session_.job().origin), this);
+  LabelDialog dialog(baseNameOf(session_.job()), QString::fromStdString(session_.job().origin), this);
   if (dialog.exec() != QDialog::Accepted) return;
   const auto kept = outcomeOf(
-      [&] { return rim::putOnShelf(drawingOf(session_.job()), dialog.label(), shelfFolder().toStdString()); });
+      [&] { return rim::io::putOnShelf(job::drawingOf(session_.job()), dialog.label(), shelfFolder().toStdString()); });
   if (!kept.trouble.isEmpty()) {
     notice_->warn(tr("It was not put on the shelf: %1").arg(kept.trouble));
     return;
@@ -48,8 +45,7 @@ void MainWindow::putOnShelf() {
 void MainWindow::takeDropped(const QMimeData* content, Point place) {
   const QByteArray svg = content != nullptr ? svgIn(*content) : QByteArray();
   if (svg.isEmpty() || !session_.hasWork()) return pasteFrom(content);
-  showStep(kRefine);
-  refinePanel_->handwork().putIn(svg, place);
+  emit exchange_.pieceWanted(svg, place);
 }
 
 }  // namespace rim::app

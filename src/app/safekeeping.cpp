@@ -31,7 +31,7 @@ Safekeeping::Safekeeping(Session& session, const QString& root, QObject* parent)
       session_(session),
       root_(root),
       folder_(root + "/" + QUuid::createUuid().toString(QUuid::WithoutBraces)),
-      keeper_(std::make_shared<WorkKeeper>(folder_.toStdString())) {
+      keeper_(std::make_shared<io::WorkKeeper>(folder_.toStdString())) {
   timer_.setSingleShot(true);
   timer_.setInterval(kMomentMs);
   connect(&timer_, &QTimer::timeout, this, &Safekeeping::keep);
@@ -48,7 +48,7 @@ void Safekeeping::end() {
   if (!folder_.isEmpty()) QDir(folder_).removeRecursively();
 }
 
-KeptNote Safekeeping::note() const {
+io::KeptNote Safekeeping::note() const {
   return {session_.job().original.name, std::filesystem::path(session_.jobFile().toStdString())};
 }
 
@@ -109,14 +109,14 @@ QList<LeftWork> Safekeeping::left() const {
   for (const QFileInfo& entry : QDir(root_).entryInfoList(QDir::Dirs | QDir::NoDotAndDotDot)) {
     const QString folder = entry.absoluteFilePath();
     if (folder == QFileInfo(folder_).absoluteFilePath() || !isLeft(folder)) continue;
-    const auto note = keptNoteIn(folder.toStdString());
+    const auto note = io::keptNoteIn(folder.toStdString());
     if (!note) {
       // Its window ended with nothing to keep. A young one may just be beginning.
       constexpr int kOldSeconds = 24 * 3600;
       if (entry.lastModified().secsTo(QDateTime::currentDateTime()) > kOldSeconds) QDir(folder).removeRecursively();
       continue;
     }
-    const auto at = std::chrono::file_clock::to_sys(keptAt(folder.toStdString()));
+    const auto at = std::chrono::file_clock::to_sys(io::keptAt(folder.toStdString()));
     all.append({folder, QString::fromStdString(note->name),
                 QDateTime::fromMSecsSinceEpoch(
                     std::chrono::duration_cast<std::chrono::milliseconds>(at.time_since_epoch()).count())});

@@ -49,13 +49,13 @@ class Safekeeping : public QObject {
  private:
   void follow();
   void keep();
-  KeptNote note() const;
+  io::KeptNote note() const;
 
   Session& session_;
   QString root_;
   QString folder_;
   std::unique_ptr<QLockFile> lock_;
-  std::shared_ptr<WorkKeeper> keeper_;
+  std::shared_ptr<io::WorkKeeper> keeper_;
   QTimer timer_;
   Errand writing_;
   bool again_ = false;  ///< something changed while it was being written

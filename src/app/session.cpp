@@ -14,16 +14,17 @@ void Session::connectTracer() {
           [this](quint64 request, const std::shared_ptr<const Borders>& borders, int threshold) {
             if (ofThisPicture(request)) emit bordersFollowed(borders, threshold);
           });
-  connect(&tracer_, &Tracer::previewed, this, [this](quint64 request, const std::shared_ptr<const Preview>& preview) {
-    if (tracing_ && request >= firstOfOriginal_ && job().picture.empty()) emit previewed(preview);
-  });
-  connect(&tracer_, &Tracer::prepared, this, [this](quint64 request, const std::shared_ptr<const Job>& job) {
+  connect(&tracer_, &Tracer::previewed, this,
+          [this](quint64 request, const std::shared_ptr<const picture::Preview>& preview) {
+            if (tracing_ && request >= firstOfOriginal_ && job().picture.empty()) emit previewed(preview);
+          });
+  connect(&tracer_, &Tracer::prepared, this, [this](quint64 request, const std::shared_ptr<const job::Job>& job) {
     if (request != request_ || !tracing_) return;
     history_.complete(*job);
     emit pictureChanged();
     emit changed();
   });
-  connect(&tracer_, &Tracer::inksFound, this, [this](quint64 request, const std::shared_ptr<const Job>& job) {
+  connect(&tracer_, &Tracer::inksFound, this, [this](quint64 request, const std::shared_ptr<const job::Job>& job) {
     if (request != request_ || !tracing_) return;
     history_.complete(*job);
     emit inksFound();
@@ -33,7 +34,7 @@ void Session::connectTracer() {
     done_ = done;
     reportBusy();
   });
-  connect(&tracer_, &Tracer::traced, this, [this](quint64 request, const std::shared_ptr<const Job>& job) {
+  connect(&tracer_, &Tracer::traced, this, [this](quint64 request, const std::shared_ptr<const job::Job>& job) {
     if (request != request_ || !tracing_) return;
     tracing_ = false;
     memo_ = job->memo;
@@ -51,24 +52,24 @@ void Session::connectTracer() {
   });
 }
 
-void Session::edit(const QString& name, const QString& mergeKey, const std::function<void(Job&)>& change) {
-  Job next = job();
+void Session::edit(const QString& name, const QString& mergeKey, const std::function<void(job::Job&)>& change) {
+  job::Job next = job();
   change(next);
-  if (sameWork(next, job())) return;
-  dropStale(next);
+  if (job::sameWork(next, job())) return;
+  job::dropStale(next);
   history_.edit(std::move(next), name, mergeKey);
   follow();
 }
 
 void Session::undo() {
-  const PictureId before = job().picture.id;
+  const picture::PictureId before = job().picture.id;
   history_.undo();
   if (job().picture.id != before && !job().picture.empty()) emit pictureChanged();
   follow();
 }
 
 void Session::redo() {
-  const PictureId before = job().picture.id;
+  const picture::PictureId before = job().picture.id;
   history_.redo();
   if (job().picture.id != before && !job().picture.empty()) emit pictureChanged();
   follow();
@@ -79,30 +80,30 @@ std::shared_ptr<const Drawing> Session::reference() const {
 }
 
 void Session::keepReference() {
-  const auto outlines = outlinesOf(shown_);
+  const auto outlines = job::outlinesOf(shown_);
   if (!outlines) return;
-  if (job().references.size() >= kMostReferences) {
-    emit failed(tr("A job keeps %1 reference copies at most. Drop one first.").arg(kMostReferences));
+  if (job().references.size() >= job::kMostReferences) {
+    emit failed(tr("A job keeps %1 reference copies at most. Drop one first.").arg(job::kMostReferences));
     return;
   }
   const QString name = history_.canUndo() ? history_.undoName() : tr("as opened");
-  edit(tr("Keep a reference copy"), {}, [&](Job& job) {
+  edit(tr("Keep a reference copy"), {}, [&](job::Job& job) {
     job.references.push_back({name.toStdString(), outlines, true});
   });
 }
 
 void Session::dropReference() {
   if (job().references.empty()) return;
-  edit(tr("Drop a reference copy"), {}, [](Job& job) { job.references.pop_back(); });
+  edit(tr("Drop a reference copy"), {}, [](job::Job& job) { job.references.pop_back(); });
 }
 
 void Session::measureDeviation() {
   if (!upToDate()) return;
   const auto measure = [job = job()](const std::stop_token& stop) {
-    return std::make_shared<const Deviation>(deviationOf(job.picture, job.trace, *job.tracing, stop));
+    return std::make_shared<const trace::Deviation>(trace::deviationOf(job.picture, job.trace, *job.tracing, stop));
   };
   measuring_.begin(this, measure,
-                   [this, tracing = job().tracing](const Outcome<std::shared_ptr<const Deviation>>& got) {
+                   [this, tracing = job().tracing](const Outcome<std::shared_ptr<const trace::Deviation>>& got) {
                      if (!got.trouble.isEmpty()) {
                        emit failed(got.trouble);
                      } else if (job().tracing == tracing) {
@@ -113,9 +114,11 @@ void Session::measureDeviation() {
 
 void Session::makeTraceable() {
   if (!hasPicture() || planning_.running()) return;
-  const auto find = [original = job().original](const std::stop_token& stop) { return recipesFor(original, stop); };
+  const auto find = [original = job().original](const std::stop_token& stop) {
+    return picture::recipesFor(original, stop);
+  };
   const auto take = [this, original = job().original.id,
-                     steps = job().preparation](const Outcome<std::vector<PictureRecipe>>& got) {
+                     steps = job().preparation](const Outcome<std::vector<picture::PictureRecipe>>& got) {
     reportBusy();
     if (job().original.id != original) return;
     if (!got.trouble.isEmpty()) {
@@ -139,14 +142,14 @@ void Session::makeTraceable() {
   reportBusy();
 }
 
-const std::vector<PictureRecipe>& Session::recipes() const {
-  static const std::vector<PictureRecipe> none;
+const std::vector<picture::PictureRecipe>& Session::recipes() const {
+  static const std::vector<picture::PictureRecipe> none;
   return job().original.id == recipesOf_ ? recipes_ : none;
 }
 
-void Session::useRecipe(const PictureRecipe& recipe) {
-  const bool light = looksLightOnDark(recipe.small);
-  edit(tr("Make it traceable"), {}, [steps = recipe.steps, light](Job& job) {
+void Session::useRecipe(const picture::PictureRecipe& recipe) {
+  const bool light = job::looksLightOnDark(recipe.small);
+  edit(tr("Make it traceable"), {}, [steps = recipe.steps, light](job::Job& job) {
     job.preparation = steps;
     job.trace.lightIsInk = light;
   });
@@ -170,17 +173,17 @@ void Session::fallBack() {
 }
 
 bool Session::keepPicture() {
-  const Job* before = history_.before();
+  const job::Job* before = history_.before();
   if (job().picture.empty() || job().colours.on || before == nullptr) return false;
-  if (hasOutlines(*before) && before->picture.id == job().picture.id) return false;
-  Job kept = job();
+  if (job::hasOutlines(*before) && before->picture.id == job().picture.id) return false;
+  job::Job kept = job();
   Drawing none;
   none.frame = Frame::Pixels;
   none.pageWidth = kept.picture.width();
   none.pageHeight = kept.picture.height();
   kept.tracing = std::make_shared<const Drawing>(std::move(none));
-  kept.threshold = thresholdFor(kept.picture, kept.trace);
-  history_.complete(withKeys(std::move(kept), StageKind::Refine));
+  kept.threshold = trace::contour::thresholdFor(kept.picture, kept.trace);
+  history_.complete(job::withKeys(std::move(kept), job::StageKind::Refine));
   emit pictureChanged();
   follow();
   return true;
@@ -190,7 +193,7 @@ void Session::follow() {
   if (hasWork() && !upToDate()) {
     const bool sameOriginal = requested_.original.id == job().original.id && !job().drawing;
     const bool samePicture = sameOriginal && requested_.preparation == job().preparation;
-    Job asked = job();
+    job::Job asked = job();
     asked.memo = memo_;
     request_ = tracer_.request(std::move(asked));
     if (!samePicture) firstOfPicture_ = request_;
@@ -210,8 +213,8 @@ void Session::follow() {
 }
 
 void Session::inspectShown() {
-  const auto outlines = mendedOf(shown_);
-  const Inspection wanted{outlines, shown_.refined, mmPerPixel(shown_), shown_.mend};
+  const auto outlines = job::mendedOf(shown_);
+  const Inspection wanted{outlines, shown_.refined, job::mmPerPixel(shown_), shown_.mend};
   if (wanted == inspection_) return;
   // While the hand refines, what was known of the rest stays to be seen.
   if (!wanted.sameMended(inspection_)) findings_.reset();
@@ -221,10 +224,10 @@ void Session::inspectShown() {
     inspecting_.cancel();
     return;
   }
-  Job job = shown_;
+  job::Job job = shown_;
   job.memo = memo_;
   inspecting_.request([this, wanted, job = std::move(job)](const std::stop_token& overtaken, const std::stop_token&) {
-    const auto got = outcomeOf([&] { return std::make_shared<const JobFaults>(faultsOf(job, overtaken)); });
+    const auto got = outcomeOf([&] { return std::make_shared<const job::JobFaults>(job::faultsOf(job, overtaken)); });
     if (overtaken.stop_requested()) return;
     QMetaObject::invokeMethod(this, [this, wanted, got] {
       if (!(wanted == inspection_)) return;
@@ -240,16 +243,16 @@ void Session::inspectShown() {
   });
 }
 
-void Session::previewRepair(const Finding& finding, const std::string& repair, bool all) {
+void Session::previewRepair(const mend::Finding& finding, const std::string& repair, bool all) {
   preview([finding, repair, all, settings = shown_.mend.settings](const Drawing& before, const std::stop_token& stop) {
-    return all ? rim::repairedAll(before, finding.kind, repair, settings, stop)
-               : rim::repaired(before, finding, repair, settings, stop);
+    return all ? rim::mend::repairedAll(before, finding.kind, repair, settings, stop)
+               : rim::mend::repaired(before, finding, repair, settings, stop);
   });
 }
 
 void Session::previewProposals() {
-  preview([work = shown_.mend, k = mmPerPixel(shown_)](const Drawing& before, const std::stop_token& stop) {
-    return repairedAsProposed(before, work, k, stop);
+  preview([work = shown_.mend, k = job::mmPerPixel(shown_)](const Drawing& before, const std::stop_token& stop) {
+    return mend::repairedAsProposed(before, work, k, stop);
   });
 }
 
@@ -267,9 +270,9 @@ std::vector<Path> changedPaths(const Drawing& before, const Drawing& after, doub
 void Session::preview(const std::function<Drawing(const Drawing&, const std::stop_token&)>& repair) {
   previewing_.request([this, repair, job = shown_](const std::stop_token& overtaken, const auto&) {
     const auto got = outcomeOf([&] {
-      const Drawing before = mendedDrawingOf(job);
+      const Drawing before = job::mendedDrawingOf(job);
       const Drawing after = repair(before, overtaken);
-      const double pxPerMm = 1 / mmPerPixel(job);
+      const double pxPerMm = 1 / job::mmPerPixel(job);
       return RepairPreview{changedPaths(before, after, pxPerMm), changedPaths(after, before, pxPerMm), {}};
     });
     if (overtaken.stop_requested()) return;
@@ -291,6 +294,11 @@ void Session::reportBusy() {
   } else {
     emit busyChanged({}, 0);
   }
+}
+
+void takeLightAsInk(Session& session, bool on) {
+  session.edit(on ? Session::tr("Light ink on dark") : Session::tr("Dark ink on light"), {},
+               [on](job::Job& job) { job.trace.lightIsInk = on; });
 }
 
 }  // namespace rim::app

@@ -27,14 +27,14 @@ class Session : public QObject {
   ~Session() override;
 
   /// The job with the settings of this moment; its outlines may still be on their way.
-  const Job& job() const { return history_.job(); }
+  const job::Job& job() const { return history_.job(); }
   /// The last job whose outlines are known; what is measured and shown until job() has its own.
-  const Job& shown() const { return shown_; }
+  const job::Job& shown() const { return shown_; }
   bool hasPicture() const { return !job().original.empty(); }
   /// A picture or a drawing that was read.
-  bool hasWork() const { return rim::hasWork(job()); }
+  bool hasWork() const { return rim::job::hasWork(job()); }
   /// Whether outlines for job() are there.
-  bool upToDate() const { return hasOutlines(job()); }
+  bool upToDate() const { return job::hasOutlines(job()); }
   bool busy() const {
     return opening_.running() || planning_.running() || tracing_ || exporting_.running() || saving_.running();
   }
@@ -44,7 +44,7 @@ class Session : public QObject {
   void redo();
 
   /// Changes the settings as one named step. Steps with one `mergeKey` become one until seal().
-  void edit(const QString& name, const QString& mergeKey, const std::function<void(Job&)>& change);
+  void edit(const QString& name, const QString& mergeKey, const std::function<void(job::Job&)>& change);
   void seal() { history_.seal(); }
 
   /// Whether coloured pictures are begun with several inks when they are opened; else all are in two tones.
@@ -55,7 +55,7 @@ class Session : public QObject {
     return job().original.id == saved_.original.id && job().drawing == saved_.drawing ? jobFile_ : QString();
   }
   /// Whether the job has been changed since it was opened or saved.
-  bool modified() const { return hasWork() && (neverSaved_ || !sameWork(job(), saved_)); }
+  bool modified() const { return hasWork() && (neverSaved_ || !job::sameWork(job(), saved_)); }
   /// Writes the job beside the window; saved() or failed() follows.
   void saveTo(const QString& file);
 
@@ -71,12 +71,12 @@ class Session : public QObject {
   void measureDeviation();
 
   /// The faults of the outlines that are shown; null as long as they are not inspected.
-  const std::shared_ptr<const std::vector<Finding>>& findings() const { return findings_; }
+  const std::shared_ptr<const std::vector<mend::Finding>>& findings() const { return findings_; }
   /// What refining brought that the mended outlines did not have; null as long as it is not inspected.
-  const std::shared_ptr<const std::vector<Finding>>& faultsByRefining() const { return byRefining_; }
+  const std::shared_ptr<const std::vector<mend::Finding>>& faultsByRefining() const { return byRefining_; }
   /// Works out beside the window what a repair of this finding, or of all like it, would make of the outlines that are
   /// shown; repairPreviewed() follows.
-  void previewRepair(const Finding& finding, const std::string& repair, bool all = false);
+  void previewRepair(const mend::Finding& finding, const std::string& repair, bool all = false);
 
   /// The same for all repairs that are proposed.
   void previewProposals();
@@ -99,12 +99,12 @@ class Session : public QObject {
   /// follow instead. Nothing is done when the steps were changed in the meantime: what is newer counts.
   void makeTraceable();
   /// The ways that makeTraceable() found for the picture that was opened, the best first; empty before.
-  const std::vector<PictureRecipe>& recipes() const;
+  const std::vector<picture::PictureRecipe>& recipes() const;
   /// Takes one of them, as one step.
-  void useRecipe(const PictureRecipe& recipe);
+  void useRecipe(const picture::PictureRecipe& recipe);
 
   /// Writes the outlines as they are shown, or only some, as the file's ending says; exported() or failed() follows.
-  void exportTo(const QString& file, const FileWish& wish, const std::set<OutlineId>& only = {});
+  void exportTo(const QString& file, const job::FileWish& wish, const std::set<OutlineId>& only = {});
 
   /// Stops opening and tracing. The job falls back to the last settings that have outlines.
   void cancel();
@@ -113,7 +113,7 @@ class Session : public QObject {
   void changed();         ///< the job, its outlines or the history
   void pictureChanged();  ///< another picture is on the bench
   /// What the picture will look like, with fewer pixels; pictureChanged() follows.
-  void previewed(std::shared_ptr<const rim::Preview> preview);
+  void previewed(std::shared_ptr<const rim::picture::Preview> preview);
   void opened(const QString& file);
   void broughtBack(const QString& folder);  ///< what was kept there is open now
   void inksFound();                         ///< job().inks is there; the outlines follow
@@ -124,23 +124,23 @@ class Session : public QObject {
   void repairPreviewed(const rim::app::RepairPreview& preview);
   /// A drawing was read; what was left out or assumed of it.
   void drawingRead(const QStringList& notes, bool unitKnown);
-  void deviationMeasured(std::shared_ptr<const rim::Deviation> deviation);
+  void deviationMeasured(std::shared_ptr<const rim::trace::Deviation> deviation);
   void saved(const QString& file);
   void exported(const QStringList& files, rim::Counts counts, rim::Box box);
   /// What a fresh reading of the file that was written found; null where it is only looked at.
-  void receiptTaken(const QString& file, std::shared_ptr<const rim::Receipt> receipt);
+  void receiptTaken(const QString& file, std::shared_ptr<const rim::io::Receipt> receipt);
   void failed(const QString& sentence);
   void said(const QString& sentence);
 
  private:
-  using Load = std::function<rim::Job(const std::stop_token&)>;
-  using Read = std::function<rim::ReadResult(const std::stop_token&)>;
+  using Load = std::function<rim::job::Job(const std::stop_token&)>;
+  using Read = std::function<rim::io::ReadResult(const std::stop_token&)>;
   /// What is inspected.
   struct Inspection {
     std::shared_ptr<const Drawing> mended;
     std::shared_ptr<const Drawing> refined;
     double mmPerPixel = 0;
-    MendWork mend;
+    mend::MendWork mend;
 
     bool sameMended(const Inspection& other) const {
       return mended == other.mended && mmPerPixel == other.mmPerPixel && mend == other.mend;
@@ -152,11 +152,11 @@ class Session : public QObject {
   void connectTracer();
   /// Whether what came of a request beside the window belongs to the picture that is on the bench now.
   bool ofThisPicture(quint64 request) const { return tracing_ && request >= firstOfPicture_; }
-  void load(const QString& name, const Load& load, const std::function<void(rim::Job)>& take);
+  void load(const QString& name, const Load& load, const std::function<void(rim::job::Job)>& take);
   void loadDrawing(const QString& name, const QString& file, const Read& read);
-  void take(Job fresh, const QString& file);
-  void begin(Job fresh, const QString& jobFile, const QString& name);
-  void takePage(const Picture& picture);
+  void take(job::Job fresh, const QString& file);
+  void begin(job::Job fresh, const QString& jobFile, const QString& name);
+  void takePage(const picture::Picture& picture);
   /// Takes back what could not be finished.
   void fallBack();
 
@@ -169,31 +169,34 @@ class Session : public QObject {
   void preview(const std::function<rim::Drawing(const rim::Drawing&, const std::stop_token&)>& repair);
 
   History history_;
-  Job shown_;
+  job::Job shown_;
   Tracer tracer_;
   quint64 request_ = 0;
   quint64 firstOfPicture_ = 0;   ///< the first request with the picture of the last one
   quint64 firstOfOriginal_ = 0;  ///< the same whatever was done to it
-  Job requested_;                ///< what the last request was about
+  job::Job requested_;           ///< what the last request was about
   bool opensInInks_ = true;
   bool tracing_ = false;
-  Job saved_;
+  job::Job saved_;
   QString jobFile_;
   bool neverSaved_ = false;  ///< the work was brought back as it was kept; no file holds it
   double done_ = -1;
-  std::shared_ptr<const std::vector<Finding>> findings_;
-  std::shared_ptr<const std::vector<Finding>> byRefining_;
+  std::shared_ptr<const std::vector<mend::Finding>> findings_;
+  std::shared_ptr<const std::vector<mend::Finding>> byRefining_;
   Inspection inspection_;
-  std::shared_ptr<const JobMemo> memo_;  ///< of the job that was worked out or inspected last
+  std::shared_ptr<const job::JobMemo> memo_;  ///< of the job that was worked out or inspected last
   NewestWorker inspecting_;
   NewestWorker previewing_;
   Errand opening_;
   Errand planning_;
-  PictureId recipesOf_ = PictureId::None;  ///< the picture that they were found for
-  std::vector<PictureRecipe> recipes_;
+  picture::PictureId recipesOf_ = picture::PictureId::None;  ///< the picture that they were found for
+  std::vector<picture::PictureRecipe> recipes_;
   Errand saving_;
   Errand exporting_;
   Errand measuring_;
 };
+
+/// Takes the light part of the picture as the ink, or the dark one, as a named step.
+void takeLightAsInk(Session& session, bool on);
 
 }  // namespace rim::app

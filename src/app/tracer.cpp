@@ -25,9 +25,9 @@ void waitForCalm(const std::stop_token& overtaken) {
 
 }  // namespace
 
-quint64 Tracer::request(Job job) {
+quint64 Tracer::request(job::Job job) {
   const quint64 number = ++last_;
-  if (job.picture.empty() && !job.drawing && PreviewMaker::isWorthWhile(job.original)) {
+  if (job.picture.empty() && !job.drawing && picture::PreviewMaker::isWorthWhile(job.original)) {
     // A preview is quick and not stopped by a newer request: in a long drag every turn shows something.
     previewing_.request(
         [this, number, job](const std::stop_token&, const std::stop_token& closing) { preview(number, job, closing); });
@@ -44,33 +44,34 @@ void Tracer::cancel() {
   tracing_.cancel();
 }
 
-void Tracer::preview(quint64 number, const Job& job, const std::stop_token& closing) {
+void Tracer::preview(quint64 number, const job::Job& job, const std::stop_token& closing) {
   try {
-    emit previewed(number, std::make_shared<const Preview>(previews_.preview(job.original, job.preparation, closing)));
+    emit previewed(number,
+                   std::make_shared<const picture::Preview>(previews_.preview(job.original, job.preparation, closing)));
   } catch (const std::exception&) {
     // What is wrong is told when the real picture cannot be worked out either.
     return;
   }
 }
 
-void Tracer::trace(quint64 number, Job job, const std::stop_token& overtaken, const std::stop_token& closing) {
-  StageWatch watch;
+void Tracer::trace(quint64 number, job::Job job, const std::stop_token& overtaken, const std::stop_token& closing) {
+  job::StageWatch watch;
   watch.control = {overtaken, [this, number](double done) { emit progressed(number, done); }};
   watch.closing = closing;
-  watch.prepare = [this](const Recipe& recipe, const std::stop_token& stop) {
-    if (PreviewMaker::isWorthWhile(recipe.original)) waitForCalm(stop);
+  watch.prepare = [this](const job::Recipe& recipe, const std::stop_token& stop) {
+    if (picture::PreviewMaker::isWorthWhile(recipe.original)) waitForCalm(stop);
     return preparations_.prepared(recipe.original, recipe.preparation, stop);
   };
   // In a long drag every turn shows something.
-  watch.borders = [this, number](std::vector<Border> borders, int threshold) {
+  watch.borders = [this, number](std::vector<trace::contour::Border> borders, int threshold) {
     emit bordersFollowed(number, std::make_shared<const Borders>(std::move(borders)), threshold);
   };
-  watch.done = [this, number](StageKind stage, const Job& so) {
-    if (stage == StageKind::Prepare) emit prepared(number, std::make_shared<const Job>(so));
-    if (stage == StageKind::Inks && so.inks) emit inksFound(number, std::make_shared<const Job>(so));
+  watch.done = [this, number](job::StageKind stage, const job::Job& so) {
+    if (stage == job::StageKind::Prepare) emit prepared(number, std::make_shared<const job::Job>(so));
+    if (stage == job::StageKind::Inks && so.inks) emit inksFound(number, std::make_shared<const job::Job>(so));
   };
   try {
-    emit traced(number, std::make_shared<const Job>(workedOut(std::move(job), watch)));
+    emit traced(number, std::make_shared<const job::Job>(job::workedOut(std::move(job), watch)));
   } catch (const Cancelled&) {
     return;
   } catch (const InputError& error) {

@@ -16,7 +16,7 @@ struct BatchOptions {
   std::string folder;
   std::vector<std::string> as{"svg"};
   int jobs = 1;
-  ExportSettings files;
+  job::ExportSettings files;
   std::string report;
   bool quiet = false;
 };
@@ -32,25 +32,25 @@ std::vector<std::string> endingsOf(const std::vector<std::string>& kinds) {
 }
 
 int run(const BatchOptions& o) {
-  startVipsAlone();
-  BatchWish wish;
+  picture::startVipsAlone();
+  io::BatchWish wish;
   wish.endings = endingsOf(o.as);
-  const Recipe recipe = about(o.recipe, [&] { return loadRecipe(o.recipe); });
+  const job::Recipe recipe = about(o.recipe, [&] { return io::loadRecipe(o.recipe); });
   wish.recipeTime = std::filesystem::last_write_time(o.recipe);
   wish.folder = o.folder;
   wish.atOnce = static_cast<unsigned>(o.jobs);
   wish.files = o.files;
-  wish.done = [&o](const BatchItem& item) {
-    const bool failed = item.state == BatchItem::State::Failed;
+  wish.done = [&o](const io::BatchItem& item) {
+    const bool failed = item.state == io::BatchItem::State::Failed;
     if (!failed && o.quiet) return;
     std::cerr << "snugrim-cli: " << item.picture.string() << ": "
-              << (item.why.empty() ? nameOf(item.state) + "." : item.why) << '\n';
+              << (item.why.empty() ? io::nameOf(item.state) + "." : item.why) << '\n';
   };
   const std::vector<std::filesystem::path> pictures(o.pictures.begin(), o.pictures.end());
-  const std::vector<BatchItem> items = about(o.folder, [&] { return runBatch(recipe, pictures, wish); });
-  if (!o.report.empty()) writeReport(o.report, batchJson(items));
+  const std::vector<io::BatchItem> items = about(o.folder, [&] { return io::runBatch(recipe, pictures, wish); });
+  if (!o.report.empty()) writeReport(o.report, io::batchJson(items));
   const bool failed = std::any_of(items.begin(), items.end(),
-                                  [](const BatchItem& item) { return item.state == BatchItem::State::Failed; });
+                                  [](const io::BatchItem& item) { return item.state == io::BatchItem::State::Failed; });
   return failed ? kFoundSomething : kDone;
 }
 

@@ -13,20 +13,20 @@ namespace {
 
 struct CheckOptions {
   DrawingInput in;
-  MendSettings settings;
+  mend::MendSettings settings;
   std::string report;
   bool quiet = false;
 };
 
 int run(const CheckOptions& o) {
   const auto begin = std::chrono::steady_clock::now();
-  const ReadResult read = readInput(o.in, o.quiet);
+  const io::ReadResult read = readInput(o.in, o.quiet);
   const Drawing& drawing = read.drawing;
-  std::vector<Finding> findings = unjoined(read);
-  const std::vector<Finding> inspected = about(o.in.file, [&] { return inspect(drawing, o.settings); });
+  std::vector<mend::Finding> findings = io::unjoined(read);
+  const std::vector<mend::Finding> inspected = about(o.in.file, [&] { return mend::inspect(drawing, o.settings); });
   findings.insert(findings.end(), inspected.begin(), inspected.end());
   const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;
-  if (!o.report.empty()) writeReport(o.report, reportJson(drawing, o.in.file, seconds.count(), findings));
+  if (!o.report.empty()) writeReport(o.report, io::reportJson(drawing, o.in.file, seconds.count(), findings));
   if (o.report != "-") printTable(std::cout, findings, drawing);
   return findings.empty() ? kDone : kFoundSomething;
 }

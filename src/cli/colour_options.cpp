@@ -13,18 +13,19 @@ constexpr double kSameColour = 20;
 
 std::string checkColours(const std::string& text) {
   if (text == "auto") return {};
-  return isWholeWithin(text, 2, kMostInks) ? std::string{}
-                                           : "--colours takes auto or a number from 2 to " + std::to_string(kMostInks);
+  return isWholeWithin(text, 2, colour::kMostInks)
+             ? std::string{}
+             : "--colours takes auto or a number from 2 to " + std::to_string(colour::kMostInks);
 }
 
-std::size_t inkLike(const InkMap& map, const std::string& text) {
-  const Lab wanted = labFrom(colourFromHex(text));
+std::size_t inkLike(const colour::InkMap& map, const std::string& text) {
+  const colour::Lab wanted = colour::labFrom(colour::colourFromHex(text));
   std::size_t best = 0;
   double least = std::numeric_limits<double>::infinity();
   std::string all;
   for (std::size_t i = 0; i < map.inks.size(); ++i) {
-    const double off = differenceOf(wanted, labFrom(map.inks[i].colour));
-    all += (all.empty() ? "" : ", ") + hexOf(map.inks[i].colour);
+    const double off = colour::differenceOf(wanted, colour::labFrom(map.inks[i].colour));
+    all += (all.empty() ? "" : ", ") + colour::hexOf(map.inks[i].colour);
     if (off >= least) continue;
     least = off;
     best = i;
@@ -33,23 +34,24 @@ std::size_t inkLike(const InkMap& map, const std::string& text) {
   return best;
 }
 
-void addMerges(const InkMap& map, const ColourOptions& o, std::vector<InkStep>& steps) {
+void addMerges(const colour::InkMap& map, const ColourOptions& o, std::vector<colour::InkStep>& steps) {
   for (const std::string& pair : o.merge) {
     const auto comma = pair.find(',');
     if (comma == std::string::npos) throw InputError("--merge takes two colours: --merge '#b3202a,#c03040'.");
     const std::size_t from = inkLike(map, pair.substr(0, comma));
     const std::size_t into = inkLike(map, pair.substr(comma + 1));
     if (from == into)
-      throw InputError("--merge " + pair + ": both are the same ink, " + hexOf(map.inks[into].colour) + ".");
-    steps.push_back(stepFor(MergeInks{from, into}));
+      throw InputError("--merge " + pair + ": both are the same ink, " + colour::hexOf(map.inks[into].colour) + ".");
+    steps.push_back(colour::stepFor(colour::MergeInks{from, into}));
   }
 }
 
 }  // namespace
 
 void addColours(Command& command, ColourOptions& o) {
-  const std::map<std::string, InkLayout> layouts{
-      {"silhouette", InkLayout::Silhouette}, {"cut-out", InkLayout::CutOut}, {"shared", InkLayout::Shared}};
+  const std::map<std::string, trace::InkLayout> layouts{{"silhouette", trace::InkLayout::Silhouette},
+                                                        {"cut-out", trace::InkLayout::CutOut},
+                                                        {"shared", trace::InkLayout::Shared}};
   const Option colours = command
                              .add("--colours", o.colours,
                                   "reduce to so many colours, the background counted, instead of thresholding: auto or "
@@ -77,25 +79,25 @@ void addColours(Command& command, ColourOptions& o) {
       .needs(colours);
 }
 
-Job withColours(Job job, const ColourOptions& o) {
+job::Job withColours(job::Job job, const ColourOptions& o) {
   if (o.colours.empty()) return job;
   job.colours.on = true;
   job.colours.layout = o.layout;
   if (o.colours != "auto") job.colours.count = std::stoi(o.colours);
-  job = withInks(std::move(job));
-  const InkMap found = *job.inks;
+  job = job::withInks(std::move(job));
+  const colour::InkMap found = *job.inks;
   addMerges(found, o, job.colours.steps);
-  const auto setRole = [&job](std::size_t ink, InkRole role) {
-    job.colours.steps.push_back(stepFor(SetInkRole{ink, role}));
+  const auto setRole = [&job](std::size_t ink, colour::InkRole role) {
+    job.colours.steps.push_back(colour::stepFor(colour::SetInkRole{ink, role}));
   };
   if (o.background != "auto") {
     const std::size_t background = inkLike(found, o.background);
     for (std::size_t i = 0; i < found.inks.size(); ++i)
-      setRole(i, i == background ? InkRole::Background : InkRole::Keep);
+      setRole(i, i == background ? colour::InkRole::Background : colour::InkRole::Keep);
   }
   if (!o.keep.empty()) {
-    for (std::size_t i = 0; i < found.inks.size(); ++i) setRole(i, InkRole::Background);
-    for (const std::string& colour : o.keep) setRole(inkLike(found, colour), InkRole::Keep);
+    for (std::size_t i = 0; i < found.inks.size(); ++i) setRole(i, colour::InkRole::Background);
+    for (const std::string& colour : o.keep) setRole(inkLike(found, colour), colour::InkRole::Keep);
   }
   return job;
 }

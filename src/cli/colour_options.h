@@ -11,7 +11,7 @@ namespace rim::cli {
 /// What the command line says about a picture of several inks.
 struct ColourOptions {
   std::string colours;  ///< empty: two tones; auto or a number
-  InkLayout layout = InkLayout::CutOut;
+  trace::InkLayout layout = trace::InkLayout::CutOut;
   std::vector<std::string> keep;
   std::string background = "auto";
   std::vector<std::string> merge;  ///< pairs "A,B"
@@ -21,6 +21,6 @@ void addColours(Command& command, ColourOptions& options);
 
 /// The job with these settings; colours are looked up among the inks that are found in the prepared picture.
 /// Throws InputError when a colour is none of them.
-Job withColours(Job job, const ColourOptions& options);
+job::Job withColours(job::Job job, const ColourOptions& options);
 
 }  // namespace rim::cli

@@ -10,10 +10,11 @@
 
 namespace rim::cli {
 
-void addFileForm(Command& command, ExportSettings& files) {
+void addFileForm(Command& command, job::ExportSettings& files) {
   const std::map<std::string, CurveForm> forms{
       {"beziers", CurveForm::Beziers}, {"arcs", CurveForm::Arcs}, {"lines", CurveForm::Lines}};
-  const std::map<std::string, DxfVersion> versions{{"r12", DxfVersion::R12}, {"2000", DxfVersion::Dxf2000}};
+  const std::map<std::string, job::DxfVersion> versions{{"r12", job::DxfVersion::R12},
+                                                        {"2000", job::DxfVersion::Dxf2000}};
   command.choice("--curves", files.curves, forms, "beziers, arcs or lines (default: beziers in SVG, arcs in DXF)")
       .takes("KIND");
   command.choice("--dxf", files.dxf, versions, "r12 or 2000 (default: 2000)").takes("VERSION");
@@ -34,8 +35,8 @@ void addReceipt(Command& command, ReceiptWish& wish, bool withStrict) {
 
 int withReceipt(const ReceiptWish& wish, const std::string& written, Drawing meant, int code) {
   if (wish.file.empty() && !wish.strict) return code;
-  const Receipt receipt = about(written, [&] { return receiptOf(written, &meant); });
-  if (!wish.file.empty()) writeReport(wish.file, receiptJson(receipt));
+  const io::Receipt receipt = about(written, [&] { return io::receiptOf(written, &meant); });
+  if (!wish.file.empty()) writeReport(wish.file, io::receiptJson(receipt));
   return wish.strict && !receipt.clean ? kFoundSomething : code;
 }
 
@@ -45,7 +46,7 @@ void writeReport(const std::string& where, const std::string& text) {
     return;
   }
   about(where, [&] {
-    writeBeside(where, [&text](const std::filesystem::path& beside) {
+    io::writeBeside(where, [&text](const std::filesystem::path& beside) {
       std::ofstream out(beside, std::ios::binary);
       if (!(out << text << std::flush)) throw WriteError("the report could not be written: the disk may be full.");
     });

@@ -15,7 +15,7 @@ inline constexpr int kFoundSomething = 1;
 inline constexpr int kUnreadable = 2;
 
 /// Adds `--curves`, `--dxf` and `--units`.
-void addFileForm(Command& command, ExportSettings& files);
+void addFileForm(Command& command, job::ExportSettings& files);
 
 /// Adds `--report` and `--quiet`.
 void addTelling(Command& command, std::string& report, bool& quiet);

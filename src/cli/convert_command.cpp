@@ -19,7 +19,7 @@ struct ConvertOptions {
   DrawingInput in;
   std::string out;
   std::string report;
-  ExportSettings files;
+  job::ExportSettings files;
   double toleranceMm = 0.001;
   std::optional<PageOf> page;
   double marginMm = -1;
@@ -30,30 +30,30 @@ struct ConvertOptions {
 };
 
 void expectKnownEnding(const std::string& out) {
-  if (isPrint(out) || endingOf(out) == kJobEnding) return;
-  if (endingOf(out) == ".svg" || endingOf(out) == ".dxf") return;
+  if (io::isPrint(out) || io::endingOf(out) == io::kJobEnding) return;
+  if (io::endingOf(out) == ".svg" || io::endingOf(out) == ".dxf") return;
   throw InputError(out + ": the ending says what to write: use .svg, .dxf, .pdf, .eps, .png or .snugrim.");
 }
 
 /// What the options make of the drawing, before it is written.
 Drawing chosen(const InputDrawing& read, const ConvertOptions& o) {
   const Drawing drawing =
-      o.layer.empty() ? read.drawing : about(o.in.file, [&] { return onlyLayer(read.drawing, o.layer); });
-  return arranged(drawing, o.files, read.stock);
+      o.layer.empty() ? read.drawing : about(o.in.file, [&] { return io::onlyLayer(read.drawing, o.layer); });
+  return io::arranged(drawing, o.files, read.stock);
 }
 
 /// Writes one file. Returns the drawing as it stands there.
 Drawing written(const Drawing& drawing, const std::string& out, const ConvertOptions& o) {
-  if (endingOf(out) == kJobEnding) {
-    about(out, [&] { saveJob(jobOn(drawing, std::filesystem::path(o.in.file).filename().string()), out); });
+  if (io::endingOf(out) == io::kJobEnding) {
+    about(out, [&] { io::saveJob(job::jobOn(drawing, std::filesystem::path(o.in.file).filename().string()), out); });
     return drawing;
   }
-  return about(out, [&] { return deliver(drawing, out, o.files, o.toleranceMm).drawing; });
+  return about(out, [&] { return io::deliver(drawing, out, o.files, o.toleranceMm).drawing; });
 }
 
 int convertEach(const Drawing& drawing, const ConvertOptions& o) {
   int code = kDone;
-  for (const Delivered& one : byLayerFiles(drawing, o.out)) {
+  for (const io::Delivered& one : io::byLayerFiles(drawing, o.out)) {
     const Drawing made = written(one.drawing, one.file.string(), o);
     code = std::max(code, withReceipt(o.receipt, one.file.string(), made, kDone));
     if (!o.quiet) std::cout << one.file.string() << '\n';
@@ -67,20 +67,20 @@ int run(ConvertOptions o) {
   if (o.marginMm >= 0 && o.page != PageOf::Artwork) throw InputError("--margin goes with --page artwork.");
   if (o.page == PageOf::Artwork) o.files.marginMm = std::max(0.0, o.marginMm);
   o.files.onStock = o.page == PageOf::Stock;
-  const bool read = !isPrint(o.out) && endingOf(o.out) != kJobEnding;
+  const bool read = !io::isPrint(o.out) && io::endingOf(o.out) != io::kJobEnding;
   if (!read && (!o.receipt.file.empty() || o.receipt.strict))
     throw InputError("a receipt is taken of an SVG or DXF only.");
   const Drawing drawing = chosen(readInput(o.in, o.quiet), o);
   if (o.fileEach) return convertEach(drawing, o);
   const Drawing made = written(drawing, o.out, o);
   const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;
-  if (!o.report.empty()) writeReport(o.report, reportJson(made, o.in.file, seconds.count()));
+  if (!o.report.empty()) writeReport(o.report, io::reportJson(made, o.in.file, seconds.count()));
   return withReceipt(o.receipt, o.out, made, kDone);
 }
 
 void addLook(Command& command, ConvertOptions& o) {
-  const std::map<std::string, OriginAt> origins{
-      {"lower-left", OriginAt::LowerLeft}, {"centre", OriginAt::Centre}, {"drawing", OriginAt::Drawing}};
+  const std::map<std::string, job::OriginAt> origins{
+      {"lower-left", job::OriginAt::LowerLeft}, {"centre", job::OriginAt::Centre}, {"drawing", job::OriginAt::Drawing}};
   command
       .choice("--origin", o.files.origin, origins,
               "where the coordinates begin: lower-left or centre of the outlines, or drawing: they stay (default)")
@@ -93,8 +93,8 @@ void addLook(Command& command, ConvertOptions& o) {
   command.add("--margin", o.marginMm, "with --page artwork: room on every side, mm").within(0.0, 10'000.0);
   const std::map<std::string, bool> fills{{"none", false}, {"ink", true}};
   command.choice("--fill", o.files.filled, fills, "closed outlines as hairlines (none) or filled (ink)").takes("FILL");
-  const std::map<std::string, SvgElement> elements{
-      {"layer", SvgElement::Layer}, {"part", SvgElement::Part}, {"outline", SvgElement::Outline}};
+  const std::map<std::string, job::SvgElement> elements{
+      {"layer", job::SvgElement::Layer}, {"part", job::SvgElement::Part}, {"outline", job::SvgElement::Outline}};
   command
       .choice("--paths", o.files.element, elements,
               "a path of an SVG holds all of a layer (default), a part: a border with its holes, or one outline")

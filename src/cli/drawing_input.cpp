@@ -35,17 +35,17 @@ void addDrawingInput(Command& command, DrawingInput& in) {
 }
 
 InputDrawing readInput(const DrawingInput& in, bool quiet) {
-  ReadOptions options;
+  io::ReadOptions options;
   if (!in.unit.empty()) options.mmPerUnit = mmPerUnit().at(in.unit);
-  if (isJobFile(in.file)) {
-    const Job job = about(in.file, [&] { return workedOut(loadJob(in.file)); });
+  if (io::isJobFile(in.file)) {
+    const job::Job job = about(in.file, [&] { return job::workedOut(io::loadJob(in.file)); });
     InputDrawing read;
-    read.drawing = drawingOf(job);
+    read.drawing = job::drawingOf(job);
     read.unitKnown = true;
     read.stock = job.stock;
     return read;
   }
-  InputDrawing read{about(in.file, [&] { return readDrawing(in.file, options); }), {}};
+  InputDrawing read{about(in.file, [&] { return io::readDrawing(in.file, options); }), {}};
   if (!quiet) {
     const auto say = [&in](const std::string& text) {
       std::cerr << "snugrim-cli: " << in.file << ": " << text << '\n';
@@ -53,7 +53,7 @@ InputDrawing readInput(const DrawingInput& in, bool quiet) {
     for (const std::string& note : read.notes) say(note);
     if (!read.unitKnown) {
       const bool mm = read.mmPerUnit == 1;
-      say(unitChoices(read) + (mm ? " Millimetres were taken" : " 96 px an inch were taken") +
+      say(io::unitChoices(read) + (mm ? " Millimetres were taken" : " 96 px an inch were taken") +
           "; --in-units says otherwise.");
     }
     if (read.drawing.outlines.empty()) say("there are no outlines in this drawing.");

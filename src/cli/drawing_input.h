@@ -19,8 +19,8 @@ struct DrawingInput {
 void addDrawingInput(Command& command, DrawingInput& in);
 
 /// What was read: a job also says what it is cut from.
-struct InputDrawing : ReadResult {
-  std::optional<Stock> stock;
+struct InputDrawing : io::ReadResult {
+  std::optional<job::Stock> stock;
 };
 
 /// Reads it. What was left out or assumed is told on standard error unless `quiet`. Throws InputError that names the

@@ -8,10 +8,10 @@
 namespace rim::cli {
 namespace {
 
-std::string row(const Finding& f) {
+std::string row(const mend::Finding& f) {
   std::ostringstream text;
-  text << std::left << std::setw(16) << nameOf(f.kind) << std::right << std::fixed << std::setprecision(2)
-       << std::setw(10) << f.at.x << std::setw(10) << f.at.y << "  " << sentenceOf(f);
+  text << std::left << std::setw(16) << mend::nameOf(f.kind) << std::right << std::fixed << std::setprecision(2)
+       << std::setw(10) << f.at.x << std::setw(10) << f.at.y << "  " << mend::sentenceOf(f);
   if (!f.repair.empty()) text << " (" << f.repair << ")";
   return text.str();
 }
@@ -34,21 +34,21 @@ std::string cleanText(const Drawing& drawing) {
                            : std::to_string(paths.size()) + " outlines, all closed, nothing drawn twice.";
 }
 
-void printTable(std::ostream& out, const std::vector<Finding>& findings, const Drawing& drawing) {
+void printTable(std::ostream& out, const std::vector<mend::Finding>& findings, const Drawing& drawing) {
   if (findings.empty()) {
     out << cleanText(drawing) << '\n';
     return;
   }
   constexpr std::size_t kMostOfAKind = 20;
-  std::array<std::size_t, kFindingKinds> counts{};
+  std::array<std::size_t, mend::kFindingKinds> counts{};
   out << "what                   x         y  (mm)\n";
-  for (const Finding& f : findings) {
+  for (const mend::Finding& f : findings) {
     if (++counts[static_cast<std::size_t>(f.kind)] <= kMostOfAKind) out << row(f) << '\n';
   }
   for (std::size_t k = 0; k < counts.size(); ++k) {
     if (counts[k] > kMostOfAKind) {
-      out << "... and " << counts[k] - kMostOfAKind << " more of kind " << nameOf(static_cast<FindingKind>(k))
-          << "; --report lists them all\n";
+      out << "... and " << counts[k] - kMostOfAKind << " more of kind "
+          << mend::nameOf(static_cast<mend::FindingKind>(k)) << "; --report lists them all\n";
     }
   }
   out << findings.size() << (findings.size() == 1 ? " finding\n" : " findings\n");

@@ -17,33 +17,35 @@ constexpr double kWriteToleranceMm = 0.0005;  // how far curves may move when th
 struct MendOptions {
   DrawingInput in;
   std::string out;
-  MendSettings settings;
-  ExportSettings files;
+  mend::MendSettings settings;
+  job::ExportSettings files;
   std::string report;
   bool strict = false;
   ReceiptWish receipt;
   bool quiet = false;
 };
 
-void addRepairs(Command& command, MendSettings& settings) {
-  const std::map<std::string, DoubleRule> rules{{"one", DoubleRule::One},
-                                                {"outer", DoubleRule::Outer},
-                                                {"inner", DoubleRule::Inner},
-                                                {"centre", DoubleRule::Centre},
-                                                {"leave", DoubleRule::Leave}};
+void addRepairs(Command& command, mend::MendSettings& settings) {
+  const std::map<std::string, mend::DoubleRule> rules{{"one", mend::DoubleRule::One},
+                                                      {"outer", mend::DoubleRule::Outer},
+                                                      {"inner", mend::DoubleRule::Inner},
+                                                      {"centre", mend::DoubleRule::Centre},
+                                                      {"leave", mend::DoubleRule::Leave}};
   command.add("--gap", settings.gapMm, "open ends nearer than this are joined, mm").within(0.0, 1000.0).showsDefault();
   command
       .choice("--double", settings.doubles, rules,
               "a line drawn twice becomes one; of the two edges of a stroke keep the outer, the inner, or the line "
               "between (centre); or leave both (default: one, only true repeats)")
       .takes("RULE");
-  const std::map<std::string, BorderRule> borders{{"once", BorderRule::Once}, {"twice", BorderRule::Twice}};
+  const std::map<std::string, mend::BorderRule> borders{{"once", mend::BorderRule::Once},
+                                                        {"twice", mend::BorderRule::Twice}};
   command
       .choice("--borders", settings.borders, borders,
               "a border that two closed outlines share is drawn once (for parts cut apart) or stays twice (for "
               "fills; default)")
       .takes("once|twice");
-  const std::map<std::string, BowTieRule> bowTies{{"split", BowTieRule::Split}, {"untangle", BowTieRule::Untangle}};
+  const std::map<std::string, mend::BowTieRule> bowTies{{"split", mend::BowTieRule::Split},
+                                                        {"untangle", mend::BowTieRule::Untangle}};
   command
       .choice("--bow-ties", settings.bowTies, bowTies,
               "an outline that crosses itself: its lobes part and all stay (split; default), or its nodes are put in "
@@ -65,12 +67,12 @@ void addRepairs(Command& command, MendSettings& settings) {
 }
 
 /// What was put together when the drawing was read counts as joined.
-void addJoined(const std::vector<JoinedOutline>& joined, std::vector<RepairCount>& repairs) {
+void addJoined(const std::vector<mend::JoinedOutline>& joined, std::vector<mend::RepairCount>& repairs) {
   std::size_t joints = 0;
-  for (const JoinedOutline& outline : joined) joints += outline.joints;
+  for (const mend::JoinedOutline& outline : joined) joints += outline.joints;
   if (joints == 0) return;
   const auto known =
-      std::find_if(repairs.begin(), repairs.end(), [](const RepairCount& r) { return r.kind == "joined"; });
+      std::find_if(repairs.begin(), repairs.end(), [](const mend::RepairCount& r) { return r.kind == "joined"; });
   if (known == repairs.end()) {
     repairs.insert(repairs.begin(), {"joined", joints});
   } else {
@@ -78,26 +80,27 @@ void addJoined(const std::vector<JoinedOutline>& joined, std::vector<RepairCount
   }
 }
 
-void tell(const Mended& mended, const std::vector<Finding>& left) {
-  for (const RepairCount& r : mended.repairs) std::cout << r.kind << ": " << r.count << '\n';
+void tell(const mend::Mended& mended, const std::vector<mend::Finding>& left) {
+  for (const mend::RepairCount& r : mended.repairs) std::cout << r.kind << ": " << r.count << '\n';
   printTable(std::cout, left, mended.drawing);
 }
 
 int run(const MendOptions& o) {
   const auto begin = std::chrono::steady_clock::now();
-  const FileKind kind = about(o.out, [&] { return fileKindOf(o.out); });
-  const ReadResult read = readInput(o.in, o.quiet);
-  Mended result = about(o.in.file, [&] { return mended(read.drawing, o.settings); });
+  const io::FileKind kind = about(o.out, [&] { return io::fileKindOf(o.out); });
+  const io::ReadResult read = readInput(o.in, o.quiet);
+  mend::Mended result = about(o.in.file, [&] { return mend::mended(read.drawing, o.settings); });
   addJoined(read.joined, result.repairs);
-  const std::vector<Finding> left = about(o.in.file, [&] { return inspect(result.drawing, o.settings); });
-  const Drawing written = inFormFor(result.drawing, kind, o.files, kWriteToleranceMm);
-  about(o.out, [&] { writeDrawing(written, o.out, o.files); });
+  const std::vector<mend::Finding> left = about(o.in.file, [&] { return mend::inspect(result.drawing, o.settings); });
+  const Drawing written = io::inFormFor(result.drawing, kind, o.files, kWriteToleranceMm);
+  about(o.out, [&] { io::writeDrawing(written, o.out, o.files); });
   const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;
-  if (!o.report.empty()) writeReport(o.report, reportJson(written, o.in.file, seconds.count(), left, result.repairs));
+  if (!o.report.empty())
+    writeReport(o.report, io::reportJson(written, o.in.file, seconds.count(), left, result.repairs));
   if (o.report != "-" && !o.quiet) tell(result, left);
   ReceiptWish wish = o.receipt;
   wish.strict = o.strict;
-  return withReceipt(wish, o.out, asWritten(written, kind), o.strict && !left.empty() ? kFoundSomething : kDone);
+  return withReceipt(wish, o.out, io::asWritten(written, kind), o.strict && !left.empty() ? kFoundSomething : kDone);
 }
 
 }  // namespace

@@ -44,20 +44,20 @@ void addPreparation(Command& command, PreparationOptions& o) {
       .under(kGroup);
 }
 
-std::vector<PreparationStep> stepsOf(const PreparationOptions& o) {
-  std::vector<PreparationStep> steps;
-  const auto add = [&steps](bool wanted, const Preparation& what) {
+std::vector<picture::PreparationStep> stepsOf(const PreparationOptions& o) {
+  std::vector<picture::PreparationStep> steps;
+  const auto add = [&steps](bool wanted, const picture::Preparation& what) {
     if (wanted) steps.push_back({what});
   };
-  if (o.crop.size() == 4) add(true, Crop{o.crop[0], o.crop[1], o.crop[2], o.crop[3]});
-  add(o.autoCrop, CropToInk{});
-  add(o.straighten, Straighten{std::nullopt, o.sideRatio});
-  add(o.evenLight, EvenLight{});
-  add(o.liftShadowsPx > 0, LiftShadows{o.liftShadowsPx});
-  add(o.denoise, Denoise{});
-  add(o.thickenPx != 0, Thicken{o.thickenPx});
-  add(o.fillGapsPx > 0, FillGaps{o.fillGapsPx});
-  add(o.enlarge > 1, Enlarge{o.enlarge});
+  if (o.crop.size() == 4) add(true, picture::Crop{o.crop[0], o.crop[1], o.crop[2], o.crop[3]});
+  add(o.autoCrop, picture::CropToInk{});
+  add(o.straighten, picture::Straighten{std::nullopt, o.sideRatio});
+  add(o.evenLight, picture::EvenLight{});
+  add(o.liftShadowsPx > 0, picture::LiftShadows{o.liftShadowsPx});
+  add(o.denoise, picture::Denoise{});
+  add(o.thickenPx != 0, picture::Thicken{o.thickenPx});
+  add(o.fillGapsPx > 0, picture::FillGaps{o.fillGapsPx});
+  add(o.enlarge > 1, picture::Enlarge{o.enlarge});
   return steps;
 }
 

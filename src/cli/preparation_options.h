@@ -26,6 +26,6 @@ struct PreparationOptions {
 /// Adds the options to a command. `options` must outlive it.
 void addPreparation(Command& command, PreparationOptions& options);
 
-std::vector<PreparationStep> stepsOf(const PreparationOptions& options);
+std::vector<picture::PreparationStep> stepsOf(const PreparationOptions& options);
 
 }  // namespace rim::cli

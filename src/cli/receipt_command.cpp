@@ -17,9 +17,9 @@ struct ReceiptOptions {
 int run(const ReceiptOptions& o) {
   std::optional<Drawing> meant;
   if (!o.against.file.empty()) meant = readInput(o.against, true).drawing;
-  const Receipt receipt = about(o.file, [&] { return receiptOf(o.file, meant ? &*meant : nullptr); });
-  if (!o.report.empty()) writeReport(o.report, receiptJson(receipt));
-  if (o.report != "-" && !o.quiet) std::cout << receiptText(receipt);
+  const io::Receipt receipt = about(o.file, [&] { return io::receiptOf(o.file, meant ? &*meant : nullptr); });
+  if (!o.report.empty()) writeReport(o.report, io::receiptJson(receipt));
+  if (o.report != "-" && !o.quiet) std::cout << io::receiptText(receipt);
   return receipt.clean ? kDone : kFoundSomething;
 }
 

@@ -20,14 +20,14 @@ struct RefineOptions {
   DrawingInput in;
   std::string out;
   RefineSteps steps;
-  ExportSettings files;
+  job::ExportSettings files;
   std::string report;
   ReceiptWish receipt;
   bool quiet = false;
 };
 
 /// The steps with what they need of files, and of what is written.
-std::vector<refine::Step> readyToDo(const RefineOptions& o, FileKind kind) {
+std::vector<refine::Step> readyToDo(const RefineOptions& o, io::FileKind kind) {
   std::vector<refine::Step> steps = o.steps.steps;
   for (refine::Step& step : steps) {
     if (auto* combine = std::get_if<refine::CombineWith>(&step)) {
@@ -36,25 +36,25 @@ std::vector<refine::Step> readyToDo(const RefineOptions& o, FileKind kind) {
       combine->other = std::make_shared<const Drawing>(readInput(other, o.quiet).drawing);
     }
     if (auto* simplify = std::get_if<refine::Simplify>(&step))
-      simplify->form = o.files.curves.value_or(kind == FileKind::Svg ? CurveForm::Beziers : CurveForm::Arcs);
+      simplify->form = o.files.curves.value_or(kind == io::FileKind::Svg ? CurveForm::Beziers : CurveForm::Arcs);
   }
   return steps;
 }
 
 /// The faults that refining brought; none, with a word, where a drawing cannot be inspected: it was refined all the
 /// same.
-std::vector<Finding> brokenBy(const Drawing& before, const Drawing& after, bool quiet) {
+std::vector<mend::Finding> brokenBy(const Drawing& before, const Drawing& after, bool quiet) {
   try {
-    return newFaults(before, inspect(before, {}), after, inspect(after, {}));
+    return job::newFaults(before, mend::inspect(before, {}), after, mend::inspect(after, {}));
   } catch (const InputError& error) {
     if (!quiet) std::cerr << "What the steps broke was not looked for: " << error.what() << '\n';
     return {};
   }
 }
 
-void tell(const Refined& refined, const std::vector<Finding>& broken) {
-  for (const Change& c : refined.changes)
-    std::cout << c.kind << " at " << c.at.x << ", " << c.at.y << ": moved by " << sizeText(c.movedMm) << '\n';
+void tell(const refine::Refined& refined, const std::vector<mend::Finding>& broken) {
+  for (const refine::Change& c : refined.changes)
+    std::cout << c.kind << " at " << c.at.x << ", " << c.at.y << ": moved by " << mend::sizeText(c.movedMm) << '\n';
   if (broken.empty()) return;
   std::cout << "These faults were not there before:\n";
   printTable(std::cout, broken, refined.drawing);
@@ -62,20 +62,20 @@ void tell(const Refined& refined, const std::vector<Finding>& broken) {
 
 int run(const RefineOptions& o) {
   const auto begin = std::chrono::steady_clock::now();
-  const FileKind kind = about(o.out, [&] { return fileKindOf(o.out); });
-  const ReadResult read = readInput(o.in, o.quiet);
+  const io::FileKind kind = about(o.out, [&] { return io::fileKindOf(o.out); });
+  const io::ReadResult read = readInput(o.in, o.quiet);
   const std::vector<refine::Step> steps = readyToDo(o, kind);
-  const Refined refined = about(o.in.file, [&] { return refine::done(read.drawing, steps); });
-  const Drawing written = inFormFor(refined.drawing, kind, o.files, kWriteToleranceMm);
-  about(o.out, [&] { writeDrawing(written, o.out, o.files); });
+  const refine::Refined refined = about(o.in.file, [&] { return refine::done(read.drawing, steps); });
+  const Drawing written = io::inFormFor(refined.drawing, kind, o.files, kWriteToleranceMm);
+  about(o.out, [&] { io::writeDrawing(written, o.out, o.files); });
   const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;
   const bool told = o.report != "-" && !o.quiet;
-  std::vector<Finding> broken;
+  std::vector<mend::Finding> broken;
   if (told || !o.report.empty()) broken = brokenBy(read.drawing, refined.drawing, o.quiet);
   if (!o.report.empty())
-    writeReport(o.report, reportJson(written, o.in.file, seconds.count(), broken, {}, &refined.changes));
+    writeReport(o.report, io::reportJson(written, o.in.file, seconds.count(), broken, {}, &refined.changes));
   if (told) tell(refined, broken);
-  return withReceipt(o.receipt, o.out, asWritten(written, kind), kDone);
+  return withReceipt(o.receipt, o.out, io::asWritten(written, kind), kDone);
 }
 
 }  // namespace

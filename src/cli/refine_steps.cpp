@@ -47,46 +47,50 @@ std::string oneOf(const std::vector<std::pair<std::string, Enum>>& words) {
   return "is one of " + text + ".";
 }
 
-const std::vector<std::pair<std::string, Joins>>& joinWords() {
-  static const std::vector<std::pair<std::string, Joins>> kWords{
-      {"round", Joins::Round}, {"mitre", Joins::Mitre}, {"bevel", Joins::Bevel}};
+const std::vector<std::pair<std::string, refine::Joins>>& joinWords() {
+  static const std::vector<std::pair<std::string, refine::Joins>> kWords{
+      {"round", refine::Joins::Round}, {"mitre", refine::Joins::Mitre}, {"bevel", refine::Joins::Bevel}};
   return kWords;
 }
-const std::vector<std::pair<std::string, Tips>>& tipWords() {
-  static const std::vector<std::pair<std::string, Tips>> kWords{{"round", Tips::Round}, {"flat", Tips::Flat}};
+const std::vector<std::pair<std::string, refine::Tips>>& tipWords() {
+  static const std::vector<std::pair<std::string, refine::Tips>> kWords{{"round", refine::Tips::Round},
+                                                                        {"flat", refine::Tips::Flat}};
   return kWords;
 }
-const std::vector<std::pair<std::string, SymmetryWish>>& symmetryWords() {
-  static const std::vector<std::pair<std::string, SymmetryWish>> kWords{
-      {"auto", SymmetryWish::Auto}, {"mirror", SymmetryWish::Mirror}, {"turn", SymmetryWish::Turn}};
+const std::vector<std::pair<std::string, refine::SymmetryWish>>& symmetryWords() {
+  static const std::vector<std::pair<std::string, refine::SymmetryWish>> kWords{
+      {"auto", refine::SymmetryWish::Auto},
+      {"mirror", refine::SymmetryWish::Mirror},
+      {"turn", refine::SymmetryWish::Turn}};
   return kWords;
 }
-const std::vector<std::pair<std::string, SymmetryFrom>>& fromWords() {
-  static const std::vector<std::pair<std::string, SymmetryFrom>> kWords{
-      {"best", SymmetryFrom::Best},   {"mean", SymmetryFrom::Mean},   {"left", SymmetryFrom::Left},
-      {"right", SymmetryFrom::Right}, {"lower", SymmetryFrom::Lower}, {"upper", SymmetryFrom::Upper}};
+const std::vector<std::pair<std::string, refine::SymmetryFrom>>& fromWords() {
+  static const std::vector<std::pair<std::string, refine::SymmetryFrom>> kWords{
+      {"best", refine::SymmetryFrom::Best},   {"mean", refine::SymmetryFrom::Mean},
+      {"left", refine::SymmetryFrom::Left},   {"right", refine::SymmetryFrom::Right},
+      {"lower", refine::SymmetryFrom::Lower}, {"upper", refine::SymmetryFrom::Upper}};
   return kWords;
 }
-const std::vector<std::pair<std::string, Hold>>& holdWords() {
-  static const std::vector<std::pair<std::string, Hold>> kWords{
-      {"lower-left", Hold::LowerLeft},   {"lower", Hold::Lower},
-      {"lower-right", Hold::LowerRight}, {"left", Hold::Left},
-      {"centre", Hold::Centre},          {"right", Hold::Right},
-      {"upper-left", Hold::UpperLeft},   {"upper", Hold::Upper},
-      {"upper-right", Hold::UpperRight}};
+const std::vector<std::pair<std::string, refine::Hold>>& holdWords() {
+  static const std::vector<std::pair<std::string, refine::Hold>> kWords{
+      {"lower-left", refine::Hold::LowerLeft},   {"lower", refine::Hold::Lower},
+      {"lower-right", refine::Hold::LowerRight}, {"left", refine::Hold::Left},
+      {"centre", refine::Hold::Centre},          {"right", refine::Hold::Right},
+      {"upper-left", refine::Hold::UpperLeft},   {"upper", refine::Hold::Upper},
+      {"upper-right", refine::Hold::UpperRight}};
   return kWords;
 }
 
 /// The kinds of a list such as "circle,level", or "all"; none when a word is no kind.
-std::optional<std::set<TrueUpKind>> kindsIn(const std::string& text) {
-  std::set<TrueUpKind> kinds;
+std::optional<std::set<refine::TrueUpKind>> kindsIn(const std::string& text) {
+  std::set<refine::TrueUpKind> kinds;
   for (std::size_t at = 0; at <= text.size();) {
     const std::size_t comma = std::min(text.find(',', at), text.size());
     const std::string word = text.substr(at, comma - at);
     bool known = word == "all";
-    for (std::size_t k = 0; k < kTrueUpKinds; ++k) {
-      const auto kind = static_cast<TrueUpKind>(k);
-      if (word != "all" && word != nameOf(kind)) continue;
+    for (std::size_t k = 0; k < refine::kTrueUpKinds; ++k) {
+      const auto kind = static_cast<refine::TrueUpKind>(k);
+      if (word != "all" && word != refine::nameOf(kind)) continue;
       kinds.insert(kind);
       known = true;
     }
@@ -120,10 +124,10 @@ class Adding {
          [all = steps_](const std::string& text) -> std::string {
            const auto wish = wordIn(symmetryWords(), text);
            if (!wish) return oneOf(symmetryWords());
-           return took(*all, refine::Symmetrize{*wish, SymmetryFrom::Best, all->withinMm});
+           return took(*all, refine::Symmetrize{*wish, refine::SymmetryFrom::Best, all->withinMm});
          });
     ofLast<refine::Symmetrize>("--from", fromWords(), "of the symmetry before: whose shape counts",
-                               [](refine::Symmetrize& s, SymmetryFrom from) { s.from = from; });
+                               [](refine::Symmetrize& s, refine::SymmetryFrom from) { s.from = from; });
     number("--simplify", "MM", 1e-6, 100, "fewest segments, every point within MM, no crossing made",
            [all = steps_](double mm) {
              all->steps.push_back(refine::Simplify{mm, CurveForm::Arcs});
@@ -135,24 +139,24 @@ class Adding {
         .flagInTurn(
             "--unite", [all = steps_] { all->steps.push_back(refine::UniteAll{}); }, "areas that overlap become one")
         .under("Steps");
-    withFile("--subtract", AreaRule::Subtract, "what the areas of FILE cover is taken away");
-    withFile("--intersect", AreaRule::Intersect, "only what the areas of FILE cover stays");
-    withFile("--exclude", AreaRule::Exclude, "what only one of both covers stays");
+    withFile("--subtract", refine::AreaRule::Subtract, "what the areas of FILE cover is taken away");
+    withFile("--intersect", refine::AreaRule::Intersect, "only what the areas of FILE cover stays");
+    withFile("--exclude", refine::AreaRule::Exclude, "what only one of both covers stays");
     number("--offset", "MM", -1e5, 1e5, "closed outlines grow, or shrink when negative", [all = steps_](double mm) {
-      all->steps.push_back(refine::OffsetBy{mm, Joins::Round});
+      all->steps.push_back(refine::OffsetBy{mm, refine::Joins::Round});
     });
     several("--ring", "GAP,WIDTH", 2, "adds a border ring round everything",
             [all = steps_](const std::vector<double>& v) -> std::string {
               if (v[0] <= 0 || v[1] <= 0) return "needs a gap and a width above 0.";
-              return took(*all, refine::AddRing{v[0], v[1], Joins::Round});
+              return took(*all, refine::AddRing{v[0], v[1], refine::Joins::Round});
             });
     number("--thicken", "MM", 0, 1e5, "open lines become outlines so wide; 0: as wide as they were drawn",
            [all = steps_](double mm) {
-             all->steps.push_back(refine::ThickenLines{mm, Joins::Round, Tips::Round});
+             all->steps.push_back(refine::ThickenLines{mm, refine::Joins::Round, refine::Tips::Round});
            });
     joins();
     ofLast<refine::ThickenLines>("--tips", tipWords(), "of the thickening before: how lines end",
-                                 [](refine::ThickenLines& s, Tips tips) { s.tips = tips; });
+                                 [](refine::ThickenLines& s, refine::Tips tips) { s.tips = tips; });
   }
 
   void places() {
@@ -166,10 +170,10 @@ class Adding {
     number("--scale", "K", 1e-6, 1e6, "about the middle of the box",
            [all = steps_](double k) { all->steps.push_back(refine::ScaleBy{k}); });
     several("--place", "X,Y", 2, "a point of the box comes to X,Y", [all = steps_](const std::vector<double>& v) {
-      return took(*all, refine::PlaceAt{{v[0], v[1]}, Hold::LowerLeft});
+      return took(*all, refine::PlaceAt{{v[0], v[1]}, refine::Hold::LowerLeft});
     });
     ofLast<refine::PlaceAt>("--hold", holdWords(), "of the placing before: which point of the box",
-                            [](refine::PlaceAt& s, Hold hold) { s.hold = hold; });
+                            [](refine::PlaceAt& s, refine::Hold hold) { s.hold = hold; });
     several("--fit", "W,H", 2, "as large as fits into W x H",
             [all = steps_](const std::vector<double>& v) -> std::string {
               if (v[0] <= 0 || v[1] <= 0) return "needs a width and a height above 0.";
@@ -188,7 +192,7 @@ class Adding {
   }
 
  private:
-  static bool isCount(double value) { return value >= 1 && value <= kMostCopies && value == std::floor(value); }
+  static bool isCount(double value) { return value >= 1 && value <= refine::kMostCopies && value == std::floor(value); }
 
   static std::string took(RefineSteps& all, Step step) {
     all.steps.push_back(std::move(step));
@@ -255,7 +259,7 @@ class Adding {
          });
   }
 
-  void withFile(const std::string& name, AreaRule rule, const std::string& help) {
+  void withFile(const std::string& name, refine::AreaRule rule, const std::string& help) {
     word(name, "FILE", help, [all = steps_, rule](const std::string& file) -> std::string {
       refine::CombineWith step{rule, nullptr, file};
       return took(*all, step);

@@ -17,28 +17,28 @@ struct SketchOptions {
   bool quiet = false;
 };
 
-void printSketch(const Sketch& sketch, double thicknessMm) {
-  for (const Profile& p : sketch.profiles) {
+void printSketch(const sketch::Sketch& sketch, double thicknessMm) {
+  for (const sketch::Profile& p : sketch.profiles) {
     std::cout << "profile " << p.outer << ": " << p.holes.size() << (p.holes.size() == 1 ? " hole, " : " holes, ")
               << p.areaMm2 << " mm2, " << p.areaMm2 * thicknessMm << " mm3\n";
   }
-  for (const UnfitOutline& u : sketch.unfit) {
+  for (const sketch::UnfitOutline& u : sketch.unfit) {
     std::cout << "outline " << u.outline << " cannot be extruded: "
-              << (u.why == Unfit::Open ? "it is open.\n" : "it crosses itself or another one.\n");
+              << (u.why == sketch::Unfit::Open ? "it is open.\n" : "it crosses itself or another one.\n");
   }
   if (sketch.profiles.empty()) std::cout << "Nothing in this drawing can be extruded.\n";
 }
 
 int run(const SketchOptions& o) {
-  if (!o.out.empty() && endingOf(o.out) != ".stl") throw InputError(o.out + ": solids are written as .stl.");
+  if (!o.out.empty() && io::endingOf(o.out) != ".stl") throw InputError(o.out + ": solids are written as .stl.");
   const Drawing drawing = readInput(o.drawing, o.quiet).drawing;
-  const Sketch sketch = about(o.drawing.file, [&] { return sketchOf(drawing); });
+  const sketch::Sketch sketch = about(o.drawing.file, [&] { return sketch::sketchOf(drawing); });
   if (!o.out.empty()) {
     if (sketch.profiles.empty())
       throw InputError(o.drawing.file + ": nothing in it can be extruded; no solid is written.");
-    about(o.out, [&] { writeStl(extruded(drawing, sketch, o.thicknessMm, o.chordMm), o.out); });
+    about(o.out, [&] { io::writeStl(sketch::extruded(drawing, sketch, o.thicknessMm, o.chordMm), o.out); });
   }
-  if (!o.report.empty()) writeReport(o.report, sketchJson(sketch, o.thicknessMm));
+  if (!o.report.empty()) writeReport(o.report, io::sketchJson(sketch, o.thicknessMm));
   if (o.report != "-" && !o.quiet) printSketch(sketch, o.thicknessMm);
   return kDone;
 }

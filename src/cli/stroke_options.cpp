@@ -7,7 +7,7 @@ namespace rim::cli {
 namespace {
 
 std::string checkLimit(const std::string& text) {
-  if (text == "auto" || isNumberWithin(text, kLeastStrokeLimitPx, kMostStrokeLimitPx)) return {};
+  if (text == "auto" || isNumberWithin(text, trace::kLeastStrokeLimitPx, trace::kMostStrokeLimitPx)) return {};
   return "--stroke-limit takes auto or a width from 0.1 to 10000 px";
 }
 
@@ -23,7 +23,7 @@ std::map<std::string, Enum> wordsFor(const std::array<const char*, N>& names) {
 
 void addStrokes(Command& command, StrokeOptions& o) {
   command
-      .choice("--method", o.method, wordsFor<TraceMethod>(kTraceMethodNames),
+      .choice("--method", o.method, wordsFor<trace::TraceMethod>(trace::kTraceMethodNames),
               "outline (borders of the ink), centreline (the middle of its strokes) or mixed (middles of strokes up "
               "to --stroke-limit, borders of the rest)")
       .takes("METHOD")
@@ -34,10 +34,10 @@ void addStrokes(Command& command, StrokeOptions& o) {
       .showsDefault();
   command
       .add("--heal", o.healPx, "with centrelines: breaks up to this are closed where two ends point at each other, px")
-      .within(0.0, kMostHealPx)
+      .within(0.0, trace::kMostHealPx)
       .showsDefault();
   command
-      .choice("--ends", o.ends, wordsFor<StrokeEnds>(kStrokeEndsNames),
+      .choice("--ends", o.ends, wordsFor<trace::StrokeEnds>(trace::kStrokeEndsNames),
               "a free end lies where the pen's middle stopped, half a width inside the ink's tip (pen), or at the tip "
               "(ink)")
       .takes("ENDS")
@@ -48,7 +48,7 @@ void addStrokes(Command& command, StrokeOptions& o) {
       .showsDefault();
 }
 
-void applyStrokes(TraceSettings& settings, const StrokeOptions& o) {
+void applyStrokes(trace::TraceSettings& settings, const StrokeOptions& o) {
   settings.method = o.method;
   settings.strokes = {o.limit == "auto" ? std::optional<double>() : std::stod(o.limit), o.healPx, o.ends};
 }

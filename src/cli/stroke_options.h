@@ -9,16 +9,16 @@ namespace rim::cli {
 
 /// What the command line says about pen strokes.
 struct StrokeOptions {
-  TraceMethod method = TraceMethod::Outline;
+  trace::TraceMethod method = trace::TraceMethod::Outline;
   std::string limit = "auto";
   double healPx = 0;
-  StrokeEnds ends = StrokeEnds::Pen;
+  trace::StrokeEnds ends = trace::StrokeEnds::Pen;
   std::string look = "hairline";
 };
 
 void addStrokes(Command& command, StrokeOptions& options);
 
 /// Puts them into the settings of a trace.
-void applyStrokes(TraceSettings& settings, const StrokeOptions& options);
+void applyStrokes(trace::TraceSettings& settings, const StrokeOptions& options);
 
 }  // namespace rim::cli

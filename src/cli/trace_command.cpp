@@ -27,8 +27,8 @@ struct TraceOptions {
   std::string threshold = "auto";
   std::string report;
   std::vector<std::string> exact;
-  TraceSettings trace;
-  ExportSettings files;
+  trace::TraceSettings trace;
+  job::ExportSettings files;
   PreparationOptions preparation;
   ColourOptions colours;
   StrokeOptions strokes;
@@ -73,7 +73,7 @@ void addShape(Command& command, TraceOptions& o) {
 void addFile(Command& command, TraceOptions& o) {
   addFileForm(command, o.files);
   const auto size = [&command](const char* name, double& mm, const char* help) {
-    return command.add(name, mm, help).within(kSmallestSizeMm, kLargestSizeMm);
+    return command.add(name, mm, help).within(job::kSmallestSizeMm, job::kLargestSizeMm);
   };
   const Option width = size("--width-mm", o.widthMm, "width of the whole picture");
   const Option height = size("--height-mm", o.heightMm, "height of the whole picture");
@@ -83,17 +83,17 @@ void addFile(Command& command, TraceOptions& o) {
       .excludes(height);
 }
 
-Rules rulesOf(const std::vector<std::string>& names) {
+trace::Rules rulesOf(const std::vector<std::string>& names) {
   if (names == std::vector<std::string>{"all"}) return {};
-  if (names == std::vector<std::string>{"none"}) return rulesNamed({});
+  if (names == std::vector<std::string>{"none"}) return trace::outline::rulesNamed({});
   try {
-    return rulesNamed(names);
+    return trace::outline::rulesNamed(names);
   } catch (const InputError& error) {
     throw InputError("--exact: " + std::string(error.what()));
   }
 }
 
-SizeWish sizeWish(const TraceOptions& o, const Picture& picture) {
+job::SizeWish sizeWish(const TraceOptions& o, const picture::Picture& picture) {
   if (o.widthMm > 0 && o.heightMm > 0) {
     // Both may be said when they agree to a pixel; stretching would turn circles into ellipses.
     const double heightPx = o.heightMm / o.widthMm * picture.width();
@@ -103,45 +103,47 @@ SizeWish sizeWish(const TraceOptions& o, const Picture& picture) {
                        " px. Give one of them.");
     }
   }
-  if (o.widthMm > 0) return {SizeWish::Of::PictureWidth, o.widthMm};
-  if (o.heightMm > 0) return {SizeWish::Of::PictureHeight, o.heightMm};
-  return {SizeWish::Of::Resolution, o.dpi};
+  if (o.widthMm > 0) return {job::SizeWish::Of::PictureWidth, o.widthMm};
+  if (o.heightMm > 0) return {job::SizeWish::Of::PictureHeight, o.heightMm};
+  return {job::SizeWish::Of::Resolution, o.dpi};
 }
 
 int run(TraceOptions& o) {
   const auto begin = std::chrono::steady_clock::now();
-  startVipsAlone();
-  const FileKind kind = about(o.out, [&] { return fileKindOf(o.out); });
+  picture::startVipsAlone();
+  const io::FileKind kind = about(o.out, [&] { return io::fileKindOf(o.out); });
   if (!o.exact.empty()) o.trace.rules = rulesOf(o.exact);
   if (o.threshold != "auto") o.trace.threshold = std::stoi(o.threshold);
-  Job job = about(o.picture, [&] { return jobOn(loadPicture(std::filesystem::path(o.picture), o.page)); });
+  job::Job job =
+      about(o.picture, [&] { return job::jobOn(picture::loadPicture(std::filesystem::path(o.picture), o.page)); });
   if (o.preparation.makeTraceable)
-    job.preparation = about(o.picture, [&] { return stepsToMakeTraceable(job.original); });
-  for (const PreparationStep& step : stepsOf(o.preparation)) job.preparation.push_back(step);
-  job = about(o.picture, [&] { return withKeys(withPreparedPicture(std::move(job)), StageKind::Prepare); });
+    job.preparation = about(o.picture, [&] { return picture::stepsToMakeTraceable(job.original); });
+  for (const picture::PreparationStep& step : stepsOf(o.preparation)) job.preparation.push_back(step);
+  job = about(o.picture,
+              [&] { return job::withKeys(job::withPreparedPicture(std::move(job)), job::StageKind::Prepare); });
   job = about(o.picture, [&] { return withColours(std::move(job), o.colours); });
-  if (o.strokes.method != TraceMethod::Outline && !o.colours.colours.empty())
-    throw InputError("--method " + std::string(kTraceMethodNames[static_cast<std::size_t>(o.strokes.method)]) +
+  if (o.strokes.method != trace::TraceMethod::Outline && !o.colours.colours.empty())
+    throw InputError("--method " + std::string(trace::kTraceMethodNames[static_cast<std::size_t>(o.strokes.method)]) +
                      " takes ink and paper alone, not --colours.");
   applyStrokes(o.trace, o.strokes);
   o.files.strokesAsDrawn = o.strokes.look == "width";
   job.trace = o.trace;
   job.size = about(o.picture, [&] { return sizeWish(o, job.picture); });
-  job = about(o.picture, [&] { return workedOut(std::move(job), {progressOnTerminal("tracing", o.quiet)}); });
+  job = about(o.picture, [&] { return job::workedOut(std::move(job), {progressOnTerminal("tracing", o.quiet)}); });
   if (job.tracing->outlines.empty() && !o.quiet) {
     std::cerr << "snugrim-cli: " << o.picture
               << (job.inks ? ": no ink is kept; the drawing has no outlines.\n"
                            : ": nothing is darker than the threshold; the drawing has no outlines.\n");
   }
-  about(o.out, [&] { exportJob(job, o.out, o.files); });
+  about(o.out, [&] { io::exportJob(job, o.out, o.files); });
   const std::chrono::duration<double> seconds = std::chrono::steady_clock::now() - begin;
   if (!o.report.empty()) {
-    const std::string text = reportJson(drawingFor(job, kind, o.files), o.picture, seconds.count());
+    const std::string text = io::reportJson(io::drawingFor(job, kind, o.files), o.picture, seconds.count());
     writeReport(o.report, text);
   }
-  if (!o.recipeFile.empty()) about(o.recipeFile, [&] { saveRecipe(job, o.recipeFile); });
-  if (!o.jobFile.empty()) about(o.jobFile, [&] { saveJob(job, o.jobFile); });
-  return withReceipt(o.receipt, o.out, drawingFor(job, kind, o.files), kDone);
+  if (!o.recipeFile.empty()) about(o.recipeFile, [&] { io::saveRecipe(job, o.recipeFile); });
+  if (!o.jobFile.empty()) about(o.jobFile, [&] { io::saveJob(job, o.jobFile); });
+  return withReceipt(o.receipt, o.out, io::drawingFor(job, kind, o.files), kDone);
 }
 
 }  // namespace

@@ -27,10 +27,10 @@ struct RefineFixture : WindowFixture {
 
   void show(const Drawing& drawing) {
     const QString file = folder.filePath("plate.dxf");
-    writeDrawing(drawing, file.toStdString(), {});
+    io::writeDrawing(drawing, file.toStdString(), {});
     QVERIFY(openDrawing(file));
     window->show();
-    window->showStep(app::MainWindow::kRefine);
+    window->showStep(app::Step::Refine);
     for (app::Fold* fold : window->findChildren<app::Fold*>()) fold->setOpen(true);
     window->bench().fit();
   }
@@ -48,7 +48,7 @@ struct RefineFixture : WindowFixture {
   void key(int key, Qt::KeyboardModifiers keys = {}) {
     QTest::keyClick(&window->bench(), static_cast<Qt::Key>(key), keys);
   }
-  QPoint onScreen(Point mm) { return window->bench().viewport().toScreen(mm * (1 / mmPerPixel(job()))).toPoint(); }
+  QPoint onScreen(Point mm) { return window->bench().viewport().toScreen(mm * (1 / job::mmPerPixel(job()))).toPoint(); }
   void click(Point mm, Qt::KeyboardModifiers keys = {}) {
     QTest::mouseClick(&window->bench(), Qt::LeftButton, keys, onScreen(mm));
   }
@@ -58,7 +58,7 @@ struct RefineFixture : WindowFixture {
     QTest::mouseMove(&window->bench(), onScreen(to));
     QTest::mouseRelease(&window->bench(), Qt::LeftButton, {}, onScreen(to));
   }
-  Drawing now() { return drawingOf(job()); }
+  Drawing now() { return job::drawingOf(job()); }
 };
 
 }  // namespace rim::test

@@ -21,19 +21,19 @@ class TestActionBook : public QObject {
  private slots:
   void noKeyOfTheWindowSaysTwoThings() {
     WindowFixture f;
-    QCOMPARE(f.window->actions().book.clashes(), QStringList());
+    QCOMPARE(f.window->book().clashes(), QStringList());
   }
 
   void clashesAreFound() {
     QObject owner;
     ActionBook book(&owner);
-    book.add(Room::Picture, "one", "", key("M"));
-    book.add(Room::Mend, "two", "", key("M"));
+    book.add(Step::Picture, "one", "", key("M"));
+    book.add(Step::Mend, "two", "", key("M"));
     QVERIFY(book.clashes().isEmpty());  // another step, another meaning
-    book.add(Room::Everywhere, "three", "", key("M"));
+    book.add(kEverywhere, "three", "", key("M"));
     QCOMPARE(book.clashes().size(), 2);
-    book.add(Room::Trace, "four", "", key("Ctrl+T"));
-    book.add(Room::Mend, "five", "", key("Ctrl+T"));  // keys with Ctrl never sleep
+    book.add(Step::Trace, "four", "", key("Ctrl+T"));
+    book.add(Step::Mend, "five", "", key("Ctrl+T"));  // keys with Ctrl never sleep
     QCOMPARE(book.clashes().size(), 3);
     QVERIFY(book.clashes().last().contains("Ctrl+T"));
   }
@@ -41,23 +41,23 @@ class TestActionBook : public QObject {
   void aStepsLettersSleepInTheOthers() {
     QObject owner;
     ActionBook book(&owner);
-    const QAction* mend = book.add(Room::Mend, "mend", "", {QKeySequence("S"), QKeySequence("Ctrl+M")});
-    const QAction* fit = book.add(Room::Everywhere, "fit", "", key("F"));
-    book.enter(Room::Trace);
+    const QAction* mend = book.add(Step::Mend, "mend", "", {QKeySequence("S"), QKeySequence("Ctrl+M")});
+    const QAction* fit = book.add(kEverywhere, "fit", "", key("F"));
+    book.enter(Step::Trace);
     QCOMPARE(mend->shortcuts(), key("Ctrl+M"));
     QCOMPARE(fit->shortcuts(), key("F"));
-    book.enter(Room::Mend);
+    book.enter(Step::Mend);
     QCOMPARE(mend->shortcuts().size(), 2);
   }
 
   void lettersWorkInTheirStepOnly() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    f.window->showStep(MainWindow::kMend);
+    f.window->showStep(Step::Mend);
     QTest::keyClick(&f.window->bench(), Qt::Key_L);
     QVERIFY(!f.job().trace.lightIsInk);
-    f.window->showStep(MainWindow::kTrace);
-    f.session().edit("two tones", {}, [](rim::Job& job) { job.colours.on = false; });
+    f.window->showStep(Step::Trace);
+    f.session().edit("two tones", {}, [](rim::job::Job& job) { job.colours.on = false; });
     QVERIFY(f.settle());
     QTest::keyClick(&f.window->bench(), Qt::Key_L);
     QVERIFY(f.job().trace.lightIsInk);
@@ -65,7 +65,7 @@ class TestActionBook : public QObject {
 
   void allKeysAreOnOnePage() {
     WindowFixture f;
-    f.window->showStep(MainWindow::kMend);
+    f.window->showStep(Step::Mend);
     QTest::keyClick(f.window.get(), Qt::Key_F1);
     const auto* page = f.find<QTextBrowser>("keysPage");
     QVERIFY(page != nullptr && page->isVisible());

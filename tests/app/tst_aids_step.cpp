@@ -6,8 +6,9 @@
 #include <QTreeWidget>
 
 #include "app/bench/rulers.h"
-#include "app/reference_dialog.h"
 #include "app/steps/refine/hand/snapping.h"
+#include "app/steps/refine/refine_room.h"
+#include "app/steps/trace/reference_dialog.h"
 #include "core/refine/edit/chosen.h"
 #include "refine_fixture.h"
 #include "support/test_list.h"
@@ -62,7 +63,7 @@ class TestAidsStep : public QObject {
 
   void guidesArePulledMovedAndTakenBack() {
     AidsFixture f;
-    QVERIFY(f.window->actions().rulers->isChecked());
+    QVERIFY(f.window->room<RefineRoom>().actions().rulers->isChecked());
     // Out of the upper rule a level one, out of the left one an upright one.
     f.pull({300, 8}, {320, f.onScreen({0, 20}).y()});
     QCOMPARE(f.job().guides.size(), 1U);
@@ -90,7 +91,7 @@ class TestAidsStep : public QObject {
     f.pull(f.notchOf(f.job().guides[0]), QPoint(300, 5));
     QCOMPARE(f.job().guides.size(), 1U);
     QVERIFY(f.job().guides[0].upright);
-    f.window->actions().clearGuides->trigger();
+    f.window->room<RefineRoom>().actions().clearGuides->trigger();
     QVERIFY(f.job().guides.empty());
     f.window->actions().undo->trigger();
     QCOMPARE(f.job().guides.size(), 1U);
@@ -102,13 +103,13 @@ class TestAidsStep : public QObject {
 
   void rulesShowWhereTheyAreWanted() {
     AidsFixture f;
-    QVERIFY(f.bench().rulers().shown());
-    f.window->showStep(MainWindow::kTrace);
-    QVERIFY(!f.bench().rulers().shown());
-    f.window->showStep(MainWindow::kRefine);
-    QVERIFY(f.bench().rulers().shown());
+    QVERIFY(f.window->room<RefineRoom>().rulers().shown());
+    f.window->showStep(Step::Trace);
+    QVERIFY(!f.window->room<RefineRoom>().rulers().shown());
+    f.window->showStep(Step::Refine);
+    QVERIFY(f.window->room<RefineRoom>().rulers().shown());
     QTest::keyClick(f.window.get(), Qt::Key_R, Qt::ControlModifier);
-    QVERIFY(!f.bench().rulers().shown());
+    QVERIFY(!f.window->room<RefineRoom>().rulers().shown());
     QVERIFY(!f.window->preferences().rulers);
     // Without them a press there belongs to the tool.
     QTest::mousePress(&f.bench(), Qt::LeftButton, {}, {300, 8});
@@ -118,7 +119,7 @@ class TestAidsStep : public QObject {
 
   void placesComeToGuidesAndGrid() {
     AidsFixture f;
-    f.session().edit("Guides", {}, [](Job& job) { job.guides = {{true, 90}, {false, 50}}; });
+    f.session().edit("Guides", {}, [](job::Job& job) { job.guides = {{true, 90}, {false, 50}}; });
     f.hand().take(Hand::Draw);
     f.drag({90.4, 50.3}, {100, 58});
     QVERIFY(f.done());
@@ -126,7 +127,7 @@ class TestAidsStep : public QObject {
     // A circle round the guides' crossing.
     QVERIFY(distance(lerp(drawn.low, drawn.high, 0.5), {90, 50}) < 1e-6);
     f.answer(10);
-    f.window->actions().grid->trigger();
+    f.window->room<RefineRoom>().actions().grid->trigger();
     QCOMPARE(f.window->preferences().gridMm, 10.0);
     f.drag({100.3, 69.8}, {104, 72});
     QVERIFY(f.done());
@@ -154,8 +155,8 @@ class TestAidsStep : public QObject {
     QVERIFY(QTest::qWaitFor([&dialog] { return !dialog.looking(); }, 60'000));
     QVERIFY(dialog.findChild<QLabel*>("differenceText")->text().contains("Nowhere"));
     // One corner moves by 1.5 mm.
-    f.session().edit("Move", {}, [](Job& job) {
-      const Outline& part = outlinesOf(job)->outlines[2];
+    f.session().edit("Move", {}, [](job::Job& job) {
+      const Outline& part = job::outlinesOf(job)->outlines[2];
       Path path = part.path();
       path.segments[1].end = path.segments[1].end + Point{1.5, 0};
       job.refine = refine::withHandwork({}, {refine::madeByHand(markOf(part), {path})});
@@ -186,7 +187,7 @@ class TestAidsStep : public QObject {
     // They are no outlines.
     QCOMPARE(f.now().outlines.size(), 3U);
     dialog.close();
-    f.session().edit("Turn", {}, [](Job& job) { job.refine.clear(); });
+    f.session().edit("Turn", {}, [](job::Job& job) { job.refine.clear(); });
     QVERIFY(f.done());
   }
 
@@ -201,7 +202,7 @@ class TestAidsStep : public QObject {
       QTest::keyClick(heading, Qt::Key_Space);
       QVERIFY(!fold->isOpen() && !has->isVisible());
       // What is in it is said beside its heading.
-      f.session().edit("Stock", {}, [](Job& job) { job.stock = Stock{120, 60, {}}; });
+      f.session().edit("Stock", {}, [](job::Job& job) { job.stock = job::Stock{120, 60, {}}; });
       const QList<QLabel*> labels = fold->findChildren<QLabel*>();
       QVERIFY(std::any_of(labels.begin(), labels.end(),
                           [](const QLabel* l) { return l->isVisible() && l->text().startsWith("120 "); }));
@@ -212,8 +213,8 @@ class TestAidsStep : public QObject {
 
   void noMoreAreKeptThanAJobHolds() {
     AidsFixture f;
-    for (std::size_t i = 0; i < kMostReferences + 1; ++i) f.session().keepReference();
-    QCOMPARE(f.job().references.size(), kMostReferences);
+    for (std::size_t i = 0; i < job::kMostReferences + 1; ++i) f.session().keepReference();
+    QCOMPARE(f.job().references.size(), job::kMostReferences);
     QVERIFY(f.window->sentence().contains("at most"));
   }
 };

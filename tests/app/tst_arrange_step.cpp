@@ -8,6 +8,7 @@
 #include "app/steps/refine/hand/arrange_bar.h"
 #include "app/steps/refine/hand/measure_tool.h"
 #include "app/steps/refine/hand/shape_tool.h"
+#include "app/steps/refine/refine_room.h"
 #include "app/widgets/length_field.h"
 #include "core/geometry/circle.h"
 #include "refine_fixture.h"
@@ -61,7 +62,7 @@ class TestArrangeStep : public QObject {
     f.type("chosenX", "100");
     QVERIFY(f.done());
     QVERIFY(std::abs(boxOf(f.now().path(2)).low.x - 100) < 1e-6);
-    f.find<QComboBox>("chosenHold")->setCurrentIndex(static_cast<int>(Hold::Centre));
+    f.find<QComboBox>("chosenHold")->setCurrentIndex(static_cast<int>(refine::Hold::Centre));
     QCOMPARE(f.find<LengthField>("chosenX")->text(), QString("108"));
     f.type("chosenHeight", "1 in");
     QVERIFY(f.done());
@@ -79,7 +80,7 @@ class TestArrangeStep : public QObject {
 
   void theyAreLinedUpAndTurned() {
     ArrangeFixture f;
-    f.window->actions().chooseAll->trigger();
+    f.window->room<RefineRoom>().actions().chooseAll->trigger();
     f.arrange("Line up below");
     QVERIFY(f.done());
     for (const Outline& outline : f.now().outlines) QVERIFY(std::abs(boxOf(outline.path()).low.y) < 1e-6);

@@ -3,6 +3,7 @@
 #include <QMimeData>
 #include <QPushButton>
 
+#include "app/steps/refine/refine_room.h"
 #include "core/geometry/path_place.h"
 #include "core/geometry/segment.h"
 #include "core/io/job/job_file.h"
@@ -232,14 +233,14 @@ class TestByHandStep : public QObject {
     const QString file = f.folder.filePath("hand.snugrim");
     f.session().saveTo(file);
     QVERIFY(f.settle());
-    const Job again = loadJob(file.toStdString());
+    const job::Job again = io::loadJob(file.toStdString());
     QVERIFY(again.refine == f.job().refine);
     QVERIFY(f.window->findChild<QLabel*>("chosen")->text().contains("1 outline"));
   }
 
   void whatOnlyOneToolCanDoSleepsWithTheOthers() {
     HandFixture f;
-    const HandActions& hand = f.window->actions().hand;
+    const HandActions& hand = f.window->room<RefineRoom>().actions().hand;
     QVERIFY(!hand.line->isEnabled() && !hand.smooth->isEnabled() && !hand.duplicate->isEnabled());
     f.click({20, 20});
     QVERIFY(hand.duplicate->isEnabled() && !hand.line->isEnabled());
@@ -247,9 +248,9 @@ class TestByHandStep : public QObject {
     QVERIFY(!hand.duplicate->isEnabled());
     f.key(Qt::Key_Space);
     QVERIFY(hand.smooth->isEnabled() && !hand.level->isEnabled());
-    f.window->actions().chooseAll->trigger();
+    f.window->room<RefineRoom>().actions().chooseAll->trigger();
     QVERIFY(hand.level->isEnabled() && hand.spread->isEnabled());
-    QCOMPARE(f.window->actions().book.clashes(), QStringList());
+    QCOMPARE(f.window->book().clashes(), QStringList());
   }
 };
 

@@ -7,7 +7,9 @@
 #include <QSpinBox>
 #include <QToolButton>
 
+#include "app/steps/colours/colours_room.h"
 #include "app/steps/colours/ink_board.h"
+#include "app/steps/trace/trace_room.h"
 #include "core/io/job/job_file.h"
 #include "support/test_list.h"
 #include "window_fixture.h"
@@ -24,15 +26,15 @@ QPoint rowOf(const InkBoard& board, int row, int rows) {
 }
 QPoint ringOf(const InkBoard& board, int row, int rows) { return {16, rowOf(board, row, rows).y()}; }
 
-int keptInks(const Job& job) {
+int keptInks(const job::Job& job) {
   int kept = 0;
-  for (const Ink& ink : job.inks->inks) kept += ink.role == InkRole::Keep ? 1 : 0;
+  for (const colour::Ink& ink : job.inks->inks) kept += ink.role == colour::InkRole::Keep ? 1 : 0;
   return kept;
 }
 
-std::size_t inksThere(const Job& job) {
+std::size_t inksThere(const job::Job& job) {
   std::size_t there = 0;
-  for (const InkShare& share : *job.inkShares) there += share.pixels > 0 ? 1 : 0;
+  for (const colour::InkShare& share : *job.inkShares) there += share.pixels > 0 ? 1 : 0;
   return there;
 }
 
@@ -49,47 +51,47 @@ class TestColoursStep : public QObject {
     QCOMPARE(int(inksThere(f.job())), 6);
     QCOMPARE(keptInks(f.job()), 5);
     QCOMPARE(int(f.job().tracing->layers.size()), 5);
-    QVERIFY(f.window->actions().severalInks->isChecked());
+    QVERIFY(f.window->room<ColoursRoom>().actions().severalInks->isChecked());
     // What is about two tones says why it cannot be used.
-    QVERIFY(!f.window->actions().automatic->isEnabled());
-    QVERIFY(f.window->actions().automatic->toolTip().contains("two tones"));
-    QVERIFY(!f.window->actions().deviation->isEnabled());
+    QVERIFY(!f.window->room<TraceRoom>().actions().automatic->isEnabled());
+    QVERIFY(f.window->room<TraceRoom>().actions().automatic->toolTip().contains("two tones"));
+    QVERIFY(!f.window->room<TraceRoom>().actions().deviation->isEnabled());
   }
 
   void blackOnWhiteOpensInTwoTones() {
     WindowFixture f(true);
     QVERIFY(f.open(demoFile("weather-vane.png")));
     QVERIFY(!f.job().colours.on);
-    QVERIFY(!f.window->actions().sweep->isEnabled());
+    QVERIFY(!f.window->room<ColoursRoom>().actions().sweep->isEnabled());
   }
 
   void darkShapesArePartsOrOpenings() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("weather-vane.png")));
-    f.window->showStep(MainWindow::kColours);
-    const PartsAndHoles dark = partsAndHoles(pathsOf(*f.job().tracing));
+    f.window->showStep(Step::Colours);
+    const trace::PartsAndHoles dark = trace::partsAndHoles(pathsOf(*f.job().tracing));
     QVERIFY(dark.parts > 1);
     QVERIFY(f.find<QLabel>("twoTones")->text().contains(QStringLiteral("%1 parts with").arg(dark.parts)));
     f.find<QPushButton>("openings")->click();
     QVERIFY(f.settle());
     // Every dark part is an opening now, in the sheet that is the paper.
-    QCOMPARE(partsAndHoles(pathsOf(*f.job().tracing)).holes, dark.parts);
+    QCOMPARE(trace::partsAndHoles(pathsOf(*f.job().tracing)).holes, dark.parts);
     QVERIFY(f.find<QLabel>("twoTones")->text().contains(QStringLiteral("%1 openings").arg(dark.parts)));
   }
 
   void thereAndBackLosesNothing() {
     WindowFixture f(true);
     QVERIFY(f.open(demoFile("badge.jpg")));
-    f.window->showStep(MainWindow::kColours);
+    f.window->showStep(Step::Colours);
     auto* board = f.find<InkBoard>("inkBoard");
     QTest::mouseClick(board, Qt::LeftButton, {}, ringOf(*board, 3, 6));
     QVERIFY(f.settle());
     const auto outlines = f.job().tracing->outlines;
-    f.window->actions().severalInks->trigger();
+    f.window->room<ColoursRoom>().actions().severalInks->trigger();
     QVERIFY(f.settle());
     QVERIFY(!f.job().colours.on);
     QVERIFY(f.job().tracing->layers.empty());
-    f.window->actions().severalInks->trigger();
+    f.window->room<ColoursRoom>().actions().severalInks->trigger();
     QVERIFY(f.settle());
     QCOMPARE(int(f.job().colours.steps.size()), 1);
     QVERIFY(f.job().tracing->outlines == outlines);
@@ -98,12 +100,12 @@ class TestColoursStep : public QObject {
   void theRingChangesWhatBecomesOfAnInk() {
     WindowFixture f(true);
     QVERIFY(f.open(demoFile("badge.jpg")));
-    f.window->showStep(MainWindow::kColours);
+    f.window->showStep(Step::Colours);
     auto* board = f.find<InkBoard>("inkBoard");
     QTest::mouseClick(board, Qt::LeftButton, {}, ringOf(*board, 1, 6));
     QVERIFY(f.settle());
     QCOMPARE(keptInks(f.job()), 4);
-    QVERIFY(f.job().inks->inks[1].role == InkRole::Background);
+    QVERIFY(f.job().inks->inks[1].role == colour::InkRole::Background);
     QCOMPARE(int(f.job().tracing->layers.size()), 4);
     // By keys: Down to the third, Space.
     board->setFocus();
@@ -119,7 +121,7 @@ class TestColoursStep : public QObject {
   void draggingOneInkOntoAnotherMergesThem() {
     WindowFixture f(true);
     QVERIFY(f.open(demoFile("badge.jpg")));
-    f.window->showStep(MainWindow::kColours);
+    f.window->showStep(Step::Colours);
     auto* board = f.find<InkBoard>("inkBoard");
     const QPoint from = rowOf(*board, 5, 6);
     const QPoint to = rowOf(*board, 0, 6);
@@ -143,7 +145,7 @@ class TestColoursStep : public QObject {
   void keysMergeToo() {
     WindowFixture f(true);
     QVERIFY(f.open(demoFile("badge.jpg")));
-    f.window->showStep(MainWindow::kColours);
+    f.window->showStep(Step::Colours);
     auto* board = f.find<InkBoard>("inkBoard");
     board->setFocus();
     QTest::keyClick(board, Qt::Key_M);
@@ -151,23 +153,23 @@ class TestColoursStep : public QObject {
     QTest::keyClick(board, Qt::Key_M);
     QVERIFY(f.settle());
     QCOMPARE(int(inksThere(f.job())), 5);
-    QVERIFY(std::get<MergeInks>(f.job().colours.steps[0].what) == (MergeInks{0, 1}));
+    QVERIFY(std::get<colour::MergeInks>(f.job().colours.steps[0].what) == (colour::MergeInks{0, 1}));
   }
 
   void theSuggestionIsTaken() {
     WindowFixture f(true);
     QVERIFY(f.open(demoFile("badge.jpg")));
-    f.window->showStep(MainWindow::kColours);
+    f.window->showStep(Step::Colours);
     f.find<QPushButton>("mergeSuggested")->click();
     QVERIFY(f.settle());
     QCOMPARE(int(inksThere(f.job())), 5);
-    QVERIFY(!f.window->actions().mergeLikest->isEnabled());
+    QVERIFY(!f.window->room<ColoursRoom>().actions().mergeLikest->isEnabled());
   }
 
   void aSweepJoinsWhatItCrosses() {
     WindowFixture f(true);
     QVERIFY(f.open(demoFile("badge.jpg")));
-    f.window->actions().sweep->trigger();
+    f.window->room<ColoursRoom>().actions().sweep->trigger();
     Bench& bench = f.window->bench();
     const auto at = [&bench](double x, double y) { return bench.viewport().toScreen({x, 320 - y}).toPoint(); };
     // Within the kite, from a red sail across the navy spar into a yellow one.
@@ -179,16 +181,16 @@ class TestColoursStep : public QObject {
     QTest::mouseRelease(&bench, Qt::LeftButton, {}, at(176, 136));
     QVERIFY(f.settle());
     QCOMPARE(int(f.job().colours.steps.size()), 1);
-    QVERIFY(std::holds_alternative<SweepInks>(f.job().colours.steps[0].what));
+    QVERIFY(std::holds_alternative<colour::SweepInks>(f.job().colours.steps[0].what));
     QVERIFY(inksThere(f.job()) < 6);
     QTest::keyClick(f.window.get(), Qt::Key_Escape);
-    QVERIFY(!f.window->actions().sweep->isChecked());
+    QVERIFY(!f.window->room<ColoursRoom>().actions().sweep->isChecked());
   }
 
   void aSweepByKeys() {
     WindowFixture f(true);
     QVERIFY(f.open(demoFile("badge.jpg")));
-    f.window->actions().sweep->trigger();
+    f.window->room<ColoursRoom>().actions().sweep->trigger();
     Bench& bench = f.window->bench();
     bench.setFocus();
     QTest::keyClick(&bench, Qt::Key_Space);
@@ -201,7 +203,7 @@ class TestColoursStep : public QObject {
   void layoutsAndCounts() {
     WindowFixture f(true);
     QVERIFY(f.open(demoFile("badge.jpg")));
-    f.window->showStep(MainWindow::kColours);
+    f.window->showStep(Step::Colours);
     auto* layout = f.find<QComboBox>("layout");
     const double cutOut = totalLength(pathsOf(*f.job().tracing));
     layout->setCurrentIndex(0);
@@ -221,7 +223,7 @@ class TestColoursStep : public QObject {
   void theNumberOfInksIsAdjustable() {
     WindowFixture f(true);
     QVERIFY(f.open(demoFile("badge.jpg")));
-    f.window->showStep(MainWindow::kColours);
+    f.window->showStep(Step::Colours);
     f.find<QSpinBox>("inkCount")->setValue(3);
     QVERIFY(f.settle());
     QCOMPARE(int(inksThere(f.job())), 3);
@@ -233,25 +235,25 @@ class TestColoursStep : public QObject {
   void jobsKeepTheirColours() {
     WindowFixture f(true);
     QVERIFY(f.open(demoFile("badge.jpg")));
-    f.window->showStep(MainWindow::kColours);
-    const std::vector<InkStep> steps{stepFor(MergeInks{5, 0}),
-                                     stepFor(SweepInks{{{3, 4}, {5, 6}}, 2, true}),
-                                     stepFor(SplitInk{1}),
-                                     stepFor(SetInkRole{2, InkRole::Dissolve}),
-                                     stepFor(RecolourInk{3, {1, 2, 3}}),
-                                     stepFor(RenameInk{3, "sail"})};
-    f.session().edit("all kinds", {}, [&steps](Job& job) {
+    f.window->showStep(Step::Colours);
+    const std::vector<colour::InkStep> steps{colour::stepFor(colour::MergeInks{5, 0}),
+                                             colour::stepFor(colour::SweepInks{{{3, 4}, {5, 6}}, 2, true}),
+                                             colour::stepFor(colour::SplitInk{1}),
+                                             colour::stepFor(colour::SetInkRole{2, colour::InkRole::Dissolve}),
+                                             colour::stepFor(colour::RecolourInk{3, {1, 2, 3}}),
+                                             colour::stepFor(colour::RenameInk{3, "sail"})};
+    f.session().edit("all kinds", {}, [&steps](job::Job& job) {
       job.colours.steps = steps;
       job.colours.steps[1].on = false;
       job.colours.count = 6;
-      job.colours.layout = InkLayout::Shared;
+      job.colours.layout = trace::InkLayout::Shared;
     });
     QVERIFY(f.settle());
     const QString file = f.folder.filePath("badge.snugrim");
     f.session().saveTo(file);
     QVERIFY(f.settle());
     QVERIFY(!f.session().modified());
-    const Job loaded = loadJob(std::filesystem::path(file.toStdString()));
+    const job::Job loaded = io::loadJob(std::filesystem::path(file.toStdString()));
     QVERIFY(loaded.colours == f.job().colours);
   }
 

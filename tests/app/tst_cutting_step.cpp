@@ -4,6 +4,7 @@
 #include <QLabel>
 #include <QMenu>
 
+#include "app/steps/refine/refine_room.h"
 #include "core/geometry/segment.h"
 #include "refine_fixture.h"
 #include "support/spoil.h"
@@ -160,7 +161,7 @@ class TestCuttingStep : public QObject {
     QCOMPARE(f.chosen(), 0U);
     f.dragAlong({{90, -8}, {100, 5}, {110, 20}}, Qt::ControlModifier);
     QCOMPARE(f.chosen(), 1U);
-    f.window->actions().hand.lasso->trigger();
+    f.window->room<RefineRoom>().actions().hand.lasso->trigger();
     f.dragAlong({{62, 50}, {80, 52}, {80, 70}, {60, 70}});
     QCOMPARE(f.chosen(), 1U);
     // The discs lie in the box of this line, but not inside it.
@@ -171,7 +172,7 @@ class TestCuttingStep : public QObject {
   void chosenByLikeness() {
     CuttingFixture f;
     f.key(Qt::Key_5);
-    const auto& alike = f.window->actions().hand.alike;
+    const auto& alike = f.window->room<RefineRoom>().actions().hand.alike;
     QVERIFY(!alike[0]->isEnabled());
     f.click({76, 60});
     alike[0]->trigger();
@@ -194,13 +195,13 @@ class TestCuttingStep : public QObject {
     QCOMPARE(f.chosen(), 1U);
     QMenu& menu = f.hand().menu();
     QVERIFY(menu.isVisible());
-    QVERIFY(menu.actions().contains(f.window->actions().deleteChosen));
+    QVERIFY(menu.actions().contains(f.window->room<RefineRoom>().actions().deleteChosen));
     menu.close();
-    f.window->actions().deleteChosen->trigger();
+    f.window->room<RefineRoom>().actions().deleteChosen->trigger();
     QVERIFY(f.done());
     QCOMPARE(f.count(), 5U);
     // In another step it has no menu.
-    f.window->showStep(MainWindow::kTrace);
+    f.window->showStep(Step::Trace);
     QContextMenuEvent again(QContextMenuEvent::Mouse, at, f.window->bench().mapToGlobal(at));
     QApplication::sendEvent(&f.window->bench(), &again);
     QVERIFY(!menu.isVisible());

@@ -5,6 +5,7 @@
 #include <QPushButton>
 #include <QSlider>
 
+#include "app/steps/refine/refine_room.h"
 #include "core/geometry/arc.h"
 #include "core/geometry/segment.h"
 #include "core/refine/edit/shapes.h"
@@ -168,7 +169,7 @@ class TestDrawingStep : public QObject {
       dialog->setDoubleValue(2.5);
       dialog->accept();
     });
-    f.window->actions().hand.nudgeStep->trigger();
+    f.window->room<RefineRoom>().actions().hand.nudgeStep->trigger();
     f.key(Qt::Key_Right);
     QVERIFY(f.done());
     QVERIFY(std::abs(boxOf(f.now().path(0)).low.x - 2.5) < 1e-6);

@@ -16,6 +16,7 @@
 #include "app/steps/refine/hand/handwork.h"
 #include "app/steps/refine/hand/select_tool.h"
 #include "app/steps/refine/refine_panel.h"
+#include "app/steps/refine/refine_room.h"
 #include "app/widgets/length_field.h"
 #include "app/widgets/svg_mime.h"
 #include "core/geometry/segment.h"
@@ -39,7 +40,7 @@ class TestExportStep : public QObject {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
     f.window->show();
-    f.window->showStep(MainWindow::kExport);
+    f.window->showStep(Step::Export);
     QVERIFY(!f.find<QWidget>("receipt")->isVisible());
     const QString file = f.folder.filePath("badge.dxf");
     f.session().exportTo(file, {});
@@ -66,10 +67,10 @@ class TestExportStep : public QObject {
     open.segments.pop_back();
     const Drawing drawing = makeDrawing({open, circlePath({60, 10}, 8), circlePath({64, 10}, 8)});
     const QString source = f.folder.filePath("bad.svg");
-    writeDrawing(drawing, source.toStdString(), {});
+    io::writeDrawing(drawing, source.toStdString(), {});
     QVERIFY(f.openDrawing(source));
     f.window->show();
-    f.window->showStep(MainWindow::kExport);
+    f.window->showStep(Step::Export);
     f.session().exportTo(f.folder.filePath("bad.dxf"), {});
     QVERIFY(f.settle());
     QTRY_VERIFY(f.find<QLabel>("receiptTitle")->text().contains("not clean"));
@@ -82,18 +83,18 @@ class TestExportStep : public QObject {
   void filesForMachinesAreWishedByName() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    f.window->showStep(MainWindow::kExport);
+    f.window->showStep(Step::Export);
     auto* preset = f.find<QComboBox>("preset");
     QCOMPARE(preset->count(), 5);  // as set below, and four machines
     preset->setCurrentIndex(3);
     emit preset->activated(3);
-    QCOMPARE(f.job().file->format, FileFormat::DxfR12);
-    QCOMPARE(f.job().file->settings.origin, OriginAt::LowerLeft);
+    QCOMPARE(f.job().file->format, job::FileFormat::DxfR12);
+    QCOMPARE(f.job().file->settings.origin, job::OriginAt::LowerLeft);
     QCOMPARE(f.find<QComboBox>("kind")->currentIndex(), 1);
     const QString file = f.folder.filePath("plate.dxf");
     f.session().exportTo(file, *f.job().file);
     QVERIFY(f.settle());
-    const ReadResult read = readDrawing(file.toStdString());
+    const io::ReadResult read = io::readDrawing(file.toStdString());
     const Box box = boxOf(pathsOf(read.drawing));
     QVERIFY2(length(box.low) < 1e-6, "it begins at the lower left");
     QFile written(file);
@@ -102,20 +103,20 @@ class TestExportStep : public QObject {
     // What is chosen otherwise has no name any more; undo brings it back.
     f.find<QComboBox>("originAt")->setCurrentIndex(2);
     QCOMPARE(preset->currentIndex(), 0);
-    QCOMPARE(f.job().file->settings.origin, OriginAt::Centre);
+    QCOMPARE(f.job().file->settings.origin, job::OriginAt::Centre);
     f.window->actions().undo->trigger();
-    QCOMPARE(f.job().file, std::optional<FileWish>());
+    QCOMPARE(f.job().file, std::optional<job::FileWish>());
     QVERIFY2(f.find<QComboBox>("unit")->isEnabled(), "the last wish stands for the next job");
   }
 
   void ownWaysAreKeptAndDropped() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    f.window->showStep(MainWindow::kExport);
+    f.window->showStep(Step::Export);
     f.find<QComboBox>("kind")->setCurrentIndex(2);
     f.find<QComboBox>("page")->setCurrentIndex(1);
     QCOMPARE(f.job().file->settings.marginMm, std::optional(5.0));
-    const FileWish wish = *f.job().file;
+    const job::FileWish wish = *f.job().file;
     const auto answerWith = [](const QString& name) {
       QTimer::singleShot(0, qApp, [name] {
         auto* dialog = qobject_cast<QInputDialog*>(QApplication::activeModalWidget());
@@ -152,11 +153,11 @@ class TestExportStep : public QObject {
     QFETCH(QByteArray, begins);
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    f.window->showStep(MainWindow::kExport);
+    f.window->showStep(Step::Export);
     f.find<QComboBox>("kind")->setCurrentIndex(kind);
     QVERIFY(!f.find<QComboBox>("form")->isEnabled());
     QVERIFY(f.find<QComboBox>("fill")->isVisibleTo(f.window.get()));
-    const QString file = f.folder.filePath("badge" + QString::fromStdString(endingFor(f.job().file->format)));
+    const QString file = f.folder.filePath("badge" + QString::fromStdString(io::endingFor(f.job().file->format)));
     f.session().exportTo(file, *f.job().file);
     QVERIFY(f.settle());
     QFile written(file);
@@ -169,8 +170,8 @@ class TestExportStep : public QObject {
   void eachLayerGoesToAFileOfItsOwn() {
     WindowFixture f(true);
     QVERIFY(f.open(demoFile("badge.png")));
-    f.window->showStep(MainWindow::kExport);
-    const std::size_t layers = outlinesOf(f.job())->layers.size();
+    f.window->showStep(Step::Export);
+    const std::size_t layers = job::outlinesOf(f.job())->layers.size();
     QVERIFY(layers > 1);
     f.find<QCheckBox>("fileEach")->click();
     QVERIFY(f.job().file->fileEach);
@@ -184,11 +185,11 @@ class TestExportStep : public QObject {
   void onlyWhatIsChosenIsWritten() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    Actions& actions = f.window->actions();
+    const RefineActions& actions = f.window->room<RefineRoom>().actions();
     QVERIFY2(!actions.hand.exportChosen->isEnabled(), "nothing is chosen");
-    f.window->showStep(MainWindow::kRefine);
+    f.window->showStep(Step::Refine);
     auto& hand = f.window->findChild<RefinePanel*>()->handwork();
-    const auto& outlines = outlinesOf(f.job())->outlines;
+    const auto& outlines = job::outlinesOf(f.job())->outlines;
     hand.selecting().choose({outlines[0].id, outlines[1].id});
     QVERIFY(actions.hand.exportChosen->isEnabled());
     const QString file = f.folder.filePath("these.svg");
@@ -196,23 +197,23 @@ class TestExportStep : public QObject {
     QTest::keyClick(f.window.get(), Qt::Key_E, Qt::ControlModifier | Qt::ShiftModifier);
     QVERIFY(f.settle());
     QTRY_VERIFY(QFile::exists(file));
-    QCOMPARE(readDrawing(file.toStdString()).drawing.outlines.size(), 2U);
+    QCOMPARE(io::readDrawing(file.toStdString()).drawing.outlines.size(), 2U);
   }
 
   void pathsAndLayersAreWished() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
     f.window->show();
-    f.window->showStep(MainWindow::kExport);
+    f.window->showStep(Step::Export);
     auto* kind = f.find<QComboBox>("kind");
     auto* element = f.find<QComboBox>("element");
-    kind->setCurrentIndex(static_cast<int>(FileFormat::Dxf2000));
+    kind->setCurrentIndex(static_cast<int>(job::FileFormat::Dxf2000));
     QVERIFY2(!element->isVisible(), "a DXF has no paths that hold several");
-    kind->setCurrentIndex(static_cast<int>(FileFormat::Svg));
+    kind->setCurrentIndex(static_cast<int>(job::FileFormat::Svg));
     QVERIFY(element->isVisible());
-    element->setCurrentIndex(static_cast<int>(SvgElement::Part));
+    element->setCurrentIndex(static_cast<int>(job::SvgElement::Part));
     f.find<QComboBox>("layersBy")->setCurrentIndex(1);
-    QVERIFY(f.job().file->settings.element == SvgElement::Part && f.job().file->settings.byRole);
+    QVERIFY(f.job().file->settings.element == job::SvgElement::Part && f.job().file->settings.byRole);
     const QString file = f.folder.filePath("by-role.svg");
     f.session().exportTo(file, *f.job().file);
     QVERIFY(f.settle());
@@ -226,12 +227,12 @@ class TestExportStep : public QObject {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
     f.window->show();
-    f.window->showStep(MainWindow::kExport);
+    f.window->showStep(Step::Export);
     auto* within = f.find<LengthField>("fileWithin");
     QVERIFY(within->isVisible());
     const auto arcs = [&f] {
-      const FileWish wish = f.window->findChild<ExportPanel*>()->wish();
-      return countsOf(pathsOf(drawingFor(f.job(), FileKind::Dxf, settingsFor(wish)))).arcs;
+      const job::FileWish wish = f.window->findChild<ExportPanel*>()->wish();
+      return countsOf(pathsOf(io::drawingFor(f.job(), io::FileKind::Dxf, io::settingsFor(wish)))).arcs;
     };
     const std::size_t before = arcs();
     within->selectAll();
@@ -242,7 +243,7 @@ class TestExportStep : public QObject {
     QVERIFY(arcs() < before);
     const QString shown = f.find<QLabel>("summary")->text();
     QVERIFY2(shown.contains(QString::number(arcs()) + " arcs"), qPrintable(shown));
-    f.find<QComboBox>("kind")->setCurrentIndex(static_cast<int>(FileFormat::Svg));
+    f.find<QComboBox>("kind")->setCurrentIndex(static_cast<int>(job::FileFormat::Svg));
     QVERIFY2(!within->isVisible(), "curves stay curves");
   }
 
@@ -251,33 +252,33 @@ class TestExportStep : public QObject {
     QVERIFY(f.open(demoFile("badge.png")));
     QTest::keyClick(f.window.get(), Qt::Key_C, Qt::ControlModifier | Qt::ShiftModifier);
     const QByteArray svg = svgIn(*QApplication::clipboard()->mimeData());
-    const Drawing copied = readDrawing(svg.toStdString(), "x.svg").drawing;
-    QCOMPARE(copied.outlines.size(), outlinesOf(f.job())->outlines.size());
+    const Drawing copied = io::readDrawing(svg.toStdString(), "x.svg").drawing;
+    QCOMPARE(copied.outlines.size(), job::outlinesOf(f.job())->outlines.size());
     const std::unique_ptr<QMimeData> content(f.window->findChild<DragOut*>()->content());
     QVERIFY(content && content->urls().size() == 1);
     const QString file = content->urls().first().toLocalFile();
     QVERIFY(file.endsWith("badge.dxf"));
-    QCOMPARE(readDrawing(file.toStdString()).drawing.outlines.size(), copied.outlines.size());
+    QCOMPARE(io::readDrawing(file.toStdString()).drawing.outlines.size(), copied.outlines.size());
   }
 
   /// What is copied is what would be written, whatever is wished for.
   void theCopyIsTheFile() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    FileWish wish;
-    wish.format = FileFormat::Svg;
+    job::FileWish wish;
+    wish.format = job::FileFormat::Svg;
     const QString file = f.folder.filePath("copied.svg");
     const auto isTheFile = [&] {
-      f.session().edit("File", {}, [&wish](Job& job) { job.file = wish; });
+      f.session().edit("File", {}, [&wish](job::Job& job) { job.file = wish; });
       if (!f.settle()) return false;
       QTest::keyClick(f.window.get(), Qt::Key_C, Qt::ControlModifier | Qt::ShiftModifier);
-      deliverJob(f.job(), file.toStdString(), settingsFor(wish));
+      io::deliverJob(f.job(), file.toStdString(), io::settingsFor(wish));
       QFile written(file);
       return written.open(QIODevice::ReadOnly) && written.readAll() == svgIn(*QApplication::clipboard()->mimeData());
     };
     QVERIFY(isTheFile());
     wish.settings.byRole = true;
-    wish.settings.element = SvgElement::Part;
+    wish.settings.element = job::SvgElement::Part;
     QVERIFY(isTheFile());
     wish.settings.unit = Unit::Inch;
     wish.settings.marginMm = 3;
@@ -288,14 +289,14 @@ class TestExportStep : public QObject {
   void whatAMachineStumblesOverIsSaidBefore() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    f.window->showStep(MainWindow::kExport);
+    f.window->showStep(Step::Export);
     QVERIFY(!f.find<QLabel>("warnings")->isVisible());
-    f.session().edit("Size", {}, [](Job& job) { job.size = {SizeWish::Of::PictureWidth, 2000}; });
+    f.session().edit("Size", {}, [](job::Job& job) { job.size = {job::SizeWish::Of::PictureWidth, 2000}; });
     QVERIFY(f.settle());
     QVERIFY(f.find<QLabel>("warnings")->isVisibleTo(f.window.get()));
     QVERIFY(f.find<QLabel>("warnings")->text().contains("px stand behind a millimetre"));
-    f.session().edit("Open", {}, [](Job& job) {
-      const Outline& first = outlinesOf(job)->outlines.front();
+    f.session().edit("Open", {}, [](job::Job& job) {
+      const Outline& first = job::outlinesOf(job)->outlines.front();
       job.refine = refine::withHandwork({}, {refine::madeByHand(markOf(first), refine::partedAt(first.path(), 0))});
     });
     QVERIFY(f.settle());
@@ -305,7 +306,7 @@ class TestExportStep : public QObject {
   void theSketchIsCheckedAndTheSolidSaved() {
     WindowFixture f;
     QVERIFY(f.openDrawing(demoFile("spool-plate.dxf")));
-    f.window->showStep(MainWindow::kExport);
+    f.window->showStep(Step::Export);
     QTest::keyClick(f.window.get(), Qt::Key_K, Qt::ControlModifier);
     auto* dialog = f.find<SketchDialog>("sketchDialog");
     QVERIFY(dialog != nullptr);
@@ -337,28 +338,28 @@ class TestExportStep : public QObject {
   void theWishIsInTheJob() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    f.window->showStep(MainWindow::kExport);
+    f.window->showStep(Step::Export);
     f.find<QComboBox>("unit")->setCurrentIndex(1);
     const QString file = f.folder.filePath("wish.snugrim");
     f.session().saveTo(file);
     QVERIFY(f.settle());
-    QCOMPARE(loadJob(file.toStdString()).file, f.job().file);
-    QCOMPARE(loadJob(file.toStdString()).file->settings.unit, Unit::Inch);
+    QCOMPARE(io::loadJob(file.toStdString()).file, f.job().file);
+    QCOMPARE(io::loadJob(file.toStdString()).file->settings.unit, Unit::Inch);
   }
 
   /// What was refined beyond the picture stands on a page that holds it.
   void refinedOutlinesAreExportedWhole() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    f.session().edit("Ring", {}, [](Job& job) { job.refine = {refine::AddRing{6, 4, Joins::Round}}; });
+    f.session().edit("Ring", {}, [](job::Job& job) { job.refine = {refine::AddRing{6, 4, refine::Joins::Round}}; });
     QVERIFY(f.settle());
     const QString file = f.folder.filePath("ringed.svg");
     f.session().exportTo(file, {});
     QVERIFY(f.settle());
-    const Drawing read = readDrawing(file.toStdString()).drawing;
+    const Drawing read = io::readDrawing(file.toStdString()).drawing;
     const Box box = boxOf(pathsOf(read));
     QVERIFY(box.low.x >= -1e-6 && box.low.y >= -1e-6 && box.high.x <= read.pageWidth + 1e-6);
-    QVERIFY(std::abs(box.width() - boxOf(pathsOf(drawingOf(f.job()))).width()) < 0.01);
+    QVERIFY(std::abs(box.width() - boxOf(pathsOf(job::drawingOf(f.job()))).width()) < 0.01);
   }
 };
 

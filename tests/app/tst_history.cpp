@@ -11,8 +11,8 @@ using rim::app::HistoryLimits;
 
 namespace {
 
-Job jobWith(int threshold) {
-  Job job;
+job::Job jobWith(int threshold) {
+  job::Job job;
   job.trace.threshold = threshold;
   return job;
 }
@@ -86,7 +86,7 @@ class TestHistory : public QObject {
   void completingIsNoStep() {
     History h;
     h.edit(jobWith(1), "a");
-    Job done = h.job();
+    job::Job done = h.job();
     done.tracing = std::make_shared<const Drawing>();
     h.complete(done);
     QVERIFY(h.job().tracing);
@@ -106,7 +106,7 @@ class TestHistory : public QObject {
 
   void picturesThatWereOpenedBoundTheSteps() {
     History h({300, 1000, 10'000'000});
-    for (int i = 0; i < 20; ++i) h.edit(jobOn(test::pictureOf(cv::Mat(500, 500, CV_8UC1, cv::Scalar(i)))), "open");
+    for (int i = 0; i < 20; ++i) h.edit(job::jobOn(test::pictureOf(cv::Mat(500, 500, CV_8UC1, cv::Scalar(i)))), "open");
     int steps = 0;
     for (; h.canUndo(); h.undo()) ++steps;
     QVERIFY2(steps >= 8 && steps <= 10, qPrintable(QString::number(steps)));
@@ -114,10 +114,10 @@ class TestHistory : public QObject {
 
   void theNearestOutlinesAreFound() {
     const auto traced = [](int number) {
-      Job job = jobWith(number);
+      job::Job job = jobWith(number);
       job.original = test::pictureOf(cv::Mat(5, 5, CV_8UC1, cv::Scalar(number)));
       job.tracing = std::make_shared<const Drawing>();
-      return withKeys(job, StageKind::Trace);
+      return job::withKeys(job, job::StageKind::Trace);
     };
     History h;
     h.edit(traced(1), "one");
@@ -138,7 +138,7 @@ class TestHistory : public QObject {
   void outlinesAndLabelsCountAsWellAsPictures() {
     // Outlines of 120 MB a step: all steps stay, a few with their outlines.
     const auto heavy = [](int number) {
-      Job job = jobWith(number);
+      job::Job job = jobWith(number);
       job.tracing = std::make_shared<const Drawing>(
           makeDrawing({Path{{}, std::vector<Segment>(120'000'000 / sizeof(Segment)), true}}));
       return job;
@@ -156,7 +156,7 @@ class TestHistory : public QObject {
     QVERIFY2(outlines >= 2 && outlines <= 4, qPrintable(QString::number(outlines)));
     // What steps share counts once.
     History shared;
-    Job job = heavy(0);
+    job::Job job = heavy(0);
     for (int i = 0; i < 50; ++i) {
       job.trace.threshold = i;
       shared.edit(job, "a");
@@ -164,14 +164,14 @@ class TestHistory : public QObject {
     for (steps = 0; shared.canUndo(); shared.undo(), ++steps) QVERIFY(shared.job().tracing);
     QCOMPARE(steps, 50);
     // Label maps and brush strokes are held, too.
-    Job inks;
-    InkMap map{{}, std::make_shared<const cv::Mat>(1000, 1000, CV_8UC1)};
-    inks.inks = std::make_shared<const InkMap>(map);
-    BrushStroke stroke;
+    job::Job inks;
+    colour::InkMap map{{}, std::make_shared<const cv::Mat>(1000, 1000, CV_8UC1)};
+    inks.inks = std::make_shared<const colour::InkMap>(map);
+    picture::BrushStroke stroke;
     stroke.places.resize(100'000);
-    inks.preparation = {{TouchUp{{stroke}}}};
+    inks.preparation = {{picture::TouchUp{{stroke}}}};
     std::size_t bytes = 0;
-    for (const HeldBytes& held : heldBy(inks)) bytes += held.bytes;
+    for (const job::HeldBytes& held : job::heldBy(inks)) bytes += held.bytes;
     QVERIFY(bytes >= 1'000'000 + 100'000 * sizeof(Point));
   }
 };

@@ -32,14 +32,14 @@ class TestKeeping : public QObject {
     QVERIFY(f.window->windowTitle().startsWith("job.snugrim"));
     const std::size_t outlines = f.job().tracing->outlines.size();
     // Ctrl+S saves to the same file without asking.
-    f.session().edit("Note", {}, [](Job& job) { job.origin = "our own drawing"; });
+    f.session().edit("Note", {}, [](job::Job& job) { job.origin = "our own drawing"; });
     f.window->actions().save->trigger();
     QVERIFY(f.settle());
     QVERIFY(!f.session().modified());
 
     WindowFixture other;
     QVERIFY(other.open(file));
-    QCOMPARE(other.job().preparation, (std::vector<PreparationStep>{{Thicken{2}}}));
+    QCOMPARE(other.job().preparation, (std::vector<picture::PreparationStep>{{picture::Thicken{2}}}));
     QCOMPARE(other.job().origin, std::string("our own drawing"));
     QCOMPARE(other.job().tracing->outlines.size(), outlines);
     QVERIFY(!other.session().modified());
@@ -54,7 +54,7 @@ class TestKeeping : public QObject {
     QVERIFY(f.settle());
     QVERIFY(f.open(demoFile("window-card.png")));
     QVERIFY(f.session().jobFile().isEmpty());
-    QCOMPARE(loadJob(file.toStdString()).original.name, std::string("badge.png"));
+    QCOMPARE(io::loadJob(file.toStdString()).original.name, std::string("badge.png"));
   }
 
   void aDamagedJobIsToldAndTheOldOneStays() {
@@ -88,30 +88,30 @@ class TestKeeping : public QObject {
     answer(QMessageBox::Save);
     QVERIFY(!f.window->close());
     QVERIFY(QTest::qWaitFor([&f] { return !f.window->isVisible(); }, 20'000));
-    QCOMPARE(loadJob(file.toStdString()).preparation.size(), std::size_t{2});
+    QCOMPARE(io::loadJob(file.toStdString()).preparation.size(), std::size_t{2});
     f.window->show();
     thicken(f, 3);
     answer(QMessageBox::Discard);
     QVERIFY(f.window->close());
-    QCOMPARE(loadJob(file.toStdString()).preparation.size(), std::size_t{2});
+    QCOMPARE(io::loadJob(file.toStdString()).preparation.size(), std::size_t{2});
   }
 
   void anotherPageOfADocumentIsOneStep() {
     WindowFixture f;
-    f.window->showStep(MainWindow::kPicture);
+    f.window->showStep(Step::Picture);
     QVERIFY(f.open(testPicture("two-pages.tif")));
     auto* page = f.find<QSpinBox>("page");
     QVERIFY(page->isVisible());
     QCOMPARE(page->maximum(), 2);
     QCOMPARE(f.job().picture.width(), 400);
     thicken(f, 1);
-    f.session().edit("Crop", {}, [](Job& job) { job.preparation.push_back({Crop{0, 0, 300, 200}}); });
+    f.session().edit("Crop", {}, [](job::Job& job) { job.preparation.push_back({picture::Crop{0, 0, 300, 200}}); });
     QVERIFY(f.settle());
     page->setValue(2);
     QVERIFY(f.settle());
     QCOMPARE(f.job().picture.width(), 200);
     // What was measured for the first page does not fit the second, what was chosen does.
-    QCOMPARE(f.job().preparation, (std::vector<PreparationStep>{{Thicken{1}}}));
+    QCOMPARE(f.job().preparation, (std::vector<picture::PreparationStep>{{picture::Thicken{1}}}));
     QCOMPARE(f.job().tracing->outlines.size(), std::size_t{1});
     f.window->actions().undo->trigger();
     QVERIFY(f.settle());

@@ -7,7 +7,9 @@
 #include <QPushButton>
 #include <QTreeWidget>
 
-#include "app/batch_dialog.h"
+#include "app/steps/export/batch_dialog.h"
+#include "app/steps/export/export_room.h"
+#include "app/steps/refine/refine_room.h"
 #include "core/io/read_drawing.h"
 #include "refine_fixture.h"
 #include "support/test_list.h"
@@ -44,13 +46,13 @@ class TestLayersStep : public QObject {
     // What is hidden cannot be chosen, is not written, and that is said.
     f.click({40, 10});
     QVERIFY(f.hand().selecting().chosen().empty());
-    f.window->showStep(MainWindow::kExport);
+    f.window->showStep(Step::Export);
     QVERIFY(f.find<QLabel>("warnings")->text().contains("hidden: fold"));
     const QString file = f.folder.filePath("some.dxf");
     f.session().exportTo(file, {});
     QVERIFY(f.settle());
-    QCOMPARE(readDrawing(file.toStdString()).drawing.outlines.size(), 1U);
-    f.window->showStep(MainWindow::kRefine);
+    QCOMPARE(io::readDrawing(file.toStdString()).drawing.outlines.size(), 1U);
+    f.window->showStep(Step::Refine);
     f.list()->topLevelItem(1)->setCheckState(0, Qt::Checked);
     QVERIFY(f.done());
     QCOMPARE(f.now().outlines.size(), 3U);
@@ -66,7 +68,7 @@ class TestLayersStep : public QObject {
     QCOMPARE(f.list()->topLevelItem(1)->text(1), QString("locked"));
     f.click({40, 10});
     QVERIFY(f.hand().selecting().chosen().empty());
-    f.window->actions().chooseAll->trigger();
+    f.window->room<RefineRoom>().actions().chooseAll->trigger();
     QCOMPARE(f.hand().selecting().chosen().size(), 1U);
     QCOMPARE(f.now().outlines.size(), 3U);  // it is shown and written as ever
     f.list()->topLevelItem(1)->setText(0, "other");
@@ -99,7 +101,7 @@ class TestLayersStep : public QObject {
     QVERIFY(f.done());
     auto& tool = f.hand().selecting();
     f.click({10, 10});
-    QVERIFY2(!f.window->actions().hand.group->isEnabled(), "one is no group");
+    QVERIFY2(!f.window->room<RefineRoom>().actions().hand.group->isEnabled(), "one is no group");
     f.click({40, 10}, Qt::ShiftModifier);
     f.key(Qt::Key_G, Qt::ControlModifier);
     QVERIFY(f.done());
@@ -159,12 +161,12 @@ class TestLayersStep : public QObject {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
     // Something by hand, which belongs to this picture alone.
-    f.session().edit("Hand", {}, [](Job& job) {
+    f.session().edit("Hand", {}, [](job::Job& job) {
       job.refine = refine::withHandwork({}, {refine::madeByHand({}, {circlePath({5, 5}, 3)})});
       job.trace.tolerancePx = 0.6;
     });
     QVERIFY(f.settle());
-    f.window->actions().batch->trigger();
+    f.window->room<ExportRoom>().actions().batch->trigger();
     auto* dialog = f.find<BatchDialog>("batchDialog");
     QVERIFY(dialog != nullptr && dialog->isVisible());
     QVERIFY(!dialog->findChild<QPushButton*>("batchStart")->isEnabled());
@@ -184,8 +186,8 @@ class TestLayersStep : public QObject {
     QVERIFY(table->topLevelItem(2)->text(1).size() > 10);
     QVERIFY(dialog->findChild<QLabel*>("batchSummary")->text().contains("3 pictures worked through, 2 clean"));
     QCOMPARE(QDir(folder).entryList({"*.dxf"}).size(), 2);
-    const auto alone = outlinesOf(f.job())->outlines.size();
-    QCOMPARE(readDrawing(QString(folder + "/badge.dxf").toStdString()).drawing.outlines.size(), alone - 1);
+    const auto alone = job::outlinesOf(f.job())->outlines.size();
+    QCOMPARE(io::readDrawing(QString(folder + "/badge.dxf").toStdString()).drawing.outlines.size(), alone - 1);
   }
 
   void aBatchCanBeStopped() {

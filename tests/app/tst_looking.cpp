@@ -223,7 +223,7 @@ class TestLooking : public QObject {
     QVERIFY(f.open(demoFile("badge.png")));
     for (int i = 0; i < 6; ++i) {
       QTest::keyClick(f.window.get(), static_cast<Qt::Key>(Qt::Key_1 + i), Qt::AltModifier);
-      f.window->showStep(static_cast<MainWindow::Step>(i));
+      f.window->showStep(static_cast<Step>(i));
     }
     QVERIFY(f.find<QComboBox>("kind")->isVisible());
     QVERIFY(!f.find<QWidget>("threshold")->isVisible());

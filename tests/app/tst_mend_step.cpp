@@ -8,6 +8,7 @@
 
 #include "app/steps/mend/finding_list.h"
 #include "app/steps/mend/mend_panel.h"
+#include "app/steps/mend/mend_room.h"
 #include "app/widgets/length_field.h"
 #include "core/io/read_drawing.h"
 #include "support/drawings.h"
@@ -29,10 +30,10 @@ bool openDrawing(WindowFixture& f, const QString& file) {
   return QTest::qWaitFor([&f] { return f.job().drawing != nullptr; }, 60'000) && f.settle() && inspected(f);
 }
 
-std::size_t countOf(WindowFixture& f, FindingKind kind) {
+std::size_t countOf(WindowFixture& f, mend::FindingKind kind) {
   const auto& all = *f.session().findings();
   return static_cast<std::size_t>(
-      std::count_if(all.begin(), all.end(), [kind](const Finding& g) { return g.kind == kind; }));
+      std::count_if(all.begin(), all.end(), [kind](const mend::Finding& g) { return g.kind == kind; }));
 }
 
 QString writeFile(WindowFixture& f, const QString& name, const QByteArray& content) {
@@ -67,7 +68,7 @@ class TestMendStep : public QObject {
     QTest::keyClick(&f.window->bench(), Qt::Key_S, Qt::ShiftModifier);
     QVERIFY(f.settle() && inspected(f));
     QVERIFY(f.session().findings()->size() < before / 4);
-    for (const Finding& finding : *f.session().findings()) QVERIFY(finding.repair.empty());
+    for (const mend::Finding& finding : *f.session().findings()) QVERIFY(finding.repair.empty());
     QCOMPARE(f.session().history().undoName(), "Take all proposals");
     // The same as the command line makes of it but for the specks, which it keeps unless told otherwise.
     f.window->actions().undo->trigger();
@@ -114,7 +115,7 @@ class TestMendStep : public QObject {
     QCOMPARE(list.current(), std::optional<std::size_t>(1));
     QTest::keyClick(&f.window->bench(), Qt::Key_E, Qt::ShiftModifier);
     QCOMPARE(list.current(), std::optional<std::size_t>(0));
-    const Finding& first = (*f.session().findings())[list.order()[0]];
+    const mend::Finding& first = (*f.session().findings())[list.order()[0]];
     const QPointF middle = QRectF(f.window->bench().rect()).center();
     QVERIFY(distance(f.window->bench().viewport().toPicture(middle), first.at) < 0.1);
     QVERIFY(!f.find<QLabel>("sentence")->text().isEmpty());
@@ -127,14 +128,14 @@ class TestMendStep : public QObject {
     QTest::keyClick(&f.window->bench(), Qt::Key_E);
     QTest::keyClick(&f.window->bench(), Qt::Key_Y);
     QVERIFY(f.settle() && inspected(f));
-    QCOMPARE(countOf(f, FindingKind::OpenEnd), 1U);
+    QCOMPARE(countOf(f, mend::FindingKind::OpenEnd), 1U);
     QCOMPARE(f.session().history().undoName(), QString("Mend: open ends"));
-    QVERIFY(f.window->actions().repairAll->isEnabled());
+    QVERIFY(f.window->room<MendRoom>().actions().repairAll->isEnabled());
     QTest::keyClick(&f.window->bench(), Qt::Key_Y, Qt::ShiftModifier);
     QCOMPARE(f.session().history().undoName(), QString("Mend all: open ends"));
     QVERIFY(f.settle() && inspected(f));
-    QCOMPARE(countOf(f, FindingKind::OpenEnd), 0U);
-    QCOMPARE(countsOf(pathsOf(*outlinesOf(f.job()))).open, 0U);
+    QCOMPARE(countOf(f, mend::FindingKind::OpenEnd), 0U);
+    QCOMPARE(countsOf(pathsOf(*job::outlinesOf(f.job()))).open, 0U);
     QVERIFY(f.find<QLabel>("before")->text().contains("2 open"));
     f.window->actions().undo->trigger();
     f.window->actions().undo->trigger();
@@ -149,14 +150,14 @@ class TestMendStep : public QObject {
     list.choose(2);
     QTest::keyClick(&f.window->bench(), Qt::Key_Q);
     QVERIFY(f.settle() && inspected(f));
-    QCOMPARE(countOf(f, FindingKind::Speck), 0U);
-    QCOMPARE(outlinesOf(f.job())->outlines.size(), 3U);
+    QCOMPARE(countOf(f, mend::FindingKind::Speck), 0U);
+    QCOMPARE(job::outlinesOf(f.job())->outlines.size(), 3U);
   }
 
   void aTagOnTheBenchChoosesItsFinding() {
     WindowFixture f;
     QVERIFY(openDrawing(f, writeFile(f, "gap.svg", kSquareWithAGap)));
-    const Finding& speck = f.session().findings()->back();
+    const mend::Finding& speck = f.session().findings()->back();
     const QPointF place = f.window->bench().viewport().toScreen(speck.at);
     QTest::mouseClick(&f.window->bench(), Qt::LeftButton, {}, (place + QPointF(16, -24)).toPoint());
     QCOMPARE(f.find<FindingList>("findings")->current(), std::optional<std::size_t>(2));
@@ -167,7 +168,7 @@ class TestMendStep : public QObject {
     QVERIFY(openDrawing(f, writeFile(f, "gap.svg", kSquareWithAGap)));
     f.find<QSlider>("speck")->setValue(0);
     QVERIFY(f.settle() && inspected(f));
-    QCOMPARE(countOf(f, FindingKind::Speck), 0U);
+    QCOMPARE(countOf(f, mend::FindingKind::Speck), 0U);
     auto* gap = f.find<LengthField>("gap");
     gap->setFocus();
     gap->selectAll();
@@ -204,11 +205,11 @@ class TestMendStep : public QObject {
     const QPoint place = f.window->bench().viewport().toScreen(f.session().findings()->back().at).toPoint();
     QTest::mouseClick(&f.window->bench(), Qt::LeftButton, {}, place);
     QVERIFY(f.settle() && inspected(f));
-    QCOMPARE(countOf(f, FindingKind::Speck), 0U);
+    QCOMPARE(countOf(f, mend::FindingKind::Speck), 0U);
     QCOMPARE(f.session().history().undoName(), QString("Keep a speck"));
     QTest::mouseClick(&f.window->bench(), Qt::LeftButton, {}, place);
     QVERIFY(f.settle() && inspected(f));
-    QCOMPARE(countOf(f, FindingKind::Speck), 1U);
+    QCOMPARE(countOf(f, mend::FindingKind::Speck), 1U);
   }
 
   void aChoiceForStrokesIsShownForAllOfThem() {
@@ -219,7 +220,7 @@ class TestMendStep : public QObject {
         rings += QString("<circle cx='%1' cy='15' r='%2'/>").arg(15 + 30 * i).arg(r).toLatin1();
     }
     QVERIFY(openDrawing(f, writeFile(f, "rings.svg", rings + "</svg>")));
-    QCOMPARE(countOf(f, FindingKind::StrokePair), 3U);
+    QCOMPARE(countOf(f, mend::FindingKind::StrokePair), 3U);
     std::size_t shown = 0;
     QObject::connect(&f.session(), &Session::repairPreviewed, f.window.get(),
                      [&shown](const RepairPreview& preview) { shown = preview.comes.size(); });
@@ -230,33 +231,33 @@ class TestMendStep : public QObject {
     // One by itself, then the rest.
     QTest::keyClick(&f.window->bench(), Qt::Key_Y);
     QVERIFY(f.settle() && inspected(f));
-    QCOMPARE(countOf(f, FindingKind::StrokePair), 2U);
+    QCOMPARE(countOf(f, mend::FindingKind::StrokePair), 2U);
     QVERIFY(QTest::qWaitFor([&shown] { return shown == 2; }, 10'000));
     QTest::keyClick(&f.window->bench(), Qt::Key_Y, Qt::ShiftModifier);
     QVERIFY(f.settle() && inspected(f));
-    QCOMPARE(outlinesOf(f.job())->outlines.size(), 3U);
-    const double area = std::abs(signedArea(outlinesOf(f.job())->path(0)));
+    QCOMPARE(job::outlinesOf(f.job())->outlines.size(), 3U);
+    const double area = std::abs(signedArea(job::outlinesOf(f.job())->path(0)));
     QVERIFY(std::abs(area - M_PI * 8.3 * 8.3) < 0.1);
   }
 
   void commonBordersAreDrawnOnceOrKeptTwice() {
     WindowFixture f;
     QVERIFY(openDrawing(f, writeFile(f, "tiles.svg", kTiles)));
-    QCOMPARE(countOf(f, FindingKind::DoubleLine), 2U);
+    QCOMPARE(countOf(f, mend::FindingKind::DoubleLine), 2U);
     f.find<FindingList>("findings")->choose(0);
     auto* repair = f.find<QComboBox>("repair");
     repair->setCurrentIndex(repair->findData("twice"));
-    f.window->actions().repairThis->trigger();
+    f.window->room<MendRoom>().actions().repairThis->trigger();
     QVERIFY(f.settle() && inspected(f));
-    QCOMPARE(countOf(f, FindingKind::DoubleLine), 1U);
-    QCOMPARE(countsOf(pathsOf(*outlinesOf(f.job()))).closed, 3U);
+    QCOMPARE(countOf(f, mend::FindingKind::DoubleLine), 1U);
+    QCOMPARE(countsOf(pathsOf(*job::outlinesOf(f.job()))).closed, 3U);
     f.window->actions().undo->trigger();
     QVERIFY(f.settle() && inspected(f));
     f.find<FindingList>("findings")->choose(0);
     repair->setCurrentIndex(repair->findData("once"));
-    f.window->actions().repairAll->trigger();
+    f.window->room<MendRoom>().actions().repairAll->trigger();
     QVERIFY(f.settle() && inspected(f));
-    QVERIFY(std::abs(totalLength(pathsOf(*outlinesOf(f.job()))) - 100) < 1e-6);
+    QVERIFY(std::abs(totalLength(pathsOf(*job::outlinesOf(f.job()))) - 100) < 1e-6);
     QCOMPARE(f.find<QLabel>("totals")->text(),
              QString("3 outlines, 2 of them borders between others; nothing drawn twice."));
   }
@@ -272,15 +273,15 @@ class TestMendStep : public QObject {
     f.find<QComboBox>("repair")->setCurrentIndex(0);
     // Its own other end is no way out for a single line, and the circle is in the way of the other line.
     QVERIFY(QTest::qWaitFor([&f] { return f.find<QLabel>("sentence")->text().contains("can be reached"); }, 10'000));
-    QVERIFY(!f.window->actions().repairThis->isEnabled());
+    QVERIFY(!f.window->room<MendRoom>().actions().repairThis->isEnabled());
   }
 
   void longListsSayWhatTheyLeaveOut() {
     FindingList list;
-    std::vector<Finding> many(6000);
+    std::vector<mend::Finding> many(6000);
     Drawing drawing;
     setPaths(drawing, {Path{{0, 0}, {Segment::line({1, 0})}, false}});
-    list.show(std::make_shared<const std::vector<Finding>>(many), drawing, false, Unit::Millimetre);
+    list.show(std::make_shared<const std::vector<mend::Finding>>(many), drawing, false, Unit::Millimetre);
     const auto* group = list.topLevelItem(0);
     QCOMPARE(group->childCount(), 5001);
     QCOMPARE(group->child(5000)->text(0), QString("and 1000 more, listed as these are mended"));
@@ -294,20 +295,20 @@ class TestMendStep : public QObject {
     QVERIFY(openDrawing(f, demoFile("spool-plate.dxf")));
     QTest::keyClick(&f.window->bench(), Qt::Key_S);
     QVERIFY(f.settle() && inspected(f));
-    QCOMPARE(countOf(f, FindingKind::DoubleLine), 0U);
+    QCOMPARE(countOf(f, mend::FindingKind::DoubleLine), 0U);
     auto& list = *f.find<FindingList>("findings");
     // Everything that is left has a proposal: taken kind by kind until nothing is left.
     for (int round = 0; round < 12 && !f.session().findings()->empty(); ++round) {
       list.choose(0);
-      f.window->actions().repairAll->trigger();
+      f.window->room<MendRoom>().actions().repairAll->trigger();
       QVERIFY(f.settle() && inspected(f));
     }
     QCOMPARE(f.find<QLabel>("totals")->text(), QString("11 outlines, all closed, nothing drawn twice."));
-    QVERIFY(!f.window->actions().mendSafe->isEnabled());
+    QVERIFY(!f.window->room<MendRoom>().actions().mendSafe->isEnabled());
     const QString out = f.folder.filePath("plate.dxf");
     f.session().exportTo(out, {});
     QVERIFY(f.settle());
-    QCOMPARE(countsOf(pathsOf(readDrawing(out.toStdString()).drawing)).closed, 11U);
+    QCOMPARE(countsOf(pathsOf(io::readDrawing(out.toStdString()).drawing)).closed, 11U);
   }
 
   void theJobFileKeepsDrawingAndDecisions() {
@@ -315,14 +316,14 @@ class TestMendStep : public QObject {
     QVERIFY(openDrawing(f, demoFile("spool-plate.dxf")));
     QTest::keyClick(&f.window->bench(), Qt::Key_S);
     QVERIFY(f.settle() && inspected(f));
-    const auto outlines = outlinesOf(f.job())->outlines.size();
+    const auto outlines = job::outlinesOf(f.job())->outlines.size();
     const QString file = f.folder.filePath("plate.snugrim");
     f.session().saveTo(file);
     QVERIFY(f.settle());
     QVERIFY(!f.session().modified());
     WindowFixture g;
     QVERIFY(openDrawing(g, file));
-    QCOMPARE(outlinesOf(g.job())->outlines.size(), outlines);
+    QCOMPARE(job::outlinesOf(g.job())->outlines.size(), outlines);
     QCOMPARE(g.job().mend.steps.size(), 1U);
   }
 
@@ -330,8 +331,8 @@ class TestMendStep : public QObject {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
     QVERIFY(inspected(f));
-    QVERIFY(f.session().findings()->empty() || countOf(f, FindingKind::OpenEnd) == 0);
-    f.window->showStep(MainWindow::kMend);
+    QVERIFY(f.session().findings()->empty() || countOf(f, mend::FindingKind::OpenEnd) == 0);
+    f.window->showStep(Step::Mend);
     QVERIFY(f.find<QLabel>("totals")->isVisible());
     QCOMPARE(f.find<QLabel>("double")->text(), QString("0"));
   }
@@ -352,7 +353,7 @@ class TestMendStep : public QObject {
     });
     poll.start(50);
     QVERIFY(openDrawing(f, file));
-    QVERIFY(QTest::qWaitFor([&f] { return boxOf(pathsOf(drawingOf(f.job()))).width() > 90; }, 30'000));
+    QVERIFY(QTest::qWaitFor([&f] { return boxOf(pathsOf(job::drawingOf(f.job()))).width() > 90; }, 30'000));
     QCOMPARE(items.filter("25.4").size(), 1);
   }
 
@@ -361,23 +362,25 @@ class TestMendStep : public QObject {
     for (const bool leave : {false, true}) {
       WindowFixture f;
       QVERIFY(openDrawing(f, writeFile(f, "gap.svg", kSquareWithAGap)));
-      f.window->showStep(MainWindow::kMend);
-      f.session().edit("t", {}, [](Job& job) {
-        job.mend.steps = {{MendStep::What::One, FindingKind::Loop, {40, 5}, "cut off", static_cast<OutlineId>(7)}};
+      f.window->showStep(Step::Mend);
+      f.session().edit("t", {}, [](job::Job& job) {
+        job.mend.steps = {
+            {mend::MendStep::What::One, mend::FindingKind::Loop, {40, 5}, "cut off", static_cast<OutlineId>(7)}};
       });
       QVERIFY(f.settle() && inspected(f));
-      QCOMPARE(countOf(f, FindingKind::LostDecision), 1U);
+      QCOMPARE(countOf(f, mend::FindingKind::LostDecision), 1U);
       auto& list = f.window->findChild<MendPanel*>()->list();
       list.choose(f.session().findings()->size() - 1);
       QVERIFY(f.find<QLabel>("sentence")->text().contains("finds nothing to repair any more"));
       QCOMPARE(f.find<QComboBox>("repair")->currentText(), QString("Forget the decision"));
-      (leave ? f.window->actions().leaveThis : f.window->actions().repairThis)->trigger();
+      (leave ? f.window->room<MendRoom>().actions().leaveThis : f.window->room<MendRoom>().actions().repairThis)
+          ->trigger();
       QVERIFY(f.settle() && inspected(f));
       QVERIFY(f.job().mend.steps.empty());
-      QCOMPARE(countOf(f, FindingKind::LostDecision), 0U);
+      QCOMPARE(countOf(f, mend::FindingKind::LostDecision), 0U);
       f.window->actions().undo->trigger();
       QVERIFY(f.settle() && inspected(f));
-      QCOMPARE(countOf(f, FindingKind::LostDecision), 1U);
+      QCOMPARE(countOf(f, mend::FindingKind::LostDecision), 1U);
     }
   }
 

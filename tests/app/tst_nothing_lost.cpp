@@ -8,8 +8,11 @@
 #include <QSpinBox>
 #include <QTest>
 
-#include "app/bench/picture_tools.h"
-#include "app/bench/sweep_tool.h"
+#include "app/steps/colours/sweep_tool.h"
+#include "app/steps/export/export_room.h"
+#include "app/steps/mend/mend_room.h"
+#include "app/steps/picture/picture_room.h"
+#include "app/steps/picture/picture_tools.h"
 #include "core/io/job/job_file.h"
 #include "support/test_list.h"
 #include "window_fixture.h"
@@ -46,21 +49,21 @@ class TestNothingLost : public QObject {
     WindowFixture f;
     f.window->openFile(demoFile("spool-plate.dxf"));
     QVERIFY(QTest::qWaitFor([&f] { return f.job().drawing != nullptr && f.session().findings(); }, 60'000));
-    f.session().edit("Note", {}, [](Job& job) { job.origin = "mine"; });
+    f.session().edit("Note", {}, [](job::Job& job) { job.origin = "mine"; });
     QVERIFY(f.session().modified());
     const QString file = f.folder.filePath("plate.snugrim");
     chooseFile(file);
     f.window->actions().save->trigger();
     QVERIFY(f.settle());
     QVERIFY(!f.session().modified());
-    const Job loaded = loadJob(file.toStdString());
+    const job::Job loaded = io::loadJob(file.toStdString());
     QVERIFY(loaded.drawing->outlines == f.job().drawing->outlines);
     // Closing > Save is the same way.
-    f.session().edit("Note", {}, [](Job& job) { job.origin = "yours"; });
+    f.session().edit("Note", {}, [](job::Job& job) { job.origin = "yours"; });
     answer(QMessageBox::Save);
     QVERIFY(!f.window->close());
     QVERIFY(QTest::qWaitFor([&f] { return !f.window->isVisible(); }, 20'000));
-    QCOMPARE(loadJob(file.toStdString()).origin, std::string("yours"));
+    QCOMPARE(io::loadJob(file.toStdString()).origin, std::string("yours"));
   }
 
   void openingAnotherAsksAboutChanges_data() {
@@ -92,7 +95,7 @@ class TestNothingLost : public QObject {
     another();
     QVERIFY(QTest::qWaitFor([&f] { return f.job().original.name == "window-card.png"; }, 30'000));
     QVERIFY(f.settle());
-    QCOMPARE(loadJob(file.toStdString()).preparation.size(), std::size_t{1});
+    QCOMPARE(io::loadJob(file.toStdString()).preparation.size(), std::size_t{1});
     // Discarded it is still a step that can be taken back, and closing asks about it again.
     thicken(f, 1);
     answer(QMessageBox::Discard);
@@ -112,13 +115,13 @@ class TestNothingLost : public QObject {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
     chooseFile(f.folder.filePath("part 2.5"));
-    f.window->actions().exportFile->trigger();
+    f.window->room<ExportRoom>().actions().exportFile->trigger();
     QVERIFY(f.settle());
     QVERIFY2(QFileInfo::exists(f.folder.filePath("part 2.5.dxf")), qPrintable(f.window->sentence()));
     chooseFile(f.folder.filePath("part 2.5"));
     f.window->actions().saveAs->trigger();
     QVERIFY(f.settle());
-    QVERIFY(isJobFile(f.folder.filePath("part 2.5.snugrim").toStdString()));
+    QVERIFY(io::isJobFile(f.folder.filePath("part 2.5.snugrim").toStdString()));
     // What is there already is replaced only when that is wanted.
     const QDateTime written = QFileInfo(f.folder.filePath("part 2.5.dxf")).lastModified();
     QFile old(f.folder.filePath("part 2.5.dxf"));
@@ -127,7 +130,7 @@ class TestNothingLost : public QObject {
     old.close();
     chooseFile(f.folder.filePath("part 2.5"));
     answerWith(QMessageBox::AcceptRole);
-    f.window->actions().exportFile->trigger();
+    f.window->room<ExportRoom>().actions().exportFile->trigger();
     QVERIFY(f.settle());
     QVERIFY(QFileInfo(f.folder.filePath("part 2.5.dxf")).size() > 100);
     QVERIFY(written.isValid());
@@ -137,7 +140,7 @@ class TestNothingLost : public QObject {
     WindowFixture f;
     f.window->openFile(demoFile("spool-plate.dxf"));
     QVERIFY(QTest::qWaitFor([&f] { return f.job().drawing != nullptr && f.session().findings(); }, 60'000));
-    f.window->actions().takeProposals->trigger();
+    f.window->room<MendRoom>().actions().takeProposals->trigger();
     QVERIFY(f.settle());
     QVERIFY(f.job().mended && f.job().mended->outlines.size() < f.job().tracing->outlines.size());
     const QImage before = f.window->bench().grab().toImage();
@@ -152,7 +155,7 @@ class TestNothingLost : public QObject {
     int foreign = 0;
     std::size_t last = 0;
     QObject::connect(&f.session(), &Session::bordersFollowed, [&](const std::shared_ptr<const Borders>& borders, int) {
-      for (const Border& border : *borders) {
+      for (const trace::contour::Border& border : *borders) {
         for (const Point p : border) foreign += p.x > f.job().original.width() + 1 ? 1 : 0;
       }
       last = borders->size();
@@ -162,7 +165,7 @@ class TestNothingLost : public QObject {
       f.session().open(largePicture(f.folder));
       QVERIFY(QTest::qWaitFor([&f] { return f.job().original.name == "large.png"; }, 30'000));
       f.session().undo();
-      f.session().edit("t", {}, [round](Job& job) { job.trace.threshold = 100 + round; });
+      f.session().edit("t", {}, [round](job::Job& job) { job.trace.threshold = 100 + round; });
       QVERIFY(f.settle());
     }
     QCOMPARE(foreign, 0);
@@ -183,21 +186,21 @@ class TestNothingLost : public QObject {
 
   void whatMakesItTraceableOverwritesNothingNewer() {
     WindowFixture f;
-    f.window->showStep(MainWindow::kPicture);
+    f.window->showStep(Step::Picture);
     QVERIFY(f.open(demoFile("window-card-photo.jpg")));
     QStringList busy;
     QObject::connect(&f.session(), &Session::busyChanged, [&](const QString& what, double) { busy << what; });
-    f.window->actions().traceable->trigger();
+    f.window->room<PictureRoom>().actions().traceable->trigger();
     QVERIFY(f.session().busy());
     QVERIFY(busy.last().contains("Looking at the picture"));
     thicken(f, 3);
     QVERIFY(f.settle());
-    QCOMPARE(f.job().preparation, (std::vector<PreparationStep>{{Thicken{3}}}));
+    QCOMPARE(f.job().preparation, (std::vector<picture::PreparationStep>{{picture::Thicken{3}}}));
     QVERIFY2(f.window->sentence().contains("in the meantime"), qPrintable(f.window->sentence()));
     // It can be cancelled as well.
     f.window->actions().undo->trigger();
     QVERIFY(f.settle());
-    f.window->actions().traceable->trigger();
+    f.window->room<PictureRoom>().actions().traceable->trigger();
     QTest::keyClick(&f.window->bench(), Qt::Key_Escape);
     QVERIFY(!f.session().busy());
     QVERIFY(f.job().preparation.empty());
@@ -209,7 +212,8 @@ class TestNothingLost : public QObject {
     Bench& bench = f.window->bench();
     BrushTool brush(f.window.get());
     int strokes = 0;
-    QObject::connect(&brush, &BrushTool::swept, [&](const BrushStroke& s) { strokes += s.places.size() > 2 ? 1 : 0; });
+    QObject::connect(&brush, &BrushTool::swept,
+                     [&](const picture::BrushStroke& s) { strokes += s.places.size() > 2 ? 1 : 0; });
     bench.setTool(&brush);
     const QPoint middle = bench.rect().center();
     QTest::mousePress(&bench, Qt::LeftButton, {}, middle);
@@ -236,8 +240,8 @@ class TestNothingLost : public QObject {
     QVERIFY(f.open(demoFile("badge.png")));
     Bench& bench = f.window->bench();
     SweepTool sweep(f.window.get());
-    std::vector<SweepInks> swept;
-    QObject::connect(&sweep, &SweepTool::swept, [&](const SweepInks& s) { swept.push_back(s); });
+    std::vector<colour::SweepInks> swept;
+    QObject::connect(&sweep, &SweepTool::swept, [&](const colour::SweepInks& s) { swept.push_back(s); });
     bench.setTool(&sweep);
     const QPoint middle = bench.rect().center();
     QTest::mousePress(&bench, Qt::LeftButton, {}, middle);
@@ -261,7 +265,7 @@ class TestNothingLost : public QObject {
     QVERIFY(!f.session().busy());
     f.session().saveTo(f.folder.filePath("a.snugrim"));
     QVERIFY(f.settle());
-    QVERIFY(isJobFile(f.folder.filePath("a.snugrim").toStdString()));
+    QVERIFY(io::isJobFile(f.folder.filePath("a.snugrim").toStdString()));
     QCOMPARE(f.job().original.name, std::string("badge.png"));
   }
 
@@ -269,18 +273,18 @@ class TestNothingLost : public QObject {
     WindowFixture f;
     f.window->openFile(demoFile("spool-plate.dxf"));
     QVERIFY(QTest::qWaitFor([&f] { return f.job().drawing != nullptr && f.session().findings(); }, 60'000));
-    f.session().edit("Drop", {}, [](Job& job) {
-      job.mend.steps.push_back({MendStep::What::Kind, FindingKind::Stray, {}, "drop"});
+    f.session().edit("Drop", {}, [](job::Job& job) {
+      job.mend.steps.push_back({mend::MendStep::What::Kind, mend::FindingKind::Stray, {}, "drop"});
     });
     QVERIFY(f.settle());
-    f.session().edit("Width", {}, [](Job& job) { job.size = {SizeWish::Of::OutlinesWidth, 100}; });
+    f.session().edit("Width", {}, [](job::Job& job) { job.size = {job::SizeWish::Of::OutlinesWidth, 100}; });
     QVERIFY(f.settle());
-    const Drawing drawing = drawingOf(f.job());
+    const Drawing drawing = job::drawingOf(f.job());
     QVERIFY(std::abs(boxOf(pathsOf(drawing)).width() - 100) < 1e-6);
     // Findings lie in the same drawing.
     QVERIFY(QTest::qWaitFor([&f] { return f.session().findings() != nullptr; }, 60'000));
     const Box box = boxOf(pathsOf(drawing));
-    for (const Finding& finding : *f.session().findings()) QVERIFY(box.contains(finding.at));
+    for (const mend::Finding& finding : *f.session().findings()) QVERIFY(box.contains(finding.at));
   }
 };
 

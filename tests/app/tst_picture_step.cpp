@@ -12,6 +12,7 @@
 #include <QTimer>
 #include <QToolButton>
 
+#include "app/steps/picture/picture_room.h"
 #include "app/steps/picture/step_list.h"
 #include "app/steps/picture/step_text.h"
 #include "support/test_list.h"
@@ -58,7 +59,7 @@ class TestPictureStep : public QObject {
   void oneClickMakesThePhotoTraceable() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("window-card-photo.jpg")));
-    f.window->showStep(MainWindow::kPicture);
+    f.window->showStep(Step::Picture);
     f.find<QPushButton>("makeTraceable")->click();
     QVERIFY(QTest::qWaitFor([&] { return !f.job().preparation.empty() && f.session().upToDate(); }, 60'000));
     QCOMPARE(f.job().tracing->outlines.size(), 27U);
@@ -76,11 +77,11 @@ class TestPictureStep : public QObject {
     const QString file = folder.filePath("shadow.png");
     QVERIFY(shadowed().save(file));
     QVERIFY(f.open(file));
-    f.window->showStep(MainWindow::kPicture);
+    f.window->showStep(Step::Picture);
     QVERIFY(f.session().recipes().empty());
     f.find<QPushButton>("makeTraceable")->click();
     QVERIFY(QTest::qWaitFor([&] { return !f.job().preparation.empty() && f.session().upToDate(); }, 60'000));
-    const std::vector<PictureRecipe> recipes = f.session().recipes();
+    const std::vector<picture::PictureRecipe> recipes = f.session().recipes();
     QVERIFY(recipes.size() > 1);
     QVERIFY(f.find<QToolButton>("recipe1")->isChecked());
     QVERIFY(!f.find<QToolButton>("recipe1")->icon().isNull());
@@ -100,7 +101,7 @@ class TestPictureStep : public QObject {
 
   void whatAPictureIsWorthIsSaid() {
     WindowFixture f;
-    f.window->showStep(MainWindow::kPicture);
+    f.window->showStep(Step::Picture);
     QVERIFY(f.open(demoFile("window-card-photo.jpg")));
     QVERIFY(QTest::qWaitFor([&] { return f.find<QLabel>("remark") != nullptr; }, 30'000));
     QStringList said;
@@ -112,10 +113,10 @@ class TestPictureStep : public QObject {
 
   void whatAPictureIsWorthIsMeasuredWhenItIsShown() {
     WindowFixture f;
-    f.window->showStep(MainWindow::kTrace);
+    f.window->showStep(Step::Trace);
     QVERIFY(f.open(demoFile("window-card-photo.jpg")));
     QVERIFY(f.find<QLabel>("remark") == nullptr);
-    f.window->showStep(MainWindow::kPicture);
+    f.window->showStep(Step::Picture);
     QVERIFY(QTest::qWaitFor([&] { return f.find<QLabel>("remark") != nullptr; }, 60'000));
   }
 
@@ -128,14 +129,14 @@ class TestPictureStep : public QObject {
     QCOMPARE(f.job().preparation.size(), 2U);
     auto* list = f.find<StepList>("stepList");
     list->findChildren<QDoubleSpinBox*>().last()->setValue(3);
-    QVERIFY((f.job().preparation[1].what == Preparation(Thicken{3})));
+    QVERIFY((f.job().preparation[1].what == picture::Preparation(picture::Thicken{3})));
     list->findChildren<QCheckBox*>().last()->click();
     QVERIFY(!f.job().preparation[1].on);
     list->findChildren<QCheckBox*>().last()->click();
     const QList<QToolButton*> buttons = list->findChildren<QToolButton*>();
     QVERIFY(!buttons[0]->isEnabled());
     buttons[2]->click();
-    QVERIFY(std::holds_alternative<Thicken>(f.job().preparation[0].what));
+    QVERIFY(std::holds_alternative<picture::Thicken>(f.job().preparation[0].what));
     QVERIFY(f.settle());
     QCoreApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
     list->findChildren<QToolButton*>()[1]->click();
@@ -193,12 +194,12 @@ class TestPictureStep : public QObject {
   void aFrameIsDrawnAndCroppedTo() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    f.window->showStep(MainWindow::kPicture);
+    f.window->showStep(Step::Picture);
     f.find<QToolButton>("tool:Frame")->click();
     dragOnBench(f, {32, 288}, {100, 250});  // the upper left corner, y up
     f.find<QPushButton>("cropToFrame")->click();
     QVERIFY(f.settle());
-    const auto* crop = std::get_if<Crop>(&f.job().preparation.at(0).what);
+    const auto* crop = std::get_if<picture::Crop>(&f.job().preparation.at(0).what);
     QVERIFY(crop != nullptr);
     QVERIFY(qAbs(crop->x - 100) <= 1 && qAbs(crop->y - 70) <= 1 && qAbs(crop->width - 188) <= 2);
     QCOMPARE(f.job().picture.width(), crop->width);
@@ -208,7 +209,7 @@ class TestPictureStep : public QObject {
   void aFrameAndCornersAreMovedByKeys() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    f.window->showStep(MainWindow::kPicture);
+    f.window->showStep(Step::Picture);
     Bench* bench = &f.window->bench();
     f.find<QToolButton>("tool:Frame")->click();  // 32,32 to 288,288
     QTest::keyClick(bench, Qt::Key_Right, Qt::ControlModifier);
@@ -220,7 +221,7 @@ class TestPictureStep : public QObject {
     for (int k = 0; k < 60; ++k) QTest::keyClick(bench, Qt::Key_Right, Qt::ControlModifier);
     f.find<QPushButton>("cropToFrame")->click();
     QVERIFY(f.settle());
-    QCOMPARE(std::get<Crop>(f.job().preparation.at(0).what), (Crop{41, 33, 279, 246}));
+    QCOMPARE(std::get<picture::Crop>(f.job().preparation.at(0).what), (picture::Crop{41, 33, 279, 246}));
 
     f.window->actions().undo->trigger();
     QVERIFY(f.settle());
@@ -232,7 +233,7 @@ class TestPictureStep : public QObject {
     QVERIFY(bench->accessibleDescription() != before);
     f.find<QPushButton>("straightenCorners")->click();
     QVERIFY(f.settle());
-    const Quad corners = *std::get<Straighten>(f.job().preparation.at(0).what).corners;
+    const picture::Quad corners = *std::get<picture::Straighten>(f.job().preparation.at(0).what).corners;
     QCOMPARE(corners[0].x, 22.0);
     QCOMPARE(corners[1].y, 31.0);
     QCOMPARE(corners[2].y, 288.0);
@@ -241,7 +242,7 @@ class TestPictureStep : public QObject {
   void aToolIsPutAwayWhenThePictureBecomesAnother() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    f.window->showStep(MainWindow::kPicture);
+    f.window->showStep(Step::Picture);
     f.find<QToolButton>("tool:Frame")->click();
     QVERIFY(f.open(testPicture("plain.png")));
     QVERIFY(!f.find<QToolButton>("tool:Frame")->isChecked());
@@ -251,12 +252,12 @@ class TestPictureStep : public QObject {
   void cornersAreDraggedAndStraightened() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    f.window->showStep(MainWindow::kPicture);
+    f.window->showStep(Step::Picture);
     f.find<QToolButton>("tool:Corners")->click();
     dragOnBench(f, {32, 288}, {60, 270});
     f.find<QPushButton>("straightenCorners")->click();
     QVERIFY(f.settle());
-    const auto* step = std::get_if<Straighten>(&f.job().preparation.at(0).what);
+    const auto* step = std::get_if<picture::Straighten>(&f.job().preparation.at(0).what);
     QVERIFY(step != nullptr && step->corners.has_value());
     QVERIFY(distance((*step->corners)[0], {60, 50}) < 2);
   }
@@ -264,12 +265,12 @@ class TestPictureStep : public QObject {
   void aLineDrawnLevelTurnsThePicture() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    f.window->showStep(MainWindow::kPicture);
+    f.window->showStep(Step::Picture);
     f.find<QToolButton>("tool:Level")->click();
     // Rising to the right by 10 degrees: turned clockwise, which is negative.
     dragOnBench(f, {60, 100}, {260, 100 + 200 * std::tan(10 * M_PI / 180)});
     QVERIFY(f.settle());
-    const auto* turn = std::get_if<Turn>(&f.job().preparation.at(0).what);
+    const auto* turn = std::get_if<picture::Turn>(&f.job().preparation.at(0).what);
     QVERIFY(turn != nullptr);
     QVERIFY2(qAbs(turn->degrees + 10) < 0.5, qPrintable(QString::number(turn->degrees)));
   }
@@ -278,16 +279,16 @@ class TestPictureStep : public QObject {
     WindowFixture f;
     QVERIFY(f.open(testPicture("plain.png")));
     QCOMPARE(f.job().tracing->outlines.size(), 1U);
-    f.window->showStep(MainWindow::kPicture);
+    f.window->showStep(Step::Picture);
     f.find<QToolButton>("tool:Brush")->click();
     dragOnBench(f, {8, 24}, {8, 0});
     QVERIFY(f.settle());
     dragOnBench(f, {0, 18}, {40, 18});
     QVERIFY(f.settle());
     QCOMPARE(f.job().preparation.size(), 1U);
-    QCOMPARE(std::get<TouchUp>(f.job().preparation[0].what).strokes.size(), 2U);
+    QCOMPARE(std::get<picture::TouchUp>(f.job().preparation[0].what).strokes.size(), 2U);
     f.window->actions().undo->trigger();
-    QCOMPARE(std::get<TouchUp>(f.job().preparation[0].what).strokes.size(), 1U);
+    QCOMPARE(std::get<picture::TouchUp>(f.job().preparation[0].what).strokes.size(), 1U);
     f.window->actions().undo->trigger();
     QVERIFY(f.job().preparation.empty());
   }
@@ -295,12 +296,12 @@ class TestPictureStep : public QObject {
   void aClickedColourBecomesPaper() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    f.window->showStep(MainWindow::kPicture);
+    f.window->showStep(Step::Picture);
     f.find<QToolButton>("tool:Colour")->click();
     const QPoint sky = f.window->bench().viewport().toScreen({90, 160}).toPoint();
     QTest::mouseClick(&f.window->bench(), Qt::LeftButton, {}, sky);
     QVERIFY(f.settle());
-    QVERIFY(std::holds_alternative<PickColour>(f.job().preparation.at(0).what));
+    QVERIFY(std::holds_alternative<picture::PickColour>(f.job().preparation.at(0).what));
     QCOMPARE(int(f.job().picture.grey->at<std::uint8_t>(160, 90)), 255);
     // In the same two clicks the rest becomes ink.
     f.window->actions().undo->trigger();
@@ -309,7 +310,7 @@ class TestPictureStep : public QObject {
     f.find<QCheckBox>("rest")->setChecked(true);
     QTest::mouseClick(&f.window->bench(), Qt::LeftButton, {}, sky);
     QVERIFY(f.settle());
-    QVERIFY(std::get<PickColour>(f.job().preparation.at(0).what).rest);
+    QVERIFY(std::get<picture::PickColour>(f.job().preparation.at(0).what).rest);
     const std::uint64_t two = f.job().picture.histogram[0] + f.job().picture.histogram[255];
     QCOMPARE(two, static_cast<std::uint64_t>(320 * 320));
     QTest::keyClick(&f.window->bench(), Qt::Key_Escape);
@@ -326,7 +327,7 @@ class TestPictureStep : public QObject {
     f.window->actions().camera->trigger();
     QVERIFY(QTest::qWaitFor([&] { return f.session().upToDate() && f.session().hasPicture(); }, 60'000));
     QCOMPARE(f.job().picture.width(), 1600);
-    f.window->actions().traceable->trigger();
+    f.window->room<PictureRoom>().actions().traceable->trigger();
     QVERIFY(QTest::qWaitFor([&] { return !f.job().preparation.empty() && f.session().upToDate(); }, 60'000));
     QCOMPARE(f.job().tracing->outlines.size(), 27U);
   }
@@ -335,14 +336,14 @@ class TestPictureStep : public QObject {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
     QVERIFY(!f.find<QCheckBox>("withOrigin")->isEnabled());
-    f.window->showStep(MainWindow::kPicture);
+    f.window->showStep(Step::Picture);
     auto* origin = f.find<QLineEdit>("origin");
     origin->setFocus();
     QTest::keyClicks(origin, "drawn by the loft");
     QTest::keyClick(origin, Qt::Key_Return);
     QCOMPARE(f.job().origin, std::string("drawn by the loft"));
     QVERIFY(f.session().upToDate());
-    FileWish wish;
+    job::FileWish wish;
     wish.settings.withOrigin = true;
     const QString file = f.folder.filePath("noted.svg");
     f.session().exportTo(file, wish);
@@ -355,15 +356,18 @@ class TestPictureStep : public QObject {
   }
 
   void everyStepHasANameAndKeepsItsNumber() {
-    const Preparation all[] = {Crop{},           CropToInk{},   Turn{},     Mirror{},       Straighten{}, EvenLight{},
-                               Denoise{},        Thicken{},     FillGaps{}, FillPinholes{}, DropSpecks{}, Enlarge{},
-                               LocalThreshold{}, SmoothEdges{}, TouchUp{},  ClearFrame{},   PickColour{}};
-    for (const Preparation& what : all) {
+    const picture::Preparation all[] = {picture::Crop{},           picture::CropToInk{},   picture::Turn{},
+                                        picture::Mirror{},         picture::Straighten{},  picture::EvenLight{},
+                                        picture::Denoise{},        picture::Thicken{},     picture::FillGaps{},
+                                        picture::FillPinholes{},   picture::DropSpecks{},  picture::Enlarge{},
+                                        picture::LocalThreshold{}, picture::SmoothEdges{}, picture::TouchUp{},
+                                        picture::ClearFrame{},     picture::PickColour{}};
+    for (const picture::Preparation& what : all) {
       QVERIFY(!stepName(what).isEmpty());
       const auto number = numberOf(what);
       if (number) QCOMPARE(numberOf(withNumber(what, number->high))->value, number->high);
     }
-    QVERIFY((cropFrom(cropText({1, 2, 3, 4})) == Crop{1, 2, 3, 4}));
+    QVERIFY((cropFrom(cropText({1, 2, 3, 4})) == picture::Crop{1, 2, 3, 4}));
     QVERIFY(!cropFrom("1,2,3"));
     QVERIFY(!cropFrom("1,2,3,x"));
   }

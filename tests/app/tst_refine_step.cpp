@@ -9,6 +9,7 @@
 #include "app/steps/refine/new_faults.h"
 #include "app/steps/refine/refine_list.h"
 #include "app/steps/refine/refine_panel.h"
+#include "app/steps/refine/refine_room.h"
 #include "app/widgets/length_field.h"
 #include "refine_fixture.h"
 #include "support/spoil.h"
@@ -41,10 +42,10 @@ class TestRefineStep : public QObject {
     QVERIFY2(groups.contains("Nearly circles") && groups.contains("Nearly rectangles"), qPrintable(groups.join(", ")));
     QVERIFY(groups.contains("Corners rounded or cut off") == false);  // 1.4 mm are missing there, on purpose
     // The keys go through them, and the bench shows what would change.
-    f.window->actions().nextOffer->trigger();
+    f.window->room<RefineRoom>().actions().nextOffer->trigger();
     QVERIFY(f.panel().offer() != nullptr && !f.panel().offer()->preview.comes.empty());
     const Offer first = *f.panel().offer();
-    f.window->actions().takeOffer->trigger();
+    f.window->room<RefineRoom>().actions().takeOffer->trigger();
     QVERIFY(f.offered());
     QCOMPARE(f.job().refine.size(), 1U);
     QVERIFY(std::holds_alternative<refine::Replace>(f.job().refine[0]));
@@ -81,7 +82,7 @@ class TestRefineStep : public QObject {
     QCOMPARE(tool.chosen().size(), 1U);
     f.click({30, 30});  // inside the hole: the hole, the smallest round the place
     QCOMPARE(tool.chosen().size(), 1U);
-    QCOMPARE(*tool.chosen().begin(), outlinesOf(f.job())->outlines[1].id);
+    QCOMPARE(*tool.chosen().begin(), job::outlinesOf(f.job())->outlines[1].id);
     f.click({100, 20}, Qt::ShiftModifier);
     QCOMPARE(tool.chosen().size(), 2U);
     f.click({100, 20}, Qt::ShiftModifier);
@@ -122,8 +123,8 @@ class TestRefineStep : public QObject {
     QVERIFY(f.settle());
     QCOMPARE(f.now().outlines.size(), 3U);
     // All at once: refused with a sentence.
-    f.window->actions().chooseAll->trigger();
-    f.window->actions().deleteChosen->trigger();
+    f.window->room<RefineRoom>().actions().chooseAll->trigger();
+    f.window->room<RefineRoom>().actions().deleteChosen->trigger();
     QVERIFY(f.window->sentence().contains("no outline"));
     QCOMPARE(f.now().outlines.size(), 3U);
   }
@@ -152,12 +153,12 @@ class TestRefineStep : public QObject {
     type(field, "2.5");
     QVERIFY(f.settle());
     // The Mend step shows what was there before, Export what comes of it.
-    f.window->showStep(MainWindow::kMend);
-    QVERIFY(std::abs(boxOf(pathsOf(mendedDrawingOf(f.job()))).width() - 120) < 0.2);
+    f.window->showStep(Step::Mend);
+    QVERIFY(std::abs(boxOf(pathsOf(job::mendedDrawingOf(f.job()))).width() - 120) < 0.2);
     // The size that is typed is that of what is shown.
-    f.session().edit("t", {}, [](Job& job) { job.refine = {refine::ScaleBy{2}}; });
+    f.session().edit("t", {}, [](job::Job& job) { job.refine = {refine::ScaleBy{2}}; });
     QVERIFY(f.settle());
-    f.window->showStep(MainWindow::kExport);
+    f.window->showStep(Step::Export);
     auto* width = f.window->findChild<QFrame*>("gauge")->findChildren<LengthField*>().first();
     type(width, "300");
     QVERIFY(f.settle());
@@ -167,7 +168,7 @@ class TestRefineStep : public QObject {
   void whatLeavesNothingIsSaidAndTakenBack() {
     RefineFixture f;
     QVERIFY(f.offered());
-    f.session().edit("Offset", {}, [](Job& job) { job.refine = {refine::OffsetBy{-100, Joins::Round}}; });
+    f.session().edit("Offset", {}, [](job::Job& job) { job.refine = {refine::OffsetBy{-100, refine::Joins::Round}}; });
     QVERIFY(QTest::qWaitFor([&f] { return f.window->sentence().contains("nothing is left"); }, 120'000));
     QVERIFY(f.settle());
     QVERIFY(f.job().refine.empty() && f.now().outlines.size() == 3);
@@ -178,7 +179,7 @@ class TestRefineStep : public QObject {
     QVERIFY(f.offered());
     auto* told = f.window->findChild<QLabel*>("newFaults");
     QVERIFY(QTest::qWaitFor([&] { return f.session().faultsByRefining() != nullptr; }, 10'000));
-    QVERIFY(!told->isVisible() && !f.window->actions().nextFault->isEnabled());
+    QVERIFY(!told->isVisible() && !f.window->room<RefineRoom>().actions().nextFault->isEnabled());
     // The part at the right is dragged over the plate.
     f.click({100, 20});
     f.drag({100, 20}, {70, 30});
@@ -197,7 +198,7 @@ class TestRefineStep : public QObject {
     f.window->actions().undo->trigger();
     QVERIFY(f.settle());
     QVERIFY(QTest::qWaitFor([&] { return !told->isVisible(); }, 10'000));
-    QVERIFY(!f.window->actions().nextFault->isEnabled());
+    QVERIFY(!f.window->room<RefineRoom>().actions().nextFault->isEnabled());
   }
 };
 

@@ -22,7 +22,7 @@ namespace {
 QStringList keptFolders(const QString& state) {
   QStringList kept;
   for (const QFileInfo& folder : QDir(state + "/snugrim/kept").entryInfoList(QDir::Dirs | QDir::NoDotAndDotDot)) {
-    if (keptNoteIn(folder.absoluteFilePath().toStdString())) kept << folder.absoluteFilePath();
+    if (io::keptNoteIn(folder.absoluteFilePath().toStdString())) kept << folder.absoluteFilePath();
   }
   return kept;
 }
@@ -31,7 +31,7 @@ bool isKept(const QString& state, const std::string& origin) {
   return QTest::qWaitFor(
       [&] {
         for (const QString& folder : keptFolders(state)) {
-          if (loadKept(folder.toStdString()).origin == origin) return true;
+          if (io::loadKept(folder.toStdString()).origin == origin) return true;
         }
         return false;
       },
@@ -39,7 +39,7 @@ bool isKept(const QString& state, const std::string& origin) {
 }
 
 void note(WindowFixture& f, const std::string& text) {
-  f.session().edit("Note", {}, [&text](Job& job) { job.origin = text; });
+  f.session().edit("Note", {}, [&text](job::Job& job) { job.origin = text; });
 }
 
 }  // namespace
@@ -66,7 +66,7 @@ class TestSafekeeping : public QObject {
     bring->click();
     QVERIFY(QTest::qWaitFor([&f] { return f.session().hasWork() && f.session().upToDate(); }, 60'000));
     QCOMPARE(f.job().origin, std::string("ours"));
-    QCOMPARE(f.job().preparation, (std::vector<PreparationStep>{{Thicken{2}}}));
+    QCOMPARE(f.job().preparation, (std::vector<picture::PreparationStep>{{picture::Thicken{2}}}));
     QVERIFY2(f.session().modified(), "it is in no file yet");
     QVERIFY(f.session().jobFile().isEmpty());
     // It is kept for this window now, and no longer for the other.
@@ -106,7 +106,7 @@ class TestSafekeeping : public QObject {
     QVERIFY(f.session().modified());
     f.window->actions().save->trigger();
     QVERIFY(f.settle());
-    QCOMPARE(loadJob(file.toStdString()).origin, std::string("later"));
+    QCOMPARE(io::loadJob(file.toStdString()).origin, std::string("later"));
   }
 
   void aDrawingIsKeptToo() {
@@ -233,7 +233,7 @@ class TestSafekeeping : public QObject {
     answerWith(QMessageBox::AcceptRole);
     second.window->actions().save->trigger();
     QVERIFY(second.settle());
-    QCOMPARE(loadJob(file.toStdString()).origin, std::string("second"));
+    QCOMPARE(io::loadJob(file.toStdString()).origin, std::string("second"));
   }
 };
 

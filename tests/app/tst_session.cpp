@@ -33,7 +33,7 @@ class TestSession : public QObject {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
     for (int level = 60; level < 160; ++level) {
-      f.session().edit("t", "t", [level](Job& job) { job.trace.threshold = level; });
+      f.session().edit("t", "t", [level](job::Job& job) { job.trace.threshold = level; });
     }
     QVERIFY(f.settle());
     QCOMPARE(f.job().threshold, 159);
@@ -52,11 +52,11 @@ class TestSession : public QObject {
     QVERIFY(image.save(folder.filePath("square.png")));
     session.open(folder.filePath("square.png"));
     QVERIFY(settled());
-    session.edit("thicker", {}, [](Job& job) { job.preparation.push_back({Thicken{1}}); });
+    session.edit("thicker", {}, [](job::Job& job) { job.preparation.push_back({picture::Thicken{1}}); });
     QVERIFY(settled());
     const std::size_t outlines = session.job().tracing->outlines.size();
     for (int level = 60; level < 66; ++level) {
-      session.edit("t", {}, [level](Job& job) { job.trace.threshold = level; });
+      session.edit("t", {}, [level](job::Job& job) { job.trace.threshold = level; });
       QVERIFY(settled());
     }
     for (int level = 64; level >= 60; --level) {
@@ -103,13 +103,13 @@ class TestSession : public QObject {
     QVERIFY(f.open(file));
     int previews = 0;
     bool early = true;
-    QObject::connect(&f.session(), &Session::previewed, [&](const std::shared_ptr<const Preview>& preview) {
+    QObject::connect(&f.session(), &Session::previewed, [&](const std::shared_ptr<const picture::Preview>& preview) {
       ++previews;
-      early = early && f.job().picture.empty() && preview->picture.width() <= PreviewMaker::kLongerSidePx;
+      early = early && f.job().picture.empty() && preview->picture.width() <= picture::PreviewMaker::kLongerSidePx;
     });
     const Viewport before = f.window->bench().viewport();
     for (int px = 1; px <= 20; ++px) {
-      f.session().edit("t", "t", [px](Job& job) { job.preparation = {{Thicken{double(px)}, true}}; });
+      f.session().edit("t", "t", [px](job::Job& job) { job.preparation = {{picture::Thicken{double(px)}, true}}; });
     }
     QVERIFY(f.settle());
     QVERIFY(previews >= 1 && early);
@@ -143,7 +143,7 @@ class TestSession : public QObject {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
     const auto tracing = f.job().tracing;
-    f.session().edit("t", {}, [](Job& job) { job.trace.threshold = 90; });
+    f.session().edit("t", {}, [](job::Job& job) { job.trace.threshold = 90; });
     QVERIFY(!f.session().upToDate());
     f.session().undo();
     QVERIFY(!f.session().busy());
@@ -159,7 +159,7 @@ class TestSession : public QObject {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
     const QString name = f.session().history().undoName();
-    f.session().edit("nothing", {}, [](Job&) {});
+    f.session().edit("nothing", {}, [](job::Job&) {});
     QCOMPARE(f.session().history().undoName(), name);
   }
 };

@@ -49,7 +49,7 @@ class TestStockStep : public QObject {
     const double scale = f.window->bench().viewport().scale;
     f.press("hasStock");
     QVERIFY(f.job().stock.has_value());
-    QVERIFY(distance(middleOf(boxOf(*f.job().stock)), middleOf(f.outlines())) < 1e-6);
+    QVERIFY(distance(middleOf(job::boxOf(*f.job().stock)), middleOf(f.outlines())) < 1e-6);
     QVERIFY2(f.window->bench().viewport().scale < scale, "all of it is seen");
     f.type("stockWidth", "120");
     f.type("stockHeight", "60 mm");
@@ -61,11 +61,11 @@ class TestStockStep : public QObject {
     QVERIFY(f.window->sentence().contains("out of range"));
     QCOMPARE(f.job().stock->widthMm, 120.0);
     f.press("stockRound");
-    QVERIFY(distance(middleOf(boxOf(*f.job().stock)), middleOf(f.outlines())) < 1e-6);
+    QVERIFY(distance(middleOf(job::boxOf(*f.job().stock)), middleOf(f.outlines())) < 1e-6);
     // It is saved, and the next one is as large.
     const std::filesystem::path file = f.folder.filePath("a.snugrim").toStdString();
-    saveJob(f.job(), file);
-    QCOMPARE(loadJob(file).stock, f.job().stock);
+    io::saveJob(f.job(), file);
+    QCOMPARE(io::loadJob(file).stock, f.job().stock);
     f.press("hasStock");
     QVERIFY(!f.job().stock);
     f.press("hasStock");
@@ -82,7 +82,7 @@ class TestStockStep : public QObject {
     f.press("centreOnStock");
     QVERIFY(f.done());
     QCOMPARE(f.job().refine.size(), 1U);
-    QVERIFY(distance(middleOf(boxOf(*f.job().stock)), middleOf(f.outlines())) < 1e-6);
+    QVERIFY(distance(middleOf(job::boxOf(*f.job().stock)), middleOf(f.outlines())) < 1e-6);
     f.window->actions().undo->trigger();
     QVERIFY(f.done());
     // One that is chosen comes alone.
@@ -90,27 +90,27 @@ class TestStockStep : public QObject {
     f.click({10, 10});
     f.press("centreOnStock");
     QVERIFY(f.done());
-    QVERIFY(distance(middleOf(boxOf(*f.job().stock)), middleOf(boxOf(f.now().path(0)))) < 1e-6);
+    QVERIFY(distance(middleOf(job::boxOf(*f.job().stock)), middleOf(boxOf(f.now().path(0)))) < 1e-6);
     QVERIFY(std::abs(boxOf(f.now().path(1)).low.x - 21) < 1e-6);
   }
 
   void theFileLiesOnIt() {
     StockFixture f;
-    f.window->showStep(MainWindow::kExport);
+    f.window->showStep(Step::Export);
     f.find<QComboBox>("kind")->setCurrentIndex(2);
     QVERIFY2(!f.find<QCheckBox>("ofStock")->isVisible(), "there is none");
-    f.window->showStep(MainWindow::kRefine);
+    f.window->showStep(Step::Refine);
     f.press("hasStock");
     f.type("stockWidth", "120");
     f.type("stockHeight", "60");
     f.press("stockRound");
-    f.window->showStep(MainWindow::kExport);
+    f.window->showStep(Step::Export);
     f.find<QComboBox>("page")->setCurrentIndex(2);
     QVERIFY(f.job().file->settings.onStock);
     const QString svg = f.folder.filePath("a.svg");
     f.session().exportTo(svg, *f.job().file);
     QVERIFY(f.settle());
-    const Drawing read = readDrawing(svg.toStdString()).drawing;
+    const Drawing read = io::readDrawing(svg.toStdString()).drawing;
     QCOMPARE(read.pageWidth, 120.0);
     QVERIFY(distance(boxOf(pathsOf(read)).low, {39.5, 20}) < 1e-3);
     f.find<QComboBox>("kind")->setCurrentIndex(0);
@@ -120,7 +120,7 @@ class TestStockStep : public QObject {
     const QString dxf = f.folder.filePath("a.dxf");
     f.session().exportTo(dxf, *f.job().file);
     QVERIFY(f.settle());
-    QVERIFY(distance(boxOf(pathsOf(readDrawing(dxf.toStdString()).drawing)).high, {-39.5, -20}) < 1e-3);
+    QVERIFY(distance(boxOf(pathsOf(io::readDrawing(dxf.toStdString()).drawing)).high, {-39.5, -20}) < 1e-3);
   }
 
   void whatDoesNotFitIsSaidBefore() {
@@ -128,7 +128,7 @@ class TestStockStep : public QObject {
     f.press("hasStock");
     f.type("stockWidth", "30");
     f.press("stockRound");
-    f.window->showStep(MainWindow::kExport);
+    f.window->showStep(Step::Export);
     QVERIFY(f.warnings().contains("beyond the stock by 5.5 mm"));
     QVERIFY(!f.warnings().contains("cutter"));
     f.type("cutter", "2");

@@ -5,6 +5,8 @@
 #include <QLabel>
 #include <QPushButton>
 
+#include "app/steps/mend/mend_room.h"
+#include "app/steps/trace/trace_room.h"
 #include "app/steps/trace/width_chart.h"
 #include "core/mend/find/inspect.h"
 #include "support/test_list.h"
@@ -19,7 +21,7 @@ namespace {
 struct StrokesFixture : WindowFixture {
   explicit StrokesFixture(const char* demo) {
     QVERIFY(open(demoFile(demo)));
-    window->showStep(MainWindow::kTrace);
+    window->showStep(Step::Trace);
   }
   bool press(const char* name) {
     find<QPushButton>(name)->click();
@@ -67,29 +69,29 @@ class TestStrokesStep : public QObject {
   void breaksAreProposedInMend() {
     StrokesFixture f("swallow.jpg");
     QVERIFY(f.press("method:strokes"));
-    f.window->showStep(MainWindow::kMend);
+    f.window->showStep(Step::Mend);
     QVERIFY(QTest::qWaitFor([&f] { return f.session().findings() && !f.session().busy(); }, 60'000));
     QCOMPARE(f.session().findings()->size(), 5U);
-    for (const Finding& finding : *f.session().findings()) QCOMPARE(finding.repair, "bridge");
-    f.window->actions().nextFinding->trigger();
-    f.window->actions().repairAll->trigger();
+    for (const mend::Finding& finding : *f.session().findings()) QCOMPARE(finding.repair, "bridge");
+    f.window->room<MendRoom>().actions().nextFinding->trigger();
+    f.window->room<MendRoom>().actions().repairAll->trigger();
     QVERIFY(f.traced());
-    QCOMPARE(outlinesOf(f.job())->outlines.size(), 14U);
-    QCOMPARE(countsOf(pathsOf(*outlinesOf(f.job()))).closed, 3U);
+    QCOMPARE(job::outlinesOf(f.job())->outlines.size(), 14U);
+    QCOMPARE(countsOf(pathsOf(*job::outlinesOf(f.job()))).closed, 3U);
     f.window->actions().undo->trigger();
     QVERIFY(f.traced());
-    QCOMPARE(outlinesOf(f.job())->outlines.size(), 17U);
-    QVERIFY(QTest::qWaitFor([&f] { return f.window->actions().takeProposals->isEnabled(); }, 60'000));
-    f.window->actions().takeProposals->trigger();
+    QCOMPARE(job::outlinesOf(f.job())->outlines.size(), 17U);
+    QVERIFY(QTest::qWaitFor([&f] { return f.window->room<MendRoom>().actions().takeProposals->isEnabled(); }, 60'000));
+    f.window->room<MendRoom>().actions().takeProposals->trigger();
     QVERIFY(f.traced());
-    QCOMPARE(outlinesOf(f.job())->outlines.size(), 14U);
+    QCOMPARE(job::outlinesOf(f.job())->outlines.size(), 14U);
   }
 
   void nothingIsWrongWithALine() {
     StrokesFixture f("swallow.jpg");
-    f.session().edit("", {}, [](Job& job) { job.trace.strokes.healPx = 26; });
+    f.session().edit("", {}, [](job::Job& job) { job.trace.strokes.healPx = 26; });
     QVERIFY(f.press("method:strokes"));
-    QVERIFY(inspect(drawingOf(f.job()), {}).empty());
+    QVERIFY(mend::inspect(job::drawingOf(f.job()), {}).empty());
   }
 
   void theWidthIsChosenOnItsChart() {
@@ -125,7 +127,7 @@ class TestStrokesStep : public QObject {
 
   void aPartIsSwitchedByAClick() {
     StrokesFixture f("swallow.jpg");
-    QAction* tool = f.window->actions().switchParts;
+    QAction* tool = f.window->room<TraceRoom>().actions().switchParts;
     QVERIFY(!tool->isEnabled());
     QVERIFY(f.press("method:both"));
     QVERIFY(tool->isEnabled());
@@ -179,7 +181,7 @@ class TestStrokesStep : public QObject {
     StrokesFixture f("swallow.jpg");
     QVERIFY(f.press("method:strokes"));
     const double scale = f.window->bench().viewport().scale;
-    f.window->actions().worst->trigger();
+    f.window->room<TraceRoom>().actions().worst->trigger();
     QVERIFY(QTest::qWaitFor([&f] { return !f.session().measuring(); }, 120'000));
     QVERIFY(f.find<QLabel>("farthest")->text().contains("no distance"));
     QCOMPARE(f.window->bench().viewport().scale, scale);
@@ -191,7 +193,7 @@ class TestStrokesStep : public QObject {
   void severalInksHaveNoStrokes() {
     WindowFixture f(true);
     QVERIFY(f.open(demoFile("badge.jpg")));
-    f.window->showStep(MainWindow::kTrace);
+    f.window->showStep(Step::Trace);
     QVERIFY(QTest::qWaitFor([&f] { return f.session().upToDate(); }, 120'000));
     QVERIFY(!f.find<QPushButton>("method:strokes")->isVisible());
   }

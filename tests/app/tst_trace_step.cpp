@@ -9,6 +9,7 @@
 #include <QTemporaryDir>
 
 #include "app/steps/trace/smoothness_curve.h"
+#include "app/steps/trace/trace_room.h"
 #include "app/widgets/notice.h"
 #include "core/trace/outline/rules.h"
 #include "support/test_list.h"
@@ -25,9 +26,9 @@ class TestTraceStep : public QObject {
   void nodesAlongTheSmoothnessAreShown() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    f.session().edit("two tones", {}, [](Job& job) { job.colours.on = false; });
+    f.session().edit("two tones", {}, [](job::Job& job) { job.colours.on = false; });
     QVERIFY(QTest::qWaitFor([&] { return f.session().upToDate(); }, 60'000));
-    f.window->showStep(MainWindow::kTrace);
+    f.window->showStep(Step::Trace);
     auto* curve = f.find<SmoothnessCurve>("smoothnessCurve");
     QVERIFY(QTest::qWaitFor([&] { return !curve->nodes().empty(); }, 120'000));
     QVERIFY(curve->isVisible());
@@ -49,7 +50,7 @@ class TestTraceStep : public QObject {
   void aStartingPointIsOneStep() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    const TraceSettings before = f.job().trace;
+    const trace::TraceSettings before = f.job().trace;
     auto* beginning = f.find<QComboBox>("startingPoint");
     QTest::keyClick(beginning, Qt::Key_Down);
     emit beginning->activated(3);
@@ -126,7 +127,7 @@ class TestTraceStep : public QObject {
       box->click();
     }
     QVERIFY(f.settle());
-    QVERIFY(namesOf(f.job().trace.rules).empty());
+    QVERIFY(trace::outline::namesOf(f.job().trace.rules).empty());
     f.window->actions().undo->trigger();
     QVERIFY(f.settle());
     QVERIFY(f.job().trace.rules.tangent);
@@ -138,7 +139,7 @@ class TestTraceStep : public QObject {
     QVERIFY(f.open(demoFile("badge.jpg")));
     const QString before = f.find<QLabel>("segmentCounts")->text();
     QVERIFY2(before.contains("nodes") && before.contains("arcs"), qPrintable(before));
-    f.session().edit("t", {}, [](Job& job) { job.trace.tolerancePx = 3; });
+    f.session().edit("t", {}, [](job::Job& job) { job.trace.tolerancePx = 3; });
     QVERIFY(f.settle());
     QVERIFY(f.find<QLabel>("segmentCounts")->text() != before);
   }
@@ -146,22 +147,22 @@ class TestTraceStep : public QObject {
   void aReferenceCopyStaysWhileSettingsChange() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.jpg")));
-    QVERIFY(!f.window->actions().dropReference->isEnabled());
-    QVERIFY(f.window->actions().dropReference->toolTip().contains("No reference copy"));
+    QVERIFY(!f.window->room<TraceRoom>().actions().dropReference->isEnabled());
+    QVERIFY(f.window->room<TraceRoom>().actions().dropReference->toolTip().contains("No reference copy"));
     QTest::keyClick(f.window.get(), Qt::Key_R);
     QVERIFY(f.session().reference() != nullptr);
     const auto kept = f.session().reference();
     const QString counts = f.find<QLabel>("segmentCounts")->text();
-    f.session().edit("t", {}, [](Job& job) { job.trace.tolerancePx = 3; });
+    f.session().edit("t", {}, [](job::Job& job) { job.trace.tolerancePx = 3; });
     QVERIFY(f.settle());
     QCOMPARE(f.session().reference(), kept);
     QVERIFY(f.find<QLabel>("referenceCounts")->text().endsWith(counts));
     const QImage with = f.window->bench().grab().toImage();
-    f.window->actions().dropReference->trigger();
+    f.window->room<TraceRoom>().actions().dropReference->trigger();
     QVERIFY(f.session().reference() == nullptr);
     QVERIFY(f.window->bench().grab().toImage() != with);
     // Another picture has other outlines.
-    f.window->actions().reference->trigger();
+    f.window->room<TraceRoom>().actions().reference->trigger();
     QVERIFY(f.open(demoFile("window-card.png")));
     QVERIFY(f.session().reference() == nullptr);
   }
@@ -175,16 +176,16 @@ class TestTraceStep : public QObject {
     QVERIFY(measured.wait(60'000));
     QVERIFY(f.window->bench().grab().toImage() != plain);
     QVERIFY(f.find<QLabel>("farthest")->text().contains("px"));
-    const auto deviation = measured.at(0).at(0).value<std::shared_ptr<const Deviation>>();
+    const auto deviation = measured.at(0).at(0).value<std::shared_ptr<const trace::Deviation>>();
     QVERIFY(deviation && deviation->largest > 0);
     QTest::keyClick(f.window.get(), Qt::Key_G);
     const QPointF seen = f.window->bench().viewport().toScreen(deviation->worst);
     QVERIFY(QRectF(f.window->bench().rect()).contains(seen));
     QVERIFY(f.window->bench().viewport().scale > 10);
     // It is measured anew for other outlines.
-    f.session().edit("t", {}, [](Job& job) { job.trace.tolerancePx = 2; });
+    f.session().edit("t", {}, [](job::Job& job) { job.trace.tolerancePx = 2; });
     QVERIFY(measured.wait(60'000));
-    f.window->actions().deviation->setChecked(false);
+    f.window->room<TraceRoom>().actions().deviation->setChecked(false);
     QVERIFY(!f.find<QLabel>("farthest")->isVisible());
   }
 };

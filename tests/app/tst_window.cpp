@@ -12,6 +12,7 @@
 #include <QSpinBox>
 #include <QTimer>
 
+#include "app/steps/export/export_room.h"
 #include "app/widgets/threshold_slider.h"
 #include "core/io/export.h"
 #include "support/test_list.h"
@@ -39,16 +40,15 @@ class TestWindow : public QObject {
   void anEmptyWindowSaysWhatToDo() {
     WindowFixture f;
     QVERIFY(!f.session().hasPicture());
-    QVERIFY(!f.window->actions().exportFile->isEnabled());
-    QVERIFY(f.window->actions().exportFile->toolTip().contains("Open a picture or a drawing first"));
+    QVERIFY(!f.window->room<ExportRoom>().actions().exportFile->isEnabled());
+    QVERIFY(f.window->room<ExportRoom>().actions().exportFile->toolTip().contains("Open a picture or a drawing first"));
     QVERIFY(!f.find<QLineEdit>("width")->isEnabled());
   }
 
   void itFitsASmallScreenInEveryStep() {
     WindowFixture f(true);
     QVERIFY(f.open(demoFile("badge.jpg")));
-    for (const auto step :
-         {MainWindow::kPicture, MainWindow::kColours, MainWindow::kTrace, MainWindow::kMend, MainWindow::kExport}) {
+    for (const auto step : {Step::Picture, Step::Colours, Step::Trace, Step::Mend, Step::Export}) {
       f.window->showStep(step);
       QCoreApplication::processEvents();
       QVERIFY2(f.window->minimumSizeHint().width() <= 1280,
@@ -133,7 +133,7 @@ class TestWindow : public QObject {
   void everySettingOfTheTraceCanBeTakenBack() {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
-    const TraceSettings before = f.job().trace;
+    const trace::TraceSettings before = f.job().trace;
     f.find<QDoubleSpinBox>("tolerance")->setValue(1.2);
     f.find<QDoubleSpinBox>("smallest")->setValue(60);
     f.find<QSlider>("corners")->setValue(80);
@@ -163,17 +163,17 @@ class TestWindow : public QObject {
     QFETCH(double, mm);
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.jpg")));
-    const Box was = boxOf(pathsOf(drawingOf(f.job())));
+    const Box was = boxOf(pathsOf(job::drawingOf(f.job())));
     type(f.find<QLineEdit>(qPrintable(field)), typed);
-    for (const FileKind kind : {FileKind::Dxf, FileKind::Svg}) {
-      const Box box = boxOf(pathsOf(drawingFor(f.job(), kind, {})));
+    for (const io::FileKind kind : {io::FileKind::Dxf, io::FileKind::Svg}) {
+      const Box box = boxOf(pathsOf(io::drawingFor(f.job(), kind, {})));
       QVERIFY(qAbs((field == "width" ? box.width() : box.height()) - mm) < 1e-3);
       QVERIFY(qAbs(box.width() / box.height() - was.width() / was.height()) < 1e-6);
       QVERIFY(qAbs(f.find<QLineEdit>("width")->text().toDouble() - box.width()) < 1e-3);
       QVERIFY(qAbs(f.find<QLineEdit>("height")->text().toDouble() - box.height()) < 1e-3);
     }
     f.window->actions().undo->trigger();
-    QVERIFY(qAbs(boxOf(pathsOf(drawingOf(f.job()))).width() - was.width()) < 1e-9);
+    QVERIFY(qAbs(boxOf(pathsOf(job::drawingOf(f.job()))).width() - was.width()) < 1e-9);
   }
 
   void theSizeStaysWhenTheThresholdMoves() {
@@ -182,7 +182,7 @@ class TestWindow : public QObject {
     type(f.find<QLineEdit>("width"), "50");
     f.find<QSpinBox>("level")->setValue(70);
     QVERIFY(f.settle());
-    QVERIFY(qAbs(boxOf(pathsOf(drawingOf(f.job()))).width() - 50) < 1e-9);
+    QVERIFY(qAbs(boxOf(pathsOf(job::drawingOf(f.job()))).width() - 50) < 1e-9);
   }
 
   void aSizeThatIsNoneIsRefused() {
@@ -194,7 +194,7 @@ class TestWindow : public QObject {
       QVERIFY(!f.window->sentence().isEmpty());
       QCOMPARE(f.find<QLineEdit>("width")->text(), before);
     }
-    QVERIFY(f.job().size == SizeWish{});
+    QVERIFY(f.job().size == job::SizeWish{});
   }
 
   void inchesAreShownAndRemembered() {
@@ -281,8 +281,8 @@ class TestWindow : public QObject {
     WindowFixture f;
     QVERIFY(f.open(testPicture("all-white.png")));
     QCOMPARE(f.find<QLabel>("outlines")->text(), "0");
-    QVERIFY(!f.window->actions().exportFile->isEnabled());
-    QVERIFY(f.window->actions().exportFile->toolTip().contains("no outlines"));
+    QVERIFY(!f.window->room<ExportRoom>().actions().exportFile->isEnabled());
+    QVERIFY(f.window->room<ExportRoom>().actions().exportFile->toolTip().contains("no outlines"));
   }
 
   void openingAnotherPictureCanBeTakenBack() {

@@ -71,7 +71,7 @@ struct WindowFixture {
   }
 
   app::Session& session() { return window->session(); }
-  const Job& job() { return session().job(); }
+  const job::Job& job() { return session().job(); }
 
   /// Opens a picture; changes of what was open are dropped at the question.
   bool open(const QString& file) {
@@ -103,7 +103,7 @@ struct WindowFixture {
 
 /// A small change of the picture that can be undone.
 inline void thicken(WindowFixture& f, double px) {
-  f.session().edit("Thicken", {}, [px](Job& job) { job.preparation.push_back({Thicken{px}}); });
+  f.session().edit("Thicken", {}, [px](job::Job& job) { job.preparation.push_back({picture::Thicken{px}}); });
 }
 
 }  // namespace rim::test

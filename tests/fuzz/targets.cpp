@@ -30,13 +30,13 @@ void keepsItsPromise(const Drawing& drawing) {
 /// Large drawings are read, but mending them would make every run slow.
 void inspectSmall(const Drawing& drawing) {
   constexpr std::size_t kMostNodes = 300;
-  if (countsOf(pathsOf(drawing)).nodes <= kMostNodes) inspect(drawing, {});
+  if (countsOf(pathsOf(drawing)).nodes <= kMostNodes) mend::inspect(drawing, {});
 }
 
 template <typename Read>
 void fuzzReader(const std::uint8_t* data, std::size_t size, Read read) {
   try {
-    const ReadResult result = read(std::string_view(reinterpret_cast<const char*>(data), size));
+    const io::ReadResult result = read(std::string_view(reinterpret_cast<const char*>(data), size));
     keepsItsPromise(result.drawing);
     inspectSmall(result.drawing);
   } catch (const InputError&) {
@@ -47,11 +47,11 @@ void fuzzReader(const std::uint8_t* data, std::size_t size, Read read) {
 }  // namespace
 
 void fuzzSvg(const std::uint8_t* data, std::size_t size) {
-  fuzzReader(data, size, [](std::string_view bytes) { return readSvg(bytes); });
+  fuzzReader(data, size, [](std::string_view bytes) { return io::svg::readSvg(bytes); });
 }
 
 void fuzzDxf(const std::uint8_t* data, std::size_t size) {
-  fuzzReader(data, size, [](std::string_view bytes) { return readDxf(bytes); });
+  fuzzReader(data, size, [](std::string_view bytes) { return io::dxf::readDxf(bytes); });
 }
 
 void fuzzMend(const std::uint8_t* data, std::size_t size) {
@@ -83,11 +83,11 @@ void fuzzMend(const std::uint8_t* data, std::size_t size) {
     if (path.closed && !(path.segments.back().end == path.start)) path.segments.push_back(Segment::line(path.start));
     add(drawing, std::move(path));
   }
-  MendSettings settings;
-  settings.doubles = static_cast<DoubleRule>(size % 5);
+  mend::MendSettings settings;
+  settings.doubles = static_cast<mend::DoubleRule>(size % 5);
   settings.simplifyMm = size % 3 == 0 ? 0.1 : 0;
-  keepsItsPromise(mended(drawing, settings).drawing);
-  keepsItsPromise(repairedSafely(drawing, settings));
+  keepsItsPromise(mend::mended(drawing, settings).drawing);
+  keepsItsPromise(mend::repairedSafely(drawing, settings));
 }
 
 }  // namespace rim::test

@@ -32,9 +32,10 @@ int main(int argc, char** argv) {
   QObject::connect(&timer, &QTimer::timeout, [&] {
     if (!window.session().hasWork()) return;
     ++number;
-    window.session().edit("Note", {}, [number](rim::Job& edited) { edited.origin = "edit " + std::to_string(number); });
+    window.session().edit("Note", {},
+                          [number](rim::job::Job& edited) { edited.origin = "edit " + std::to_string(number); });
     if (random() % 4 == 0)
-      window.session().edit("Smoothness", {}, [&random](rim::Job& edited) {
+      window.session().edit("Smoothness", {}, [&random](rim::job::Job& edited) {
         edited.trace.tolerancePx = 0.3 + 0.1 * static_cast<double>(random() % 10);
       });
     if (number % static_cast<int>(one) == 0) window.session().saveTo(job);

@@ -20,7 +20,7 @@ using namespace rim::test;
 namespace {
 
 /// The number of the edit that a job holds; 0: none.
-int editIn(const Job& job) {
+int editIn(const job::Job& job) {
   const std::string begin = "edit ";
   return job.origin.starts_with(begin) ? std::stoi(job.origin.substr(begin.size())) : 0;
 }
@@ -28,10 +28,10 @@ int editIn(const Job& job) {
 /// The newest edit that is anywhere on the disk; throws where something cannot be read.
 int newestIn(const QString& state, const QString& job) {
   int newest = 0;
-  if (QFileInfo::exists(job)) newest = editIn(loadJob(job.toStdString()));
+  if (QFileInfo::exists(job)) newest = editIn(io::loadJob(job.toStdString()));
   for (const QFileInfo& folder : QDir(state + "/snugrim/kept").entryInfoList(QDir::Dirs | QDir::NoDotAndDotDot)) {
     const std::string path = folder.absoluteFilePath().toStdString();
-    if (keptNoteIn(path)) newest = std::max(newest, editIn(loadKept(path)));
+    if (io::keptNoteIn(path)) newest = std::max(newest, editIn(io::loadKept(path)));
   }
   return newest;
 }

@@ -23,7 +23,7 @@ class TestMendOutside : public QObject {
     for (unsigned seed = 1; seed <= 3; ++seed) {
       std::mt19937 random(seed);
       const Drawing loose = inPieces(takenApart(plate(random), random), 4, random);
-      const QJsonObject seen = asOthersSee(mended(loose, {}).drawing, loose);
+      const QJsonObject seen = asOthersSee(mend::mended(loose, {}).drawing, loose);
       QCOMPARE(seen["auditErrors"].toInt(-1), 0);
       QCOMPARE(seen["outlines"].toInt(), 8);
       QCOMPARE(seen["valid"].toInt(), 8);
@@ -40,7 +40,7 @@ class TestMendOutside : public QObject {
     std::mt19937 random(4);
     const Drawing broken =
         withDirt(withDoubles(withGaps(takenApart(plate(random), random), 0.45, random), random), random);
-    const QJsonObject seen = asOthersSee(mended(broken, {}).drawing, {});
+    const QJsonObject seen = asOthersSee(mend::mended(broken, {}).drawing, {});
     QCOMPARE(seen["auditErrors"].toInt(-1), 0);
     QCOMPARE(seen["outlines"].toInt(), 8);
     QCOMPARE(seen["valid"].toInt(), 8);
@@ -50,7 +50,7 @@ class TestMendOutside : public QObject {
   QJsonObject asOthersSee(const Drawing& drawing, const Drawing& soup) {
     const auto write = [this](const Drawing& d, const char* name) {
       const QString file = folder_.filePath(name);
-      writeDrawing(inFormFor(d, FileKind::Dxf, {}, 0.001), file.toStdString(), {});
+      io::writeDrawing(io::inFormFor(d, io::FileKind::Dxf, {}, 0.001), file.toStdString(), {});
       return file;
     };
     QStringList arguments{SOURCE_FOLDER "/tests/outside/mend_outside.py", write(drawing, "mended.dxf")};

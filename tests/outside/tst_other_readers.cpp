@@ -114,7 +114,7 @@ QJsonObject meantBy(const Drawing& drawing, double unitMm, bool dxf) {
   QJsonArray layers;
   std::set<std::size_t> used;
   for (const Outline& outline : drawing.outlines) used.insert(outline.layer);
-  const auto names = dxfLayersOf(drawing, false);
+  const auto names = io::dxf::dxfLayersOf(drawing, false);
   for (const std::size_t layer : used) layers.append(QString::fromStdString(names[layer].name));
   return {{"outlines", static_cast<int>(drawing.outlines.size())},
           {"closed", closed},
@@ -126,22 +126,22 @@ QJsonObject meantBy(const Drawing& drawing, double unitMm, bool dxf) {
 
 struct Form {
   const char* ending;
-  FileFormat format;
+  job::FileFormat format;
   std::optional<CurveForm> curves;
   Unit unit = Unit::Millimetre;
-  SvgElement element = SvgElement::Layer;
+  job::SvgElement element = job::SvgElement::Layer;
 };
 
 const std::vector<Form> kForms{
-    {"-arcs.dxf", FileFormat::Dxf2000, CurveForm::Arcs},
-    {"-splines.dxf", FileFormat::Dxf2000, CurveForm::Beziers},
-    {"-lines.dxf", FileFormat::Dxf2000, CurveForm::Lines, Unit::Inch},
-    {"-r12.dxf", FileFormat::DxfR12, CurveForm::Arcs},
-    {"-r12-lines.dxf", FileFormat::DxfR12, CurveForm::Lines, Unit::Inch},
-    {"-curves.svg", FileFormat::Svg, CurveForm::Beziers},
-    {"-arcs.svg", FileFormat::Svg, CurveForm::Arcs, Unit::Inch, SvgElement::Part},
-    {"-each.svg", FileFormat::Svg, CurveForm::Lines, Unit::Millimetre, SvgElement::Outline},
-    {".pdf", FileFormat::Pdf, {}},
+    {"-arcs.dxf", job::FileFormat::Dxf2000, CurveForm::Arcs},
+    {"-splines.dxf", job::FileFormat::Dxf2000, CurveForm::Beziers},
+    {"-lines.dxf", job::FileFormat::Dxf2000, CurveForm::Lines, Unit::Inch},
+    {"-r12.dxf", job::FileFormat::DxfR12, CurveForm::Arcs},
+    {"-r12-lines.dxf", job::FileFormat::DxfR12, CurveForm::Lines, Unit::Inch},
+    {"-curves.svg", job::FileFormat::Svg, CurveForm::Beziers},
+    {"-arcs.svg", job::FileFormat::Svg, CurveForm::Arcs, Unit::Inch, job::SvgElement::Part},
+    {"-each.svg", job::FileFormat::Svg, CurveForm::Lines, Unit::Millimetre, job::SvgElement::Outline},
+    {".pdf", job::FileFormat::Pdf, {}},
 };
 
 }  // namespace
@@ -157,24 +157,25 @@ class TestOtherReaders : public QObject {
       const bool open = seed % 2 == 0;
       const Drawing drawing = Shapes(seed).drawing(open);
       const QString name = QStringLiteral("d%1").arg(seed);
-      ExportSettings look;
+      job::ExportSettings look;
       look.filled = true;
       look.dpi = kPxPerMm * kMmPerInch;
       const QString seen = name + ".png";
-      deliver(drawing, folder.filePath(seen).toStdString(), look, kToleranceMm);
+      io::deliver(drawing, folder.filePath(seen).toStdString(), look, kToleranceMm);
       for (const Form& form : kForms) {
-        FileWish wish;
+        job::FileWish wish;
         wish.format = form.format;
         wish.settings.curves = form.curves;
         wish.settings.unit = form.unit;
         wish.settings.element = form.element;
         wish.settings.filled = true;
         const QString file = name + form.ending;
-        const Delivered made = deliver(drawing, folder.filePath(file).toStdString(), settingsFor(wish), kToleranceMm);
+        const io::Delivered made =
+            io::deliver(drawing, folder.filePath(file).toStdString(), io::settingsFor(wish), kToleranceMm);
         QJsonObject one =
-            meantBy(made.drawing, form.unit == Unit::Inch ? kMmPerInch : 1, form.format == FileFormat::Dxf2000);
+            meantBy(made.drawing, form.unit == Unit::Inch ? kMmPerInch : 1, form.format == job::FileFormat::Dxf2000);
         // Only closed outlines of one path element are filled with their holes open.
-        if (!open && form.element != SvgElement::Outline) one["drawn"] = seen;
+        if (!open && form.element != job::SvgElement::Outline) one["drawn"] = seen;
         meant[file] = one;
       }
     }

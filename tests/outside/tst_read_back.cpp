@@ -27,9 +27,10 @@ QJsonObject readBack(const QStringList& files) {
   return QJsonDocument::fromJson(out).object();
 }
 
-Job badgeJob() {
-  Job job = workedOut(jobOn(loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.jpg"))));
-  job.size = {SizeWish::Of::OutlinesWidth, 123.456};
+job::Job badgeJob() {
+  job::Job job =
+      job::workedOut(job::jobOn(picture::loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.jpg"))));
+  job.size = {job::SizeWish::Of::OutlinesWidth, 123.456};
   return job;
 }
 
@@ -62,17 +63,17 @@ class TestReadBack : public QObject {
     QFETCH(bool, r12);
     QFETCH(QStringList, kinds);
     const QString file = folder_.filePath(name);
-    ExportSettings settings;
+    job::ExportSettings settings;
     settings.curves = static_cast<CurveForm>(form);
-    if (r12) settings.dxf = DxfVersion::R12;
-    exportJob(job_, file.toStdString(), settings);
+    if (r12) settings.dxf = job::DxfVersion::R12;
+    io::exportJob(job_, file.toStdString(), settings);
     const QJsonObject facts = readBack({file});
     QCOMPARE(facts["outlines"].toInt(), static_cast<int>(job_.tracing->outlines.size()));
     QCOMPARE(facts["closed"], facts["outlines"]);
     for (const auto& kind : facts["kinds"].toArray())
       QVERIFY2(kinds.contains(kind.toString()), qPrintable(kind.toString()));
     // The gauge shows the box of drawingOf().
-    const Box gauge = boxOf(pathsOf(drawingOf(job_)));
+    const Box gauge = boxOf(pathsOf(job::drawingOf(job_)));
     const QJsonArray box = facts["box"].toArray();
     QVERIFY(qAbs(box[2].toDouble() - box[0].toDouble() - gauge.width()) < 1e-3);
     QVERIFY(qAbs(box[3].toDouble() - box[1].toDouble() - gauge.height()) < 1e-3);
@@ -82,28 +83,28 @@ class TestReadBack : public QObject {
   }
 
   void dxfAndSvgOfOneTraceAgree() {
-    ExportSettings arcs;
+    job::ExportSettings arcs;
     arcs.curves = CurveForm::Arcs;
-    exportJob(job_, folder_.filePath("same.dxf").toStdString(), arcs);
-    exportJob(job_, folder_.filePath("same.svg").toStdString(), arcs);
+    io::exportJob(job_, folder_.filePath("same.dxf").toStdString(), arcs);
+    io::exportJob(job_, folder_.filePath("same.svg").toStdString(), arcs);
     const double distance =
         readBack({folder_.filePath("same.dxf"), folder_.filePath("same.svg")})["distance"].toDouble(9);
     QVERIFY2(distance < 1e-3, qPrintable(QString::number(distance)));
   }
 
   void dxfArcsFollowTheSvgCurvesWithinTheirTolerance() {
-    exportJob(job_, folder_.filePath("own.dxf").toStdString(), {});
-    exportJob(job_, folder_.filePath("own.svg").toStdString(), {});
+    io::exportJob(job_, folder_.filePath("own.dxf").toStdString(), {});
+    io::exportJob(job_, folder_.filePath("own.svg").toStdString(), {});
     const double distance =
         readBack({folder_.filePath("own.dxf"), folder_.filePath("own.svg")})["distance"].toDouble(9);
-    const double largest = 0.03 * mmPerPixel(job_);
+    const double largest = 0.03 * job::mmPerPixel(job_);
     QVERIFY2(distance < largest, qPrintable(QStringLiteral("%1 of %2").arg(distance).arg(largest)));
   }
 
   void anSvgViewerFillsTheInkAndLeavesTheHolesOpen() {
     const cv::Mat grey = test::drawn(200, 200, test::ring(100, 100, 80, 40));
-    const Job ring = workedOut(jobOn(test::pictureOf(grey)));
-    exportJob(ring, folder_.filePath("ring.svg").toStdString(), {});
+    const job::Job ring = job::workedOut(job::jobOn(test::pictureOf(grey)));
+    io::exportJob(ring, folder_.filePath("ring.svg").toStdString(), {});
     QProcess rsvg;
     rsvg.start("rsvg-convert", {"-w", "200", "-h", "200", "-b", "white", folder_.filePath("ring.svg"), "-o",
                                 folder_.filePath("ring.png")});
@@ -119,9 +120,9 @@ class TestReadBack : public QObject {
   }
 
   void aDrawingWithoutOutlinesIsAValidFile() {
-    const Job blank = workedOut(jobOn(test::pictureOf(cv::Mat(10, 10, CV_8UC1, cv::Scalar(255)))));
+    const job::Job blank = job::workedOut(job::jobOn(test::pictureOf(cv::Mat(10, 10, CV_8UC1, cv::Scalar(255)))));
     for (const char* name : {"blank.svg", "blank.dxf"}) {
-      exportJob(blank, folder_.filePath(name).toStdString(), {});
+      io::exportJob(blank, folder_.filePath(name).toStdString(), {});
       QCOMPARE(readBack({folder_.filePath(name)})["outlines"].toInt(-1), 0);
     }
   }
@@ -140,13 +141,13 @@ class TestReadBack : public QObject {
   void verifyPage(const QJsonObject& facts) const {
     const QJsonArray page = facts["page"].toArray();
     const QJsonArray view = facts["viewBox"].toArray();
-    QVERIFY(qAbs(page[0].toDouble() - 320 * mmPerPixel(job_)) < 1e-5);
+    QVERIFY(qAbs(page[0].toDouble() - 320 * job::mmPerPixel(job_)) < 1e-5);
     QCOMPARE(view[2], page[0]);
     QCOMPARE(view[3], page[1]);
   }
 
   QTemporaryDir folder_;
-  Job job_;
+  job::Job job_;
 };
 
 RIM_TEST(TestReadBack)

@@ -44,7 +44,7 @@ Drawing shapes(std::mt19937& random) {
       paths.push_back(
           polygonThrough({at, at + Point{r, 1}, at + Point{r + 2, r}, at + Point{r / 2, r / 3}, at + Point{0, r}}));
   }
-  return united(makeDrawing(std::move(paths)));
+  return refine::united(makeDrawing(std::move(paths)));
 }
 
 }  // namespace
@@ -67,11 +67,11 @@ class TestRefineOutside : public QObject {
       std::mt19937 random(seed);
       const Drawing a = shapes(random);
       const Drawing b = shapes(random);
-      add("unite", a, b, 0, combined(a, b, AreaRule::Unite));
-      add("subtract", a, b, 0, combined(a, b, AreaRule::Subtract));
-      add("intersect", a, b, 0, combined(a, b, AreaRule::Intersect));
-      add("exclude", a, b, 0, combined(a, b, AreaRule::Exclude));
-      for (const double mm : {0.7, 3.0, -0.7}) add("offset", a, {}, mm, offset(a, mm, Joins::Round));
+      add("unite", a, b, 0, refine::combined(a, b, refine::AreaRule::Unite));
+      add("subtract", a, b, 0, refine::combined(a, b, refine::AreaRule::Subtract));
+      add("intersect", a, b, 0, refine::combined(a, b, refine::AreaRule::Intersect));
+      add("exclude", a, b, 0, refine::combined(a, b, refine::AreaRule::Exclude));
+      for (const double mm : {0.7, 3.0, -0.7}) add("offset", a, {}, mm, refine::offset(a, mm, refine::Joins::Round));
     }
     const QTemporaryDir folder;
     QFile file(folder.filePath("jobs.json"));

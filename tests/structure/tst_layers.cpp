@@ -34,6 +34,25 @@ int innerPlaceOf(const QString& path) {
   return static_cast<int>(inner.indexOf(parts.size() > 3 ? parts[2] : inner.contains(name) ? name : ""));
 }
 
+/// The step of the window whose folder a file lies in; empty: none.
+QString stepOf(const QString& path) {
+  const QStringList parts = path.split('/');
+  return parts.value(0) == "app" && parts.value(1) == "steps" && parts.size() > 3 ? parts[2] : QString();
+}
+
+/// Whether a file of the window may look into the folder of a step: that step's own, the list of them, and the
+/// demonstration, which does what a person does.
+bool knowsSteps(const QString& file) { return file == "app/steps/rooms.cpp" || file.startsWith("app/demo_"); }
+
+/// The namespace that a folder of the core has: that of its room, and in the rooms of `trace` one for each. What lies
+/// in `geometry`, in `drawing` and beside the rooms are the words of all of them.
+QString namespaceOf(const QString& file) {
+  const QStringList parts = file.split('/');
+  if (parts.size() == 2 || parts[1] == "geometry" || parts[1] == "drawing") return "rim";
+  const bool ownRooms = parts[1] == "trace" || (parts[1] == "io" && (parts[2] == "svg" || parts[2] == "dxf"));
+  return "rim::" + parts[1] + (ownRooms && parts.size() > 3 ? "::" + parts[2] : QString());
+}
+
 /// Why this include must not stand in this file; empty when it may.
 QString fault(const QString& file, const QString& included) {
   const QString from = roomOf(file);
@@ -50,6 +69,8 @@ QString fault(const QString& file, const QString& included) {
   if (core && from == to && innerPlaceOf(included) > innerPlaceOf(file))
     return "the arrow points backwards in its room";
   if (core && from.isEmpty() && !to.isEmpty()) return "what all rooms use may use none of them";
+  if (!stepOf(included).isEmpty() && stepOf(included) != stepOf(file) && !knowsSteps(file))
+    return "no step knows another one's inside";
   if ((from == "cli" && to == "app") || (from == "app" && to == "cli"))
     return "command line and window know nothing of each other";
   return {};
@@ -80,6 +101,23 @@ class TestLayers : public QObject {
       }
     }
     QVERIFY(files > 50);
+    QVERIFY2(faults.isEmpty(), qPrintable(faults.join("\n")));
+  }
+
+  void everyRoomHasItsNamespace() {
+    const QString root = QStringLiteral(SOURCE_FOLDER) + "/src/";
+    static const QRegularExpression opened("^namespace (rim[\\w:]*) \\{");
+    QStringList faults;
+    QDirIterator it(root + "core", {"*.h", "*.cpp"}, QDir::Files, QDirIterator::Subdirectories);
+    while (it.hasNext()) {
+      QFile file(it.next());
+      QVERIFY(file.open(QIODevice::ReadOnly));
+      const QString name = file.fileName().mid(root.size());
+      for (const QString& line : QString::fromUtf8(file.readAll()).split('\n')) {
+        const auto match = opened.match(line);
+        if (match.hasMatch() && match.captured(1) != namespaceOf(name)) faults << name + " opens " + match.captured(1);
+      }
+    }
     QVERIFY2(faults.isEmpty(), qPrintable(faults.join("\n")));
   }
 
@@ -120,6 +158,11 @@ class TestLayers : public QObject {
     QVERIFY(fault("core/trace/trace.h", "core/picture/tone.h").isEmpty());
     QVERIFY(fault("core/io/export.h", "core/job/job.h").isEmpty());
     QVERIFY(fault("app/session.h", "QObject").isEmpty());
+    QVERIFY(!fault("app/steps/mend/mend_room.cpp", "app/steps/refine/refine_panel.h").isEmpty());
+    QVERIFY(!fault("app/main_window.cpp", "app/steps/mend/mend_room.h").isEmpty());
+    QVERIFY(!fault("app/bench/bench.cpp", "app/steps/mend/speck_layer.h").isEmpty());
+    QVERIFY(fault("app/steps/mend/mend_room.cpp", "app/steps/rooms.h").isEmpty());
+    QVERIFY(fault("app/steps/refine/refine_room.cpp", "app/steps/refine/hand/handwork.h").isEmpty());
   }
 };
 

@@ -6,7 +6,7 @@
 
 namespace rim::test {
 
-Picture artwork(int width, int height, const std::vector<Rgb>& colours, const Area& area) {
+picture::Picture artwork(int width, int height, const std::vector<colour::Rgb>& colours, const Area& area) {
   constexpr int kPlaces = 8;
   cv::Mat bgr(height, width, CV_8UC3);
   for (int y = 0; y < height; ++y) {
@@ -15,17 +15,17 @@ Picture artwork(int width, int height, const std::vector<Rgb>& colours, const Ar
       for (int i = 0; i < kPlaces * kPlaces; ++i) {
         const double px = x + (i % kPlaces + 0.5) / kPlaces;
         const double py = y + (i / kPlaces + 0.5) / kPlaces;
-        const Rgb c = colours[area(px, py)];
+        const colour::Rgb c = colours[area(px, py)];
         sum += cv::Vec3d(c.b, c.g, c.r);
       }
       for (int k = 0; k < 3; ++k)
         bgr.at<cv::Vec3b>(y, x)[k] = cv::saturate_cast<std::uint8_t>(sum[k] / (kPlaces * kPlaces));
     }
   }
-  return makePicture(bgr, 0, "artwork");
+  return picture::makePicture(bgr, 0, "artwork");
 }
 
-Picture asJpeg(const Picture& picture, int quality) {
+picture::Picture asJpeg(const picture::Picture& picture, int quality) {
   cv::Mat rgb;
   const int fromTo[] = {0, 2, 1, 1, 2, 0};
   rgb.create(picture.bgr->size(), CV_8UC3);
@@ -36,7 +36,8 @@ Picture asJpeg(const Picture& picture, int quality) {
       vips::VImage::option()->set("Q", quality)->set("subsample_mode", VIPS_FOREIGN_SUBSAMPLE_ON));
   std::size_t size = 0;
   const void* data = vips_blob_get(blob, &size);
-  const Picture loaded = loadPicture(std::span(static_cast<const std::byte*>(data), size), "artwork.jpg");
+  const picture::Picture loaded =
+      picture::loadPicture(std::span(static_cast<const std::byte*>(data), size), "artwork.jpg");
   vips_area_unref(VIPS_AREA(blob));
   return loaded;
 }

@@ -12,9 +12,9 @@ namespace rim::test {
 using Area = std::function<std::size_t(double x, double y)>;
 
 /// Flat artwork, each pixel the mean of its colours at 8 x 8 places.
-Picture artwork(int width, int height, const std::vector<Rgb>& colours, const Area& area);
+picture::Picture artwork(int width, int height, const std::vector<colour::Rgb>& colours, const Area& area);
 
 /// The same after a JPEG of this quality, colours at half the resolution.
-Picture asJpeg(const Picture& picture, int quality);
+picture::Picture asJpeg(const picture::Picture& picture, int quality);
 
 }  // namespace rim::test

@@ -23,10 +23,10 @@ cv::Mat drawn(int width, int height, const Inside& inside, double ink, double pa
 
 cv::Mat drawn(int width, int height, const Inside& inside) { return drawn(width, height, inside, 0, 255); }
 
-Picture pictureOf(const cv::Mat& grey) {
+picture::Picture pictureOf(const cv::Mat& grey) {
   cv::Mat bgr;
   cv::cvtColor(grey, bgr, cv::COLOR_GRAY2BGR);
-  return makePicture(bgr, 0, "test");
+  return picture::makePicture(bgr, 0, "test");
 }
 
 Inside disc(double cx, double cy, double radius) {

@@ -19,7 +19,7 @@ cv::Mat drawn(int width, int height, const Inside& inside);
 /// The same with other grey levels for ink and paper.
 cv::Mat drawn(int width, int height, const Inside& inside, double ink, double paper);
 
-Picture pictureOf(const cv::Mat& grey);
+picture::Picture pictureOf(const cv::Mat& grey);
 
 Inside disc(double x, double y, double radius);
 Inside ring(double x, double y, double outer, double inner);

@@ -14,7 +14,7 @@ using Application = QCoreApplication;
 #include "support/test_list.h"
 
 int main(int argc, char** argv) {
-  rim::startVipsAlone();
+  rim::picture::startVipsAlone();
   Application application(argc, argv);
   QStringList arguments = QCoreApplication::arguments();
   const QString wanted = arguments.size() > 1 ? arguments.takeAt(1) : QString();

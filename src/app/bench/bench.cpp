@@ -12,7 +12,8 @@ namespace {
 
 constexpr double kMarginPx = 26;
 constexpr double kFootPx = 40;  // room for legend and scale bar
-constexpr double kPale = 0.16;  // what is left of the colours of inks that are not lit
+// Room for the rules whether they show or not: the picture stays where it is, and a drag may begin beside it.
+constexpr double kRulePx = 20;
 
 }  // namespace
 
@@ -27,11 +28,13 @@ Bench::Bench(QWidget* parent) : QWidget(parent) {
   setAccessibleDescription(tr("The picture and its outlines. Arrow keys move the view, plus and minus zoom."));
 }
 
-void Bench::setPicture(const Picture& picture) { takePicture(picture, 1); }
+void Bench::setPicture(const picture::Picture& picture) { takePicture(picture, 1); }
 
-void Bench::setPreview(const std::shared_ptr<const Preview>& preview) { takePicture(preview->picture, preview->scale); }
+void Bench::setPreview(const std::shared_ptr<const picture::Preview>& preview) {
+  takePicture(preview->picture, preview->scale);
+}
 
-void Bench::takePicture(const Picture& picture, double scale) {
+void Bench::takePicture(const picture::Picture& picture, double scale) {
   const QSizeF before = picture_.size();
   const double rounding = picture_.pixelSize() + 1 / scale - 1.5;  // half a pixel when both are exact
   picture_.setPicture(picture, scale);
@@ -48,33 +51,11 @@ void Bench::takePicture(const Picture& picture, double scale) {
   fit();
 }
 
-void Bench::setOriginal(const Picture& picture) { original_.setPicture(picture); }
+void Bench::setOriginal(const picture::Picture& picture) { original_.setPicture(picture); }
 
-void Bench::setInks(std::shared_ptr<const InkMap> inks) {
-  if (inks == inks_) return;
-  inks_ = std::move(inks);
-  lit_ = -1;
-  colourInks();
-}
-
-void Bench::lightInk(int ink) {
-  if (ink == lit_) return;
-  lit_ = ink;
-  colourInks();
-}
-
-void Bench::colourInks() {
+void Bench::setInks(const std::shared_ptr<const cv::Mat>& labels, const cv::Mat& colours) {
   inkLayer_.clear();
-  if (inks_ && inks_->labels) {
-    cv::Mat colours(1, 256, CV_8UC3, cv::Scalar(255, 255, 255));
-    for (std::size_t i = 0; i < inks_->inks.size(); ++i) {
-      const Rgb c = inks_->inks[i].colour;
-      const double own = lit_ < 0 || lit_ == static_cast<int>(i) ? 1 : kPale;
-      const auto channel = [own](int value) { return cv::saturate_cast<std::uint8_t>(255 - own * (255 - value)); };
-      colours.at<cv::Vec3b>(0, static_cast<int>(i)) = {channel(c.b), channel(c.g), channel(c.r)};
-    }
-    inkLayer_.setInks(inks_->labels, colours);
-  }
+  if (labels) inkLayer_.setInks(labels, colours);
   sceneChanged();
 }
 
@@ -99,55 +80,46 @@ void Bench::setOutlines(const std::shared_ptr<const Drawing>& tracing) {
   sceneChanged();
 }
 
-void Bench::setBorders(const std::vector<Border>& borders) {
+void Bench::setBorders(const std::vector<trace::contour::Border>& borders) {
   constexpr double kToleranceOnScreen = 0.3;
   outlines_ = std::make_shared<const OutlineLayer>(borders, kToleranceOnScreen / viewport_.scale);
   known_ = true;
   sceneChanged();
 }
 
-void Bench::setReferences(const std::vector<std::shared_ptr<const Drawing>>& references) {
-  if (references == references_) return;
-  references_ = references;
-  Paths all;
-  for (const auto& reference : references_) {
-    for (const Outline& outline : reference->outlines) all.push_back(outline.path());
+void Bench::addLayer(BenchLayer* layer) {
+  layers_.push_back(layer);
+  if (layer->level() == BenchLayer::Level::InFront) {
+    connect(layer, &BenchLayer::changed, this, qOverload<>(&QWidget::update));
+  } else {
+    connect(layer, &BenchLayer::changed, this, &Bench::layerChanged);
   }
-  reference_ = OutlineLayer(all);
+  connect(layer, &QObject::destroyed, this, [this, layer] {
+    std::erase(layers_, layer);
+    if (held_ == layer) held_ = nullptr;
+    sceneChanged();
+  });
+}
+
+/// What wants to be in sight may be more now, or less.
+void Bench::layerChanged() {
+  const Box wanted = layersBox();
+  const bool same = wanted.low == layersBox_.low && wanted.high == layersBox_.high;
+  layersBox_ = wanted;
+  if (!same && fitted_) fit();
   sceneChanged();
 }
 
-void Bench::setRulers(bool shown) {
-  rulers_.setShown(shown);
-  update();
-}
-
-void Bench::setGuides(const std::vector<Guide>& guides) {
-  rulers_.setGuides(guides);
-  update();
-}
-
-void Bench::setGrid(double step) {
-  if (step == grid_) return;
-  grid_ = step;
-  sceneChanged();
-}
-
-void Bench::setMarks(std::vector<std::pair<Point, QString>> marks) {
-  marks_ = std::move(marks);
-  update();
-}
-
-void Bench::setDeviation(std::shared_ptr<const Deviation> deviation, double tolerancePx) {
-  deviation_.set(std::move(deviation), tolerancePx);
-  sceneChanged();
+Box Bench::layersBox() const {
+  Box box;
+  for (const BenchLayer* layer : layers_) box.include(layer->extent());
+  return box;
 }
 
 void Bench::setMeasure(double mmPerPixel, Unit unit) {
   if (mmPerPixel == mmPerPixel_ && unit == unit_) return;
   mmPerPixel_ = mmPerPixel;
   unit_ = unit;
-  rulers_.setMeasure(mmPerPixel, unit);
   sceneChanged();
 }
 
@@ -157,38 +129,6 @@ void Bench::setPage(const Box& page) {
   if (!page_.empty()) picture_ = {};
   if (other) scene_.forget();
   if (other && !page_.empty()) fit();
-  sceneChanged();
-}
-
-void Bench::setFindings(std::shared_ptr<const std::vector<Finding>> findings, std::vector<std::size_t> shown) {
-  findings_.set(std::move(findings), std::move(shown));
-  sceneChanged();
-}
-
-void Bench::setSpecks(std::vector<Speck> specks) {
-  specks_.set(std::move(specks));
-  sceneChanged();
-}
-
-void Bench::setCurrentFinding(std::optional<std::size_t> current) {
-  findings_.setPreview({});
-  markFinding(current);
-}
-
-void Bench::markFinding(std::optional<std::size_t> current) {
-  findings_.setCurrent(current);
-  sceneChanged();
-}
-
-void Bench::setRepairPreview(RepairPreview preview) {
-  findings_.setPreview(std::move(preview));
-  sceneChanged();
-}
-
-void Bench::setStock(const Box& stock) {
-  if (stock.low == stock_.low && stock.high == stock_.high) return;
-  stock_ = stock;
-  if (fitted_) fit();
   sceneChanged();
 }
 
@@ -231,7 +171,7 @@ void Bench::setPeek(bool on) {
 Viewport Bench::fitting() const {
   const QRectF area = withMargin().adjusted(0, 0, 0, -kFootPx);
   Box all = pictureBox();
-  all.include(stock_);
+  all.include(layersBox());
   return Viewport::fitting(all, area);
 }
 
@@ -283,9 +223,7 @@ QRectF Bench::onScreen(const Box& box, const Viewport& at) {
 double Bench::seamX(const Viewport& at) const { return sheet(at).left() + sheet(at).width() * seam_; }
 
 QRectF Bench::withMargin() const {
-  // Room for the rules whether they show or not: the picture stays where it is, and a drag may begin beside it.
-  constexpr double kRule = Rulers::kWidth;
-  return QRectF(rect()).adjusted(kMarginPx + kRule, kMarginPx + kRule, -kMarginPx, -kMarginPx);
+  return QRectF(rect()).adjusted(kMarginPx + kRulePx, kMarginPx + kRulePx, -kMarginPx, -kMarginPx);
 }
 
 bool Bench::overSeam(QPointF place) const {

@@ -4,19 +4,13 @@
 #include <QWidget>
 #include <memory>
 
+#include "app/bench/bench_layer.h"
 #include "app/bench/bench_tool.h"
-#include "app/bench/deviation_layer.h"
-#include "app/bench/finding_layer.h"
 #include "app/bench/outline_layer.h"
 #include "app/bench/picture_layer.h"
-#include "app/bench/rulers.h"
 #include "app/bench/scene.h"
-#include "app/bench/speck_layer.h"
 #include "app/preferences.h"
-#include "app/repair_preview.h"
-#include "core/colour/inks.h"
 #include "core/picture/preview.h"
-#include "core/trace/trace.h"
 
 class QMimeData;
 
@@ -29,8 +23,8 @@ enum class Compare {
   Outlines,  ///< outlines alone
 };
 
-/// The work surface: picture and outlines, looked at from near and far. It changes nothing; what
-/// it shows is set by the window.
+/// The work surface: picture, outlines, and the layers and the tool that the rooms of the window lay on it, looked at
+/// from near and far. It changes nothing.
 class Bench : public QWidget {
   Q_OBJECT
 
@@ -39,44 +33,23 @@ class Bench : public QWidget {
 
   /// Puts another picture on the bench, without outlines; shows all of it unless it is as large as
   /// the one before.
-  void setPicture(const Picture& picture);
+  void setPicture(const picture::Picture& picture);
   /// The same with a picture that has fewer pixels than the one it stands for.
-  void setPreview(const std::shared_ptr<const Preview>& preview);
+  void setPreview(const std::shared_ptr<const picture::Preview>& preview);
   /// The picture as it was opened, for setPeekOriginal().
-  void setOriginal(const Picture& picture);
-  /// The inks in place of the picture's own colours; null: the picture. One ink may be lit, the others then are pale.
-  void setInks(std::shared_ptr<const InkMap> inks);
-  void lightInk(int ink);
+  void setOriginal(const picture::Picture& picture);
+  /// Areas in their colours in place of the picture: `labels` has a pixel's number, `colours` (1 x 256, BGR) what each
+  /// number looks like; null: the picture.
+  void setInks(const std::shared_ptr<const cv::Mat>& labels, const cv::Mat& colours);
   void setPeekOriginal(bool on);
   void setOutlines(const std::shared_ptr<const Drawing>& tracing);
   /// Borders that show until setOutlines() comes.
-  void setBorders(const std::vector<Border>& borders);
-  /// Outlines that are frozen to compare with, drawn grey under the others.
-  void setReferences(const std::vector<std::shared_ptr<const Drawing>>& references);
-  /// Rules along two sides, and the guides and the grid (upright px; 0: none) that go with them.
-  void setRulers(bool shown);
-  void setGuides(const std::vector<Guide>& guides);
-  void setGrid(double step);
-  const Rulers& rulers() const { return rulers_; }
-  /// Places that are marked, upright px, with words.
-  void setMarks(std::vector<std::pair<Point, QString>> marks);
-  /// Draws outlines by their distance from the measured border; null: as outlines.
-  void setDeviation(std::shared_ptr<const Deviation> deviation, double tolerancePx);
+  void setBorders(const std::vector<trace::contour::Border>& borders);
+  /// Lays something on the bench that stays until it is gone; the bench does not own it.
+  void addLayer(BenchLayer* layer);
   void setMeasure(double mmPerPixel, Unit unit);
   /// The page that outlines lie on when there is no picture under them; empty: none.
   void setPage(const Box& page);
-  /// The sheet that is cut from, upright px; empty: none.
-  void setStock(const Box& stock);
-  /// Findings that are tagged; none: null.
-  void setFindings(std::shared_ptr<const std::vector<Finding>> findings, std::vector<std::size_t> shown);
-  /// Specks that go or are kept; none: empty.
-  void setSpecks(std::vector<Speck> specks);
-  void setCurrentFinding(std::optional<std::size_t> current);
-  /// The same; a preview that shows stays.
-  void markFinding(std::optional<std::size_t> current);
-  /// What a repair would change, drawn over the outlines: what comes as with a marker pen, what goes faded.
-  void setRepairPreview(RepairPreview preview);
-
   /// A tool that gets the pointer until it is put away with null; the bench does not own it. While
   /// it is there, the picture is shown alone.
   void setTool(BenchTool* tool);
@@ -106,18 +79,12 @@ class Bench : public QWidget {
   void lookAt(Point place, double scale);
 
  signals:
-  /// By hand, upright px.
-  void guidesChanged(const std::vector<rim::Guide>& guides);
-  /// The notch of a guide was clicked twice: its place shall be typed.
-  void guideToBeTyped(std::size_t guide);
   /// The second button, or the key for menus, over a tool.
   void menuWished(QPoint onScreen);
   void compareChanged(rim::app::Compare compare);
   /// At a place, upright px.
   void dropped(const QMimeData* data, rim::Point place);
   void zoomChanged(double percent);
-  void findingPressed(std::size_t shown);  ///< its tag was clicked
-  void speckPressed(const rim::app::Speck& speck);
 
  protected:
   bool event(QEvent* event) override;
@@ -135,8 +102,8 @@ class Bench : public QWidget {
   void dropEvent(QDropEvent* event) override;
 
  private:
-  void takePicture(const Picture& picture, double scale);
-  enum class Drag { None, Pan, Seam, Tool, Guide };
+  void takePicture(const picture::Picture& picture, double scale);
+  enum class Drag { None, Pan, Seam, Tool, Layer };
   ToolView toolView() const;
   Box pictureBox() const;
   Viewport fitting() const;
@@ -149,7 +116,8 @@ class Bench : public QWidget {
   bool overSeam(QPointF place) const;
   Qt::CursorShape restingCursor() const { return tool_ != nullptr ? tool_->cursor() : Qt::ArrowCursor; }
   void setViewport(const Viewport& viewport);
-  void colourInks();
+  void layerChanged();
+  Box layersBox() const;
   /// Something other than the pointer moved: all is painted anew.
   void sceneChanged();
   bool showsOriginal() const { return peekOriginal_ && !original_.empty(); }
@@ -158,10 +126,17 @@ class Bench : public QWidget {
   std::vector<Scene::Step> sceneSteps();
   Scene::Step pictureStep(double strength);
   std::vector<Scene::Step> outlineSteps();
+  Scene::Step nodeStep();
+  void addLayers(BenchLayer::Level level, std::vector<Scene::Step>& steps);
+  LayerView layerView(const Viewport& at, const QRectF& visible) const;
+  LayerView layerView() const { return layerView(viewport_, rect()); }
+  /// Those in front before the tool, or those that lie over the outlines; the one on top first.
+  std::vector<BenchLayer*> layersOn(BenchLayer::Level level) const;
+  /// Whether one of them takes the press, and holds it from now on.
+  bool pressLayer(BenchLayer::Level level);
+  std::optional<Qt::CursorShape> layerCursor(BenchLayer::Level level) const;
   void addSeam(std::vector<Scene::Step>& steps);
-  void paintStock(QPainter& painter, const Viewport& at) const;
-  void paintGrid(QPainter& painter, const Viewport& at, const QRectF& visible) const;
-  void paintMarks(QPainter& painter) const;
+  void paintInFront(QPainter& painter);
   void paintFurniture(QPainter& painter);
   QString pointerText() const;
 
@@ -170,21 +145,12 @@ class Bench : public QWidget {
   PictureLayer picture_;
   PictureLayer original_;
   PictureLayer inkLayer_;
-  std::shared_ptr<const InkMap> inks_;
-  int lit_ = -1;
   std::shared_ptr<const OutlineLayer> outlines_ = std::make_shared<const OutlineLayer>();
   /// Those that lay on the bench before, for when they come back, as by undo.
   std::vector<std::pair<std::weak_ptr<const Drawing>, std::shared_ptr<const OutlineLayer>>> recent_;
-  OutlineLayer reference_;
-  std::vector<std::shared_ptr<const Drawing>> references_;
-  Rulers rulers_;
-  double grid_ = 0;
-  std::vector<std::pair<Point, QString>> marks_;
-  DeviationLayer deviation_;
-  FindingLayer findings_;
-  SpeckLayer specks_;
+  std::vector<BenchLayer*> layers_;  ///< in the order in which they came
+  Box layersBox_;                    ///< what of them wants to be in sight
   Box page_;
-  Box stock_;
   bool known_ = false;  ///< outlines have been measured; there may be none
   Viewport viewport_;
   bool fitted_ = true;  ///< the view follows the size of the window until it is moved by hand
@@ -196,6 +162,7 @@ class Bench : public QWidget {
   bool peekOriginal_ = false;
   BenchTool* tool_ = nullptr;
   Drag drag_ = Drag::None;
+  BenchLayer* held_ = nullptr;                 ///< the layer that is dragged
   Qt::MouseButton dragButton_ = Qt::NoButton;  ///< that the drag began with and ends with
   QPointF pointer_;
   bool pointerInside_ = false;

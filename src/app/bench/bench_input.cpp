@@ -6,7 +6,9 @@
 #include <QMimeData>
 #include <QMouseEvent>
 #include <QWheelEvent>
+#include <algorithm>
 #include <cmath>
+#include <utility>
 
 #include "app/bench/bench.h"
 #include "app/widgets/svg_mime.h"
@@ -25,33 +27,46 @@ void Bench::wheelEvent(QWheelEvent* event) {
   event->accept();
 }
 
+std::vector<BenchLayer*> Bench::layersOn(BenchLayer::Level level) const {
+  std::vector<BenchLayer*> on;
+  std::copy_if(layers_.rbegin(), layers_.rend(), std::back_inserter(on),
+               [level](const BenchLayer* layer) { return layer->level() == level; });
+  return on;
+}
+
+bool Bench::pressLayer(BenchLayer::Level level) {
+  for (BenchLayer* layer : layersOn(level)) {
+    if (!layer->press(pointer_, layerView())) continue;
+    held_ = layer;
+    drag_ = Drag::Layer;
+    update();
+    return true;
+  }
+  return false;
+}
+
+std::optional<Qt::CursorShape> Bench::layerCursor(BenchLayer::Level level) const {
+  for (const BenchLayer* layer : layersOn(level)) {
+    if (const auto cursor = layer->cursorAt(pointer_, layerView())) return cursor;
+  }
+  return {};
+}
+
 void Bench::mousePressEvent(QMouseEvent* event) {
   pointer_ = event->position();
   // What one button drags no other one interrupts.
   if (bare() || drag_ != Drag::None) return;
   dragButton_ = event->button();
-  if (event->button() == Qt::LeftButton && rulers_.covers(pointer_)) {
-    rulers_.press(pointer_, viewport_);
-    if (rulers_.holds()) drag_ = Drag::Guide;
-    update();
+  const bool left = event->button() == Qt::LeftButton;
+  if (left &&
+      (pressLayer(BenchLayer::Level::InFront) || (tool_ == nullptr && pressLayer(BenchLayer::Level::OverOutlines))))
     return;
-  }
-  if (event->button() == Qt::LeftButton && tool_ == nullptr) {
-    if (const auto finding = findings_.at(pointer_, viewport_, mmPerPixel_)) {
-      emit findingPressed(*finding);
-      return;
-    }
-    if (const auto speck = specks_.at(pointer_, viewport_, mmPerPixel_)) {
-      emit speckPressed(*speck);
-      return;
-    }
-  }
-  if (event->button() == Qt::LeftButton && tool_ != nullptr) {
+  if (left && tool_ != nullptr) {
     drag_ = Drag::Tool;
     tool_->press(toolView().toPicture(pointer_), toolView());
-  } else if (event->button() == Qt::LeftButton && overSeam(pointer_)) {
+  } else if (left && overSeam(pointer_)) {
     drag_ = Drag::Seam;
-  } else if (event->button() == Qt::LeftButton || event->button() == Qt::MiddleButton) {
+  } else if (left || event->button() == Qt::MiddleButton) {
     drag_ = Drag::Pan;
     setCursor(Qt::ClosedHandCursor);
   }
@@ -61,10 +76,11 @@ void Bench::mouseMoveEvent(QMouseEvent* event) {
   const QPointF before = pointer_;
   pointer_ = event->position();
   pointerInside_ = true;
-  if (drag_ == Drag::Guide) {
-    rulers_.drag(pointer_, viewport_);
-  } else if (drag_ == Drag::None && rulers_.covers(pointer_)) {
-    setCursor(pointer_.y() < Rulers::kWidth ? Qt::SizeVerCursor : Qt::SizeHorCursor);
+  const auto inFront = drag_ == Drag::None ? layerCursor(BenchLayer::Level::InFront) : std::nullopt;
+  if (drag_ == Drag::Layer) {
+    if (held_ != nullptr) held_->drag(pointer_, layerView());
+  } else if (inFront) {
+    setCursor(*inFront);
   } else if (drag_ == Drag::Pan) {
     setViewport(viewport_.movedBy(pointer_ - before));
   } else if (drag_ == Drag::Seam && sheet(viewport_).width() > 0) {
@@ -75,8 +91,8 @@ void Bench::mouseMoveEvent(QMouseEvent* event) {
     if (drag_ == Drag::None) setCursor(restingCursor());
     tool_->move(toolView().toPicture(pointer_), toolView());
   } else {
-    const bool speck = specks_.at(pointer_, viewport_, mmPerPixel_).has_value();
-    setCursor(speck ? Qt::PointingHandCursor : overSeam(pointer_) ? Qt::SplitHCursor : Qt::ArrowCursor);
+    const auto over = layerCursor(BenchLayer::Level::OverOutlines);
+    setCursor(over ? *over : overSeam(pointer_) ? Qt::SplitHCursor : Qt::ArrowCursor);
   }
   update();
 }
@@ -84,17 +100,17 @@ void Bench::mouseMoveEvent(QMouseEvent* event) {
 void Bench::mouseReleaseEvent(QMouseEvent* event) {
   if (event->button() != dragButton_) return;
   const bool ofTool = drag_ == Drag::Tool && tool_ != nullptr;
-  const auto guides = drag_ == Drag::Guide ? rulers_.release() : std::nullopt;
+  BenchLayer* const layer = drag_ == Drag::Layer ? std::exchange(held_, nullptr) : nullptr;
   drag_ = Drag::None;
-  if (guides) emit guidesChanged(*guides);
+  if (layer != nullptr) layer->release();
   if (ofTool) tool_->release(toolView().toPicture(event->position()), toolView());
   setCursor(restingCursor());
 }
 
 void Bench::mouseDoubleClickEvent(QMouseEvent* event) {
-  if (const auto notch = rulers_.notchAt(event->position(), viewport_); notch && event->button() == Qt::LeftButton) {
-    emit guideToBeTyped(*notch);
-    return;
+  pointer_ = event->position();
+  for (BenchLayer* layer : layersOn(BenchLayer::Level::InFront)) {
+    if (event->button() == Qt::LeftButton && layer->doublePress(pointer_, layerView())) return;
   }
   if (tool_ == nullptr || bare() || drag_ != Drag::None || event->button() != Qt::LeftButton) {
     mousePressEvent(event);
@@ -156,8 +172,8 @@ void Bench::keyPressEvent(QKeyEvent* event) {
     setAccessibleDescription(tool_->chosenText());
     return;
   }
-  if (drag_ == Drag::Guide && event->key() == Qt::Key_Escape) {
-    rulers_.letGo();
+  if (drag_ == Drag::Layer && held_ != nullptr && event->key() == Qt::Key_Escape) {
+    std::exchange(held_, nullptr)->letGo();
     drag_ = Drag::None;
     update();
     return;

@@ -53,7 +53,9 @@ void Bench::paintTurn() {
 void Bench::readyScene() {
   const Scene::Wish wish{viewport_, size(), devicePixelRatioF(), look().bench};
   if (scene_.isCurrent(wish)) return;
-  const bool heavy = outlines_->elements() + reference_.elements() > kQuicklyPainted;
+  std::size_t elements = outlines_->elements();
+  for (const BenchLayer* layer : layers_) elements += layer->elements();
+  const bool heavy = elements > kQuicklyPainted;
   if (!heavy || !scene_.canStandIn(wish)) {
     scene_.paintNow(sceneSteps(), wish);
     return;
@@ -69,10 +71,35 @@ void Bench::paintEvent(QPaintEvent*) {
   if (bare() || showsOriginal()) return;
   painter.setRenderHint(QPainter::Antialiasing);
   if (tool_ != nullptr) tool_->paint(painter, toolView());
-  paintMarks(painter);
+  paintInFront(painter);
   painter.setRenderHint(QPainter::Antialiasing, false);
-  rulers_.paint(painter, rect(), viewport_, pointerInside_ ? std::optional(pointer_) : std::nullopt);
   paintFurniture(painter);
+}
+
+void Bench::paintInFront(QPainter& painter) {
+  for (const BenchLayer* layer : layers_) {
+    if (layer->level() != BenchLayer::Level::InFront) continue;
+    painter.save();
+    for (std::size_t part = 0; part < layer->parts(); ++part) layer->paint(painter, layerView(), part);
+    painter.restore();
+  }
+}
+
+LayerView Bench::layerView(const Viewport& at, const QRectF& visible) const {
+  return {at, visible, mmPerPixel_, unit_, pointerInside_ ? std::optional(pointer_) : std::nullopt};
+}
+
+void Bench::addLayers(BenchLayer::Level level, std::vector<Scene::Step>& steps) {
+  for (const BenchLayer* layer : layers_) {
+    if (layer->level() != level) continue;
+    for (std::size_t part = 0; part < layer->parts(); ++part) {
+      steps.emplace_back([this, layer, part](QPainter& painter, const Viewport& at, const QRectF& visible) {
+        painter.save();
+        layer->paint(painter, layerView(at, visible), part);
+        painter.restore();
+      });
+    }
+  }
 }
 
 std::vector<Scene::Step> Bench::sceneSteps() {
@@ -101,68 +128,13 @@ std::vector<Scene::Step> Bench::sceneSteps() {
     steps.push_back(pictureStep(compare_ == Compare::Overlay ? strength_ : 0));
     for (Scene::Step& step : outlineSteps()) steps.push_back(std::move(step));
   }
-  steps.emplace_back([this](QPainter& painter, const Viewport& at, const QRectF& visible) {
-    paintGrid(painter, at, visible);
+  steps.emplace_back([this](QPainter& painter, const Viewport& at, const QRectF&) {
     painter.setPen(QPen(look().sheetEdge, 1));
     painter.setBrush(Qt::NoBrush);
     painter.drawRect(sheet(at));
-    paintStock(painter, at);
   });
+  addLayers(BenchLayer::Level::OnSheet, steps);
   return steps;
-}
-
-void Bench::paintStock(QPainter& painter, const Viewport& at) const {
-  if (stock_.empty() || bare()) return;
-  const QRectF stock = onScreen(stock_, at);
-  constexpr double kDash = 9;
-  constexpr double kSpace = 4;
-  QPen pen(look().text, 1.5);
-  pen.setDashPattern({kDash, kSpace, 2, kSpace});
-  painter.setPen(pen);
-  painter.setBrush(Qt::NoBrush);
-  painter.drawRect(stock);
-  painter.setFont(fontLike(-1));
-  const Box mm{stock_.low * mmPerPixel_, stock_.high * mmPerPixel_};
-  painter.drawText(stock.bottomLeft() + QPointF(2, 14),
-                   tr("stock %1 × %2").arg(lengthText(mm.width(), unit_), lengthWithUnit(mm.height(), unit_)));
-}
-
-void Bench::paintGrid(QPainter& painter, const Viewport& at, const QRectF& visible) const {
-  if (grid_ <= 0 || !rulers_.shown()) return;
-  constexpr double kLeastPx = 7;  // nearer lines would be a grey wash: every fifth or tenth then
-  double step = grid_;
-  for (const double more : {5.0, 2.0, 5.0, 2.0, 5.0, 2.0}) {
-    if (step * at.scale < kLeastPx) step *= more;
-  }
-  if (step * at.scale < kLeastPx) return;
-  constexpr int kFaint = 70;
-  QColor colour = look().quiet;
-  colour.setAlpha(kFaint);
-  painter.setPen(QPen(colour, 1));
-  const Point low = at.toPicture(visible.bottomLeft());
-  const Point high = at.toPicture(visible.topRight());
-  for (double k = std::ceil(low.x / step); k * step <= high.x; ++k) {
-    const double x = at.toScreen({k * step, 0}).x();
-    painter.drawLine(QPointF(x, visible.top()), QPointF(x, visible.bottom()));
-  }
-  for (double k = std::ceil(low.y / step); k * step <= high.y; ++k) {
-    const double y = at.toScreen({0, k * step}).y();
-    painter.drawLine(QPointF(visible.left(), y), QPointF(visible.right(), y));
-  }
-}
-
-void Bench::paintMarks(QPainter& painter) const {
-  constexpr double kHalf = 11;
-  std::vector<QRectF> used;
-  for (const auto& [place, words] : marks_) {
-    const QPointF at = viewport_.toScreen(place);
-    paintBrackets(painter, at, kHalf, look().node);
-    // Where words would lie on each other the first ones, which say most, are enough.
-    const QRectF plate = plateFor(painter, at + QPointF(kHalf + 4, -10), words);
-    if (words.isEmpty() || std::any_of(used.begin(), used.end(), [&](const QRectF& u) { return u.intersects(plate); }))
-      continue;
-    used.push_back(paintWords(painter, plate.topLeft(), words));
-  }
 }
 
 Scene::Step Bench::pictureStep(double strength) {
@@ -175,11 +147,7 @@ Scene::Step Bench::pictureStep(double strength) {
 
 std::vector<Scene::Step> Bench::outlineSteps() {
   std::vector<Scene::Step> steps;
-  for (std::size_t part = 0; part < reference_.parts(); ++part) {
-    steps.emplace_back([this, part](QPainter& painter, const Viewport& at, const QRectF& visible) {
-      reference_.paintAsReference(painter, at, visible, part);
-    });
-  }
+  addLayers(BenchLayer::Level::UnderOutlines, steps);
   // The inks themselves fill what is enclosed.
   const bool filled = inkLayer_.empty() || compare_ != Compare::Overlay;
   for (std::size_t part = 0; part < outlines_->parts(); ++part) {
@@ -187,18 +155,19 @@ std::vector<Scene::Step> Bench::outlineSteps() {
       outlines_->paint(painter, at, visible, filled, part);
     });
   }
-  steps.emplace_back([this](QPainter& painter, const Viewport& at, const QRectF& visible) {
-    deviation_.paint(painter, at, visible);
-    specks_.paint(painter, at, visible, mmPerPixel_);
-    findings_.paint(painter, at, visible, mmPerPixel_, unit_);
-    if (nodes_ && !outlines_->paintNodes(painter, at, visible)) {
-      painter.setPen(look().text);
-      painter.setFont(fontLike(0));
-      painter.drawText(rect().adjusted(0, 10, 0, 0), Qt::AlignHCenter | Qt::AlignTop,
-                       tr("Too many nodes in sight to show them: zoom in."));
-    }
-  });
+  addLayers(BenchLayer::Level::OverOutlines, steps);
+  if (nodes_) steps.push_back(nodeStep());
   return steps;
+}
+
+Scene::Step Bench::nodeStep() {
+  return [this](QPainter& painter, const Viewport& at, const QRectF& visible) {
+    if (outlines_->paintNodes(painter, at, visible)) return;
+    painter.setPen(look().text);
+    painter.setFont(fontLike(0));
+    painter.drawText(rect().adjusted(0, 10, 0, 0), Qt::AlignHCenter | Qt::AlignTop,
+                     tr("Too many nodes in sight to show them: zoom in."));
+  };
 }
 
 void Bench::addSeam(std::vector<Scene::Step>& steps) {
@@ -222,14 +191,19 @@ void Bench::paintFurniture(QPainter& painter) {
                   tr("Nothing that is ink at this threshold is traced. Move the threshold, choose the automatic one, "
                      "change which part is the ink, or set another smallest part."));
   }
-  const double rule = rulers_.shown() ? Rulers::kWidth : 0;
-  const QRectF free = QRectF(rect()).adjusted(rule, rule, 0, 0);
+  double border = 0;
+  auto legend = outlineLegend(outlines_->hasPenLines());
+  for (const BenchLayer* layer : layers_) {
+    border = std::max(border, layer->border());
+    if (auto own = layer->legend(); !own.empty()) legend = std::move(own);
+  }
+  const QRectF free = QRectF(rect()).adjusted(border, border, 0, 0);
   constexpr double kScaleBarPx = 130;
   const QString hint = tool_ != nullptr ? tool_->hint() : QString();
   if (!hint.isEmpty()) {
     paintHint(painter, free, hint);
   } else {
-    paintLegend(painter, free, deviation_.shown() ? deviation_.legend() : outlineLegend(outlines_->hasPenLines()));
+    paintLegend(painter, free, legend);
   }
   paintScale(painter, rect(), scaleBarFor(viewport_.scale / mmPerPixel_, kScaleBarPx, unit_), pointerText());
 }

@@ -51,69 +51,82 @@ void paintDimension(QPainter& painter, QPointF place, const QString& text) {
 
 }  // namespace
 
-void FindingLayer::set(std::shared_ptr<const std::vector<Finding>> findings, std::vector<std::size_t> shown) {
+void FindingLayer::set(std::shared_ptr<const std::vector<mend::Finding>> findings, std::vector<std::size_t> shown) {
   findings_ = std::move(findings);
   shown_ = findings_ ? std::move(shown) : std::vector<std::size_t>{};
   if (current_ && *current_ >= shown_.size()) current_.reset();
+  emit changed();
 }
 
 void FindingLayer::setCurrent(std::optional<std::size_t> current) {
   current_ = current && *current < shown_.size() ? current : std::nullopt;
+  emit changed();
 }
 
-QPointF FindingLayer::placeOf(std::size_t number, const Viewport& viewport, double mmPerPixel) const {
-  return viewport.toScreen((*findings_)[shown_[number]].at * (1 / mmPerPixel));
+void FindingLayer::setPreview(RepairPreview preview) {
+  preview_ = std::move(preview);
+  emit changed();
 }
 
-void FindingLayer::paint(QPainter& painter, const Viewport& viewport, const QRectF& visible, double mmPerPixel,
-                         Unit unit) const {
-  painter.save();
+QPointF FindingLayer::placeOf(std::size_t number, const LayerView& view) const {
+  return view.at.toScreen((*findings_)[shown_[number]].at * (1 / view.mmPerPixel));
+}
+
+void FindingLayer::paint(QPainter& painter, const LayerView& view, std::size_t /*part*/) const {
   painter.setRenderHint(QPainter::Antialiasing);
-  if (!preview_.goes.empty()) OutlineLayer(preview_.goes).paintAsGone(painter, viewport, visible);
-  if (!preview_.comes.empty()) OutlineLayer(preview_.comes).paintAsPreview(painter, viewport, visible);
+  paintPreview(painter, view);
+  if (shown_.empty()) return;
+  paintTags(painter, view);
+  if (current_) paintCurrent(painter, view);
+}
+
+void FindingLayer::paintPreview(QPainter& painter, const LayerView& view) const {
+  if (!preview_.goes.empty()) OutlineLayer(preview_.goes).paintAsGone(painter, view.at, view.visible);
+  if (!preview_.comes.empty()) OutlineLayer(preview_.comes).paintAsPreview(painter, view.at, view.visible);
   QPen axis(look().node, 1.5);
   axis.setDashPattern({14, 4, 2, 4});
   painter.setPen(axis);
-  for (const auto& [from, to] : preview_.axes) painter.drawLine(viewport.toScreen(from), viewport.toScreen(to));
+  for (const auto& [from, to] : preview_.axes) painter.drawLine(view.at.toScreen(from), view.at.toScreen(to));
   constexpr double kMarkHalf = 12;
-  if (preview_.most) paintBrackets(painter, viewport.toScreen(*preview_.most), kMarkHalf, look().node);
-  if (!shown_.empty()) {
-    const QRectF near = visible.adjusted(-40, -40, 40, 40);
-    // Where tags lie on each other the first one is enough: the list names them all.
-    constexpr std::size_t kMostTags = 400;
-    std::vector<QPointF> used;
-    for (std::size_t i = 0; i < shown_.size() && used.size() < kMostTags; ++i) {
-      const QPointF place = placeOf(i, viewport, mmPerPixel);
-      const bool free = near.contains(place) && std::none_of(used.begin(), used.end(), [place](QPointF p) {
-                          return std::abs(p.x() - place.x()) < 22 && std::abs(p.y() - place.y()) < 18;
-                        });
-      if (!free || i == current_) continue;
-      used.push_back(place);
-      paintTag(painter, place, i, false);
-    }
-    if (current_) paintCurrent(painter, viewport, mmPerPixel, unit);
-  }
-  painter.restore();
+  if (preview_.most) paintBrackets(painter, view.at.toScreen(*preview_.most), kMarkHalf, look().node);
 }
 
-void FindingLayer::paintCurrent(QPainter& painter, const Viewport& viewport, double mmPerPixel, Unit unit) const {
-  const Finding& finding = (*findings_)[shown_[*current_]];
-  const QPointF place = placeOf(*current_, viewport, mmPerPixel);
-  const double onScreen = finding.sizeMm / mmPerPixel * viewport.scale;
-  const bool gap = finding.kind == FindingKind::OpenEnd && !finding.repair.empty();
+void FindingLayer::paintTags(QPainter& painter, const LayerView& view) const {
+  const QRectF near = view.visible.adjusted(-40, -40, 40, 40);
+  // Where tags lie on each other the first one is enough: the list names them all.
+  constexpr std::size_t kMostTags = 400;
+  std::vector<QPointF> used;
+  for (std::size_t i = 0; i < shown_.size() && used.size() < kMostTags; ++i) {
+    const QPointF place = placeOf(i, view);
+    const bool free = near.contains(place) && std::none_of(used.begin(), used.end(), [place](QPointF p) {
+                        return std::abs(p.x() - place.x()) < 22 && std::abs(p.y() - place.y()) < 18;
+                      });
+    if (!free || i == current_) continue;
+    used.push_back(place);
+    paintTag(painter, place, i, false);
+  }
+}
+
+void FindingLayer::paintCurrent(QPainter& painter, const LayerView& view) const {
+  const mend::Finding& finding = (*findings_)[shown_[*current_]];
+  const QPointF place = placeOf(*current_, view);
+  const double onScreen = finding.sizeMm / view.mmPerPixel * view.at.scale;
+  const bool gap = finding.kind == mend::FindingKind::OpenEnd && !finding.repair.empty();
   constexpr double kLeastHalf = 17;
   constexpr double kMostHalf = 90;
   paintBrackets(painter, place, gap ? std::clamp(onScreen / 2 + 8, kLeastHalf, kMostHalf) : kLeastHalf, look().node);
   constexpr double kNothingMm = 0.0005;
-  if (gap && finding.sizeMm > kNothingMm) paintDimension(painter, place, lengthWithUnit(finding.sizeMm, unit));
+  if (gap && finding.sizeMm > kNothingMm) paintDimension(painter, place, lengthWithUnit(finding.sizeMm, view.unit));
   paintTag(painter, place, *current_, true);
 }
 
-std::optional<std::size_t> FindingLayer::at(QPointF screen, const Viewport& viewport, double mmPerPixel) const {
+bool FindingLayer::press(QPointF screen, const LayerView& view) {
   for (std::size_t i = 0; i < shown_.size(); ++i) {
-    if (tagAt(placeOf(i, viewport, mmPerPixel), i).adjusted(-3, -3, 3, 3).contains(screen)) return i;
+    if (!tagAt(placeOf(i, view), i).adjusted(-3, -3, 3, 3).contains(screen)) continue;
+    emit pressed(i);
+    return true;
   }
-  return {};
+  return false;
 }
 
 }  // namespace rim::app

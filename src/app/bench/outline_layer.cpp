@@ -83,8 +83,8 @@ OutlineLayer::OutlineLayer(const Drawing& drawing) {
   }
 }
 
-OutlineLayer::OutlineLayer(const std::vector<Border>& borders, double tolerancePx) {
-  for (const Border& border : borders) {
+OutlineLayer::OutlineLayer(const std::vector<trace::contour::Border>& borders, double tolerancePx) {
+  for (const trace::contour::Border& border : borders) {
     std::vector<cv::Point2f> all;
     for (const Point p : border) all.emplace_back(static_cast<float>(p.x), static_cast<float>(p.y));
     std::vector<cv::Point2f> few;
@@ -94,7 +94,7 @@ OutlineLayer::OutlineLayer(const std::vector<Border>& borders, double toleranceP
     QPainterPath path;
     path.addPolygon(polygon);
     path.closeSubpath();
-    addClosed(std::move(path), borderArea(border) < 0);
+    addClosed(std::move(path), trace::contour::borderArea(border) < 0);
   }
 }
 

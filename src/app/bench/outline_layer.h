@@ -23,7 +23,7 @@ class OutlineLayer {
   /// The same; lines that a pen drew have its stroke round them as a soft band.
   explicit OutlineLayer(const Drawing& drawing);
   /// Borders that are not fitted yet, with as few points as lie within `tolerancePx` picture pixels of all of them.
-  OutlineLayer(const std::vector<Border>& borders, double tolerancePx);
+  OutlineLayer(const std::vector<trace::contour::Border>& borders, double tolerancePx);
 
   bool empty() const { return strokes_.empty(); }
   bool hasPenLines() const;

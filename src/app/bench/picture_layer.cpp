@@ -15,7 +15,7 @@ cv::Vec3b meanOf(const cv::Vec3b& a, const cv::Vec3b& b, const cv::Vec3b& c, con
 
 }  // namespace
 
-void PictureLayer::setPicture(const Picture& picture, double scale) {
+void PictureLayer::setPicture(const picture::Picture& picture, double scale) {
   pixels_ = picture.empty() ? nullptr : std::make_shared<const cv::Mat>(*picture.bgr);
   colours_.release();
   pixelSize_ = 1 / scale;

@@ -17,7 +17,7 @@ namespace rim::app {
 class PictureLayer {
  public:
   /// `scale`: its pixels per pixel of the picture that it stands for, 1 unless it is a preview.
-  void setPicture(const Picture& picture, double scale = 1);
+  void setPicture(const picture::Picture& picture, double scale = 1);
   /// `labels` are CV_8UC1, `colours` what each is shown in: 256 of CV_8UC3 in OpenCV's channel order.
   void setInks(std::shared_ptr<const cv::Mat> labels, const cv::Mat& colours);
   void clear() { setPicture({}); }

@@ -35,8 +35,8 @@ LabelDialog::LabelDialog(const QString& name, const QString& source, QWidget* pa
   allow();
 }
 
-ShelfLabel LabelDialog::label() const {
-  ShelfLabel label{name_->text().trimmed().toStdString(), {}, source_->text().trimmed().toStdString()};
+io::ShelfLabel LabelDialog::label() const {
+  io::ShelfLabel label{name_->text().trimmed().toStdString(), {}, source_->text().trimmed().toStdString()};
   for (const QString& tag : tags_->text().split(',', Qt::SkipEmptyParts)) {
     if (!tag.trimmed().isEmpty()) label.tags.push_back(tag.trimmed().toStdString());
   }

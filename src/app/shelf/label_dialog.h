@@ -15,7 +15,7 @@ class LabelDialog : public QDialog {
  public:
   /// Begins with this name and source.
   LabelDialog(const QString& name, const QString& source, QWidget* parent = nullptr);
-  ShelfLabel label() const;
+  io::ShelfLabel label() const;
 
  private:
   QLineEdit* name_;

@@ -32,14 +32,14 @@ QByteArray bytesIn(const QString& file) {
 
 QString textOf(const std::string& text) { return QString::fromStdString(text); }
 
-QString tagsOf(const ShelfPiece& piece) {
+QString tagsOf(const io::ShelfPiece& piece) {
   QStringList tags;
   for (const std::string& tag : piece.label.tags) tags << textOf(tag);
   return tags.join(", ");
 }
 
 /// Whether every word that was typed is somewhere in the piece's name and tags, or also in what is said of its source.
-bool matches(const ShelfPiece& piece, const QString& words, bool inSource) {
+bool matches(const io::ShelfPiece& piece, const QString& words, bool inSource) {
   const QString all =
       textOf(piece.label.name) + '\n' + tagsOf(piece) + (inSource ? '\n' + textOf(piece.label.source) : QString());
   const QStringList wanted = words.split(' ', Qt::SkipEmptyParts);
@@ -133,8 +133,8 @@ void ShelfDialog::refresh() {
       this,
       [folder = folder_](const std::stop_token& stop) {
         std::vector<Shown> shown;
-        for (ShelfPiece& piece : piecesOn(folder.toStdString(), stop)) {
-          const QImage picture = thumbnailOf(jobOn(piece.drawing, piece.label.name));
+        for (io::ShelfPiece& piece : io::piecesOn(folder.toStdString(), stop)) {
+          const QImage picture = thumbnailOf(job::jobOn(piece.drawing, piece.label.name));
           shown.push_back({std::move(piece), picture});
         }
         return shown;
@@ -198,7 +198,7 @@ void ShelfDialog::showChosen() {
                                  : tr("Nothing on the shelf is called or tagged so."));
     return;
   }
-  const ShelfPiece& piece = one->piece;
+  const io::ShelfPiece& piece = one->piece;
   const Box box = boxOf(piece.drawing);
   const Counts counts = countsOf(pathsOf(piece.drawing));
   QStringList lines{tr("%1: %2 × %3, %4, %5")

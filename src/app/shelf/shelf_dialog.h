@@ -43,7 +43,7 @@ class ShelfDialog : public QDialog {
  private:
   /// A piece with its small picture.
   struct Shown {
-    ShelfPiece piece;
+    io::ShelfPiece piece;
     QImage picture;
   };
   void fill();

@@ -29,7 +29,8 @@ QImage demoThumbnail(const QString& name) {
   const QByteArray bytes = file.readAll();
   if (name.endsWith(".dxf") || name.endsWith(".svg")) {
     try {
-      return thumbnailOf(jobOn(readDrawing(bytes.toStdString(), name.toStdString()).drawing, name.toStdString()));
+      return thumbnailOf(
+          job::jobOn(io::readDrawing(bytes.toStdString(), name.toStdString()).drawing, name.toStdString()));
     } catch (const std::exception&) {
       return {};  // the tile then shows its title alone
     }

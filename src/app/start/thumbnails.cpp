@@ -21,7 +21,7 @@ QString placeFor(const QString& file) {
 }
 
 Paths withoutStrays(const Paths& paths) {
-  const std::vector<std::size_t> aside = strays(paths);
+  const std::vector<std::size_t> aside = mend::strays(paths);
   Paths rest;
   for (std::size_t p = 0; p < paths.size(); ++p) {
     if (!std::binary_search(aside.begin(), aside.end(), p)) rest.push_back(paths[p]);
@@ -31,13 +31,13 @@ Paths withoutStrays(const Paths& paths) {
 
 }  // namespace
 
-QImage thumbnailOf(const Job& job) {
+QImage thumbnailOf(const job::Job& job) {
   QImage image(kThumbnailSize, QImage::Format_RGB32);
   image.fill(look().sheet);
   QPainter painter(&image);
   painter.setRenderHint(QPainter::Antialiasing);
   const QRectF area = QRectF(QPointF(), kThumbnailSize).adjusted(kRoomPx, kRoomPx, -kRoomPx, -kRoomPx);
-  const auto outlines = outlinesOf(job);
+  const auto outlines = job::outlinesOf(job);
   Box box;
   if (job.drawing) {
     // A leftover far outside would make all else too small to be known again.

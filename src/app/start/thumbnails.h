@@ -11,7 +11,7 @@ namespace rim::app {
 inline constexpr QSize kThumbnailSize{132, 96};
 
 /// A small picture of a job: what it was opened from, or the outlines of a drawing, on the sheet's colour.
-QImage thumbnailOf(const Job& job);
+QImage thumbnailOf(const job::Job& job);
 
 /// Thumbnails of files that were opened, kept in the user's cache folder under the files' whole names.
 void saveThumbnail(const QString& file, const QImage& thumbnail);

@@ -7,7 +7,8 @@
 
 namespace rim::app {
 
-LengthField::LengthField(QWidget* parent) : QLineEdit(parent), least_(kSmallestSizeMm), most_(kLargestSizeMm) {
+LengthField::LengthField(QWidget* parent)
+    : QLineEdit(parent), least_(job::kSmallestSizeMm), most_(job::kLargestSizeMm) {
   setAlignment(Qt::AlignRight);
   connect(this, &QLineEdit::editingFinished, this, &LengthField::finish);
 }

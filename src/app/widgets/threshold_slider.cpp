@@ -26,7 +26,7 @@ ThresholdSlider::ThresholdSlider(QWidget* parent) : QAbstractSlider(parent) {
   setCursor(Qt::SizeHorCursor);
 }
 
-void ThresholdSlider::setHistogram(const Histogram& histogram, std::optional<int> automatic) {
+void ThresholdSlider::setHistogram(const picture::Histogram& histogram, std::optional<int> automatic) {
   histogram_ = histogram;
   automatic_ = automatic;
   update();

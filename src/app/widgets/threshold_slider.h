@@ -15,7 +15,7 @@ class ThresholdSlider : public QAbstractSlider {
  public:
   explicit ThresholdSlider(QWidget* parent = nullptr);
 
-  void setHistogram(const Histogram& histogram, std::optional<int> automatic);
+  void setHistogram(const picture::Histogram& histogram, std::optional<int> automatic);
   void setLightIsInk(bool lightIsInk);
 
   QSize sizeHint() const override { return {240, 110}; }
@@ -32,7 +32,7 @@ class ThresholdSlider : public QAbstractSlider {
   double xOf(int level) const;
   int levelAt(double x) const;
 
-  Histogram histogram_{};
+  picture::Histogram histogram_{};
   std::optional<int> automatic_;
   bool lightIsInk_ = false;
 };

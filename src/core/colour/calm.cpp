@@ -5,11 +5,11 @@
 #include <map>
 #include <opencv2/imgproc.hpp>
 
+#include "core/colour/connected_components.h"
 #include "core/colour/ink_counts.h"
-#include "core/colour/label_parts.h"
 #include "core/error.h"
 
-namespace rim {
+namespace rim::colour {
 namespace {
 
 /// Half the pictures that are traced are JPEGs, which keep colours at half the resolution of lightness.
@@ -75,10 +75,10 @@ cv::Rect boxOf(const std::vector<LabelRun>& runs) {
 
 /// All parts with at most `most` pixels, the smallest first.
 std::vector<Part> smallParts(const cv::Mat& labels, std::size_t most, const std::stop_token& stop) {
-  const LabelParts all = labelPartsOf(labels, stop);
+  const ConnectedComponents all = connectedComponents(labels, stop);
   std::vector<Part> parts;
-  for (std::vector<LabelRun>& runs : runsOfSmallParts(all, most)) {
-    const LabelPart& part = all.parts[runs.front().part];
+  for (std::vector<LabelRun>& runs : runsOfSmallComponents(all, most)) {
+    const Component& part = all.parts[runs.front().part];
     const cv::Rect box = boxOf(runs);
     parts.push_back({part.label, part.pixels, std::move(runs), box});
   }
@@ -154,4 +154,4 @@ cv::Mat calmedParts(const cv::Mat& labels, const cv::Mat& lab, const std::vector
   return calm.labels();
 }
 
-}  // namespace rim
+}  // namespace rim::colour

@@ -5,7 +5,7 @@
 
 #include "core/colour/inks.h"
 
-namespace rim {
+namespace rim::colour {
 
 /// The labels (CV_8UC1) with small parts given to a neighbouring ink wherever their colours, as far as noise and the
 /// blocks of a JPEG let them be told apart, do not speak against it by more than their common border
@@ -15,4 +15,4 @@ namespace rim {
 cv::Mat calmedParts(const cv::Mat& labels, const cv::Mat& lab, const std::vector<Lab>& palette,
                     const std::stop_token& stop);
 
-}  // namespace rim
+}  // namespace rim::colour

@@ -4,18 +4,18 @@
 #include <array>
 #include <opencv2/imgproc.hpp>
 
-#include "core/colour/label_parts.h"
+#include "core/colour/connected_components.h"
 #include "core/colour/palette.h"
 #include "core/colour/reduce.h"
 #include "core/error.h"
 #include "core/overloaded.h"
 
-namespace rim {
+namespace rim::colour {
 namespace {
 
 class Decider {
  public:
-  Decider(InkMap map, const Picture& picture)
+  Decider(InkMap map, const picture::Picture& picture)
       : map_(std::move(map)), picture_(picture), labels_(map_.labels->clone()) {}
 
   void take(const InkDecision& decision) {
@@ -80,7 +80,7 @@ class Decider {
 
   /// Gives the parts of the swept inks that the stroke touches to the ink.
   void giveTouched(const cv::Mat& under, const std::vector<bool>& isSwept, int into) {
-    const LabelParts all = labelPartsOf(labels_);
+    const ConnectedComponents all = connectedComponents(labels_);
     std::vector<bool> isTouched(all.parts.size(), false);
     for (const LabelRun& run : all.runs) {
       if (!isSwept[all.parts[run.part].label]) continue;
@@ -115,7 +115,7 @@ class Decider {
   }
 
   InkMap map_;
-  const Picture& picture_;
+  const picture::Picture& picture_;
   cv::Mat labels_;
   cv::Mat lab_;
 };
@@ -124,7 +124,8 @@ class Decider {
 
 InkStep stepFor(InkDecision what) { return {std::move(what), true}; }
 
-InkMap decided(InkMap map, const Picture& picture, const std::vector<InkStep>& steps, const std::stop_token& stop) {
+InkMap decided(InkMap map, const picture::Picture& picture, const std::vector<InkStep>& steps,
+               const std::stop_token& stop) {
   Decider decider(std::move(map), picture);
   for (const InkStep& step : steps) {
     if (stop.stop_requested()) throw Cancelled();
@@ -143,4 +144,4 @@ InkMap dissolved(const InkMap& map) {
   return result;
 }
 
-}  // namespace rim
+}  // namespace rim::colour

@@ -8,7 +8,7 @@
 #include "core/colour/inks.h"
 #include "core/picture/picture.h"
 
-namespace rim {
+namespace rim::colour {
 
 /// One ink becomes another.
 struct MergeInks {
@@ -78,9 +78,10 @@ InkStep stepFor(InkDecision what);
 
 /// The inks after all decisions, in order. Decisions about inks that are not there do nothing: those before them
 /// may have been switched off. `picture` is what was reduced. Throws Cancelled.
-InkMap decided(InkMap map, const Picture& picture, const std::vector<InkStep>& steps, const std::stop_token& stop = {});
+InkMap decided(InkMap map, const picture::Picture& picture, const std::vector<InkStep>& steps,
+               const std::stop_token& stop = {});
 
 /// Inks to be dissolved given to those around them; when no others are there the map stays as it is.
 InkMap dissolved(const InkMap& map);
 
-}  // namespace rim
+}  // namespace rim::colour

@@ -2,7 +2,7 @@
 
 #include <algorithm>
 
-namespace rim {
+namespace rim::colour {
 
 InkCounts::InkCounts(const cv::Mat& labels, std::size_t inks)
     : labels_(labels.clone()),
@@ -63,4 +63,4 @@ bool InkCounts::mayHaveChangedSince(const cv::Rect& box, int changes) const {
   return latest > changes;
 }
 
-}  // namespace rim
+}  // namespace rim::colour

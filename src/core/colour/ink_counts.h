@@ -4,9 +4,9 @@
 #include <opencv2/core.hpp>
 #include <vector>
 
-#include "core/colour/label_parts.h"
+#include "core/colour/connected_components.h"
 
-namespace rim {
+namespace rim::colour {
 
 /// A picture of labels whose pixels change their ink, and how many pixels of each ink lie in any part of it: counted by
 /// squares of 8 px, so that asking again and again is quick. Two bytes a square and ink.
@@ -52,4 +52,4 @@ class InkCounts {
   int changes_ = 0;
 };
 
-}  // namespace rim
+}  // namespace rim::colour

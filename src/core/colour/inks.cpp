@@ -2,10 +2,10 @@
 
 #include <algorithm>
 
-#include "core/colour/label_parts.h"
+#include "core/colour/connected_components.h"
 #include "core/error.h"
 
-namespace rim {
+namespace rim::colour {
 
 std::string hexOf(Rgb colour) {
   constexpr const char* kDigits = "0123456789abcdef";
@@ -31,7 +31,7 @@ std::string nameOf(const Ink& ink) { return ink.name.empty() ? hexOf(ink.colour)
 std::vector<InkShare> sharesOf(const InkMap& map) {
   std::vector<InkShare> shares(map.inks.size());
   if (!map.labels) return shares;
-  for (const LabelPart& part : labelPartsOf(*map.labels).parts) {
+  for (const Component& part : connectedComponents(*map.labels).parts) {
     if (part.label >= shares.size()) continue;
     shares[part.label].pixels += part.pixels;
     ++shares[part.label].parts;
@@ -68,4 +68,4 @@ std::size_t surroundingInk(const cv::Mat& labels) {
   return static_cast<std::size_t>(std::max_element(counts.begin(), counts.end()) - counts.begin());
 }
 
-}  // namespace rim
+}  // namespace rim::colour

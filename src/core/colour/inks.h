@@ -10,7 +10,7 @@
 
 #include "core/colour/lab.h"
 
-namespace rim {
+namespace rim::colour {
 
 /// What becomes of an ink.
 enum class InkRole {
@@ -39,7 +39,7 @@ std::string nameOf(const Ink& ink);
 /// The most inks that a picture may have.
 inline constexpr int kMostInks = 64;
 
-/// Which ink each pixel has. Copying is cheap; the labels are shared and never changed.
+/// A label map: which ink each pixel has. Copying is cheap; the labels are shared and never changed.
 struct InkMap {
   std::vector<Ink> inks;                  ///< by number; one that was merged away has no pixels
   std::shared_ptr<const cv::Mat> labels;  ///< CV_8UC1, the ink's number
@@ -69,4 +69,4 @@ std::vector<LikeInks> likeInks(const std::vector<Ink>& inks, const std::vector<I
 /// The ink that surrounds the picture: the one with most pixels on its edge.
 std::size_t surroundingInk(const cv::Mat& labels);
 
-}  // namespace rim
+}  // namespace rim::colour

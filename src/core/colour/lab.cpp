@@ -7,7 +7,7 @@
 
 #include "core/colour/strips.h"
 
-namespace rim {
+namespace rim::colour {
 namespace {
 
 constexpr double kDegree = std::numbers::pi / 180;
@@ -169,4 +169,4 @@ double differenceOf(Lab one, Lab other) {
   return std::sqrt(std::max(0.0, dl * dl + dc * dc + dh * dh + turn * dc * dh));
 }
 
-}  // namespace rim
+}  // namespace rim::colour

@@ -2,7 +2,7 @@
 
 #include <opencv2/core.hpp>
 
-namespace rim {
+namespace rim::colour {
 
 /// A colour in CIE L*a*b* (D65, 2 degrees): lightness 0..100, green-red and blue-yellow.
 struct Lab {
@@ -55,4 +55,4 @@ cv::Vec3d mostlyLuma(const cv::Vec3d& bgr);
 /// observations", Color Research and Application 30 (2005), 21-30.
 double differenceOf(Lab one, Lab other);
 
-}  // namespace rim
+}  // namespace rim::colour

@@ -7,7 +7,7 @@
 
 #include "core/error.h"
 
-namespace rim {
+namespace rim::colour {
 namespace {
 
 /// A mixture so near to the colour, in RGB, is believed at once.
@@ -186,4 +186,4 @@ void decideMixtures(const cv::Mat& bgr, const Mixtures& mixtures, cv::Mat& label
   if (stop.stop_requested()) throw Cancelled();
 }
 
-}  // namespace rim
+}  // namespace rim::colour

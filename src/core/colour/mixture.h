@@ -8,7 +8,7 @@
 
 #include "core/colour/lab.h"
 
-namespace rim {
+namespace rim::colour {
 
 /// The label of a pixel whose ink is not decided.
 inline constexpr std::uint8_t kUnsure = 255;
@@ -62,4 +62,4 @@ class Mixtures {
 /// have, looking a pixel farther each time until some mixture comes near. Throws Cancelled.
 void decideMixtures(const cv::Mat& bgr, const Mixtures& mixtures, cv::Mat& labels, const std::stop_token& stop);
 
-}  // namespace rim
+}  // namespace rim::colour

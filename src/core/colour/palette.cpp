@@ -9,7 +9,7 @@
 
 #include "core/colour/inks.h"
 
-namespace rim {
+namespace rim::colour {
 namespace {
 
 constexpr double kCell = 4;
@@ -295,4 +295,4 @@ std::pair<Lab, Lab> partedColours(const cv::Mat& lab, const cv::Mat& marked) {
   return {two.first.mean(), two.second.mean()};
 }
 
-}  // namespace rim
+}  // namespace rim::colour

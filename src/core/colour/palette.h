@@ -6,7 +6,7 @@
 
 #include "core/colour/lab.h"
 
-namespace rim {
+namespace rim::colour {
 
 /// How much two colours must differ (CIEDE2000) to be two inks.
 struct InkDifference {
@@ -28,4 +28,4 @@ std::vector<Lab> paletteOf(const cv::Mat& lab, const cv::Mat& even, std::optiona
 /// there is nothing to tell apart.
 std::pair<Lab, Lab> partedColours(const cv::Mat& lab, const cv::Mat& marked);
 
-}  // namespace rim
+}  // namespace rim::colour

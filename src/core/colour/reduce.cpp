@@ -6,14 +6,14 @@
 #include <opencv2/imgproc.hpp>
 
 #include "core/colour/calm.h"
-#include "core/colour/label_parts.h"
+#include "core/colour/connected_components.h"
 #include "core/colour/mixture.h"
 #include "core/colour/palette.h"
 #include "core/colour/strips.h"
 #include "core/error.h"
 #include "core/median.h"
 
-namespace rim {
+namespace rim::colour {
 namespace {
 
 /// Neighbouring pixels of an even area differ by no more than this in L*a*b*, and noise comes on top.
@@ -234,7 +234,7 @@ void fillFromAfar(const cv::Mat& labels, const cv::Mat& marked, const cv::Mat& f
 cv::Mat withoutCrumbs(const cv::Mat& labels, const std::stop_token& stop) {
   constexpr std::size_t kMostPx = 12;
   cv::Mat crumbs(labels.size(), CV_8U, cv::Scalar(0));
-  for (const std::vector<LabelRun>& runs : runsOfSmallParts(labelPartsOf(labels, stop), kMostPx)) {
+  for (const std::vector<LabelRun>& runs : runsOfSmallComponents(connectedComponents(labels, stop), kMostPx)) {
     const auto sides = commonSides(runs, labels);
     if (std::count_if(sides.begin(), sides.end(), [](double count) { return count > 0; }) < 2) continue;
     for (const LabelRun& run : runs) paint(run, 255, crumbs);
@@ -264,7 +264,7 @@ cv::Mat filledFromAround(const cv::Mat& labels, const cv::Mat& marked) {
 }
 
 cv::Mat withoutSpecks(const cv::Mat& labels, double areaPx2, const std::stop_token& stop) {
-  const LabelParts all = labelPartsOf(labels, stop);
+  const ConnectedComponents all = connectedComponents(labels, stop);
   cv::Mat specks(labels.size(), CV_8U, cv::Scalar(0));
   for (const LabelRun& run : all.runs) {
     if (static_cast<double>(all.parts[run.part].pixels) < areaPx2) paint(run, 255, specks);
@@ -272,7 +272,7 @@ cv::Mat withoutSpecks(const cv::Mat& labels, double areaPx2, const std::stop_tok
   return filledFromAround(labels, specks);
 }
 
-bool wantsSeveralInks(const Picture& picture) {
+bool wantsSeveralInks(const picture::Picture& picture) {
   constexpr double kMostPixels = 400'000;
   constexpr double kMostlyEven = 0.5;
   constexpr double kNearlyEvenStep = 9;  // blocks of a JPEG waver
@@ -297,7 +297,7 @@ bool wantsSeveralInks(const Picture& picture) {
   return evenPixels > kMostlyEven * all && colourful > kLeastShare * all;
 }
 
-InkMap reduced(const Picture& picture, std::optional<int> count, const std::stop_token& stop) {
+InkMap reduced(const picture::Picture& picture, std::optional<int> count, const std::stop_token& stop) {
   const auto goOn = [&stop] {
     if (stop.stop_requested()) throw Cancelled();
   };
@@ -336,4 +336,4 @@ InkMap reduced(const Picture& picture, std::optional<int> count, const std::stop
   return map;
 }
 
-}  // namespace rim
+}  // namespace rim::colour

@@ -6,7 +6,7 @@
 #include "core/colour/inks.h"
 #include "core/picture/picture.h"
 
-namespace rim {
+namespace rim::colour {
 
 /// The picture in few inks, the largest first; the one that surrounds it is the background.
 ///
@@ -17,11 +17,11 @@ namespace rim {
 /// model). So an edge between black and white does not become a grey hair when there is a grey
 /// ink elsewhere. Specks that noise leaves, and crumbs of up to 12 px that touch two other inks,
 /// go to what surrounds them; noise is calmed beforehand. Throws Cancelled when `stop` is requested.
-InkMap reduced(const Picture& picture, std::optional<int> count, const std::stop_token& stop = {});
+InkMap reduced(const picture::Picture& picture, std::optional<int> count, const std::stop_token& stop = {});
 
 /// Whether a picture is flat artwork in colours, not black on white and no photograph: most of it is even, and some of
 /// that is colourful. Such pictures are begun with several inks.
-bool wantsSeveralInks(const Picture& picture);
+bool wantsSeveralInks(const picture::Picture& picture);
 
 /// The labels with the marked pixels (CV_8UC1) given to the nearest others.
 cv::Mat filledFromAround(const cv::Mat& labels, const cv::Mat& marked);
@@ -29,4 +29,4 @@ cv::Mat filledFromAround(const cv::Mat& labels, const cv::Mat& marked);
 /// The labels with parts of less than `areaPx2` given to what surrounds them. Throws Cancelled.
 cv::Mat withoutSpecks(const cv::Mat& labels, double areaPx2, const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::colour

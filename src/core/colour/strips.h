@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <opencv2/core.hpp>
 
-namespace rim {
+namespace rim::colour {
 
 /// Calls `work` for strips of 16 of `rows` rows, side by side on all processors: what is worked out for a strip on the
 /// way stays in the processor's cache, which that of a large picture would not.
@@ -16,4 +16,4 @@ void forStrips(int rows, Work work) {
   });
 }
 
-}  // namespace rim
+}  // namespace rim::colour

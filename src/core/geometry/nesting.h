@@ -4,8 +4,8 @@
 #include <vector>
 
 #include "core/geometry/box_index.h"
-#include "core/geometry/inside.h"
 #include "core/geometry/paths.h"
+#include "core/geometry/point_in_polygon.h"
 
 namespace rim {
 
@@ -34,7 +34,7 @@ class Surroundings {
   std::vector<Box> boxes_;
   std::vector<std::size_t> closed_;
   BoxIndex index_;  // of the closed ones
-  std::vector<std::optional<Inside>> insides_;
+  std::vector<std::optional<PointInPolygon>> insides_;
   std::vector<std::optional<double>> areas_;
 };
 

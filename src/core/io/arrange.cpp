@@ -6,21 +6,21 @@
 #include "core/drawing/nested.h"
 #include "core/error.h"
 
-namespace rim {
+namespace rim::io {
 namespace {
 
-Point placeIn(const Box& box, OriginAt origin) {
+Point placeIn(const Box& box, job::OriginAt origin) {
   switch (origin) {
-    case OriginAt::Centre:
+    case job::OriginAt::Centre:
       return lerp(box.low, box.high, 0.5);
-    case OriginAt::LowerRight:
+    case job::OriginAt::LowerRight:
       return {box.high.x, box.low.y};
-    case OriginAt::UpperLeft:
+    case job::OriginAt::UpperLeft:
       return {box.low.x, box.high.y};
-    case OriginAt::UpperRight:
+    case job::OriginAt::UpperRight:
       return box.high;
-    case OriginAt::Drawing:
-    case OriginAt::LowerLeft:
+    case job::OriginAt::Drawing:
+    case job::OriginAt::LowerLeft:
       break;
   }
   return box.low;
@@ -28,8 +28,8 @@ Point placeIn(const Box& box, OriginAt origin) {
 
 }  // namespace
 
-Drawing withOrigin(const Drawing& drawing, OriginAt origin, const Box& box) {
-  if (origin == OriginAt::Drawing || box.empty()) return drawing;
+Drawing withOrigin(const Drawing& drawing, job::OriginAt origin, const Box& box) {
+  if (origin == job::OriginAt::Drawing || box.empty()) return drawing;
   return moved(drawing, -placeIn(box, origin));
 }
 
@@ -81,4 +81,4 @@ Drawing onlyLayer(const Drawing& drawing, const std::string& name) {
                    (names.empty() ? "; the drawing has no layers." : "; there are: " + names + "."));
 }
 
-}  // namespace rim
+}  // namespace rim::io

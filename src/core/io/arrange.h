@@ -7,10 +7,10 @@
 #include "core/drawing/drawing.h"
 #include "core/job/file_wish.h"
 
-namespace rim {
+namespace rim::io {
 
 /// The drawing moved so that its origin lies at that corner, or in the middle, of a box (mm).
-Drawing withOrigin(const Drawing& drawing, OriginAt origin, const Box& box);
+Drawing withOrigin(const Drawing& drawing, job::OriginAt origin, const Box& box);
 
 /// The drawing on a page that is the box round all outlines and `marginMm` (>= 0) on every side.
 Drawing onArtworkPage(const Drawing& drawing, double marginMm);
@@ -25,4 +25,4 @@ Drawing layeredByRole(const Drawing& drawing);
 /// The outlines of one layer alone. Throws InputError, naming those that there are, when there is none of that name.
 Drawing onlyLayer(const Drawing& drawing, const std::string& name);
 
-}  // namespace rim
+}  // namespace rim::io

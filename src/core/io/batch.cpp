@@ -13,7 +13,7 @@
 #include "core/job/stages.h"
 #include "core/picture/load.h"
 
-namespace rim {
+namespace rim::io {
 namespace {
 
 /// File names that a case-blind disk would take for the same.
@@ -33,30 +33,30 @@ bool isUpToDate(const BatchItem& item, std::filesystem::file_time_type recipeTim
   });
 }
 
-Job jobFor(const Recipe& recipe, const std::filesystem::path& picture, const std::stop_token& stop) {
-  Job job = jobOn(loadPicture(picture, 1));
-  Picture original = std::move(job.original);
-  static_cast<Recipe&>(job) = forOthers(recipe);
+job::Job jobFor(const job::Recipe& recipe, const std::filesystem::path& picture, const std::stop_token& stop) {
+  job::Job job = job::jobOn(picture::loadPicture(picture, 1));
+  picture::Picture original = std::move(job.original);
+  static_cast<job::Recipe&>(job) = job::forOthers(recipe);
   job.original = std::move(original);
-  StageWatch watch;
+  job::StageWatch watch;
   watch.control.stop = stop;
-  return workedOut(std::move(job), watch);
+  return job::workedOut(std::move(job), watch);
 }
 
-void work(BatchItem& item, const Recipe& recipe, const BatchWish& wish) {
+void work(BatchItem& item, const job::Recipe& recipe, const BatchWish& wish) {
   if (!wish.fileEach && isUpToDate(item, wish.recipeTime)) {
     item.state = BatchItem::State::UpToDate;
     return;
   }
   try {
-    const Job job = jobFor(recipe, item.picture, wish.stop);
+    const job::Job job = jobFor(recipe, item.picture, wish.stop);
     std::vector<std::filesystem::path> written;
     for (const std::filesystem::path& output : item.outputs) {
       for (Delivered& one : deliverJob(job, output, wish.files, {wish.fileEach, {}})) written.push_back(one.file);
     }
     item.outputs = std::move(written);
     item.state = BatchItem::State::Done;
-    if (outlinesOf(job)->outlines.empty()) item.why = "there are no outlines in it.";
+    if (job::outlinesOf(job)->outlines.empty()) item.why = "there are no outlines in it.";
   } catch (const Cancelled&) {
     item.why = "it was stopped.";
   } catch (const std::exception& error) {
@@ -81,7 +81,7 @@ std::vector<std::vector<std::filesystem::path>> batchOutputs(const std::vector<s
   return all;
 }
 
-std::vector<BatchItem> runBatch(const Recipe& recipe, const std::vector<std::filesystem::path>& pictures,
+std::vector<BatchItem> runBatch(const job::Recipe& recipe, const std::vector<std::filesystem::path>& pictures,
                                 const BatchWish& wish) {
   std::error_code trouble;
   std::filesystem::create_directories(wish.folder, trouble);
@@ -131,4 +131,4 @@ std::string batchJson(const std::vector<BatchItem>& items) {
   return report.dump(2, ' ', false, nlohmann::json::error_handler_t::replace) + "\n";
 }
 
-}  // namespace rim
+}  // namespace rim::io

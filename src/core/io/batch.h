@@ -9,7 +9,7 @@
 #include "core/io/export.h"
 #include "core/job/job.h"
 
-namespace rim {
+namespace rim::io {
 
 /// What became of one picture of many.
 struct BatchItem {
@@ -32,7 +32,7 @@ struct BatchWish {
   std::vector<std::string> endings{".svg"};    ///< ".svg", ".dxf"
   std::filesystem::file_time_type recipeTime;  ///< files older than this are written again
   unsigned atOnce = 1;                         ///< pictures at the same time, from 1
-  ExportSettings files;
+  job::ExportSettings files;
   bool fileEach = false;                       ///< one file a layer; then none is told to be up to date
   std::function<void(const BatchItem&)> done;  ///< told of each, in any order, one at a time
   std::stop_token stop;
@@ -47,11 +47,11 @@ std::vector<std::vector<std::filesystem::path>> batchOutputs(const std::vector<s
 /// Does to every picture what the recipe says, but for what was done by hand (forOthers() in job/job.h), and writes it.
 /// What goes wrong with one stops none of the others. In the order of the pictures. Throws WriteError when the folder
 /// cannot be made, Cancelled.
-std::vector<BatchItem> runBatch(const Recipe& recipe, const std::vector<std::filesystem::path>& pictures,
+std::vector<BatchItem> runBatch(const job::Recipe& recipe, const std::vector<std::filesystem::path>& pictures,
                                 const BatchWish& wish);
 
 /// The report of the command line as JSON text: of each picture its source, outputs, state and, where something is to
 /// be said, why.
 std::string batchJson(const std::vector<BatchItem>& items);
 
-}  // namespace rim
+}  // namespace rim::io

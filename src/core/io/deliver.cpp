@@ -5,7 +5,7 @@
 #include "core/io/arrange.h"
 #include "core/io/print/print.h"
 
-namespace rim {
+namespace rim::io {
 namespace {
 
 std::optional<PrintKind> printKindOf(const std::filesystem::path& file) {
@@ -25,8 +25,8 @@ std::string fileName(const std::string& layer) {
 }
 
 /// Whether outlines go into a file where they are, on their own layers.
-bool isAsItLies(const Job& job, const ExportSettings& settings) {
-  return settings.origin == OriginAt::Drawing && !settings.marginMm && !(settings.onStock && job.stock) &&
+bool isAsItLies(const job::Job& job, const job::ExportSettings& settings) {
+  return settings.origin == job::OriginAt::Drawing && !settings.marginMm && !(settings.onStock && job.stock) &&
          !settings.byRole;
 }
 
@@ -34,53 +34,53 @@ bool isAsItLies(const Job& job, const ExportSettings& settings) {
 
 bool isPrint(const std::filesystem::path& file) { return printKindOf(file).has_value(); }
 
-std::string endingFor(FileFormat format) {
+std::string endingFor(job::FileFormat format) {
   switch (format) {
-    case FileFormat::Dxf2000:
-    case FileFormat::DxfR12:
+    case job::FileFormat::Dxf2000:
+    case job::FileFormat::DxfR12:
       return ".dxf";
-    case FileFormat::Svg:
+    case job::FileFormat::Svg:
       return ".svg";
-    case FileFormat::Pdf:
+    case job::FileFormat::Pdf:
       return ".pdf";
-    case FileFormat::Eps:
+    case job::FileFormat::Eps:
       return ".eps";
-    case FileFormat::Png:
+    case job::FileFormat::Png:
       return ".png";
   }
   return ".dxf";
 }
 
-ExportSettings settingsFor(const FileWish& wish) {
-  ExportSettings settings = wish.settings;
-  settings.dxf = wish.format == FileFormat::DxfR12 ? DxfVersion::R12 : DxfVersion::Dxf2000;
+job::ExportSettings settingsFor(const job::FileWish& wish) {
+  job::ExportSettings settings = wish.settings;
+  settings.dxf = wish.format == job::FileFormat::DxfR12 ? job::DxfVersion::R12 : job::DxfVersion::Dxf2000;
   if (endingFor(wish.format) == ".dxf") {
     settings.marginMm.reset();
     settings.onStock = false;
   } else {
-    settings.origin = OriginAt::Drawing;
+    settings.origin = job::OriginAt::Drawing;
   }
   return settings;
 }
 
-Drawing arranged(const Drawing& drawing, const ExportSettings& settings, const std::optional<Stock>& stock) {
+Drawing arranged(const Drawing& drawing, const job::ExportSettings& settings, const std::optional<job::Stock>& stock) {
   if (settings.byRole) {
-    ExportSettings rest = settings;
+    job::ExportSettings rest = settings;
     rest.byRole = false;
     return arranged(layeredByRole(drawing), rest, stock);
   }
-  if (settings.onStock && stock) return onPage(drawing, boxOf(*stock));
+  if (settings.onStock && stock) return onPage(drawing, job::boxOf(*stock));
   if (settings.marginMm) return onArtworkPage(drawing, *settings.marginMm);
   const bool ofStock = settings.ofStock && stock;
-  return withOrigin(drawing, settings.origin, ofStock ? boxOf(*stock) : boxOf(drawing));
+  return withOrigin(drawing, settings.origin, ofStock ? job::boxOf(*stock) : boxOf(drawing));
 }
 
-Drawing arrangedOf(const Job& job, const ExportSettings& settings, const std::set<OutlineId>& only) {
-  const Drawing all = drawingOf(job);
+Drawing arrangedOf(const job::Job& job, const job::ExportSettings& settings, const std::set<OutlineId>& only) {
+  const Drawing all = job::drawingOf(job);
   return arranged(only.empty() ? all : onlyOutlines(all, only), settings, job.stock);
 }
 
-Delivered deliver(const Drawing& drawing, const std::filesystem::path& file, const ExportSettings& settings,
+Delivered deliver(const Drawing& drawing, const std::filesystem::path& file, const job::ExportSettings& settings,
                   double toleranceMm, const std::string& note) {
   if (const auto kind = printKindOf(file)) {
     const bool hasPage = drawing.pageWidth > 0 && drawing.pageHeight > 0;
@@ -109,8 +109,8 @@ std::vector<Delivered> byLayerFiles(const Drawing& drawing, const std::filesyste
   return files;
 }
 
-std::vector<Delivered> deliverJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings,
-                                  const DeliveryOf& what) {
+std::vector<Delivered> deliverJob(const job::Job& job, const std::filesystem::path& file,
+                                  const job::ExportSettings& settings, const DeliveryOf& what) {
   const bool all = !what.fileEach && what.only.empty();
   if (all && isAsItLies(job, settings) && !isPrint(file)) return {{file, exportJob(job, file, settings)}};
   const Drawing drawing = arrangedOf(job, settings, what.only);
@@ -120,7 +120,7 @@ std::vector<Delivered> deliverJob(const Job& job, const std::filesystem::path& f
   return files;
 }
 
-std::string svgTextOf(const Job& job, const ExportSettings& settings) {
+std::string svgTextOf(const job::Job& job, const job::ExportSettings& settings) {
   const auto placed = [&] {
     if (isAsItLies(job, settings)) return writtenFor(job, FileKind::Svg, settings);
     const double toleranceMm = exportToleranceMm(job, settings);
@@ -129,4 +129,4 @@ std::string svgTextOf(const Job& job, const ExportSettings& settings) {
   return svgTextOf(placed(), settings, settings.withOrigin ? job.origin : std::string());
 }
 
-}  // namespace rim
+}  // namespace rim::io

@@ -9,7 +9,7 @@
 #include "core/io/read_drawing.h"
 #include "core/io/svg/write_svg.h"
 
-namespace rim {
+namespace rim::io {
 
 namespace {
 
@@ -24,15 +24,17 @@ Drawing inUnit(Drawing drawing, Unit unit) {
   return unit == Unit::Inch ? inFrame(drawing, Frame::Inches, 1 / kMmPerInch) : drawing;
 }
 
-SvgLook lookOf(const ExportSettings& settings) { return {settings.filled, settings.strokesAsDrawn, settings.element}; }
+svg::SvgLook lookOf(const job::ExportSettings& settings) {
+  return {settings.filled, settings.strokesAsDrawn, settings.element};
+}
 
-void writeAsItIs(Drawing drawing, const std::filesystem::path& file, const ExportSettings& settings,
+void writeAsItIs(Drawing drawing, const std::filesystem::path& file, const job::ExportSettings& settings,
                  const std::string& note, double toleranceMm) {
   drawing = inUnit(std::move(drawing), settings.unit);
   if (fileKindOf(file) == FileKind::Svg) {
-    writeSvg(drawing, file, note, lookOf(settings));
+    svg::writeSvg(drawing, file, note, lookOf(settings));
   } else {
-    writeDxf(drawing, file, settings.dxf, note, toleranceMm);
+    dxf::writeDxf(drawing, file, settings.dxf, note, toleranceMm);
   }
 }
 
@@ -72,17 +74,17 @@ FileKind drawingKindOf(const std::filesystem::path& file) {
   throw InputError("the ending says what a drawing is: .svg and .dxf are read.");
 }
 
-double exportToleranceMm(const Job& job, const ExportSettings& settings) {
+double exportToleranceMm(const job::Job& job, const job::ExportSettings& settings) {
   if (settings.toleranceMm > 0) return settings.toleranceMm;
   constexpr double kShareOfTolerance = 0.08;
-  return job.trace.tolerancePx * kShareOfTolerance * mmPerPixel(job);
+  return job.trace.tolerancePx * kShareOfTolerance * job::mmPerPixel(job);
 }
 
-Drawing drawingFor(const Job& job, FileKind kind, const ExportSettings& settings) {
-  return inFormFor(drawingOf(job), kind, settings, exportToleranceMm(job, settings));
+Drawing drawingFor(const job::Job& job, FileKind kind, const job::ExportSettings& settings) {
+  return inFormFor(job::drawingOf(job), kind, settings, exportToleranceMm(job, settings));
 }
 
-Drawing inFormFor(Drawing drawing, FileKind kind, const ExportSettings& settings, double toleranceMm) {
+Drawing inFormFor(Drawing drawing, FileKind kind, const job::ExportSettings& settings, double toleranceMm) {
   const CurveForm form = settings.curves.value_or(kind == FileKind::Svg ? CurveForm::Beziers : CurveForm::Arcs);
   const Box box = boxOf(drawing);
   for (Outline& outline : drawing.outlines) {
@@ -100,29 +102,29 @@ Drawing asWritten(Drawing drawing, FileKind kind) {
   return kind == FileKind::Svg ? onItsPage(std::move(drawing)) : drawing;
 }
 
-Drawing writtenFor(const Job& job, FileKind kind, const ExportSettings& settings) {
+Drawing writtenFor(const job::Job& job, FileKind kind, const job::ExportSettings& settings) {
   return asPlaced(job, drawingFor(job, kind, settings), kind);
 }
 
-Drawing asPlaced(const Job& job, Drawing drawing, FileKind kind) {
+Drawing asPlaced(const job::Job& job, Drawing drawing, FileKind kind) {
   const bool onPicture = !job.drawing && !job.refined;
   return onPicture ? drawing : asWritten(std::move(drawing), kind);
 }
 
-void writeDrawing(Drawing drawing, const std::filesystem::path& file, const ExportSettings& settings,
+void writeDrawing(Drawing drawing, const std::filesystem::path& file, const job::ExportSettings& settings,
                   const std::string& note, double toleranceMm) {
   writeAsItIs(asWritten(std::move(drawing), fileKindOf(file)), file, settings, note, toleranceMm);
 }
 
-std::string svgTextOf(Drawing drawing, const ExportSettings& settings, const std::string& note) {
-  return svgText(inUnit(std::move(drawing), settings.unit), note, lookOf(settings));
+std::string svgTextOf(Drawing drawing, const job::ExportSettings& settings, const std::string& note) {
+  return svg::svgText(inUnit(std::move(drawing), settings.unit), note, lookOf(settings));
 }
 
-Drawing exportJob(const Job& job, const std::filesystem::path& file, const ExportSettings& settings) {
+Drawing exportJob(const job::Job& job, const std::filesystem::path& file, const job::ExportSettings& settings) {
   const Drawing drawing = writtenFor(job, fileKindOf(file), settings);
   writeAsItIs(drawing, file, settings, settings.withOrigin ? job.origin : std::string(),
               exportToleranceMm(job, settings));
   return drawing;
 }
 
-}  // namespace rim
+}  // namespace rim::io

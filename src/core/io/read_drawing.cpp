@@ -11,7 +11,7 @@
 #include "core/io/export.h"
 #include "core/io/svg/read_svg.h"
 
-namespace rim {
+namespace rim::io {
 ReadResult readDrawing(const std::filesystem::path& file, const ReadOptions& options) {
   drawingKindOf(file);  // before a file is read that is none
   return readDrawing(bytesOf(file, kLargestDrawingFile, "drawing"), file, options);
@@ -20,13 +20,13 @@ ReadResult readDrawing(const std::filesystem::path& file, const ReadOptions& opt
 ReadResult readDrawing(std::string_view bytes, const std::filesystem::path& name, const ReadOptions& options) {
   const FileKind kind = drawingKindOf(name);
   if (bytes.empty()) throw InputError("the file is empty.");
-  ReadResult read = kind == FileKind::Svg ? readSvg(bytes, options) : readDxf(bytes, options);
-  PutTogether whole = putTogether(read.drawing);
+  ReadResult read = kind == FileKind::Svg ? svg::readSvg(bytes, options) : dxf::readDxf(bytes, options);
+  mend::PutTogether whole = mend::putTogether(read.drawing);
   read.drawing = std::move(whole.drawing);
   read.joined = std::move(whole.joined);
   if (read.joined.empty()) return read;
   std::size_t pieces = 0;
-  for (const JoinedOutline& outline : read.joined) pieces += outline.pieces;
+  for (const mend::JoinedOutline& outline : read.joined) pieces += outline.pieces;
   const bool one = read.joined.size() == 1;
   read.notes.push_back((one ? "1 outline was" : countOf(read.joined.size(), "outlines") + " were") + " in " +
                        (pieces == 1 ? "1 piece" : countOf(pieces, "pieces")) + " whose ends meet; " +
@@ -34,10 +34,10 @@ ReadResult readDrawing(std::string_view bytes, const std::filesystem::path& name
   return read;
 }
 
-std::vector<Finding> unjoined(const ReadResult& read) {
-  std::vector<Finding> findings;
-  for (const JoinedOutline& outline : read.joined) {
-    findings.push_back({FindingKind::Unjoined,
+std::vector<mend::Finding> unjoined(const ReadResult& read) {
+  std::vector<mend::Finding> findings;
+  for (const mend::JoinedOutline& outline : read.joined) {
+    findings.push_back({mend::FindingKind::Unjoined,
                         outline.at,
                         outline.outline,
                         outline.outline,
@@ -70,4 +70,4 @@ std::string unitChoices(const ReadResult& read) {
   return "The file names no unit. Its drawing would be" + text + ".";
 }
 
-}  // namespace rim
+}  // namespace rim::io

@@ -17,7 +17,7 @@
 #include "core/io/read_drawing.h"
 #include "core/mend/find/inspect.h"
 
-namespace rim {
+namespace rim::io {
 namespace {
 
 /// The version of a DXF, or that it is an SVG.
@@ -111,7 +111,7 @@ void compare(const Drawing& read, const Drawing& meant, Receipt& receipt) {
     remarks.push_back("The scale differs: the file is " + std::to_string(now / size) + " times as large.");
   const auto there = layersOfNames(read);
   const bool isDxf = receipt.format.starts_with("DXF");
-  const auto names = dxfLayersOf(meant, receipt.format == "DXF R12");  // what the format can hold of them
+  const auto names = dxf::dxfLayersOf(meant, receipt.format == "DXF R12");  // what the format can hold of them
   for (std::size_t i = 0; i < meant.layers.size(); ++i) {
     const std::string& name = isDxf ? names[i].name : meant.layers[i].name;
     const bool used = std::any_of(meant.outlines.begin(), meant.outlines.end(),
@@ -122,14 +122,14 @@ void compare(const Drawing& read, const Drawing& meant, Receipt& receipt) {
   receipt.deviationMm = deviationBetween(read, meant, std::max(0.05, size / kSteps));
   constexpr double kMostMm = 0.02;
   if (*receipt.deviationMm > kMostMm)
-    remarks.push_back("It lies up to " + sizeText(*receipt.deviationMm) + " from what it should be.");
+    remarks.push_back("It lies up to " + mend::sizeText(*receipt.deviationMm) + " from what it should be.");
 }
 
 /// How often lines of a pen cross each other in a drawing, as the pen did.
 std::size_t meantCrossings(const Drawing& meant, const std::stop_token& stop) {
   const auto crossingsOf = [&stop](const Drawing& drawing) {
-    const std::vector<Finding> found = inspectTracks(drawing, {}, stop);
-    return static_cast<std::size_t>(std::count_if(found.begin(), found.end(), isCrossing));
+    const std::vector<mend::Finding> found = mend::inspectTracks(drawing, {}, stop);
+    return static_cast<std::size_t>(std::count_if(found.begin(), found.end(), mend::isCrossing));
   };
   return crossingsOf(withoutStrokes(meant)) - crossingsOf(meant);
 }
@@ -171,16 +171,16 @@ Receipt receiptOf(const std::filesystem::path& file, const Drawing* against, con
   receipt.counts = countsOf(pathsOf(drawing));
   receipt.boxMm = boxOf(drawing);
   for (const auto& [name, count] : layersOfNames(drawing)) receipt.layers.push_back({name, count});
-  for (const Finding& f : inspectTracks(drawing, {}, stop)) {
-    receipt.crossing += isCrossing(f) ? 1 : 0;
-    receipt.doubled += f.kind == FindingKind::DoubleLine && !f.repair.empty() ? 1 : 0;
+  for (const mend::Finding& f : mend::inspectTracks(drawing, {}, stop)) {
+    receipt.crossing += mend::isCrossing(f) ? 1 : 0;
+    receipt.doubled += f.kind == mend::FindingKind::DoubleLine && !f.repair.empty() ? 1 : 0;
   }
   const Nesting nesting = nestingOf(pathsOf(drawing));
   for (std::size_t i = 0; i < drawing.outlines.size(); ++i)
     receipt.freePieces += drawing.path(i).closed && nesting.depth[i] >= 2 && nesting.depth[i] % 2 == 0 ? 1 : 0;
   // Each layer is cut from a sheet of its own, so that the common borders of inks are no gaps.
   for (const auto& [name, sheet] : byLayer(drawing)) {
-    const ThinPlaces thin = thinPlaces(sheet, stop);
+    const refine::ThinPlaces thin = refine::thinPlaces(sheet, stop);
     if (thin.web && (!receipt.thin.web || thin.web->mm < receipt.thin.web->mm)) receipt.thin.web = thin.web;
     if (thin.gap && (!receipt.thin.gap || thin.gap->mm < receipt.thin.gap->mm)) receipt.thin.gap = thin.gap;
   }
@@ -226,7 +226,7 @@ std::string receiptJson(const Receipt& r) {
   json["deviation_mm"] = r.deviationMm && std::isfinite(*r.deviationMm) ? nlohmann::ordered_json(*r.deviationMm)
                                                                         : nlohmann::ordered_json(nullptr);
   json["free_pieces"] = r.freePieces;
-  const auto thin = [&json](const std::string& name, const std::optional<Across>& across) {
+  const auto thin = [&json](const std::string& name, const std::optional<refine::Across>& across) {
     json[name + "_mm"] = across ? nlohmann::ordered_json(across->mm) : nlohmann::ordered_json(nullptr);
     json[name + "_at"] = across ? placeJson(across->at) : nlohmann::ordered_json(nullptr);
   };
@@ -244,14 +244,14 @@ std::string receiptText(const Receipt& r) {
           std::to_string(r.crossing) + " crossing\n";
   text += std::to_string(r.counts.nodes) + " nodes: " + std::to_string(r.counts.lines) + " lines, " +
           std::to_string(r.counts.arcs) + " arcs, " + std::to_string(r.counts.curves) + " curves\n";
-  text += "size " + sizeText(r.boxMm.width()) + " x " + sizeText(r.boxMm.height()) + " (" +
-          sizeText(r.boxMm.width(), Unit::Inch) + " x " + sizeText(r.boxMm.height(), Unit::Inch) + ")\n";
-  if (r.deviationMm) text += "at most " + sizeText(*r.deviationMm) + " from what was meant\n";
+  text += "size " + mend::sizeText(r.boxMm.width()) + " x " + mend::sizeText(r.boxMm.height()) + " (" +
+          mend::sizeText(r.boxMm.width(), Unit::Inch) + " x " + mend::sizeText(r.boxMm.height(), Unit::Inch) + ")\n";
+  if (r.deviationMm) text += "at most " + mend::sizeText(*r.deviationMm) + " from what was meant\n";
   text += counted(r.freePieces, "piece falls", "pieces fall") + " out of the sheet\n";
-  if (r.thin.web) text += "thinnest web " + sizeText(r.thin.web->mm) + "\n";
-  if (r.thin.gap) text += "smallest gap " + sizeText(r.thin.gap->mm) + "\n";
+  if (r.thin.web) text += "thinnest web " + mend::sizeText(r.thin.web->mm) + "\n";
+  if (r.thin.gap) text += "smallest gap " + mend::sizeText(r.thin.gap->mm) + "\n";
   for (const std::string& remark : r.remarks) text += "! " + remark + "\n";
   return text + (r.clean ? "clean\n" : "not clean\n");
 }
 
-}  // namespace rim
+}  // namespace rim::io

@@ -9,7 +9,7 @@
 #include "core/drawing/drawing.h"
 #include "core/refine/measure/webs.h"
 
-namespace rim {
+namespace rim::io {
 
 /// What a fresh reading of a file found.
 struct Receipt {
@@ -27,7 +27,7 @@ struct Receipt {
   std::vector<LayerCount> layers;
   std::optional<double> deviationMm;  ///< from the drawing that it was compared with; none: with none
   std::size_t freePieces = 0;         ///< islands in holes, which fall out of the sheet
-  ThinPlaces thin;
+  refine::ThinPlaces thin;
   std::vector<std::string> remarks;  ///< sentences: what is wrong, or differs
   bool clean = false;
 };
@@ -48,4 +48,4 @@ std::string receiptText(const Receipt& receipt);
 /// Infinite when one is empty and the other is not.
 double deviationBetween(const Drawing& a, const Drawing& b, double stepMm);
 
-}  // namespace rim
+}  // namespace rim::io

@@ -2,11 +2,11 @@
 
 #include <nlohmann/json.hpp>
 
-namespace rim {
+namespace rim::io {
 
 std::string reportJson(const Drawing& drawing, const std::string& source, double seconds,
-                       const std::vector<Finding>& findings, const std::vector<RepairCount>& repairs,
-                       const std::vector<Change>* changes) {
+                       const std::vector<mend::Finding>& findings, const std::vector<mend::RepairCount>& repairs,
+                       const std::vector<refine::Change>* changes) {
   const Counts counts = countsOf(pathsOf(drawing));
   const Box box = boxOf(drawing);
   nlohmann::ordered_json report;
@@ -24,13 +24,13 @@ std::string reportJson(const Drawing& drawing, const std::string& source, double
   report["seconds"] = seconds;
   report["findings"] = nlohmann::json::array();
   const OutlinePlaces places = placesOf(drawing);
-  for (const Finding& f : findings) {
+  for (const mend::Finding& f : findings) {
     const auto place = places.find(f.outline);
-    report["findings"].push_back({{"kind", nameOf(f.kind)},
+    report["findings"].push_back({{"kind", mend::nameOf(f.kind)},
                                   {"at", {f.at.x, f.at.y}},
                                   {"outline", place == places.end() ? 0 : place->second},
                                   {"size_mm", f.sizeMm},
-                                  {"text", sentenceOf(f)},
+                                  {"text", mend::sentenceOf(f)},
                                   {"repair", f.repair}});
   }
   report["repairs"] = nlohmann::json::array();
@@ -40,8 +40,8 @@ std::string reportJson(const Drawing& drawing, const std::string& source, double
     report["strokes"].push_back(
         {{"outline", i}, {"width_mm", stroke.usual}, {"least_mm", stroke.least}, {"most_mm", stroke.most}});
   }
-  for (const RepairCount& r : repairs) report["repairs"].push_back({{"kind", r.kind}, {"count", r.count}});
-  for (const Change& c : changes == nullptr ? std::vector<Change>{} : *changes) {
+  for (const mend::RepairCount& r : repairs) report["repairs"].push_back({{"kind", r.kind}, {"count", r.count}});
+  for (const refine::Change& c : changes == nullptr ? std::vector<refine::Change>{} : *changes) {
     const auto place = places.find(c.outline);
     report["changes"].push_back({{"kind", c.kind},
                                  {"outline", place == places.end() ? 0 : place->second},
@@ -53,15 +53,16 @@ std::string reportJson(const Drawing& drawing, const std::string& source, double
   return report.dump(2, ' ', false, nlohmann::json::error_handler_t::replace) + "\n";
 }
 
-std::string sketchJson(const Sketch& sketch, double thicknessMm) {
+std::string sketchJson(const sketch::Sketch& sketch, double thicknessMm) {
   nlohmann::ordered_json report{{"profiles", nlohmann::json::array()}, {"not_extrudable", nlohmann::json::array()}};
-  for (const Profile& p : sketch.profiles) {
+  for (const sketch::Profile& p : sketch.profiles) {
     report["profiles"].push_back(
         {{"outer", p.outer}, {"holes", p.holes}, {"area_mm2", p.areaMm2}, {"volume_mm3", p.areaMm2 * thicknessMm}});
   }
-  for (const UnfitOutline& u : sketch.unfit)
-    report["not_extrudable"].push_back({{"outline", u.outline}, {"why", u.why == Unfit::Open ? "open" : "crosses"}});
+  for (const sketch::UnfitOutline& u : sketch.unfit)
+    report["not_extrudable"].push_back(
+        {{"outline", u.outline}, {"why", u.why == sketch::Unfit::Open ? "open" : "crosses"}});
   return report.dump(2) + "\n";
 }
 
-}  // namespace rim
+}  // namespace rim::io

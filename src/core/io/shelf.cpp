@@ -10,7 +10,7 @@
 #include "core/io/read_drawing.h"
 #include "core/io/svg/write_svg.h"
 
-namespace rim {
+namespace rim::io {
 namespace {
 
 namespace fs = std::filesystem;
@@ -68,7 +68,7 @@ fs::path putOnShelf(const Drawing& drawing, const ShelfLabel& label, const fs::p
   const std::string stem = fileNameFor(label.name);
   fs::path file = folder / (stem + ".svg");
   for (int k = 2; fs::exists(file); ++k) file = folder / (stem + " " + std::to_string(k) + ".svg");
-  writeSvg(onArtworkPage(drawing, 0), file, SvgAbout{label.name, label.source, label.tags});
+  svg::writeSvg(onArtworkPage(drawing, 0), file, svg::SvgAbout{label.name, label.source, label.tags});
   return file;
 }
 
@@ -117,4 +117,4 @@ std::vector<ShelfPiece> piecesOn(const fs::path& folder, const std::stop_token& 
   return pieces;
 }
 
-}  // namespace rim
+}  // namespace rim::io

@@ -10,7 +10,7 @@
 /// The shelf: a folder of plain SVG files of finished artwork, which people can also fill themselves. What is said
 /// about a piece stands in its file, as other programs write it too: the name as the document's <title>, where it came
 /// from as its <desc>, tags as subjects of the Dublin Core (elements 1.1) in its <metadata>.
-namespace rim {
+namespace rim::io {
 
 /// What is said about a piece of artwork. UTF-8.
 struct ShelfLabel {
@@ -40,4 +40,4 @@ std::vector<ShelfPiece> piecesOn(const std::filesystem::path& folder, const std:
 /// Reads what an SVG says about itself; nothing where it says nothing or is none.
 ShelfLabel shelfLabelIn(const std::string& svg);
 
-}  // namespace rim
+}  // namespace rim::io

@@ -4,11 +4,11 @@
 
 #include "core/sketch/solid.h"
 
-namespace rim {
+namespace rim::io {
 
 /// Writes a solid as a binary STL, mm: 80 bytes that say what it is, the number of triangles, and each as its normal
 /// and corners in 32-bit floats (3D Systems, "StereoLithography Interface Specification", 1989). Written beside and
 /// renamed. Throws WriteError.
-void writeStl(const Solid& solid, const std::filesystem::path& file);
+void writeStl(const sketch::Solid& solid, const std::filesystem::path& file);
 
-}  // namespace rim
+}  // namespace rim::io

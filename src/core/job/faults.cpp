@@ -5,37 +5,37 @@
 #include <map>
 #include <tuple>
 
-namespace rim {
+namespace rim::job {
 namespace {
 
-bool isOfItsOwn(FindingKind kind) {
+bool isOfItsOwn(mend::FindingKind kind) {
   switch (kind) {
-    case FindingKind::OpenEnd:
-    case FindingKind::DoubleLine:
-    case FindingKind::SelfCrossing:
-    case FindingKind::Loop:
-    case FindingKind::Crossing:
-    case FindingKind::CoincidentNode:
-    case FindingKind::ZeroLength:
-    case FindingKind::Spike:
+    case mend::FindingKind::OpenEnd:
+    case mend::FindingKind::DoubleLine:
+    case mend::FindingKind::SelfCrossing:
+    case mend::FindingKind::Loop:
+    case mend::FindingKind::Crossing:
+    case mend::FindingKind::CoincidentNode:
+    case mend::FindingKind::ZeroLength:
+    case mend::FindingKind::Spike:
       return true;
     default:
       return false;
   }
 }
 
-using Key = std::tuple<FindingKind, OutlineId, OutlineId>;
+using Key = std::tuple<mend::FindingKind, OutlineId, OutlineId>;
 
-Key keyOf(const Finding& f) { return {f.kind, std::min(f.outline, f.other), std::max(f.outline, f.other)}; }
+Key keyOf(const mend::Finding& f) { return {f.kind, std::min(f.outline, f.other), std::max(f.outline, f.other)}; }
 
 /// Findings of one kind about the same outlines; each can be taken for one of a later state, the nearest first.
 class Earlier {
  public:
-  explicit Earlier(const std::vector<Finding>& findings) {
-    for (const Finding& f : findings) places_[keyOf(f)].push_back(f.at);
+  explicit Earlier(const std::vector<mend::Finding>& findings) {
+    for (const mend::Finding& f : findings) places_[keyOf(f)].push_back(f.at);
   }
 
-  bool take(const Finding& f) {
+  bool take(const mend::Finding& f) {
     const auto same = places_.find(keyOf(f));
     if (same == places_.end() || same->second.empty()) return false;
     std::vector<Point>& places = same->second;
@@ -51,8 +51,8 @@ class Earlier {
 
 }  // namespace
 
-std::vector<Finding> newFaults(const Drawing& before, const std::vector<Finding>& then, const Drawing& after,
-                               const std::vector<Finding>& now) {
+std::vector<mend::Finding> newFaults(const Drawing& before, const std::vector<mend::Finding>& then,
+                                     const Drawing& after, const std::vector<mend::Finding>& now) {
   const OutlinePlaces was = placesOf(before);
   const OutlinePlaces is = placesOf(after);
   const auto isTouched = [&](OutlineId id) {
@@ -61,11 +61,11 @@ std::vector<Finding> newFaults(const Drawing& before, const std::vector<Finding>
   };
   const auto isHelper = [&](OutlineId id) { return after.outlines[is.at(id)].role == OutlineRole::Helper; };
   Earlier earlier(then);
-  std::vector<Finding> found;
-  for (const Finding& f : now) {
+  std::vector<mend::Finding> found;
+  for (const mend::Finding& f : now) {
     if (!isOfItsOwn(f.kind) || isHelper(f.outline) || isHelper(f.other)) continue;
     if (!isTouched(f.outline) && !isTouched(f.other)) continue;
-    const bool meantToEnd = f.kind == FindingKind::OpenEnd && f.repair.empty() && was.count(f.outline) == 0;
+    const bool meantToEnd = f.kind == mend::FindingKind::OpenEnd && f.repair.empty() && was.count(f.outline) == 0;
     if (!meantToEnd && !earlier.take(f)) found.push_back(f);
   }
   return found;
@@ -76,19 +76,20 @@ JobFaults faultsOf(const Job& job, const std::stop_token& stop) {
   const auto outlines = mendedOf(job);
   if (!outlines) return {};
   const double k = mmPerPixel(job);
-  const MendSettings& settings = job.mend.settings;
+  const mend::MendSettings& settings = job.mend.settings;
   if (job.tracing) memo.traced = inMillimetres(job.tracing, k, {&memo.traced});
   memo.mended = inMillimetres(outlines, k, {&memo.traced, &memo.mended});
   const Drawing& mended = *memo.mended.mm;
   const bool known = memo.faultsOfMended.isThere();
-  memo.faultsOfMended = inspected(mended, settings, known ? memo.faultsOfMended : memo.decisions.inspected, stop);
-  JobFaults faults{withoutLeft(memo.faultsOfMended.findings(), mended, job.mend, k), {}, nullptr};
-  for (Finding& lost : lostDecisions(mended, job.mend, job.lost, k)) faults.ofMended.push_back(std::move(lost));
+  memo.faultsOfMended = mend::inspected(mended, settings, known ? memo.faultsOfMended : memo.decisions.inspected, stop);
+  JobFaults faults{mend::withoutLeft(memo.faultsOfMended.findings(), mended, job.mend, k), {}, nullptr};
+  for (mend::Finding& lost : mend::lostDecisions(mended, job.mend, job.lost, k))
+    faults.ofMended.push_back(std::move(lost));
   if (job.refined) {
     memo.refined = inMillimetres(job.refined, k, {&memo.mended, &memo.refined});
     const bool again = memo.faultsOfRefined.isThere();
     memo.faultsOfRefined =
-        inspected(*memo.refined.mm, settings, again ? memo.faultsOfRefined : memo.faultsOfMended, stop);
+        mend::inspected(*memo.refined.mm, settings, again ? memo.faultsOfRefined : memo.faultsOfMended, stop);
     faults.byRefining =
         newFaults(mended, memo.faultsOfMended.findings(), *memo.refined.mm, memo.faultsOfRefined.findings());
   }
@@ -96,4 +97,4 @@ JobFaults faultsOf(const Job& job, const std::stop_token& stop) {
   return faults;
 }
 
-}  // namespace rim
+}  // namespace rim::job

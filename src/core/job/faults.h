@@ -7,12 +7,12 @@
 #include "core/job/job.h"
 #include "core/job/job_memo.h"
 
-namespace rim {
+namespace rim::job {
 
 /// What is wrong with the outlines of a job, mm.
 struct JobFaults {
-  std::vector<Finding> ofMended;    ///< before they are refined, without what was left
-  std::vector<Finding> byRefining;  ///< what refining brought: newFaults()
+  std::vector<mend::Finding> ofMended;    ///< before they are refined, without what was left
+  std::vector<mend::Finding> byRefining;  ///< what refining brought: newFaults()
   std::shared_ptr<const JobMemo> memo;
 };
 
@@ -23,7 +23,7 @@ JobFaults faultsOf(const Job& job, const std::stop_token& stop = {});
 /// The faults of a drawing that an earlier state of it did not have: lines that end, are drawn twice, cross, or run
 /// back, of outlines that have another path now. Lines that were drawn open since are meant to end; helper lines, which
 /// are not cut, count nowhere.
-std::vector<Finding> newFaults(const Drawing& before, const std::vector<Finding>& then, const Drawing& after,
-                               const std::vector<Finding>& now);
+std::vector<mend::Finding> newFaults(const Drawing& before, const std::vector<mend::Finding>& then,
+                                     const Drawing& after, const std::vector<mend::Finding>& now);
 
-}  // namespace rim
+}  // namespace rim::job

@@ -6,7 +6,7 @@
 #include "core/geometry/curve_form.h"
 #include "core/geometry/units.h"
 
-namespace rim {
+namespace rim::job {
 
 enum class DxfVersion {
   R12,      ///< AC1009: POLYLINE with vertices, for old controllers
@@ -55,4 +55,4 @@ struct FileWish {
   friend bool operator==(const FileWish&, const FileWish&) = default;
 };
 
-}  // namespace rim
+}  // namespace rim::job

@@ -5,18 +5,18 @@
 #include "core/mend/repair/tidy.h"
 #include "core/picture/tone.h"
 
-namespace rim {
+namespace rim::job {
 namespace {
 
-double ownResolution(const Picture& picture) {
-  return picture.dotsPerInch > 0 ? picture.dotsPerInch : kDefaultDotsPerInch;
+double ownResolution(const picture::Picture& picture) {
+  return picture.dotsPerInch > 0 ? picture.dotsPerInch : picture::kDefaultDotsPerInch;
 }
 
 /// How many pixels the picture has for one of the original.
 double enlargementOf(const Job& job) {
   double factor = 1;
-  for (const PreparationStep& step : job.preparation) {
-    const auto* enlarge = std::get_if<Enlarge>(&step.what);
+  for (const picture::PreparationStep& step : job.preparation) {
+    const auto* enlarge = std::get_if<picture::Enlarge>(&step.what);
     if (enlarge != nullptr && step.on) factor *= enlarge->factor;
   }
   return factor;
@@ -40,7 +40,7 @@ Drawing mendedIn(const Drawing& before, const Drawing& beforeMm, const Drawing& 
 
 }  // namespace
 
-Job jobOn(Picture picture) {
+Job jobOn(picture::Picture picture) {
   Job job;
   job.original = std::move(picture);
   return withoutResults(std::move(job));
@@ -73,9 +73,10 @@ Recipe forOthers(Recipe recipe) {
   recipe.drawing.reset();
   recipe.guides.clear();
   recipe.references.clear();
-  std::erase_if(recipe.preparation, [](const PreparationStep& step) { return isHandWork(step.what); });
-  std::erase_if(recipe.mend.steps, [](const MendStep& step) {
-    return step.what == MendStep::What::One || step.what == MendStep::What::Leave;
+  std::erase_if(recipe.preparation,
+                [](const picture::PreparationStep& step) { return picture::isHandWork(step.what); });
+  std::erase_if(recipe.mend.steps, [](const mend::MendStep& step) {
+    return step.what == mend::MendStep::What::One || step.what == mend::MendStep::What::Leave;
   });
   std::erase_if(recipe.refine, [](const refine::Step& step) {
     return std::holds_alternative<refine::Remove>(step) || std::holds_alternative<refine::Replace>(step) ||
@@ -87,7 +88,7 @@ Recipe forOthers(Recipe recipe) {
 
 Job withoutResults(Job job) {
   job.madeOf = {};
-  job.picture = job.preparation.empty() ? job.original : Picture{};
+  job.picture = job.preparation.empty() ? job.original : picture::Picture{};
   if (job.preparation.empty())
     job.madeOf[static_cast<std::size_t>(StageKind::Prepare)] = std::make_shared<const Recipe>(job);
   job.found.reset();
@@ -103,7 +104,7 @@ Job withoutResults(Job job) {
 }
 
 Job withPreparedPicture(Job job, std::stop_token stop) {
-  job.picture = prepared(job.original, job.preparation, std::move(stop));
+  job.picture = picture::prepared(job.original, job.preparation, std::move(stop));
   return job;
 }
 
@@ -113,15 +114,16 @@ Job withInks(Job job, const std::stop_token& stop) {
   const bool known = job.found && job.found->in == job.picture.id && job.found->count == job.colours.count;
   if (!known) {
     job.found = std::make_shared<const FoundInks>(
-        FoundInks{job.picture.id, job.colours.count, reduced(job.picture, job.colours.count, stop)});
+        FoundInks{job.picture.id, job.colours.count, colour::reduced(job.picture, job.colours.count, stop)});
   }
-  job.inks = std::make_shared<const InkMap>(decided(job.found->map, job.picture, job.colours.steps, stop));
+  job.inks =
+      std::make_shared<const colour::InkMap>(colour::decided(job.found->map, job.picture, job.colours.steps, stop));
   job.inkShares.reset();
   return job;
 }
 
 Job withInkShares(Job job) {
-  if (job.inks) job.inkShares = std::make_shared<const std::vector<InkShare>>(sharesOf(*job.inks));
+  if (job.inks) job.inkShares = std::make_shared<const std::vector<colour::InkShare>>(colour::sharesOf(*job.inks));
   return job;
 }
 
@@ -135,8 +137,8 @@ Job withMending(Job job, const std::stop_token& stop) {
   constexpr int kMostRounds = 4;
   for (int round = 0; round < kMostRounds; ++round) {
     memo.traced = inMillimetres(job.tracing, k, {&memo.traced});
-    memo.decisions = decisionsOn(memo.traced.mm, job.mend, k, memo.decisions, memo.faultsOfMended, stop);
-    const Drawing after = oriented(memo.decisions.drawing);
+    memo.decisions = mend::decisionsOn(memo.traced.mm, job.mend, k, memo.decisions, memo.faultsOfMended, stop);
+    const Drawing after = mend::oriented(memo.decisions.drawing);
     job.mended = std::make_shared<const Drawing>(mendedIn(*job.tracing, *memo.traced.mm, after, k));
     job.lost = memo.decisions.lost;
     const double now = mmPerPixel(job);
@@ -157,7 +159,7 @@ Job withRefining(Job job, const std::stop_token& stop) {
   const double k = mmPerPixel(job);
   memo.mended = inMillimetres(before, k, {&memo.traced, &memo.mended});
   memo.refining = refine::refinedOn(memo.mended.mm, job.refine, k, memo.refining, stop);
-  const Refined& all = memo.refining.refined();
+  const refine::Refined& all = memo.refining.refined();
   job.refined = std::make_shared<const Drawing>(mendedIn(*before, *memo.mended.mm, all.drawing, k));
   job.refineChanges = all.changes;
   job.memo = std::make_shared<const JobMemo>(std::move(memo));
@@ -212,8 +214,8 @@ Box outlinesBoxOf(const Job& job) {
 
 Drawing mendedDrawingOf(const Job& job) { return inMillimetres(job, mendedOf(job)); }
 
-bool looksLightOnDark(const Picture& picture) {
-  const auto threshold = otsuThreshold(picture.histogram);
+bool looksLightOnDark(const picture::Picture& picture) {
+  const auto threshold = picture::otsuThreshold(picture.histogram);
   if (!threshold) return false;
   const cv::Mat& grey = *picture.grey;
   int dark = 0;
@@ -233,4 +235,4 @@ bool looksLightOnDark(const Picture& picture) {
   return dark > 0.9 * all;
 }
 
-}  // namespace rim
+}  // namespace rim::job

@@ -17,7 +17,7 @@
 #include "core/trace/ink_trace.h"
 #include "core/trace/trace.h"
 
-namespace rim {
+namespace rim::job {
 
 struct JobMemo;
 
@@ -42,19 +42,19 @@ inline constexpr double kLargestSizeMm = 100'000;
 
 /// How a picture of several inks is reduced and what is made of it.
 struct ColourSettings {
-  bool on = false;             ///< off: two tones, ink and paper
-  std::optional<int> count;    ///< inks, the background counted, 2..kMostInks; none: as many as are clearly apart
-  std::vector<InkStep> steps;  ///< decisions about them, in order
-  InkLayout layout = InkLayout::CutOut;
+  bool on = false;           ///< off: two tones, ink and paper
+  std::optional<int> count;  ///< inks, the background counted, 2..kMostInks; none: as many as are clearly apart
+  std::vector<colour::InkStep> steps;  ///< decisions about them, in order
+  trace::InkLayout layout = trace::InkLayout::CutOut;
 
   friend bool operator==(const ColourSettings&, const ColourSettings&) = default;
 };
 
 /// Inks as they were found in a picture, kept so that decisions about them need no new search.
 struct FoundInks {
-  PictureId in = PictureId::None;  ///< the picture that they were found in
+  picture::PictureId in = picture::PictureId::None;  ///< the picture that they were found in
   std::optional<int> count;
-  InkMap map;
+  colour::InkMap map;
 };
 
 /// Outlines as they were at a moment, kept to compare with; never written to a file for a machine.
@@ -72,15 +72,15 @@ inline constexpr std::size_t kMostReferences = 20;
 /// All that the person decided, as a small value: what undo keeps and a job file holds. Pixels and drawings are shared
 /// and never changed.
 struct Recipe {
-  Picture original;    ///< as it was opened
-  std::string origin;  ///< where it came from and under what permission, in the user's words (UTF-8)
-  std::vector<PreparationStep> preparation;
+  picture::Picture original;  ///< as it was opened
+  std::string origin;         ///< where it came from and under what permission, in the user's words (UTF-8)
+  std::vector<picture::PreparationStep> preparation;
   ColourSettings colours;
-  TraceSettings trace;
+  trace::TraceSettings trace;
   SizeWish size;
   /// A drawing that was read instead of a picture, mm; the original then is empty and only has a name.
   std::shared_ptr<const Drawing> drawing;
-  MendWork mend;
+  mend::MendWork mend;
   std::vector<refine::Step> refine;  ///< what was done to the mended outlines, in order
   std::optional<Stock> stock;        ///< that is cut from; none: nothing was said
   std::optional<FileWish> file;      ///< that is wanted of it; none: nothing was said yet
@@ -95,16 +95,16 @@ inline constexpr std::size_t kStages = 5;
 /// A recipe and what is worked out of it so far, as a value: copied freely, given to a worker and given back by it.
 struct Job : Recipe {
   /// The original after its preparation; empty as long as that is not worked out.
-  Picture picture;
-  std::shared_ptr<const FoundInks> found;                  ///< null as long as nothing was looked for
-  std::shared_ptr<const InkMap> inks;                      ///< what was found after all decisions; null with two tones
-  std::shared_ptr<const std::vector<InkShare>> inkShares;  ///< of inks; null as long as they are not counted
+  picture::Picture picture;
+  std::shared_ptr<const FoundInks> found;      ///< null as long as nothing was looked for
+  std::shared_ptr<const colour::InkMap> inks;  ///< what was found after all decisions; null with two tones
+  std::shared_ptr<const std::vector<colour::InkShare>> inkShares;  ///< of inks; null as long as they are not counted
   /// What tracing gave, in upright px, or the drawing that was read; null as long as it is not traced with these
   /// settings.
   std::shared_ptr<const Drawing> tracing;
-  PackedBytes packedTracing;                   ///< of a picture, for job files
-  int threshold = 0;                           ///< that two tones were traced at
-  std::shared_ptr<const StrokeFacts> strokes;  ///< of a picture whose strokes became lines; else null
+  PackedBytes packedTracing;                          ///< of a picture, for job files
+  int threshold = 0;                                  ///< that two tones were traced at
+  std::shared_ptr<const trace::StrokeFacts> strokes;  ///< of a picture whose strokes became lines; else null
   /// The same after all decisions about findings, in the same frame; null as long as that is not worked out, or nothing
   /// was decided.
   std::shared_ptr<const Drawing> mended;
@@ -113,7 +113,7 @@ struct Job : Recipe {
   /// The outlines after all refining, in the same frame; null as long as that is not worked out, or nothing is to be
   /// done.
   std::shared_ptr<const Drawing> refined;
-  std::vector<Change> refineChanges;  ///< what that changed, mm
+  std::vector<refine::Change> refineChanges;  ///< what that changed, mm
   /// What makes the next change quick (job/job_memo.h); a hint, null: nothing is known.
   std::shared_ptr<const JobMemo> memo;
   /// The key of each stage's result: the recipe that it was made of. Null: it is not there. A result belongs when both
@@ -122,7 +122,7 @@ struct Job : Recipe {
 };
 
 /// A fresh job on a picture.
-Job jobOn(Picture picture);
+Job jobOn(picture::Picture picture);
 
 /// A fresh job on a drawing that was read from a file of this name. Its outlines are there at once, in mm.
 Job jobOn(Drawing drawing, const std::string& name);
@@ -178,6 +178,6 @@ Box outlinesBoxOf(const Job& job);
 Drawing mendedDrawingOf(const Job& job);
 
 /// A fresh job starts with light ink when the picture's edge is mostly dark: paper surrounds ink.
-bool looksLightOnDark(const Picture& picture);
+bool looksLightOnDark(const picture::Picture& picture);
 
-}  // namespace rim
+}  // namespace rim::job

@@ -1,24 +1,26 @@
 #include "core/job/job_bytes.h"
 
-namespace rim {
+namespace rim::job {
 namespace {
 
 std::size_t bytesOf(const cv::Mat& pixels) { return pixels.total() * pixels.elemSize(); }
 
-std::size_t bytesOf(const std::vector<PreparationStep>& steps) {
-  std::size_t bytes = steps.size() * sizeof(PreparationStep);
-  for (const PreparationStep& step : steps) {
-    const auto* touchUp = std::get_if<TouchUp>(&step.what);
+std::size_t bytesOf(const std::vector<picture::PreparationStep>& steps) {
+  std::size_t bytes = steps.size() * sizeof(picture::PreparationStep);
+  for (const picture::PreparationStep& step : steps) {
+    const auto* touchUp = std::get_if<picture::TouchUp>(&step.what);
     if (touchUp == nullptr) continue;
-    for (const BrushStroke& stroke : touchUp->strokes) bytes += sizeof stroke + stroke.places.size() * sizeof(Point);
+    for (const picture::BrushStroke& stroke : touchUp->strokes)
+      bytes += sizeof stroke + stroke.places.size() * sizeof(Point);
   }
   return bytes;
 }
 
-std::size_t bytesOf(const std::vector<InkStep>& steps) {
-  std::size_t bytes = steps.size() * sizeof(InkStep);
-  for (const InkStep& step : steps) {
-    if (const auto* sweep = std::get_if<SweepInks>(&step.what)) bytes += sweep->way.size() * sizeof(SweepInks::Place);
+std::size_t bytesOf(const std::vector<colour::InkStep>& steps) {
+  std::size_t bytes = steps.size() * sizeof(colour::InkStep);
+  for (const colour::InkStep& step : steps) {
+    if (const auto* sweep = std::get_if<colour::SweepInks>(&step.what))
+      bytes += sweep->way.size() * sizeof(colour::SweepInks::Place);
   }
   return bytes;
 }
@@ -35,7 +37,7 @@ std::size_t bytesOf(const Drawing& drawing, const Drawing* other) {
   return bytes;
 }
 
-void add(const Picture& picture, bool result, std::vector<HeldBytes>& held) {
+void add(const picture::Picture& picture, bool result, std::vector<HeldBytes>& held) {
   if (picture.empty()) return;
   constexpr std::size_t kGreyAndColours = 4;
   held.push_back({picture.grey.get(), kGreyAndColours * bytesOf(*picture.grey), result});
@@ -43,7 +45,7 @@ void add(const Picture& picture, bool result, std::vector<HeldBytes>& held) {
   if (picture.document) held.push_back({picture.document.get(), picture.document->bytes.size(), result});
 }
 
-void add(const InkMap& map, std::vector<HeldBytes>& held) {
+void add(const colour::InkMap& map, std::vector<HeldBytes>& held) {
   if (map.labels) held.push_back({map.labels.get(), bytesOf(*map.labels), true});
 }
 
@@ -52,7 +54,7 @@ void add(const InkMap& map, std::vector<HeldBytes>& held) {
 std::vector<HeldBytes> heldBy(const Job& job) {
   std::vector<HeldBytes> held;
   held.push_back({nullptr, sizeof job + bytesOf(job.preparation) + bytesOf(job.colours.steps) +
-                               job.mend.steps.size() * sizeof(MendStep)});
+                               job.mend.steps.size() * sizeof(mend::MendStep)});
   for (const auto& made : job.madeOf) {
     if (made)
       held.push_back({made.get(), sizeof *made + bytesOf(made->preparation) + bytesOf(made->colours.steps), true});
@@ -72,4 +74,4 @@ std::vector<HeldBytes> heldBy(const Job& job) {
   return held;
 }
 
-}  // namespace rim
+}  // namespace rim::job

@@ -5,7 +5,7 @@
 
 #include "core/job/job.h"
 
-namespace rim {
+namespace rim::job {
 
 /// Something that jobs hold, several of them perhaps the same: `shared` tells which.
 struct HeldBytes {
@@ -18,4 +18,4 @@ struct HeldBytes {
 /// sweeps and what was decided. Colours of grey pictures, which are made when they are asked for, count as made.
 std::vector<HeldBytes> heldBy(const Job& job);
 
-}  // namespace rim
+}  // namespace rim::job

@@ -4,7 +4,7 @@
 #include "core/mend/decide.h"
 #include "core/refine/refining.h"
 
-namespace rim {
+namespace rim::job {
 
 /// What was worked out for a job, kept so that little is worked out anew after its next change. Each part says what it
 /// was made of; nothing hangs on its being there. A value.
@@ -12,10 +12,10 @@ struct JobMemo {
   InMillimetres traced;
   InMillimetres mended;
   InMillimetres refined;
-  Decisions decisions;        ///< on `traced`
+  mend::Decisions decisions;  ///< on `traced`
   refine::Refining refining;  ///< of `mended`
-  Inspected faultsOfMended;
-  Inspected faultsOfRefined;
+  mend::Inspected faultsOfMended;
+  mend::Inspected faultsOfRefined;
 };
 
-}  // namespace rim
+}  // namespace rim::job

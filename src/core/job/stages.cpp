@@ -2,7 +2,7 @@
 
 #include <algorithm>
 
-namespace rim {
+namespace rim::job {
 namespace {
 
 bool sameSource(const Recipe& a, const Recipe& b) {
@@ -16,9 +16,9 @@ Job preparedJob(Job job, const StageWatch& watch) {
 }
 
 /// Takes what was traced as a drawing on a page as large as the picture.
-void take(Job& job, Tracing tracing) {
+void take(Job& job, trace::Tracing tracing) {
   job.threshold = tracing.threshold;
-  job.strokes = tracing.facts ? std::make_shared<const StrokeFacts>(std::move(*tracing.facts)) : nullptr;
+  job.strokes = tracing.facts ? std::make_shared<const trace::StrokeFacts>(std::move(*tracing.facts)) : nullptr;
   Drawing drawing = makeDrawing(std::move(tracing.outlines), std::move(tracing.layers), tracing.layerOf);
   for (std::size_t i = 0; i < tracing.strokes.size(); ++i) drawing.outlines[i].stroke = tracing.strokes[i];
   drawing.frame = Frame::Pixels;
@@ -30,16 +30,16 @@ void take(Job& job, Tracing tracing) {
 
 Job tracedJob(Job job, const StageWatch& watch) {
   if (job.inks) {
-    take(job, traceInks(job.picture, *job.inks, job.colours.layout, job.trace, watch.control));
+    take(job, trace::traceInks(job.picture, *job.inks, job.colours.layout, job.trace, watch.control));
     return job;
   }
   if (!watch.borders) {
-    take(job, trace(job.picture, job.trace, watch.control));
+    take(job, trace::trace(job.picture, job.trace, watch.control));
     return job;
   }
-  const std::vector<Border> borders = traceBorders(job.picture, job.trace, watch.closing);
-  watch.borders(borders, thresholdFor(job.picture, job.trace));
-  take(job, fitBorders(job.picture, borders, job.trace, watch.control));
+  const std::vector<trace::contour::Border> borders = trace::traceBorders(job.picture, job.trace, watch.closing);
+  watch.borders(borders, trace::contour::thresholdFor(job.picture, job.trace));
+  take(job, trace::fitBorders(job.picture, borders, job.trace, watch.control));
   return job;
 }
 
@@ -124,4 +124,4 @@ void dropStale(Job& job) {
   }
 }
 
-}  // namespace rim
+}  // namespace rim::job

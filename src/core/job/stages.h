@@ -8,7 +8,7 @@
 #include "core/job/job.h"
 #include "core/trace/contour/border.h"
 
-namespace rim {
+namespace rim::job {
 
 /// What is asked of the stages while they work, and what they tell.
 struct StageWatch {
@@ -16,9 +16,9 @@ struct StageWatch {
   /// Following borders is quick: it is not given up for control.stop, only for this.
   std::stop_token closing{};
   /// Works out a prepared picture in place of prepared(), as one that remembers does; none: prepared().
-  std::function<Picture(const Recipe&, const std::stop_token&)> prepare{};
+  std::function<picture::Picture(const Recipe&, const std::stop_token&)> prepare{};
   /// The borders of two tones, and the threshold that they were followed at, before outlines are fitted to them.
-  std::function<void(std::vector<Border>, int)> borders{};
+  std::function<void(std::vector<trace::contour::Border>, int)> borders{};
   /// A stage has worked, and gave this; not called for those that had nothing to do.
   std::function<void(StageKind, const Job&)> done{};
 };
@@ -53,4 +53,4 @@ Job workedOut(Job job, const StageWatch& watch = {});
 /// Drops from a job what does not belong to its recipe any more.
 void dropStale(Job& job);
 
-}  // namespace rim
+}  // namespace rim::job

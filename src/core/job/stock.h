@@ -2,7 +2,7 @@
 
 #include "core/geometry/point.h"
 
-namespace rim {
+namespace rim::job {
 
 /// The sheet or plate that is cut from, as it lies under a drawing (mm, y up).
 struct Stock {
@@ -19,4 +19,4 @@ inline constexpr double kMostStockMm = 100'000;
 
 inline Box boxOf(const Stock& stock) { return {stock.at, stock.at + Point{stock.widthMm, stock.heightMm}}; }
 
-}  // namespace rim
+}  // namespace rim::job

@@ -15,7 +15,7 @@
 #include "core/mend/repair/tidy.h"
 #include "core/mend/repair/untangle.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 DoubleRule strokeRule(const std::string& repair) {
@@ -281,4 +281,4 @@ std::vector<Finding> lostDecisions(const Drawing& drawing, const MendWork& work,
   return findings;
 }
 
-}  // namespace rim
+}  // namespace rim::mend

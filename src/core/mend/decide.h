@@ -8,7 +8,7 @@
 #include "core/mend/find/inspected.h"
 #include "core/mend/step.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// The names of the repairs that a finding can get, the proposed one first: "join", "nearest" (joins however far, but
 /// crosses nothing), "drop", "one", "once" and "twice" (of a border that two outlines share; twice leaves it at that),
@@ -68,4 +68,4 @@ std::vector<Finding> withoutLeft(std::vector<Finding> findings, const Drawing& d
 std::vector<Finding> lostDecisions(const Drawing& drawing, const MendWork& work, const std::vector<std::size_t>& lost,
                                    double mmPerUnit = 1);
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 double areaOf(const Outline& outline) { return std::abs(signedArea(outline.path())); }
@@ -79,4 +79,4 @@ std::optional<std::size_t> foundAgain(const MendStep& step, const Drawing& drawi
   return search.nearest(findings, [&](const Finding& f) { return search.likeOutline(f); });
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -6,7 +6,7 @@
 #include "core/mend/find/finding.h"
 #include "core/mend/find/settings.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// One decision about findings, kept in the job and made anew whenever the outlines change.
 struct MendStep {
@@ -51,4 +51,4 @@ std::optional<std::size_t> foundAgain(const MendStep& step, const Drawing& drawi
                                       const std::vector<Finding>& findings, const MendSettings& settings,
                                       double mmPerUnit = 1);
 
-}  // namespace rim
+}  // namespace rim::mend

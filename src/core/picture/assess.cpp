@@ -10,7 +10,7 @@
 #include "core/picture/light.h"
 #include "core/picture/tone.h"
 
-namespace rim {
+namespace rim::picture {
 namespace {
 
 constexpr double kSmallLettersPx = 10;
@@ -192,4 +192,4 @@ std::vector<Remark> remarksOn(const Picture& picture, const Assessment& a) {
   return remarks;
 }
 
-}  // namespace rim
+}  // namespace rim::picture

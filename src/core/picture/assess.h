@@ -8,7 +8,7 @@
 #include "core/picture/preparation.h"
 #include "core/picture/stroke.h"
 
-namespace rim {
+namespace rim::picture {
 
 /// What needs work (common practice, no source): light that falls below this share of the brightest, noise above so
 /// many grey levels, strokes of fewer px.
@@ -48,4 +48,4 @@ Assessment assess(const Picture& picture);
 /// 10 px are blobs (common practice, no source). What is not worth tracing is told with the size that would be enough.
 std::vector<Remark> remarksOn(const Picture& picture, const Assessment& assessment);
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -4,7 +4,7 @@
 
 #include "core/picture/tone.h"
 
-namespace rim {
+namespace rim::picture {
 namespace {
 
 /// How much of a pixel is ink, less a half, for every grey level.
@@ -143,4 +143,4 @@ cv::Mat inkAtDepth(const cv::Mat& depth, double px) {
   return grey;
 }
 
-}  // namespace rim
+}  // namespace rim::picture

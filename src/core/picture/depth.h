@@ -3,7 +3,7 @@
 #include <opencv2/core.hpp>
 #include <optional>
 
-namespace rim {
+namespace rim::picture {
 
 /// The grey levels that stand for ink and paper.
 struct InkLevels {
@@ -25,4 +25,4 @@ cv::Mat depthNearBorder(const cv::Mat& grey, double reachPx);
 /// Black ink on white paper with its border where `depth` is -`px`: 0 gives the same border.
 cv::Mat inkAtDepth(const cv::Mat& depth, double px);
 
-}  // namespace rim
+}  // namespace rim::picture

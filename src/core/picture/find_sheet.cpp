@@ -9,7 +9,7 @@
 #include "core/picture/sheet_lines.h"
 #include "core/picture/straighten.h"
 
-namespace rim {
+namespace rim::picture {
 namespace {
 
 constexpr double kSmallSide = 500;
@@ -336,4 +336,4 @@ std::optional<FoundSheet> findSheet(const Picture& picture, const std::stop_toke
   return FoundSheet{fitted, rough->weakest, rough->weakest >= kSureSupport};
 }
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -5,7 +5,7 @@
 
 #include "core/picture/preparation.h"
 
-namespace rim {
+namespace rim::picture {
 
 /// A sheet that was found in a photograph.
 struct FoundSheet {
@@ -26,4 +26,4 @@ struct FoundSheet {
 /// corners, a focal length of 1.2 picture widths (as of a phone; common practice, no source). Throws Cancelled.
 std::optional<FoundSheet> findSheet(const Picture& picture, const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::picture

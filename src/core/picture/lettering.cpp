@@ -5,7 +5,7 @@
 #include <opencv2/imgproc.hpp>
 #include <vector>
 
-namespace rim {
+namespace rim::picture {
 namespace {
 
 struct Letter {
@@ -91,4 +91,4 @@ std::optional<Lettering> smallLettering(const cv::Mat& ink, double belowPx) {
   return found;
 }
 
-}  // namespace rim
+}  // namespace rim::picture

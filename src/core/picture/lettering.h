@@ -3,7 +3,7 @@
 #include <opencv2/core.hpp>
 #include <optional>
 
-namespace rim {
+namespace rim::picture {
 
 /// Small letters in a row.
 struct Lettering {
@@ -17,4 +17,4 @@ struct Lettering {
 /// there are none.
 std::optional<Lettering> smallLettering(const cv::Mat& ink, double belowPx);
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -3,7 +3,7 @@
 #include <array>
 #include <opencv2/imgproc.hpp>
 
-namespace rim {
+namespace rim::picture {
 namespace {
 
 constexpr int kTerms = 10;
@@ -228,4 +228,4 @@ Picture withEvenLight(const Picture& picture) {
 
 cv::Mat evenGrey(const Picture& picture) { return dividedByLight(*picture.grey, fieldOf(picture)); }
 
-}  // namespace rim
+}  // namespace rim::picture

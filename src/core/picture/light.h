@@ -2,7 +2,7 @@
 
 #include "core/picture/picture.h"
 
-namespace rim {
+namespace rim::picture {
 
 /// How bright the paper would be at every pixel without ink, CV_32FC1 in grey levels: a polynomial
 /// of third degree in both directions, fitted to the pixels that are no darker than it says, again
@@ -19,4 +19,4 @@ Picture withEvenLight(const Picture& picture);
 /// Only its grey levels, CV_8UC1.
 cv::Mat evenGrey(const Picture& picture);
 
-}  // namespace rim
+}  // namespace rim::picture

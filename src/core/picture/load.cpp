@@ -13,7 +13,7 @@
 #include "core/geometry/units.h"
 #include "core/picture/vips_library.h"
 
-namespace rim {
+namespace rim::picture {
 namespace {
 
 constexpr double kPdfDotsPerInch = 300;
@@ -206,4 +206,4 @@ Picture loadPage(const Picture& picture, int page, const std::stop_token& stop) 
   return other;
 }
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -8,7 +8,7 @@
 
 #include "core/picture/picture.h"
 
-namespace rim {
+namespace rim::picture {
 
 /// The most pixels that are opened. A larger picture is refused by its header, before memory is
 /// spent: at this limit pixels and grey levels together hold about 480 MB.
@@ -31,4 +31,4 @@ Picture loadPicture(std::span<const std::byte> bytes, const std::string& name, i
 /// Another page of the document that a picture was opened from. Throws as loadPicture() does.
 Picture loadPage(const Picture& picture, int page, const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -4,7 +4,7 @@
 
 #include "core/picture/tone.h"
 
-namespace rim {
+namespace rim::picture {
 
 Colours::Colours(cv::Mat pixels) : held_(std::make_shared<Held>()) {
   held_->greys = pixels.channels() == 1;
@@ -37,4 +37,4 @@ Picture withPixels(const Picture& picture, const cv::Mat& pixels) {
   return makePicture(pixels, picture.dotsPerInch, picture.name);
 }
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -11,7 +11,7 @@
 
 #include "core/packed_bytes.h"
 
-namespace rim {
+namespace rim::picture {
 
 /// How many pixels have each of the 256 grey levels.
 using Histogram = std::array<std::uint64_t, 256>;
@@ -77,4 +77,4 @@ Picture withPixels(const Picture& picture, const cv::Mat& pixels);
 /// (W3C CSS Values and Units Level 3, section 6.2).
 inline constexpr double kDefaultDotsPerInch = 96;
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -3,7 +3,7 @@
 #include <numbers>
 #include <opencv2/imgproc.hpp>
 
-namespace rim {
+namespace rim::picture {
 namespace {
 
 constexpr double kFocal = 1.2;    // picture widths
@@ -118,4 +118,4 @@ PracticePhoto takePracticePhoto(const Picture& drawing, const PracticeShot& shot
   return {makePicture(photo, 0, drawing.name), corners};
 }
 
-}  // namespace rim
+}  // namespace rim::picture

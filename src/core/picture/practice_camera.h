@@ -2,7 +2,7 @@
 
 #include "core/picture/preparation.h"
 
-namespace rim {
+namespace rim::picture {
 
 /// How the practice camera looks at a drawing. It stands in for a phone, so that the way from a
 /// photo to outlines can be learned and tested without one.
@@ -30,4 +30,4 @@ struct PracticePhoto {
 /// 2004, 6.1). The sheet is moved away until it is all in the picture.
 PracticePhoto takePracticePhoto(const Picture& drawing, const PracticeShot& shot);
 
-}  // namespace rim
+}  // namespace rim::picture

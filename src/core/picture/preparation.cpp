@@ -9,7 +9,7 @@
 #include "core/picture/stroke.h"
 #include "core/picture/touch_up.h"
 
-namespace rim {
+namespace rim::picture {
 
 Picture prepared(const Picture& p, const Preparation& what) {
   return std::visit(Overloaded{
@@ -51,4 +51,4 @@ Picture prepared(const Picture& original, const std::vector<PreparationStep>& st
   return picture;
 }
 
-}  // namespace rim
+}  // namespace rim::picture

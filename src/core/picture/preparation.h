@@ -10,7 +10,7 @@
 #include "core/geometry/point.h"
 #include "core/picture/picture.h"
 
-namespace rim {
+namespace rim::picture {
 
 // Things that can be done to a picture before it is traced. Places and lengths are in *picture
 // pixels* of the picture as it is at that point of the list: origin at the upper left corner, y
@@ -126,4 +126,4 @@ Picture prepared(const Picture& picture, const Preparation& what);
 /// The picture after all steps that are on, in order.
 Picture prepared(const Picture& original, const std::vector<PreparationStep>& steps, std::stop_token stop = {});
 
-}  // namespace rim
+}  // namespace rim::picture

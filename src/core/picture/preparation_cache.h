@@ -2,7 +2,7 @@
 
 #include "core/picture/preparation.h"
 
-namespace rim {
+namespace rim::picture {
 
 /// Remembers the picture after every step of the last list it was asked for, so that a change to
 /// one step only costs that step and those after it. For one thread.
@@ -28,4 +28,4 @@ class PreparationCache {
   std::size_t pixels_ = 0;
 };
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -5,7 +5,7 @@
 
 #include "core/overloaded.h"
 
-namespace rim {
+namespace rim::picture {
 namespace {
 
 /// Rounded down: what lay within the picture does so still.
@@ -92,4 +92,4 @@ Preview PreviewMaker::preview(const Picture& original, const std::vector<Prepara
   return {cache_.prepared(small_, small, stop), reached};
 }
 
-}  // namespace rim
+}  // namespace rim::picture

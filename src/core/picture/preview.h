@@ -2,7 +2,7 @@
 
 #include "core/picture/preparation_cache.h"
 
-namespace rim {
+namespace rim::picture {
 
 /// The same step for a picture `scale` times as large: its places and lengths grow by that, areas
 /// by its square. scale > 0.
@@ -32,4 +32,4 @@ class PreviewMaker {
   PreparationCache cache_;
 };
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -13,7 +13,7 @@
 #include "core/picture/stroke.h"
 #include "core/picture/tone.h"
 
-namespace rim {
+namespace rim::picture {
 namespace {
 
 constexpr double kSmallSide = 800;
@@ -196,4 +196,4 @@ std::vector<PreparationStep> stepsToMakeTraceable(const Picture& picture, const 
   return recipes.empty() ? std::vector<PreparationStep>() : recipes.front().steps;
 }
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -5,7 +5,7 @@
 
 #include "core/picture/preparation.h"
 
-namespace rim {
+namespace rim::picture {
 
 /// A way to make a picture traceable, and what it promises.
 struct PictureRecipe {
@@ -26,4 +26,4 @@ std::vector<PictureRecipe> recipesFor(const Picture& picture, const std::stop_to
 /// The steps of the best of them; empty when nothing is needed. Throws Cancelled.
 std::vector<PreparationStep> stepsToMakeTraceable(const Picture& picture, const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -7,7 +7,7 @@
 #include "core/picture/load.h"
 #include "core/picture/tone.h"
 
-namespace rim {
+namespace rim::picture {
 namespace {
 
 void expectAllowed(double pixels) {
@@ -100,4 +100,4 @@ Picture denoised(const Picture& picture, double strength) {
   return withPixels(picture, smooth);
 }
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -2,7 +2,7 @@
 
 #include "core/picture/preparation.h"
 
-namespace rim {
+namespace rim::picture {
 
 /// The rectangle of the picture. Throws InputError when it is empty or leaves the picture.
 Picture cropped(const Picture& picture, const Crop& crop);
@@ -26,4 +26,4 @@ Picture enlarged(const Picture& picture, double factor);
 /// as strong as the noise that is measured times `strength`.
 Picture denoised(const Picture& picture, double strength);
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -6,7 +6,7 @@
 #include "core/error.h"
 #include "core/picture/vips_library.h"
 
-namespace rim {
+namespace rim::picture {
 
 namespace {
 
@@ -44,4 +44,4 @@ const std::vector<std::byte>& pngOf(const Picture& picture) {
   return picture.packed.bytes([&picture] { return packed(picture); });
 }
 
-}  // namespace rim
+}  // namespace rim::picture

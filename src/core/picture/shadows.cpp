@@ -4,7 +4,7 @@
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
-namespace rim {
+namespace rim::picture {
 
 cv::Mat paperLevels(const cv::Mat& grey, double reachPx) {
   // Grain must not lift the paper to its brightest grains.
@@ -42,4 +42,4 @@ Picture withoutShadows(const Picture& picture, double reachPx) {
   return withPixels(picture, lifted);
 }
 
-}  // namespace rim
+}  // namespace rim::picture

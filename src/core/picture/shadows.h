@@ -4,7 +4,7 @@
 
 #include "core/picture/picture.h"
 
-namespace rim {
+namespace rim::picture {
 
 /// How bright the paper is at every pixel of a grey picture (CV_8UC1), shadows with edges among it: what is darker is
 /// filled with the paper beside it, up to `reachPx` (>= 3) across (grey-scale closing; J. Serra, "Image analysis and
@@ -15,4 +15,4 @@ cv::Mat paperLevels(const cv::Mat& grey, double reachPx);
 /// taken for paper in a shadow.
 Picture withoutShadows(const Picture& picture, double reachPx);
 
-}  // namespace rim
+}  // namespace rim::picture

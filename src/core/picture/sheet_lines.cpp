@@ -6,7 +6,7 @@
 #include <opencv2/imgproc.hpp>
 #include <optional>
 
-namespace rim {
+namespace rim::picture {
 namespace {
 
 struct Run {
@@ -91,4 +91,4 @@ std::vector<StraightLine> longEdges(const cv::Mat& lab, std::size_t most) {
   return lines;
 }
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -5,7 +5,7 @@
 
 #include "core/geometry/point.h"
 
-namespace rim {
+namespace rim::picture {
 
 /// A straight line as a place and a unit direction.
 struct StraightLine {
@@ -20,4 +20,4 @@ std::optional<Point> crossingOf(const StraightLine& a, const StraightLine& b);
 /// them: segments in line are one. Those come first that are longest and part the most different colours.
 std::vector<StraightLine> longEdges(const cv::Mat& lab, std::size_t most);
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -6,7 +6,7 @@
 #include "core/picture/find_sheet.h"
 #include "core/picture/load.h"
 
-namespace rim {
+namespace rim::picture {
 namespace {
 
 cv::Point2f toCv(Point p) { return {static_cast<float>(p.x), static_cast<float>(p.y)}; }
@@ -118,4 +118,4 @@ Picture straightened(const Picture& picture, const Straighten& what) {
   return withPixels(picture, withCleanRim(flat));
 }
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -2,7 +2,7 @@
 
 #include "core/picture/preparation.h"
 
-namespace rim {
+namespace rim::picture {
 
 /// Width by height of the true rectangle of which `corners` is a photograph.
 ///
@@ -19,4 +19,4 @@ bool isConvex(const Quad& corners);
 /// the picture. Corners that are not given are found; throws InputError when that is not sure, and as prepared() does.
 Picture straightened(const Picture& picture, const Straighten& what);
 
-}  // namespace rim
+}  // namespace rim::picture

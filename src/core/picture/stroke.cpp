@@ -6,7 +6,7 @@
 #include "core/picture/depth.h"
 #include "core/picture/tone.h"
 
-namespace rim {
+namespace rim::picture {
 namespace {
 
 constexpr double kWhite = 255;
@@ -152,4 +152,4 @@ StrokeWidths strokeWidths(const cv::Mat& grey) {
   return {at(0.5), at(0.05)};
 }
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -4,7 +4,7 @@
 
 #include "core/picture/picture.h"
 
-namespace rim {
+namespace rim::picture {
 
 /// Both sides of every stroke moved outwards by half of `px` (inwards when negative).
 Picture thickened(const Picture& picture, double px);
@@ -26,4 +26,4 @@ struct StrokeWidths {
 };
 StrokeWidths strokeWidths(const cv::Mat& grey);
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -6,7 +6,7 @@
 #include <mutex>
 #include <opencv2/imgproc.hpp>
 
-namespace rim {
+namespace rim::picture {
 
 cv::Mat greyOf(const cv::Mat& bgr) {
   cv::Mat grey;
@@ -80,4 +80,4 @@ std::optional<int> otsuThreshold(const Histogram& histogram) {
   return std::clamp(static_cast<int>(std::ceil(*halfway)), 1, 255);
 }
 
-}  // namespace rim
+}  // namespace rim::picture

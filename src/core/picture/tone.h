@@ -5,7 +5,7 @@
 
 #include "core/picture/picture.h"
 
-namespace rim {
+namespace rim::picture {
 
 /// Grey levels of colours (CV_8UC3), 0 black to 255 white, CV_8UC1: the luma of ITU-R BT.601
 /// (0.299 R + 0.587 G + 0.114 B), rounded.
@@ -23,4 +23,4 @@ Histogram histogramOf(const cv::Mat& grey);
 /// and 255 have their border at 127.5 and not at the first level above 0.
 std::optional<int> otsuThreshold(const Histogram& histogram);
 
-}  // namespace rim
+}  // namespace rim::picture

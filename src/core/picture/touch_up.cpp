@@ -5,7 +5,7 @@
 #include "core/error.h"
 #include "core/picture/depth.h"
 
-namespace rim {
+namespace rim::picture {
 namespace {
 
 const cv::Scalar kPaper(255, 255, 255);
@@ -116,4 +116,4 @@ Picture withColourPicked(const Picture& picture, const PickColour& what) {
   return withPixels(picture, bgr);
 }
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -2,7 +2,7 @@
 
 #include "core/picture/preparation.h"
 
-namespace rim {
+namespace rim::picture {
 
 /// Ink in black on white paper: darker than the mean of the square round each pixel by more than
 /// the bias. For light that stays uneven (OpenCV's adaptive mean threshold), with edges softened to
@@ -24,4 +24,4 @@ Picture cleared(const Picture& picture, const ClearFrame& what);
 /// Throws InputError when the place lies outside the picture.
 Picture withColourPicked(const Picture& picture, const PickColour& what);
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -9,7 +9,7 @@
 
 #include "core/error.h"
 
-namespace rim {
+namespace rim::picture {
 namespace {
 
 /// The library loads all modules that lie beside it, wherever this variable says that is; who has set it knows why.
@@ -62,4 +62,4 @@ void loadVipsModules() {
   });
 }
 
-}  // namespace rim
+}  // namespace rim::picture

@@ -1,6 +1,6 @@
 #pragma once
 
-namespace rim {
+namespace rim::picture {
 
 /// Starts the picture library once for the process, with all its modules unless startVipsAlone() came first. Throws
 /// InputError when it does not start.
@@ -14,4 +14,4 @@ void startVipsAlone();
 /// most pictures, so that they are left out until one is needed. Needs startVips().
 void loadVipsModules();
 
-}  // namespace rim
+}  // namespace rim::picture

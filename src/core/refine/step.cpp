@@ -36,9 +36,9 @@ class Doing {
     return withCorners("filleted", [&s](const Path& path) { return filleted(path, s.radiusMm); });
   }
   Refined operator()(const Simplify& s) const {
-    MendSettings settings;
+    mend::MendSettings settings;
     settings.simplifyMm = s.withinMm;
-    Refined refined{withFewestNodes(drawing_, settings, stop_, s.form).drawing, {}};
+    Refined refined{mend::withFewestNodes(drawing_, settings, stop_, s.form).drawing, {}};
     for (const Outline& outline : changedOutlines(drawing_, refined.drawing)) {
       const auto before = placeOf(drawing_, outline.id);
       if (!before) continue;
@@ -66,7 +66,7 @@ class Doing {
   Refined operator()(const FitInto& s) const { return {fitted(drawing_, s.widthMm, s.heightMm), {}}; }
   Refined operator()(const Array& s) const { return {inRows(drawing_, s.columns, s.rows, s.gapsMm), {}}; }
   Refined operator()(const ArrayRound& s) const { return {onCircle(drawing_, s.count, s.centre), {}}; }
-  Refined operator()(const Remove& s) const { return {withoutOutlines(drawing_, idsOf(s.outlines)), {}}; }
+  Refined operator()(const Remove& s) const { return {mend::withoutOutlines(drawing_, idsOf(s.outlines)), {}}; }
   Refined operator()(const Replace& s) const {
     Refined refined{drawing_, {}};
     for (const Replace::One& one : s.outlines)
@@ -158,10 +158,10 @@ bool operator==(const ByHand::One& a, const ByHand::One& b) {
 }
 
 Drawing strokesTo(const Drawing& drawing, const StrokesTo& how, const std::stop_token& stop) {
-  MendSettings settings;
+  mend::MendSettings settings;
   settings.doubles = how.keep;
   settings.strokeWidthMm = how.widestMm;
-  return allStrokesToLines(drawing, settings, stop).drawing;
+  return mend::allStrokesToLines(drawing, settings, stop).drawing;
 }
 
 ByHand::One madeByHand(const OutlineMark& was, std::vector<Path> paths, std::size_t layer) {

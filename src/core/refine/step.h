@@ -73,7 +73,7 @@ struct ThickenLines {
 };
 /// Of drawn strokes one line stays (DoubleRule::Outer, Inner or Centre).
 struct StrokesTo {
-  DoubleRule keep = DoubleRule::Centre;
+  mend::DoubleRule keep = mend::DoubleRule::Centre;
   double widestMm = 3;
   friend bool operator==(const StrokesTo&, const StrokesTo&) = default;
 };

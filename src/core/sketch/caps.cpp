@@ -8,7 +8,7 @@
 #include <deque>
 #include <limits>
 
-namespace rim {
+namespace rim::sketch {
 namespace {
 
 using Kernel = CGAL::Exact_predicates_inexact_constructions_kernel;
@@ -83,4 +83,4 @@ Cap capOf(const std::vector<std::vector<Point>>& rings) {
   return cap;
 }
 
-}  // namespace rim
+}  // namespace rim::sketch

@@ -6,7 +6,7 @@
 
 #include "core/geometry/point.h"
 
-namespace rim {
+namespace rim::sketch {
 
 /// A flat region in triangles, counter-clockwise, and the edges at its rim, the region at their left.
 struct Cap {
@@ -18,4 +18,4 @@ struct Cap {
 /// What rings of points enclose (even-odd) as a constrained Delaunay triangulation. Rings that touch share points.
 Cap capOf(const std::vector<std::vector<Point>>& rings);
 
-}  // namespace rim
+}  // namespace rim::sketch

@@ -8,13 +8,13 @@
 #include "core/geometry/nesting.h"
 #include "core/mend/find/inspect.h"
 
-namespace rim {
+namespace rim::sketch {
 namespace {
 
 std::set<OutlineId> crossing(const Drawing& sheet, const std::stop_token& stop) {
   std::set<OutlineId> crosses;
-  for (const Finding& f : inspect(withoutStrokes(sheet), {}, stop)) {
-    if (!isCrossing(f)) continue;
+  for (const mend::Finding& f : mend::inspect(withoutStrokes(sheet), {}, stop)) {
+    if (!mend::isCrossing(f)) continue;
     crosses.insert(f.outline);
     crosses.insert(f.other);
   }
@@ -63,4 +63,4 @@ Sketch sketchOf(const Drawing& drawing, const std::stop_token& stop) {
   return sketch;
 }
 
-}  // namespace rim
+}  // namespace rim::sketch

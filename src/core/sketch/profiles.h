@@ -5,7 +5,7 @@
 
 #include "core/drawing/drawing.h"
 
-namespace rim {
+namespace rim::sketch {
 
 /// A closed outline that a CAD program would extrude, and its holes.
 struct Profile {
@@ -34,4 +34,4 @@ struct Sketch {
 /// throws.
 Sketch sketchOf(const Drawing& drawing, const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::sketch

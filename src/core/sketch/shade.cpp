@@ -4,7 +4,7 @@
 #include <cmath>
 #include <limits>
 
-namespace rim {
+namespace rim::sketch {
 namespace {
 
 /// On the screen: x to the right, y down, z towards the eye.
@@ -83,4 +83,4 @@ cv::Mat1b shaded(const Solid& solid, const Sight& sight, cv::Size size) {
   return light;
 }
 
-}  // namespace rim
+}  // namespace rim::sketch

@@ -4,7 +4,7 @@
 
 #include "core/sketch/solid.h"
 
-namespace rim {
+namespace rim::sketch {
 
 /// How a solid is looked at: turned round its upright axis, then tilted towards the eye; radians.
 struct Sight {
@@ -17,4 +17,4 @@ struct Sight {
 /// nearer hides what lies behind it (a depth buffer). n in pixels that triangles cover.
 cv::Mat1b shaded(const Solid& solid, const Sight& sight, cv::Size size);
 
-}  // namespace rim
+}  // namespace rim::sketch

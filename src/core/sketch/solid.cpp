@@ -6,7 +6,7 @@
 #include "core/geometry/flatten.h"
 #include "core/sketch/caps.h"
 
-namespace rim {
+namespace rim::sketch {
 namespace {
 
 void addBody(Solid& solid, const Cap& cap, double thicknessMm) {
@@ -62,4 +62,4 @@ bool isWatertight(const Solid& solid) {
   return std::all_of(runs.begin(), runs.end(), [](const auto& run) { return run.second == 0; });
 }
 
-}  // namespace rim
+}  // namespace rim::sketch

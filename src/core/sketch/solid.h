@@ -7,7 +7,7 @@
 #include "core/drawing/drawing.h"
 #include "core/sketch/profiles.h"
 
-namespace rim {
+namespace rim::sketch {
 
 struct Point3 {
   double x = 0, y = 0, z = 0;
@@ -29,4 +29,4 @@ double volumeOf(const Solid& solid);
 /// Whether every edge of its triangles is run along as often one way as the other.
 bool isWatertight(const Solid& solid);
 
-}  // namespace rim
+}  // namespace rim::sketch

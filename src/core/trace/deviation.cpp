@@ -4,14 +4,14 @@
 #include "core/geometry/flatten.h"
 #include "core/geometry/nearest_on_ring.h"
 
-namespace rim {
+namespace rim::trace {
 namespace {
 
 constexpr double kCellPx = 4;
 constexpr double kStepPx = 1;
 constexpr double kChordErrorPx = 0.005;
 
-std::vector<DeviationSample> sampled(const Path& path, const Border& border) {
+std::vector<DeviationSample> sampled(const Path& path, const contour::Border& border) {
   const NearestOnRing ring(border, kCellPx);
   std::vector<DeviationSample> samples;
   const auto add = [&](Point p) { samples.push_back({p, ring.nearest(p).off}); };
@@ -29,11 +29,11 @@ std::vector<DeviationSample> sampled(const Path& path, const Border& border) {
 
 }  // namespace
 
-Deviation deviationOf(const Picture& picture, const TraceSettings& settings, const Drawing& tracing,
+Deviation deviationOf(const picture::Picture& picture, const TraceSettings& settings, const Drawing& tracing,
                       std::stop_token stop) {
   // The middle of a stroke follows no border.
   if (settings.method != TraceMethod::Outline) return {};
-  const std::vector<Border> borders = measuredBorders(picture, settings, stop);
+  const std::vector<contour::Border> borders = measuredBorders(picture, settings, stop);
   Deviation deviation;
   for (std::size_t i = 0; i < std::min(borders.size(), tracing.outlines.size()); ++i) {
     if (stop.stop_requested()) throw Cancelled();
@@ -47,4 +47,4 @@ Deviation deviationOf(const Picture& picture, const TraceSettings& settings, con
   return deviation;
 }
 
-}  // namespace rim
+}  // namespace rim::trace

@@ -6,7 +6,7 @@
 #include "core/drawing/drawing.h"
 #include "core/trace/trace.h"
 
-namespace rim {
+namespace rim::trace {
 
 /// A place of an outline and how far it lies from the measured border, in px.
 struct DeviationSample {
@@ -28,7 +28,7 @@ struct Deviation {
 /// Measures the outlines of a tracing (px, in the order of their borders) against the sharpened borders that they were
 /// fitted to. At corners the outline leaves the border on purpose: what pixels round off shows there. Empty when lines
 /// of strokes were traced, which follow no border. Throws Cancelled when `stop` is requested.
-Deviation deviationOf(const Picture& picture, const TraceSettings& settings, const Drawing& tracing,
+Deviation deviationOf(const picture::Picture& picture, const TraceSettings& settings, const Drawing& tracing,
                       std::stop_token stop = {});
 
-}  // namespace rim
+}  // namespace rim::trace

@@ -4,10 +4,10 @@
 #include "core/trace/inks/ink_outlines.h"
 #include "core/trace/outline/within_picture.h"
 
-namespace rim {
+namespace rim::trace {
 namespace {
 
-void add(Tracing& tracing, std::vector<Path> outlines, const std::string& name, Rgb colour) {
+void add(Tracing& tracing, std::vector<Path> outlines, const std::string& name, colour::Rgb colour) {
   if (outlines.empty()) return;
   for (Path& outline : outlines) {
     tracing.outlines.push_back(std::move(outline));
@@ -18,27 +18,27 @@ void add(Tracing& tracing, std::vector<Path> outlines, const std::string& name, 
 
 }  // namespace
 
-Tracing traceInks(const Picture& picture, const InkMap& map, InkLayout layout, const TraceSettings& settings,
-                  const WorkControl& control) {
+Tracing traceInks(const picture::Picture& picture, const colour::InkMap& map, InkLayout layout,
+                  const TraceSettings& settings, const WorkControl& control) {
   const auto within = [size = picture.grey->size()](std::vector<Path> outlines) {
-    for (Path& outline : outlines) outline = withinPicture(std::move(outline), size);
+    for (Path& outline : outlines) outline = outline::withinPicture(std::move(outline), size);
     return outlines;
   };
-  const InkBorders borders = fitInkBorders(picture, dissolved(map), settings, control);
+  const inks::InkBorders borders = inks::fitInkBorders(picture, colour::dissolved(map), settings, control);
   std::vector<bool> kept;
-  for (const Ink& ink : map.inks) kept.push_back(ink.role == InkRole::Keep);
+  for (const colour::Ink& ink : map.inks) kept.push_back(ink.role == colour::InkRole::Keep);
   Tracing tracing;
   if (layout == InkLayout::CutOut) {
     for (std::size_t i = 0; i < kept.size(); ++i) {
       if (!kept[i]) continue;
       std::vector<bool> only(kept.size(), false);
       only[i] = true;
-      add(tracing, within(outlinesRound(borders, only)), nameOf(map.inks[i]), map.inks[i].colour);
+      add(tracing, within(inks::outlinesRound(borders, only)), colour::nameOf(map.inks[i]), map.inks[i].colour);
     }
     return tracing;
   }
-  add(tracing, within(outlinesRound(borders, kept)), "silhouette", {});
-  if (layout == InkLayout::Shared) add(tracing, within(bordersWithin(borders, kept)), "borders", {});
+  add(tracing, within(inks::outlinesRound(borders, kept)), "silhouette", {});
+  if (layout == InkLayout::Shared) add(tracing, within(inks::bordersWithin(borders, kept)), "borders", {});
   return tracing;
 }
 
@@ -51,4 +51,4 @@ PartsAndHoles partsAndHoles(const Paths& outlines) {
   return count;
 }
 
-}  // namespace rim
+}  // namespace rim::trace

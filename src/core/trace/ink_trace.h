@@ -3,7 +3,7 @@
 #include "core/trace/inks/ink_borders.h"
 #include "core/trace/trace.h"
 
-namespace rim {
+namespace rim::trace {
 
 /// What is made of several inks.
 enum class InkLayout {
@@ -14,8 +14,8 @@ enum class InkLayout {
 
 /// The outlines of a picture of inks as the layout says, in upright px; layers carry the inks' names and colours.
 /// Inks to be dissolved go to those around them first. Throws Cancelled.
-Tracing traceInks(const Picture& picture, const InkMap& map, InkLayout layout, const TraceSettings& settings,
-                  const WorkControl& control = {});
+Tracing traceInks(const picture::Picture& picture, const colour::InkMap& map, InkLayout layout,
+                  const TraceSettings& settings, const WorkControl& control = {});
 
 /// How many parts and holes closed outlines make: parts run counter-clockwise, holes clockwise.
 struct PartsAndHoles {
@@ -24,4 +24,4 @@ struct PartsAndHoles {
 };
 PartsAndHoles partsAndHoles(const Paths& outlines);
 
-}  // namespace rim
+}  // namespace rim::trace

@@ -6,7 +6,7 @@
 
 #include "core/geometry/point.h"
 
-namespace rim {
+namespace rim::trace {
 
 /// What is made exact where the border allows it. Each can be switched off.
 struct Rules {
@@ -76,4 +76,4 @@ struct TraceSettings {
   friend bool operator==(const TraceSettings&, const TraceSettings&) = default;
 };
 
-}  // namespace rim
+}  // namespace rim::trace

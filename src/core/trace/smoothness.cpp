@@ -2,9 +2,10 @@
 
 #include "core/drawing/drawing.h"
 
-namespace rim {
+namespace rim::trace {
 
-std::vector<NodesAt> nodesAlongSmoothness(const Picture& picture, const TraceSettings& settings, std::stop_token stop) {
+std::vector<NodesAt> nodesAlongSmoothness(const picture::Picture& picture, const TraceSettings& settings,
+                                          std::stop_token stop) {
   constexpr double kTolerances[] = {0.1, 0.2, 0.35, 0.6, 1, 1.8, 3, 5.5, 10};
   std::vector<NodesAt> along;
   TraceSettings at = settings;
@@ -15,4 +16,4 @@ std::vector<NodesAt> nodesAlongSmoothness(const Picture& picture, const TraceSet
   return along;
 }
 
-}  // namespace rim
+}  // namespace rim::trace

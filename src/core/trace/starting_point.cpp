@@ -1,6 +1,6 @@
 #include "core/trace/starting_point.h"
 
-namespace rim {
+namespace rim::trace {
 
 TraceSettings settingsFor(StartingPoint kind, const TraceSettings& now) {
   TraceSettings settings;
@@ -31,4 +31,4 @@ TraceSettings settingsFor(StartingPoint kind, const TraceSettings& now) {
   return settings;
 }
 
-}  // namespace rim
+}  // namespace rim::trace

@@ -5,7 +5,7 @@
 
 #include "core/drawing/drawing.h"
 
-namespace rim {
+namespace rim::trace {
 
 /// So many px of strokes are so wide.
 struct WidthShare {
@@ -34,4 +34,4 @@ struct Tracing {
   std::optional<StrokeFacts> facts;  ///< then
 };
 
-}  // namespace rim
+}  // namespace rim::trace

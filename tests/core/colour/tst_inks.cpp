@@ -15,15 +15,15 @@ using namespace rim::test;
 
 namespace {
 
-const Rgb kWhite{255, 255, 255};
-const Rgb kBlack{0, 0, 0};
-const Rgb kGrey{128, 128, 128};
-const Rgb kNavy{23, 41, 84};
-const Rgb kRed{194, 35, 40};
-const Rgb kYellow{245, 186, 33};
+const colour::Rgb kWhite{255, 255, 255};
+const colour::Rgb kBlack{0, 0, 0};
+const colour::Rgb kGrey{128, 128, 128};
+const colour::Rgb kNavy{23, 41, 84};
+const colour::Rgb kRed{194, 35, 40};
+const colour::Rgb kYellow{245, 186, 33};
 
 /// Three upright bars on white: black, grey, black.
-Picture bars() {
+picture::Picture bars() {
   return artwork(120, 60, {kWhite, kBlack, kGrey}, [](double x, double y) -> std::size_t {
     if (y < 10.3 || y > 50.6) return 0;
     if (x > 10.4 && x < 40.7) return 1;
@@ -32,25 +32,25 @@ Picture bars() {
   });
 }
 
-std::size_t inkAt(const InkMap& map, int x, int y) { return map.labels->at<std::uint8_t>(y, x); }
+std::size_t inkAt(const colour::InkMap& map, int x, int y) { return map.labels->at<std::uint8_t>(y, x); }
 
-std::size_t inkLike(const InkMap& map, Rgb colour) {
+std::size_t inkLike(const colour::InkMap& map, colour::Rgb colour) {
   std::size_t best = 0;
   for (std::size_t i = 0; i < map.inks.size(); ++i) {
-    if (differenceOf(labFrom(map.inks[i].colour), labFrom(colour)) <
-        differenceOf(labFrom(map.inks[best].colour), labFrom(colour)))
+    if (colour::differenceOf(colour::labFrom(map.inks[i].colour), colour::labFrom(colour)) <
+        colour::differenceOf(colour::labFrom(map.inks[best].colour), colour::labFrom(colour)))
       best = i;
   }
   return best;
 }
 
-std::vector<std::size_t> partsOf(const InkMap& map) {
+std::vector<std::size_t> partsOf(const colour::InkMap& map) {
   std::vector<std::size_t> parts;
-  for (const InkShare& share : sharesOf(map)) parts.push_back(share.parts);
+  for (const colour::InkShare& share : colour::sharesOf(map)) parts.push_back(share.parts);
   return parts;
 }
 
-Picture noisy(const Picture& picture, double deviation) {
+picture::Picture noisy(const picture::Picture& picture, double deviation) {
   std::mt19937 random(7);
   std::normal_distribution<double> off(0, deviation);
   cv::Mat bgr = picture.bgr->clone();
@@ -58,13 +58,14 @@ Picture noisy(const Picture& picture, double deviation) {
     for (int k = 0; k < 3; ++k)
       bgr.at<cv::Vec3b>(i)[k] = cv::saturate_cast<std::uint8_t>(bgr.at<cv::Vec3b>(i)[k] + off(random));
   }
-  return withPixels(picture, bgr);
+  return picture::withPixels(picture, bgr);
 }
 
-InkMap after(const InkMap& map, const Picture& picture, std::vector<InkDecision> decisions) {
-  std::vector<InkStep> steps;
-  for (InkDecision& d : decisions) steps.push_back(stepFor(std::move(d)));
-  return decided(map, picture, steps);
+colour::InkMap after(const colour::InkMap& map, const picture::Picture& picture,
+                     std::vector<colour::InkDecision> decisions) {
+  std::vector<colour::InkStep> steps;
+  for (colour::InkDecision& d : decisions) steps.push_back(colour::stepFor(std::move(d)));
+  return colour::decided(map, picture, steps);
 }
 
 }  // namespace
@@ -74,26 +75,26 @@ class TestInks : public QObject {
 
  private slots:
   void aGreyInkLeavesNoHairBetweenBlackAndWhite() {
-    const InkMap map = reduced(bars(), std::nullopt);
+    const colour::InkMap map = colour::reduced(bars(), std::nullopt);
     QCOMPARE(int(map.inks.size()), 3);
-    const auto shares = sharesOf(map);
+    const auto shares = colour::sharesOf(map);
     QCOMPARE(int(shares[inkLike(map, kGrey)].parts), 1);
     QCOMPARE(int(shares[inkLike(map, kBlack)].parts), 2);
     QCOMPARE(int(shares[inkLike(map, kWhite)].parts), 1);
     QVERIFY(std::abs(shares[inkLike(map, kGrey)].share * 7200 - 30.3 * 40.3) < 30);
-    QVERIFY(map.inks[inkLike(map, kWhite)].role == InkRole::Background);
-    QVERIFY(map.inks[inkLike(map, kBlack)].role == InkRole::Keep);
+    QVERIFY(map.inks[inkLike(map, kWhite)].role == colour::InkRole::Background);
+    QVERIFY(map.inks[inkLike(map, kBlack)].role == colour::InkRole::Keep);
   }
 
   /// A green and a red whose L* differ by less than 1: grey levels cannot part them.
   void equalLightnessIsParted() {
-    const Rgb red{200, 60, 60};
-    const Rgb green{64, 124, 64};
-    QVERIFY(std::abs(labFrom(red).l - labFrom(green).l) < 1);
-    const Picture picture = artwork(80, 60, {red, green}, [](double x, double y) -> std::size_t {
+    const colour::Rgb red{200, 60, 60};
+    const colour::Rgb green{64, 124, 64};
+    QVERIFY(std::abs(colour::labFrom(red).l - colour::labFrom(green).l) < 1);
+    const picture::Picture picture = artwork(80, 60, {red, green}, [](double x, double y) -> std::size_t {
       return std::hypot(x - 40, y - 30) < 18.4 ? 1 : 0;
     });
-    const InkMap map = reduced(picture, std::nullopt);
+    const colour::InkMap map = colour::reduced(picture, std::nullopt);
     QCOMPARE(int(map.inks.size()), 2);
     int wrong = 0;
     for (int y = 0; y < 60; ++y) {
@@ -107,19 +108,19 @@ class TestInks : public QObject {
 
   void aStripHardlyThreePixelsWideIsAnInkOfItsOwn() {
     // Grey within black, which as a mixture could be black and white; and a small area of a JPEG beside much paper.
-    const std::vector<Rgb> colours{{255, 255, 255}, {0, 0, 0}, {155, 155, 154}, {234, 90, 71}, {210, 47, 39}};
-    const Picture strip = artwork(120, 120, colours, [](double x, double y) -> std::size_t {
+    const std::vector<colour::Rgb> colours{{255, 255, 255}, {0, 0, 0}, {155, 155, 154}, {234, 90, 71}, {210, 47, 39}};
+    const picture::Picture strip = artwork(120, 120, colours, [](double x, double y) -> std::size_t {
       if (std::abs(x - 60) > 40 || std::abs(y - 60) > 40) return 0;
       const double across = (x - 60) * 0.8 + (y - 60) * 0.6;
       const double along = (y - 60) * 0.8 - (x - 60) * 0.6;
       return std::abs(across) < 1.7 && std::abs(along) < 22 ? 2 : 1;
     });
-    QCOMPARE(int(reduced(strip, std::nullopt).inks.size()), 3);
-    const Picture shade = artwork(160, 160, colours, [](double x, double y) -> std::size_t {
+    QCOMPARE(int(colour::reduced(strip, std::nullopt).inks.size()), 3);
+    const picture::Picture shade = artwork(160, 160, colours, [](double x, double y) -> std::size_t {
       if (std::hypot(x - 80, y - 80) > 20) return 0;
       return std::hypot(x - 84, y - 78) < 8 ? 4 : 3;
     });
-    QCOMPARE(int(reduced(asJpeg(shade, 70), std::nullopt).inks.size()), 3);
+    QCOMPARE(int(colour::reduced(asJpeg(shade, 70), std::nullopt).inks.size()), 3);
   }
 
   void theDemoBadgeHasSixInks_data() {
@@ -129,8 +130,9 @@ class TestInks : public QObject {
   }
   void theDemoBadgeHasSixInks() {
     QFETCH(QString, file);
-    const Picture badge = loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/" + file.toStdString()));
-    const InkMap map = reduced(badge, std::nullopt);
+    const picture::Picture badge =
+        picture::loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/" + file.toStdString()));
+    const colour::InkMap map = colour::reduced(badge, std::nullopt);
     QCOMPARE(int(map.inks.size()), 6);
     // White outside only; two yellow and four red parts (two sails, two discs); one sky.
     QCOMPARE(int(partsOf(map)[inkLike(map, kWhite)]), 1);
@@ -141,7 +143,7 @@ class TestInks : public QObject {
 
   /// Cream tiles at all angles on navy; white and light blue, as which their corners come out of a JPEG, lie elsewhere.
   void cornersInAJpegLeaveNoCrumbs() {
-    const Picture drawn =
+    const picture::Picture drawn =
         artwork(640, 400, {kNavy, {255, 244, 220}, kWhite, {140, 199, 230}}, [](double x, double y) -> std::size_t {
           if (x > 560) return y < 200 ? 2 : 3;
           const double column = std::floor(x / 40);
@@ -153,9 +155,9 @@ class TestInks : public QObject {
           return std::max(across, std::abs(v * std::cos(angle) - u * std::sin(angle))) < 12.3 ? 1 : 0;
         });
     for (const int quality : {90, 85, 75, 60}) {
-      const InkMap map = reduced(asJpeg(drawn, quality), std::nullopt);
+      const colour::InkMap map = colour::reduced(asJpeg(drawn, quality), std::nullopt);
       QCOMPARE(map.inks.size(), 4U);
-      const auto shares = sharesOf(map);
+      const auto shares = colour::sharesOf(map);
       QCOMPARE(int(shares[inkLike(map, kNavy)].parts), 1);
       QCOMPARE(int(shares[inkLike(map, {255, 244, 220})].parts), 140);
       QCOMPARE(int(shares[inkLike(map, kWhite)].parts), 1);
@@ -164,46 +166,47 @@ class TestInks : public QObject {
   }
 
   void thinStrokesHaveAnInk() {
-    const Picture picture = artwork(90, 60, {kWhite, kRed, kNavy}, [](double x, double y) -> std::size_t {
+    const picture::Picture picture = artwork(90, 60, {kWhite, kRed, kNavy}, [](double x, double y) -> std::size_t {
       if (x > 20.3 && x < 50.3 && y > 10.2 && y < 48.9) return 2;
       return x > 65.2 && x < 67.4 && y > 8 && y < 52 ? 1 : 0;
     });
-    const InkMap map = reduced(picture, std::nullopt);
+    const colour::InkMap map = colour::reduced(picture, std::nullopt);
     QCOMPARE(int(map.inks.size()), 3);
     QCOMPARE(inkAt(map, 66, 30), inkLike(map, kRed));
-    QVERIFY(differenceOf(labFrom(map.inks[inkLike(map, kRed)].colour), labFrom(kRed)) < 12);
+    QVERIFY(colour::differenceOf(colour::labFrom(map.inks[inkLike(map, kRed)].colour), colour::labFrom(kRed)) < 12);
   }
 
   /// Ochre lines beside yellow are its like, and must not hide that there are red ones, too.
   void aThinInkIsFoundBesideOneThatIsLikeAnInk() {
-    const Rgb yellow{255, 224, 0};
-    const Rgb ochre{226, 190, 9};
-    const Picture picture = artwork(120, 60, {kWhite, yellow, ochre, kRed}, [](double x, double y) -> std::size_t {
-      if (x < 40.3) return 1;
-      if (y > 8 && y < 52 && std::fmod(x - 45, 6.0) < 1.7 && x > 45 && x < 95) return 2;
-      return x > 101.2 && x < 103.1 && y > 8 && y < 52 ? 3 : 0;
-    });
-    const InkMap map = reduced(picture, std::nullopt);
-    QVERIFY(differenceOf(labFrom(map.inks[inkLike(map, kRed)].colour), labFrom(kRed)) < 12);
+    const colour::Rgb yellow{255, 224, 0};
+    const colour::Rgb ochre{226, 190, 9};
+    const picture::Picture picture =
+        artwork(120, 60, {kWhite, yellow, ochre, kRed}, [](double x, double y) -> std::size_t {
+          if (x < 40.3) return 1;
+          if (y > 8 && y < 52 && std::fmod(x - 45, 6.0) < 1.7 && x > 45 && x < 95) return 2;
+          return x > 101.2 && x < 103.1 && y > 8 && y < 52 ? 3 : 0;
+        });
+    const colour::InkMap map = colour::reduced(picture, std::nullopt);
+    QVERIFY(colour::differenceOf(colour::labFrom(map.inks[inkLike(map, kRed)].colour), colour::labFrom(kRed)) < 12);
     QCOMPARE(inkAt(map, 102, 30), inkLike(map, kRed));
   }
 
   /// A pale grey of two hundred pixels on white is an ink in flat artwork; with noise and as a JPEG it is dirt.
   void aSmallPaleAreaOfFlatArtworkIsAnInk() {
-    const Rgb pale{208, 207, 206};
-    const Picture flat = artwork(200, 160, {kWhite, kNavy, pale}, [](double x, double y) -> std::size_t {
+    const colour::Rgb pale{208, 207, 206};
+    const picture::Picture flat = artwork(200, 160, {kWhite, kNavy, pale}, [](double x, double y) -> std::size_t {
       if (x > 20.4 && x < 90.4 && y > 20.3 && y < 120.6) return 1;
       return x > 120.5 && x < 136.5 && y > 60.5 && y < 72.5 ? 2 : 0;
     });
-    const InkMap map = reduced(flat, std::nullopt);
+    const colour::InkMap map = colour::reduced(flat, std::nullopt);
     QCOMPARE(map.inks.size(), 3U);
     QCOMPARE(inkAt(map, 128, 66), inkLike(map, pale));
-    QVERIFY(reduced(noisy(flat, 6), std::nullopt).inks.size() <= 3U);
+    QVERIFY(colour::reduced(noisy(flat, 6), std::nullopt).inks.size() <= 3U);
   }
 
   void noiseMakesNoIslands() {
-    const Picture picture = noisy(bars(), 12);
-    const InkMap map = reduced(picture, std::nullopt);
+    const picture::Picture picture = noisy(bars(), 12);
+    const colour::InkMap map = colour::reduced(picture, std::nullopt);
     QCOMPARE(int(map.inks.size()), 3);
     QCOMPARE(int(partsOf(map)[inkLike(map, kBlack)]), 2);
     QCOMPARE(int(partsOf(map)[inkLike(map, kGrey)]), 1);
@@ -216,64 +219,65 @@ class TestInks : public QObject {
   }
   void asManyAsAskedFor() {
     QFETCH(int, count);
-    const Picture badge = loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.jpg"));
-    const InkMap map = reduced(badge, count);
+    const picture::Picture badge = picture::loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.jpg"));
+    const colour::InkMap map = colour::reduced(badge, count);
     QCOMPARE(int(map.inks.size()), count);
   }
 
   void theSameEveryTime() {
-    const Picture picture = noisy(bars(), 6);
-    const InkMap one = reduced(picture, std::nullopt);
-    const InkMap other = reduced(picture, std::nullopt);
+    const picture::Picture picture = noisy(bars(), 6);
+    const colour::InkMap one = colour::reduced(picture, std::nullopt);
+    const colour::InkMap other = colour::reduced(picture, std::nullopt);
     QVERIFY(one.inks == other.inks);
     QCOMPARE(cv::countNonZero(*one.labels != *other.labels), 0);
   }
 
   void oneColourIsOneInk() {
-    const InkMap map = reduced(artwork(20, 20, {kRed}, [](double, double) -> std::size_t { return 0; }), std::nullopt);
+    const colour::InkMap map =
+        colour::reduced(artwork(20, 20, {kRed}, [](double, double) -> std::size_t { return 0; }), std::nullopt);
     QCOMPARE(int(map.inks.size()), 1);
-    QVERIFY(map.inks[0].role == InkRole::Background);
+    QVERIFY(map.inks[0].role == colour::InkRole::Background);
   }
 
   void flatColoursWantSeveralInks() {
-    QVERIFY(wantsSeveralInks(loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.jpg"))));
-    QVERIFY(wantsSeveralInks(loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.png"))));
+    QVERIFY(colour::wantsSeveralInks(picture::loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.jpg"))));
+    QVERIFY(colour::wantsSeveralInks(picture::loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.png"))));
     for (const char* file : {"weather-vane.png", "window-card.png", "window-card-photo.jpg"})
-      QVERIFY(!wantsSeveralInks(loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/") / file)));
-    QVERIFY(!wantsSeveralInks(bars()));
+      QVERIFY(!colour::wantsSeveralInks(picture::loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/") / file)));
+    QVERIFY(!colour::wantsSeveralInks(bars()));
   }
 
   void mergingMovesAllPixels() {
-    const Picture picture = bars();
-    const InkMap map = reduced(picture, std::nullopt);
+    const picture::Picture picture = bars();
+    const colour::InkMap map = colour::reduced(picture, std::nullopt);
     const std::size_t grey = inkLike(map, kGrey);
     const std::size_t black = inkLike(map, kBlack);
-    const auto before = sharesOf(map);
-    const InkMap merged = after(map, picture, {MergeInks{grey, black}});
-    const auto shares = sharesOf(merged);
+    const auto before = colour::sharesOf(map);
+    const colour::InkMap merged = after(map, picture, {colour::MergeInks{grey, black}});
+    const auto shares = colour::sharesOf(merged);
     QCOMPARE(shares[grey].pixels, std::size_t{0});
     QCOMPARE(shares[black].pixels, before[black].pixels + before[grey].pixels);
     // Switched off it is as if it had never been.
-    std::vector<InkStep> off{stepFor(MergeInks{grey, black})};
+    std::vector<colour::InkStep> off{colour::stepFor(colour::MergeInks{grey, black})};
     off[0].on = false;
-    QCOMPARE(cv::countNonZero(*decided(map, picture, off).labels != *map.labels), 0);
+    QCOMPARE(cv::countNonZero(*colour::decided(map, picture, off).labels != *map.labels), 0);
     // Inks that are not there change nothing.
     QCOMPARE(cv::countNonZero(*after(map, picture,
-                                     {MergeInks{40, black}, SetInkRole{40, InkRole::Keep}, SplitInk{40},
-                                      RenameInk{40, "x"}, RecolourInk{40, kRed}})
+                                     {colour::MergeInks{40, black}, colour::SetInkRole{40, colour::InkRole::Keep},
+                                      colour::SplitInk{40}, colour::RenameInk{40, "x"}, colour::RecolourInk{40, kRed}})
                                    .labels != *map.labels),
              0);
   }
 
   void sweepsJoinWhatTheyCross() {
-    const Picture picture = bars();
-    const InkMap map = reduced(picture, std::nullopt);
+    const picture::Picture picture = bars();
+    const colour::InkMap map = colour::reduced(picture, std::nullopt);
     const std::size_t grey = inkLike(map, kGrey);
     const std::size_t black = inkLike(map, kBlack);
     // Mostly over the grey bar, a little over the first black one.
-    SweepInks sweep{{{38, 30}, {79, 30}}, 1, false};
+    colour::SweepInks sweep{{{38, 30}, {79, 30}}, 1, false};
     // White lies between: it would join as well, so the sweep stays within the bars' rows but crosses the gap.
-    InkMap swept = after(map, picture, {sweep});
+    colour::InkMap swept = after(map, picture, {sweep});
     QCOMPARE(inkAt(swept, 20, 30), grey);
     QCOMPARE(inkAt(swept, 100, 30), grey);  // the other black bar too: everywhere
     QCOMPARE(inkAt(swept, 2, 2), grey);
@@ -282,51 +286,53 @@ class TestInks : public QObject {
     QCOMPARE(inkAt(swept, 20, 30), grey);
     QCOMPARE(inkAt(swept, 100, 30), black);  // this one was not touched
     // Beside the picture nothing happens.
-    QCOMPARE(
-        cv::countNonZero(*after(map, picture, {SweepInks{{{-50, -50}, {-20, -9}}, 3, false}}).labels != *map.labels),
-        0);
+    QCOMPARE(cv::countNonZero(*after(map, picture, {colour::SweepInks{{{-50, -50}, {-20, -9}}, 3, false}}).labels !=
+                              *map.labels),
+             0);
   }
 
   void splittingPartsTwoColours() {
-    const Rgb orange{240, 120, 30};
-    const Picture picture = artwork(90, 40, {kWhite, kRed, orange}, [](double x, double y) -> std::size_t {
+    const colour::Rgb orange{240, 120, 30};
+    const picture::Picture picture = artwork(90, 40, {kWhite, kRed, orange}, [](double x, double y) -> std::size_t {
       if (y < 8.5 || y > 31.5 || x < 8.5 || x > 81.5) return 0;
       return x < 55 ? 1 : 2;
     });
-    const InkMap two = reduced(picture, 2);
+    const colour::InkMap two = colour::reduced(picture, 2);
     const std::size_t both = inkLike(two, kRed);
     QCOMPARE(inkAt(two, 20, 20), inkAt(two, 70, 20));
-    const InkMap split = after(two, picture, {SplitInk{both}});
+    const colour::InkMap split = after(two, picture, {colour::SplitInk{both}});
     QCOMPARE(int(split.inks.size()), 3);
     QCOMPARE(inkAt(split, 20, 20), both);
     QCOMPARE(inkAt(split, 70, 20), std::size_t{2});
-    QVERIFY(differenceOf(labFrom(split.inks[2].colour), labFrom(orange)) < 3);
-    QVERIFY(differenceOf(labFrom(split.inks[both].colour), labFrom(kRed)) < 3);
+    QVERIFY(colour::differenceOf(colour::labFrom(split.inks[2].colour), colour::labFrom(orange)) < 3);
+    QVERIFY(colour::differenceOf(colour::labFrom(split.inks[both].colour), colour::labFrom(kRed)) < 3);
   }
 
   void namesColoursAndRoles() {
-    const Picture picture = bars();
-    const InkMap map = reduced(picture, std::nullopt);
+    const picture::Picture picture = bars();
+    const colour::InkMap map = colour::reduced(picture, std::nullopt);
     const std::size_t grey = inkLike(map, kGrey);
-    const InkMap changed =
-        after(map, picture, {RenameInk{grey, "felt"}, RecolourInk{grey, kYellow}, SetInkRole{grey, InkRole::Dissolve}});
-    QCOMPARE(nameOf(changed.inks[grey]), std::string("felt"));
+    const colour::InkMap changed = after(map, picture,
+                                         {colour::RenameInk{grey, "felt"}, colour::RecolourInk{grey, kYellow},
+                                          colour::SetInkRole{grey, colour::InkRole::Dissolve}});
+    QCOMPARE(colour::nameOf(changed.inks[grey]), std::string("felt"));
     QVERIFY(changed.inks[grey].colour == kYellow);
     // Dissolved, its area goes to what is around it: white.
-    const InkMap gone = dissolved(changed);
-    QCOMPARE(sharesOf(gone)[grey].pixels, std::size_t{0});
+    const colour::InkMap gone = colour::dissolved(changed);
+    QCOMPARE(colour::sharesOf(gone)[grey].pixels, std::size_t{0});
     QCOMPARE(inkAt(gone, 65, 30), inkLike(map, kWhite));
     // When everything is to be dissolved there is nothing to give it to.
-    std::vector<InkDecision> all;
-    for (std::size_t i = 0; i < map.inks.size(); ++i) all.emplace_back(SetInkRole{i, InkRole::Dissolve});
-    const InkMap whole = dissolved(after(map, picture, all));
+    std::vector<colour::InkDecision> all;
+    for (std::size_t i = 0; i < map.inks.size(); ++i)
+      all.emplace_back(colour::SetInkRole{i, colour::InkRole::Dissolve});
+    const colour::InkMap whole = colour::dissolved(after(map, picture, all));
     QCOMPARE(cv::countNonZero(*whole.labels != *map.labels), 0);
   }
 
   void suggestionsNameTheLikest() {
-    const Picture badge = loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.jpg"));
-    const InkMap map = reduced(badge, std::nullopt);
-    const auto pairs = likeInks(map.inks, sharesOf(map));
+    const picture::Picture badge = picture::loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.jpg"));
+    const colour::InkMap map = colour::reduced(badge, std::nullopt);
+    const auto pairs = colour::likeInks(map.inks, colour::sharesOf(map));
     QCOMPARE(int(pairs.size()), 1);
     QCOMPARE(pairs[0].one, inkLike(map, kWhite));
     QCOMPARE(pairs[0].other, inkLike(map, {250, 237, 204}));
@@ -339,8 +345,9 @@ class TestInks : public QObject {
       const cv::Scalar colour((i % 10) * 28, (i / 10) * 28, (i * 37) % 256);
       chart(cv::Rect((i % 10) * 40, (i / 10) * 40, 40, 40)) = colour;
     }
-    const InkMap map = reduced(makePicture(chart, 0, "chart"), std::nullopt);
-    QVERIFY2(map.inks.size() > 40 && map.inks.size() <= kMostInks, qPrintable(QString::number(map.inks.size())));
+    const colour::InkMap map = colour::reduced(picture::makePicture(chart, 0, "chart"), std::nullopt);
+    QVERIFY2(map.inks.size() > 40 && map.inks.size() <= colour::kMostInks,
+             qPrintable(QString::number(map.inks.size())));
     double most = 0;
     cv::minMaxLoc(*map.labels, nullptr, &most);
     QVERIFY(most < static_cast<double>(map.inks.size()));
@@ -349,7 +356,7 @@ class TestInks : public QObject {
   void itCanBeStopped() {
     std::stop_source source;
     source.request_stop();
-    QVERIFY_THROWS_EXCEPTION(Cancelled, reduced(bars(), std::nullopt, source.get_token()));
+    QVERIFY_THROWS_EXCEPTION(Cancelled, colour::reduced(bars(), std::nullopt, source.get_token()));
   }
 };
 

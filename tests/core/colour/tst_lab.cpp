@@ -14,7 +14,7 @@ using namespace rim;
 namespace {
 
 /// The formula of CIE 15 on sRGB (IEC 61966-2-1), in doubles; the matrix and the white are those of OpenCV's manual.
-Lab byFormula(const cv::Vec3b& bgr) {
+colour::Lab byFormula(const cv::Vec3b& bgr) {
   const auto light = [](std::uint8_t level) {
     const double channel = level / 255.0;
     return channel > 0.04045 ? std::pow((channel + 0.055) / 1.055, 2.4) : channel / 12.92;
@@ -47,18 +47,18 @@ class TestLab : public QObject {
     bgr.convertTo(unit, CV_32FC3, 1 / 255.0);
     cv::Mat theirs;
     cv::cvtColor(unit, theirs, cv::COLOR_BGR2Lab);
-    const cv::Mat ours = labPicture(bgr);
+    const cv::Mat ours = colour::labPicture(bgr);
     double most = 0;
     double sum = 0;
     for (int i = 0; i < 2000; ++i) {
-      const auto at = [&](const cv::Mat& m) { return labOf(m.at<cv::Vec3f>(i / 50, i % 50)); };
-      const double off = std::sqrt(squareBetween(at(ours), at(theirs)));
+      const auto at = [&](const cv::Mat& m) { return colour::labOf(m.at<cv::Vec3f>(i / 50, i % 50)); };
+      const double off = std::sqrt(colour::squareBetween(at(ours), at(theirs)));
       most = std::max(most, off);
       sum += off;
       const cv::Vec3b& c = bgr.at<cv::Vec3b>(i / 50, i % 50);
-      const Lab one = labFrom({c[2], c[1], c[0]});
-      QVERIFY(squareBetween(one, at(ours)) == 0);
-      QVERIFY(std::sqrt(squareBetween(one, byFormula(c))) < 0.01);
+      const colour::Lab one = colour::labFrom({c[2], c[1], c[0]});
+      QVERIFY(colour::squareBetween(one, at(ours)) == 0);
+      QVERIFY(std::sqrt(colour::squareBetween(one, byFormula(c))) < 0.01);
     }
     QVERIFY2(most < 1 && sum / 2000 < 0.3, qPrintable(QStringLiteral("%1 %2").arg(most).arg(sum / 2000)));
   }
@@ -104,36 +104,37 @@ class TestLab : public QObject {
   }
   void differencesAsPublished() {
     QFETCH(QList<double>, pair);
-    const Lab one{pair[0], pair[1], pair[2]};
-    const Lab other{pair[3], pair[4], pair[5]};
-    QVERIFY(std::abs(differenceOf(one, other) - pair[6]) < 1e-4);
-    QVERIFY(std::abs(differenceOf(other, one) - pair[6]) < 1e-4);
+    const colour::Lab one{pair[0], pair[1], pair[2]};
+    const colour::Lab other{pair[3], pair[4], pair[5]};
+    QVERIFY(std::abs(colour::differenceOf(one, other) - pair[6]) < 1e-4);
+    QVERIFY(std::abs(colour::differenceOf(other, one) - pair[6]) < 1e-4);
   }
 
   /// The D65 white of IEC 61966-2-1 is L* 100; its black is 0. The red primary's L*a*b* is 53.24, 80.09, 67.20 (from
   /// memory).
   void knownColours() {
-    const Lab white = labFrom({255, 255, 255});
+    const colour::Lab white = colour::labFrom({255, 255, 255});
     QVERIFY(std::abs(white.l - 100) < 0.01 && std::hypot(white.a, white.b) < 0.05);
-    QVERIFY(std::abs(labFrom({0, 0, 0}).l) < 0.01);
-    const Lab red = labFrom({255, 0, 0});
+    QVERIFY(std::abs(colour::labFrom({0, 0, 0}).l) < 0.01);
+    const colour::Lab red = colour::labFrom({255, 0, 0});
     QVERIFY(std::abs(red.l - 53.24) < 0.1 && std::abs(red.a - 80.09) < 0.3 && std::abs(red.b - 67.20) < 0.3);
   }
 
   void thereAndBack() {
-    for (const Rgb colour : {Rgb{0, 0, 0}, Rgb{23, 41, 84}, Rgb{194, 35, 40}, Rgb{245, 186, 33}, Rgb{255, 255, 255}}) {
-      const Rgb back = rgbFrom(labFrom(colour));
+    for (const colour::Rgb colour : {colour::Rgb{0, 0, 0}, colour::Rgb{23, 41, 84}, colour::Rgb{194, 35, 40},
+                                     colour::Rgb{245, 186, 33}, colour::Rgb{255, 255, 255}}) {
+      const colour::Rgb back = colour::rgbFrom(colour::labFrom(colour));
       QVERIFY(std::abs(back.r - colour.r) <= 1 && std::abs(back.g - colour.g) <= 1 && std::abs(back.b - colour.b) <= 1);
     }
   }
 
   void coloursAsText() {
-    QCOMPARE(hexOf({179, 32, 42}), std::string("#b3202a"));
-    QVERIFY(colourFromHex("#b3202a") == (Rgb{179, 32, 42}));
-    QVERIFY(colourFromHex("b3202A") == (Rgb{179, 32, 42}));
-    QVERIFY(colourFromHex("#fff") == (Rgb{255, 255, 255}));
+    QCOMPARE(colour::hexOf({179, 32, 42}), std::string("#b3202a"));
+    QVERIFY(colour::colourFromHex("#b3202a") == (colour::Rgb{179, 32, 42}));
+    QVERIFY(colour::colourFromHex("b3202A") == (colour::Rgb{179, 32, 42}));
+    QVERIFY(colour::colourFromHex("#fff") == (colour::Rgb{255, 255, 255}));
     for (const char* wrong : {"", "#", "#12", "#12345", "red", "#gggggg", "#1234567"})
-      QVERIFY_THROWS_EXCEPTION(InputError, colourFromHex(wrong));
+      QVERIFY_THROWS_EXCEPTION(InputError, colour::colourFromHex(wrong));
   }
 };
 

@@ -10,7 +10,7 @@ using namespace rim;
 
 namespace {
 
-const std::vector<Rgb> kInks{{255, 255, 255}, {0, 0, 0}, {128, 128, 128}, {194, 35, 40}};
+const std::vector<colour::Rgb> kInks{{255, 255, 255}, {0, 0, 0}, {128, 128, 128}, {194, 35, 40}};
 constexpr std::uint64_t kWhite = 1;
 constexpr std::uint64_t kBlack = 2;
 constexpr std::uint64_t kGrey = 4;
@@ -39,14 +39,14 @@ class TestMixture : public QObject {
   void theInkThatCoversMoreHasThePixel() {
     QFETCH(int, level);
     QFETCH(int, ink);
-    const Mixtures mixtures(kInks);
-    const Mixture mixture = mixtures.best(grey(level), kWhite | kBlack, 0);
+    const colour::Mixtures mixtures(kInks);
+    const colour::Mixture mixture = mixtures.best(grey(level), kWhite | kBlack, 0);
     QCOMPARE(int(mixture.ink), ink);
     QVERIFY(mixture.off < 1);
   }
 
   void inksFromAfarMustComeNearer() {
-    const Mixtures mixtures(kInks);
+    const colour::Mixtures mixtures(kInks);
     // Half black, half white beside both: never the grey that is elsewhere.
     QVERIFY(mixtures.best(grey(126), kWhite | kBlack, mixtures.all()).ink != 2);
     // Within the grey itself it is grey.
@@ -58,15 +58,15 @@ class TestMixture : public QObject {
   void unsurePixelsAreDecidedFromBeside() {
     cv::Mat bgr(1, 5, CV_8UC3);
     for (int x = 0; x < 5; ++x) bgr.at<cv::Vec3b>(0, x) = grey(std::array{255, 255, 100, 0, 0}[std::size_t(x)]);
-    cv::Mat labels = (cv::Mat_<std::uint8_t>(1, 5) << 0, kUnsure, kUnsure, kUnsure, 1);
-    decideMixtures(bgr, Mixtures(kInks), labels, {});
+    cv::Mat labels = (cv::Mat_<std::uint8_t>(1, 5) << 0, colour::kUnsure, colour::kUnsure, colour::kUnsure, 1);
+    colour::decideMixtures(bgr, colour::Mixtures(kInks), labels, {});
     const std::uint8_t expected[] = {0, 0, 1, 1, 1};
     for (int x = 0; x < 5; ++x) QCOMPARE(int(labels.at<std::uint8_t>(0, x)), int(expected[x]));
   }
 
   /// Navy's lightness with yellow's colour, as a JPEG with colours at half the resolution leaves it.
   void bledColoursAreExplained() {
-    const Mixtures mixtures({{23, 41, 84}, {245, 186, 33}});
+    const colour::Mixtures mixtures({{23, 41, 84}, {245, 186, 33}});
     QVERIFY(mixtures.best({23, 40, 44}, mixtures.all(), mixtures.all()).off > 15);
     QVERIFY(mixtures.mayHaveBled({23, 40, 44}));
     QVERIFY(!mixtures.mayHaveBled({40, 220, 40}));
@@ -76,17 +76,17 @@ class TestMixture : public QObject {
     cv::Mat bgr(10, 30, CV_8UC3, cv::Scalar(255, 255, 255));
     bgr(cv::Rect(0, 0, 10, 10)).setTo(cv::Scalar(40, 35, 194));
     bgr(cv::Rect(10, 0, 10, 10)).setTo(cv::Scalar(84, 41, 23));
-    const cv::Mat lab = labPicture(bgr);
+    const cv::Mat lab = colour::labPicture(bgr);
     const cv::Mat all = cv::Mat::ones(bgr.size(), CV_8U);
-    QCOMPARE(int(paletteOf(lab, all, std::nullopt).size()), 3);
-    QCOMPARE(int(paletteOf(lab, all, 2).size()), 2);
+    QCOMPARE(int(colour::paletteOf(lab, all, std::nullopt).size()), 3);
+    QCOMPARE(int(colour::paletteOf(lab, all, 2).size()), 2);
     // More than there are colours cannot be found; nothing marked means everything.
-    QCOMPARE(int(paletteOf(lab, all, 9).size()), 3);
-    QCOMPARE(int(paletteOf(lab, cv::Mat::zeros(bgr.size(), CV_8U), std::nullopt).size()), 3);
-    const auto [larger, smaller] = partedColours(lab, all);
-    QVERIFY(differenceOf(larger, smaller) > 30);
-    const cv::Mat oneColour = labPicture(cv::Mat(4, 4, CV_8UC3, cv::Scalar(9, 9, 9)));
-    const auto same = partedColours(oneColour, cv::Mat::ones(4, 4, CV_8U));
+    QCOMPARE(int(colour::paletteOf(lab, all, 9).size()), 3);
+    QCOMPARE(int(colour::paletteOf(lab, cv::Mat::zeros(bgr.size(), CV_8U), std::nullopt).size()), 3);
+    const auto [larger, smaller] = colour::partedColours(lab, all);
+    QVERIFY(colour::differenceOf(larger, smaller) > 30);
+    const cv::Mat oneColour = colour::labPicture(cv::Mat(4, 4, CV_8UC3, cv::Scalar(9, 9, 9)));
+    const auto same = colour::partedColours(oneColour, cv::Mat::ones(4, 4, CV_8U));
     QVERIFY(same.first == same.second);
   }
 };

@@ -49,12 +49,12 @@ class TestDrawing : public QObject {
   }
 
   void theSameLineIsTheSameOutlineWheneverItIsTraced() {
-    const Picture picture = pictureOf(drawn(80, 40, disc(20, 20, 12)));
-    const Drawing once = makeDrawing(trace(picture, {}).outlines);
-    QVERIFY(idsOf(once) == idsOf(makeDrawing(trace(picture, {}).outlines)));
-    TraceSettings other;
+    const picture::Picture picture = pictureOf(drawn(80, 40, disc(20, 20, 12)));
+    const Drawing once = makeDrawing(trace::trace(picture, {}).outlines);
+    QVERIFY(idsOf(once) == idsOf(makeDrawing(trace::trace(picture, {}).outlines)));
+    trace::TraceSettings other;
     other.threshold = 60;
-    const Drawing thinner = makeDrawing(trace(picture, other).outlines);
+    const Drawing thinner = makeDrawing(trace::trace(picture, other).outlines);
     QVERIFY2(once.outlines.size() == 1 && idsOf(once) != idsOf(thinner), "another line is another outline");
   }
 
@@ -87,14 +87,14 @@ class TestDrawing : public QObject {
   void aRepairLeavesAllOthersAsTheyAre() {
     for (unsigned seed = 1; seed <= 5; ++seed) {
       const Drawing drawing = broken(seed);
-      for (const Finding& f : inspect(drawing, {})) {
-        for (const std::string& repair : repairsFor(f)) {
-          const Drawing after = repaired(drawing, f, repair, {});
+      for (const mend::Finding& f : mend::inspect(drawing, {})) {
+        for (const std::string& repair : mend::repairsFor(f)) {
+          const Drawing after = mend::repaired(drawing, f, repair, {});
           QCOMPARE(idsOf(after).size(), after.outlines.size());
           for (const Outline& outline : changedOutlines(drawing, after)) {
             const bool concerned = outline.id == f.outline || outline.id == f.other;
             const bool isNew = !placeOf(drawing, outline.id);
-            QVERIFY2(concerned || isNew || repair == "nearest", (nameOf(f.kind) + " by " + repair).c_str());
+            QVERIFY2(concerned || isNew || repair == "nearest", (mend::nameOf(f.kind) + " by " + repair).c_str());
           }
         }
       }
@@ -104,7 +104,7 @@ class TestDrawing : public QObject {
   void mendingKeepsIdsApart() {
     for (unsigned seed = 1; seed <= 5; ++seed) {
       const Drawing drawing = broken(seed);
-      for (const Drawing& after : {mended(drawing, {}).drawing, repairedSafely(drawing, {})}) {
+      for (const Drawing& after : {mend::mended(drawing, {}).drawing, mend::repairedSafely(drawing, {})}) {
         QCOMPARE(idsOf(after).size(), after.outlines.size());
         QVERIFY(idsOf(after).count(OutlineId::None) == 0);
       }

@@ -148,9 +148,9 @@ class TestCrossing : public QObject {
           {Segment::cubic(beside(3, off), beside(10, 6), beside(20, 12)), Segment::line(foot), Segment::line(tip)},
           true};
     };
-    QVERIFY(OutlineCrossings({path(0.5)}).find({}).empty());
+    QVERIFY(trace::outline::OutlineCrossings({path(0.5)}).find({}).empty());
     QVERIFY(findCrossings({flatten(path(-0.1), 0.002)}, {}).empty());
-    const auto found = OutlineCrossings({path(-0.1)}).find({});
+    const auto found = trace::outline::OutlineCrossings({path(-0.1)}).find({});
     QVERIFY(!found.empty());
     QVERIFY(distance(found.front().place, tip) < 1);
   }
@@ -160,7 +160,7 @@ class TestCrossing : public QObject {
     const Path away{{20, 0}, {Segment::line({30, 0}), Segment::line({30, 10}), Segment::line({20, 0})}, true};
     const Path across{{5, -5}, {Segment::line({8, -5}), Segment::line({8, 5}), Segment::line({5, -5})}, true};
     std::vector<Path> outlines{large, away};
-    OutlineCrossings crossings(outlines);
+    trace::outline::OutlineCrossings crossings(outlines);
     QVERIFY(crossings.find({}).empty());
     outlines[1] = across;
     crossings.changed(1);
@@ -178,7 +178,7 @@ class TestCrossing : public QObject {
     };
     const Path plain{{50, 0}, {Segment::line({60, 0}), Segment::line({60, 10}), Segment::line({50, 0})}, true};
     std::vector<std::size_t> named;
-    for (const Crossing& crossing : OutlineCrossings({bow(100), plain, bow(0)}).find({}))
+    for (const Crossing& crossing : trace::outline::OutlineCrossings({bow(100), plain, bow(0)}).find({}))
       named.push_back(crossing.polyline);
     QCOMPARE(named, (std::vector<std::size_t>{0, 2}));
   }

@@ -2,8 +2,8 @@
 #include <random>
 
 #include "core/geometry/box_index.h"
-#include "core/geometry/inside.h"
 #include "core/geometry/nesting.h"
+#include "core/geometry/point_in_polygon.h"
 #include "support/spoil.h"
 #include "support/test_list.h"
 
@@ -42,7 +42,7 @@ class TestNesting : public QObject {
   }
 
   void aPlaceIsInsideOrNot() {
-    const Inside disc(circlePath({3, 4}, 5));
+    const PointInPolygon disc(circlePath({3, 4}, 5));
     QVERIFY(disc.has({3, 4}) && disc.has({7.9, 4}) && !disc.has({8.1, 4}) && !disc.has({-3, 4}));
     QVERIFY(disc.hasAll({{3, 4}, {3, 0}}) && !disc.hasAll({{3, 4}, {3, -2}}));
   }
@@ -53,7 +53,7 @@ class TestNesting : public QObject {
     for (const int corners : {3, 4, 17, 400}) {
       std::vector<Point> points;
       for (int i = 0; i < corners; ++i) points.push_back({place(random), place(random)});
-      const Inside inside(polygonThrough(points));
+      const PointInPolygon inside(polygonThrough(points));
       for (int k = 0; k < 200; ++k) {
         const Point p{place(random), place(random)};
         int crossed = 0;  // sides that a ray to the right passes

@@ -56,10 +56,10 @@ Drawing comb() {
   return drawing;
 }
 
-Job noisyJob(int seed) {
+job::Job noisyJob(int seed) {
   cv::Mat grey(300, 300, CV_8UC1);
   cv::RNG(static_cast<std::uint64_t>(seed)).fill(grey, cv::RNG::UNIFORM, 0, 255);
-  return jobOn(test::pictureOf(grey));
+  return job::jobOn(test::pictureOf(grey));
 }
 
 constexpr rlim_t kRoom = 20'000;
@@ -78,14 +78,14 @@ class TestFullDisk : public QObject {
     QFETCH(QString, name);
     const QTemporaryDir folder;
     const fs::path file = folder.filePath(name).toStdString();
-    ExportSettings settings;
+    job::ExportSettings settings;
     settings.dpi = 100;
-    deliver(comb(), file, settings, 0.01);
+    io::deliver(comb(), file, settings, 0.01);
     const std::string before = get(file);
     QVERIFY2(before.size() > kRoom, qPrintable(QString::number(before.size())));
     {
       const FullDisk full(kRoom);
-      QVERIFY_THROWS_EXCEPTION(WriteError, deliver(comb(), file, settings, 0.01));
+      QVERIFY_THROWS_EXCEPTION(WriteError, io::deliver(comb(), file, settings, 0.01));
     }
     QVERIFY(get(file) == before);
     QCOMPARE(std::distance(fs::directory_iterator(file.parent_path()), fs::directory_iterator()), 1);
@@ -94,11 +94,11 @@ class TestFullDisk : public QObject {
   void aJobTellsAndKeepsTheOlderFile() {
     const QTemporaryDir folder;
     const fs::path file = folder.filePath("a.snugrim").toStdString();
-    saveJob(noisyJob(1), file);
+    io::saveJob(noisyJob(1), file);
     const std::string before = get(file);
     {
       const FullDisk full(kRoom);
-      QVERIFY_THROWS_EXCEPTION(WriteError, saveJob(noisyJob(2), file));
+      QVERIFY_THROWS_EXCEPTION(WriteError, io::saveJob(noisyJob(2), file));
     }
     QVERIFY(get(file) == before);
     QCOMPARE(std::distance(fs::directory_iterator(file.parent_path()), fs::directory_iterator()), 1);
@@ -107,24 +107,24 @@ class TestFullDisk : public QObject {
   void keptWorkTellsAndWhatWasKeptComesBack() {
     const QTemporaryDir folder;
     const fs::path path = folder.path().toStdString();
-    WorkKeeper keeper(path);
-    Job job = noisyJob(1);
+    io::WorkKeeper keeper(path);
+    job::Job job = noisyJob(1);
     job.origin = "kept";
     keeper.keep(job, {"a.png", {}});
     {
       const FullDisk full(kRoom);
-      Job another = noisyJob(2);
+      job::Job another = noisyJob(2);
       another.origin = "not kept";
       QVERIFY_THROWS_EXCEPTION(WriteError, keeper.keep(another, {"b.png", {}}));
       // Nor what was decided, when there is too much of it.
       job.origin = std::string(3 * kRoom, 'x');
       QVERIFY_THROWS_EXCEPTION(WriteError, keeper.keep(job, {"a.png", {}}));
     }
-    QCOMPARE(loadKept(path).origin, std::string("kept"));
+    QCOMPARE(io::loadKept(path).origin, std::string("kept"));
     // With room again the very next change is kept.
     job.origin = "later";
     keeper.keep(job, {"a.png", {}});
-    QCOMPARE(loadKept(path).origin, std::string("later"));
+    QCOMPARE(io::loadKept(path).origin, std::string("later"));
   }
 };
 

@@ -35,11 +35,11 @@ class TestJobAids : public QObject {
   }
 
   void theyComeBack() {
-    Job job = workedOut(jobOn(pictureOf(drawn(60, 48, ring(30, 24, 18, 9)))));
+    job::Job job = job::workedOut(job::jobOn(pictureOf(drawn(60, 48, ring(30, 24, 18, 9)))));
     job.guides = {{true, 12.3456789}, {false, -7}};
     job.references = {{"as traced – ☂", job.tracing, true}, {"", job.tracing, false}};
-    saveJob(job, file_);
-    const Job back = loadJob(file_);
+    io::saveJob(job, file_);
+    const job::Job back = io::loadJob(file_);
     QVERIFY(back.guides == job.guides);
     QCOMPARE(back.references.size(), 2U);
     QCOMPARE(back.references[0].name, job.references[0].name);
@@ -47,26 +47,26 @@ class TestJobAids : public QObject {
     QVERIFY(back.references[0].outlines->outlines == job.tracing->outlines);
     QCOMPARE(back.references[0].outlines->frame, Frame::Pixels);
     // And with work that is only kept.
-    WorkKeeper keeper(folder_->filePath("kept").toStdString());
+    io::WorkKeeper keeper(folder_->filePath("kept").toStdString());
     keeper.keep(job, {"a", {}});
-    const Job kept = loadKept(folder_->filePath("kept").toStdString());
+    const job::Job kept = io::loadKept(folder_->filePath("kept").toStdString());
     QVERIFY(kept.guides == job.guides && kept.references.size() == 2);
     // They are no outlines: nothing of them is in the part for other programs.
-    Job plain = job;
+    job::Job plain = job;
     plain.guides.clear();
     plain.references.clear();
-    QVERIFY(!sameWork(plain, job));
-    const auto outlines = [this] { return readZip(file_, {"outlines.svg"}, 1'000'000).at("outlines.svg"); };
+    QVERIFY(!job::sameWork(plain, job));
+    const auto outlines = [this] { return io::readZip(file_, {"outlines.svg"}, 1'000'000).at("outlines.svg"); };
     const auto with = outlines();
-    saveJob(plain, file_);
+    io::saveJob(plain, file_);
     QVERIFY(outlines() == with);
-    QVERIFY(forOthers(job).guides.empty() && forOthers(job).references.empty());
+    QVERIFY(job::forOthers(job).guides.empty() && job::forOthers(job).references.empty());
   }
 
   void jobsOfTheSeventhVersionAreOpened() {
-    Job job = jobOn(makeDrawing({polygonThrough({{0, 0}, {30, 0}, {30, 20}, {0, 20}})}), "plate.dxf");
-    job.stock = Stock{90, 60, {1, 2}};
-    const Job back = withSettings(job, "\"snugrim-job\": 8", "\"snugrim-job\": 7");
+    job::Job job = job::jobOn(makeDrawing({polygonThrough({{0, 0}, {30, 0}, {30, 20}, {0, 20}})}), "plate.dxf");
+    job.stock = job::Stock{90, 60, {1, 2}};
+    const job::Job back = withSettings(job, "\"snugrim-job\": 8", "\"snugrim-job\": 7");
     QVERIFY(back.guides.empty() && back.references.empty());
     QCOMPARE(back.stock, job.stock);
   }
@@ -88,42 +88,42 @@ class TestJobAids : public QObject {
   void whatIsDamagedIsTold() {
     QFETCH(QString, from);
     QFETCH(QString, to);
-    Job job = jobOn(makeDrawing({polygonThrough({{0, 0}, {30, 0}, {30, 20}, {0, 20}})}), "plate.dxf");
+    job::Job job = job::jobOn(makeDrawing({polygonThrough({{0, 0}, {30, 0}, {30, 20}, {0, 20}})}), "plate.dxf");
     job.guides = {{true, 5}};
     job.references = {{"copy", job.tracing, true}};
     QVERIFY_THROWS_EXCEPTION(InputError, withSettings(job, from, to));
   }
 
   void copiesThatAreDamagedAreTold() {
-    Job job = jobOn(makeDrawing({polygonThrough({{0, 0}, {30, 0}, {30, 20}, {0, 20}})}), "plate.dxf");
+    job::Job job = job::jobOn(makeDrawing({polygonThrough({{0, 0}, {30, 0}, {30, 20}, {0, 20}})}), "plate.dxf");
     job.references = {{"copy", job.tracing, true}};
-    saveJob(job, file_);
-    const ZipParts whole = readZip(file_, {"drawing.json", "job.json", "references.json"}, 1'000'000);
+    io::saveJob(job, file_);
+    const io::ZipParts whole = io::readZip(file_, {"drawing.json", "job.json", "references.json"}, 1'000'000);
     const auto with = [&](const std::string& copies) {
-      ZipParts parts = whole;
+      io::ZipParts parts = whole;
       const auto bytes = std::as_bytes(std::span(copies));
       parts["references.json"].assign(bytes.begin(), bytes.end());
-      writeZip(file_, partsToWrite(parts));
-      return loadJob(file_).references.size();
+      io::writeZip(file_, partsToWrite(parts));
+      return io::loadJob(file_).references.size();
     };
     const std::string text = textOf(whole.at("references.json"));
     QCOMPARE(with(text), 1U);
     for (const std::string& other : {std::string("[]"), std::string("{"), std::string("[3]"), "[" + text + "]",
                                      QString::fromStdString(text).replace("L 30 0", "L x 0").toStdString()})
       QVERIFY_THROWS_EXCEPTION(InputError, with(other));
-    ZipParts without = whole;
+    io::ZipParts without = whole;
     without.erase("references.json");
-    writeZip(file_, partsToWrite(without));
-    QVERIFY_THROWS_EXCEPTION(InputError, loadJob(file_));
+    io::writeZip(file_, partsToWrite(without));
+    QVERIFY_THROWS_EXCEPTION(InputError, io::loadJob(file_));
   }
 
   void copiesAreKeptWithWhatTheyWere() {
-    WorkKeeper keeper(folder_->filePath("kept").toStdString());
-    Job job = workedOut(jobOn(pictureOf(drawn(60, 48, ring(30, 24, 18, 9)))));
+    io::WorkKeeper keeper(folder_->filePath("kept").toStdString());
+    job::Job job = job::workedOut(job::jobOn(pictureOf(drawn(60, 48, ring(30, 24, 18, 9)))));
     for (const std::size_t count : {1U, 2U, 0U}) {
       job.references.assign(count, {"copy", job.tracing, true});
       keeper.keep(job, {"a", {}});
-      QCOMPARE(loadKept(folder_->filePath("kept").toStdString()).references.size(), count);
+      QCOMPARE(io::loadKept(folder_->filePath("kept").toStdString()).references.size(), count);
     }
     // One that is only renamed needs no new base.
     job.references = {{"copy", job.tracing, true}};
@@ -133,28 +133,28 @@ class TestJobAids : public QObject {
     job.references[0].name = "other";
     keeper.keep(job, {"a", {}});
     QCOMPARE(files(), before);
-    QCOMPARE(loadKept(folder_->filePath("kept").toStdString()).references[0].name, std::string("other"));
+    QCOMPARE(io::loadKept(folder_->filePath("kept").toStdString()).references[0].name, std::string("other"));
   }
 
   void moreThanAJobHoldsIsTold() {
-    Job job = jobOn(makeDrawing({polygonThrough({{0, 0}, {30, 0}, {30, 20}, {0, 20}})}), "plate.dxf");
+    job::Job job = job::jobOn(makeDrawing({polygonThrough({{0, 0}, {30, 0}, {30, 20}, {0, 20}})}), "plate.dxf");
     job.guides.resize(kMostGuides + 1);
-    saveJob(job, file_);
-    QVERIFY_THROWS_EXCEPTION(InputError, loadJob(file_));
+    io::saveJob(job, file_);
+    QVERIFY_THROWS_EXCEPTION(InputError, io::loadJob(file_));
   }
 
  private:
   /// The job with something else written in its settings, opened again.
-  Job withSettings(const Job& job, const QString& from, const QString& to) {
-    saveJob(job, file_);
-    ZipParts parts = readZip(file_, {"drawing.json", "job.json"}, 1'000'000);
+  job::Job withSettings(const job::Job& job, const QString& from, const QString& to) {
+    io::saveJob(job, file_);
+    io::ZipParts parts = io::readZip(file_, {"drawing.json", "job.json"}, 1'000'000);
     QString text = QString::fromStdString(textOf(parts["job.json"]));
     if (!text.contains(from)) qFatal("%s is not in it", qPrintable(from));
     const std::string changed = text.replace(from, to).toStdString();
     const auto bytes = std::as_bytes(std::span(changed));
     parts["job.json"].assign(bytes.begin(), bytes.end());
-    writeZip(file_, partsToWrite(parts));
-    return loadJob(file_);
+    io::writeZip(file_, partsToWrite(parts));
+    return io::loadJob(file_);
   }
 
   std::unique_ptr<QTemporaryDir> folder_;

@@ -20,35 +20,43 @@ using namespace rim::test;
 
 namespace {
 
-std::vector<PreparationStep> everyStep() {
-  return {{Crop{1, 2, 50, 40}},
-          {CropToInk{5}},
-          {Turn{-12.5}},
-          {Mirror{}, false},
-          {Straighten{Quad{Point{1, 2}, Point{40, 3}, Point{41, 30}, Point{2, 31.25}}, 1.4142135623730951}},
-          {Straighten{}},
-          {EvenLight{}},
-          {Denoise{1.5}},
-          {Thicken{-2.5}},
-          {FillGaps{3}},
-          {FillPinholes{25}},
-          {DropSpecks{7}},
-          {Enlarge{2}},
-          {LocalThreshold{41, 12}},
-          {SmoothEdges{1.2}},
-          {TouchUp{{{{{1, 2}, {3.5, 4.25}}, 9, true}, {{{7, 8}}, 3, false}}}},
-          {ClearFrame{{3, 4, 20, 20}, true}},
-          {PickColour{{5, 6}, 33, true, true, true}}};
+std::vector<picture::PreparationStep> everyStep() {
+  return {{picture::Crop{1, 2, 50, 40}},
+          {picture::CropToInk{5}},
+          {picture::Turn{-12.5}},
+          {picture::Mirror{}, false},
+          {picture::Straighten{picture::Quad{Point{1, 2}, Point{40, 3}, Point{41, 30}, Point{2, 31.25}},
+                               1.4142135623730951}},
+          {picture::Straighten{}},
+          {picture::EvenLight{}},
+          {picture::Denoise{1.5}},
+          {picture::Thicken{-2.5}},
+          {picture::FillGaps{3}},
+          {picture::FillPinholes{25}},
+          {picture::DropSpecks{7}},
+          {picture::Enlarge{2}},
+          {picture::LocalThreshold{41, 12}},
+          {picture::SmoothEdges{1.2}},
+          {picture::TouchUp{{{{{1, 2}, {3.5, 4.25}}, 9, true}, {{{7, 8}}, 3, false}}}},
+          {picture::ClearFrame{{3, 4, 20, 20}, true}},
+          {picture::PickColour{{5, 6}, 33, true, true, true}}};
 }
 
-Job sampleJob() {
-  Picture picture = pictureOf(drawn(60, 48, ring(30, 24, 18, 9)));
+job::Job sampleJob() {
+  picture::Picture picture = pictureOf(drawn(60, 48, ring(30, 24, 18, 9)));
   picture.dotsPerInch = 254;
   picture.name = "Rädchen & \"Co\".png";
-  Job job = jobOn(picture);
+  job::Job job = job::jobOn(picture);
   job.origin = "drawn by hand,\nno rights reserved – ☂";
-  job.trace = {117, true, 0.2, 9, 72, {true, false, true, false, true}, TraceMethod::Mixed, {12.5, 7, StrokeEnds::Ink}};
-  job.size = {SizeWish::Of::OutlinesHeight, 123.456};
+  job.trace = {117,
+               true,
+               0.2,
+               9,
+               72,
+               {true, false, true, false, true},
+               trace::TraceMethod::Mixed,
+               {12.5, 7, trace::StrokeEnds::Ink}};
+  job.size = {job::SizeWish::Of::OutlinesHeight, 123.456};
   return job;
 }
 
@@ -56,8 +64,8 @@ std::filesystem::path pathOf(const QTemporaryDir& folder, const char* name) {
   return folder.filePath(name).toStdString();
 }
 
-ZipParts partsOf(const std::filesystem::path& file) {
-  return readZip(file, {"picture.png", "job.json", "outlines.svg", "traced.json"}, 1'000'000);
+io::ZipParts partsOf(const std::filesystem::path& file) {
+  return io::readZip(file, {"picture.png", "job.json", "outlines.svg", "traced.json"}, 1'000'000);
 }
 
 std::vector<std::byte> bytesOf(const QByteArray& text) {
@@ -78,29 +86,31 @@ class TestJobFile : public QObject {
   void thePictureIsPackedOnce() {
     QTemporaryDir folder;
     const auto file = pathOf(folder, "a.snugrim");
-    Job job = sampleJob();
-    const std::vector<std::byte>& packed = pngOf(job.original);
+    job::Job job = sampleJob();
+    const std::vector<std::byte>& packed = picture::pngOf(job.original);
     job.trace.tolerancePx = 0.7;
-    QCOMPARE(pngOf(Job(job).original).data(), packed.data());
-    saveJob(job, file);
+    QCOMPARE(picture::pngOf(job::Job(job).original).data(), packed.data());
+    io::saveJob(job, file);
     QVERIFY(partsOf(file).at("picture.png") == packed);
     // What was opened is saved as it lay in the file, not packed again; other pixels are packed anew.
-    const Job again = loadJob(file);
+    const job::Job again = io::loadJob(file);
     QCOMPARE(again.original.packed.size(), packed.size());
-    QVERIFY(pngOf(withPixels(again.original, 255 - *again.original.grey)) != packed);
+    QVERIFY(picture::pngOf(picture::withPixels(again.original, 255 - *again.original.grey)) != packed);
     // Grey levels stay grey levels: no colours are made of them for the file.
     constexpr std::size_t kColourType = 25;  // of a PNG (W3C PNG, section 11.2.2): 0 is greyscale, 2 truecolour
     QCOMPARE(static_cast<int>(packed.at(kColourType)), 2);
-    QCOMPARE(static_cast<int>(pngOf(makePicture(cv::Mat(8, 8, CV_8UC1, cv::Scalar(90)), 0, "")).at(kColourType)), 0);
+    QCOMPARE(static_cast<int>(
+                 picture::pngOf(picture::makePicture(cv::Mat(8, 8, CV_8UC1, cv::Scalar(90)), 0, "")).at(kColourType)),
+             0);
   }
 
   void whatIsSavedComesBack() {
     QTemporaryDir folder;
-    Job job = sampleJob();
+    job::Job job = sampleJob();
     job.preparation = everyStep();
-    saveJob(job, pathOf(folder, "a.snugrim"));
-    QVERIFY(isJobFile(pathOf(folder, "a.snugrim")));
-    const Job back = loadJob(pathOf(folder, "a.snugrim"));
+    io::saveJob(job, pathOf(folder, "a.snugrim"));
+    QVERIFY(io::isJobFile(pathOf(folder, "a.snugrim")));
+    const job::Job back = io::loadJob(pathOf(folder, "a.snugrim"));
     QCOMPARE(back.preparation.size(), job.preparation.size());
     for (std::size_t i = 0; i < job.preparation.size(); ++i)
       QVERIFY2(back.preparation[i] == job.preparation[i], qPrintable(QString::number(i)));
@@ -115,15 +125,15 @@ class TestJobFile : public QObject {
 
   void itsPartsAreOpenFormats() {
     QTemporaryDir folder;
-    Job job = sampleJob();
+    job::Job job = sampleJob();
     job.trace = {};
-    saveJob(job, pathOf(folder, "plain.snugrim"));
+    io::saveJob(job, pathOf(folder, "plain.snugrim"));
     QVERIFY(!partsOf(pathOf(folder, "plain.snugrim")).contains("outlines.svg"));
-    saveJob(workedOut(job), pathOf(folder, "traced.snugrim"));
-    const ZipParts parts = partsOf(pathOf(folder, "traced.snugrim"));
+    io::saveJob(job::workedOut(job), pathOf(folder, "traced.snugrim"));
+    const io::ZipParts parts = partsOf(pathOf(folder, "traced.snugrim"));
     QVERIFY(textOf(parts.at("outlines.svg")).contains("no rights reserved"));
     QCOMPARE(textOf(parts.at("outlines.svg")).count(" Z"), 2);
-    QCOMPARE(loadPicture(parts.at("picture.png"), "x").width(), 60);
+    QCOMPARE(picture::loadPicture(parts.at("picture.png"), "x").width(), 60);
     // Another program can read it, too.
     QProcess unzip;
     unzip.start("/usr/bin/python3", {"-c",
@@ -137,14 +147,14 @@ class TestJobFile : public QObject {
   void whatTracingGaveComesBackAtOnce() {
     QTemporaryDir folder;
     const auto file = pathOf(folder, "a.snugrim");
-    Job job = sampleJob();
-    job.preparation = {{Thicken{1}}};
-    for (const TraceMethod method : {TraceMethod::Outline, TraceMethod::Centreline}) {
+    job::Job job = sampleJob();
+    job.preparation = {{picture::Thicken{1}}};
+    for (const trace::TraceMethod method : {trace::TraceMethod::Outline, trace::TraceMethod::Centreline}) {
       job.trace.method = method;
-      const Job traced = workedOut(job);
-      saveJob(traced, file);
-      const Job back = loadJob(file);
-      QVERIFY(hasTracing(back));
+      const job::Job traced = job::workedOut(job);
+      io::saveJob(traced, file);
+      const job::Job back = io::loadJob(file);
+      QVERIFY(job::hasTracing(back));
       QVERIFY(back.tracing->outlines == traced.tracing->outlines);
       QVERIFY(back.tracing->layers == traced.tracing->layers);
       QCOMPARE(back.tracing->frame, Frame::Pixels);
@@ -153,22 +163,24 @@ class TestJobFile : public QObject {
       QCOMPARE(back.strokes != nullptr, traced.strokes != nullptr);
       if (back.strokes) QVERIFY(*back.strokes == *traced.strokes);
       // Their size hangs on the prepared picture, which is not there yet.
-      QVERIFY(!hasOutlines(back));
+      QVERIFY(!job::hasOutlines(back));
       int worked = 0;
-      StageWatch watch;
-      watch.done = [&worked](StageKind stage, const Job&) { worked += stage == StageKind::Trace ? 1 : 0; };
-      const Job whole = workedOut(back, watch);
+      job::StageWatch watch;
+      watch.done = [&worked](job::StageKind stage, const job::Job&) {
+        worked += stage == job::StageKind::Trace ? 1 : 0;
+      };
+      const job::Job whole = job::workedOut(back, watch);
       QCOMPARE(worked, 0);
       QCOMPARE(whole.tracing, back.tracing);
       // Saved again it is the same, byte for byte, and what is decided otherwise is not there.
       const auto before = partsOf(file);
-      saveJob(whole, file);
+      io::saveJob(whole, file);
       QVERIFY(partsOf(file) == before);
-      Job other = whole;
+      job::Job other = whole;
       other.trace.tolerancePx *= 2;
-      dropStale(other);
-      saveJob(other, file);
-      QVERIFY(!hasTracing(loadJob(file)));
+      job::dropStale(other);
+      io::saveJob(other, file);
+      QVERIFY(!job::hasTracing(io::loadJob(file)));
     }
   }
 
@@ -176,32 +188,32 @@ class TestJobFile : public QObject {
   void whatTracingGaveBelongsToItsPicture() {
     QTemporaryDir folder;
     const auto file = pathOf(folder, "a.snugrim");
-    saveJob(workedOut(sampleJob()), file);
-    const ZipParts whole = partsOf(file);
+    io::saveJob(job::workedOut(sampleJob()), file);
+    const io::ZipParts whole = partsOf(file);
     const auto tracedWith = [&](const char* part, const QByteArray& from, const QByteArray& to) {
-      ZipParts parts = whole;
+      io::ZipParts parts = whole;
       QByteArray text = textOf(parts[part]);
       if (!text.contains(from)) qFatal("%s is not in %s", from.constData(), part);
       parts[part] = bytesOf(text.replace(from, to));
-      writeZip(file, partsToWrite(parts));
-      return hasTracing(loadJob(file));
+      io::writeZip(file, partsToWrite(parts));
+      return job::hasTracing(io::loadJob(file));
     };
     QVERIFY(tracedWith("job.json", "no rights reserved", "all of them"));
     QVERIFY(!tracedWith("job.json", "\"tolerance-px\": 0.2", "\"tolerance-px\": 0.3"));
     QVERIFY(!tracedWith("traced.json", "\"threshold\":", "\"thrash\":"));
     QVERIFY(!tracedWith("traced.json", "\"paths\":", "\"lanes\":"));
     QVERIFY(!tracedWith("traced.json", "{", "["));
-    ZipParts parts = whole;
-    Job other = sampleJob();
-    parts["picture.png"] = pngOf(withPixels(other.original, 255 - *other.original.grey));
-    writeZip(file, partsToWrite(parts));
-    QVERIFY(!hasTracing(loadJob(file)));
-    QVERIFY(!workedOut(loadJob(file)).tracing->outlines.empty());
+    io::ZipParts parts = whole;
+    job::Job other = sampleJob();
+    parts["picture.png"] = picture::pngOf(picture::withPixels(other.original, 255 - *other.original.grey));
+    io::writeZip(file, partsToWrite(parts));
+    QVERIFY(!job::hasTracing(io::loadJob(file)));
+    QVERIFY(!job::workedOut(io::loadJob(file)).tracing->outlines.empty());
   }
 
   void aDamagedFileIsToldWhereverItIsCut() {
     QTemporaryDir folder;
-    saveJob(sampleJob(), pathOf(folder, "whole.snugrim"));
+    io::saveJob(sampleJob(), pathOf(folder, "whole.snugrim"));
     QFile whole(folder.filePath("whole.snugrim"));
     QVERIFY(whole.open(QIODevice::ReadOnly));
     const QByteArray bytes = whole.readAll();
@@ -210,7 +222,7 @@ class TestJobFile : public QObject {
       QVERIFY(cut.open(QIODevice::WriteOnly));
       cut.write(bytes.first(length));
       cut.close();
-      QVERIFY_THROWS_EXCEPTION(InputError, loadJob(pathOf(folder, "cut.snugrim")));
+      QVERIFY_THROWS_EXCEPTION(InputError, io::loadJob(pathOf(folder, "cut.snugrim")));
     }
     // A flipped byte is either told or leaves a job that makes sense.
     for (qsizetype at = 0; at < bytes.size(); at += 5) {
@@ -220,7 +232,7 @@ class TestJobFile : public QObject {
       cut.write(flipped);
       cut.close();
       try {
-        QVERIFY(!loadJob(pathOf(folder, "cut.snugrim")).original.empty());
+        QVERIFY(!io::loadJob(pathOf(folder, "cut.snugrim")).original.empty());
       } catch (const InputError&) {
         continue;
       }
@@ -245,40 +257,40 @@ class TestJobFile : public QObject {
     QFETCH(QByteArray, from);
     QFETCH(QByteArray, to);
     QTemporaryDir folder;
-    Job job = sampleJob();
-    job.preparation = {{Thicken{2}}};
+    job::Job job = sampleJob();
+    job.preparation = {{picture::Thicken{2}}};
     const auto file = pathOf(folder, "a.snugrim");
-    saveJob(job, file);
-    ZipParts parts = partsOf(file);
+    io::saveJob(job, file);
+    io::ZipParts parts = partsOf(file);
     QByteArray settings = textOf(parts["job.json"]);
     QVERIFY2(settings.contains(from), settings.constData());
     parts["job.json"] = bytesOf(settings.replace(from, to));
-    writeZip(file, partsToWrite(parts));
-    QVERIFY_THROWS_EXCEPTION(InputError, loadJob(file));
+    io::writeZip(file, partsToWrite(parts));
+    QVERIFY_THROWS_EXCEPTION(InputError, io::loadJob(file));
   }
 
   void whatIsNoJobIsTold() {
     QTemporaryDir folder;
     const auto file = pathOf(folder, "a.zip");
-    writeZip(file, {{"letter.txt", bytesOf("Dear kite loft")}});
-    QVERIFY_THROWS_EXCEPTION(InputError, loadJob(file));
-    QVERIFY(!isJobFile(TEST_DATA "/pictures/plain.png"));
-    QVERIFY(!isJobFile(pathOf(folder, "nothing-there")));
-    QVERIFY_THROWS_EXCEPTION(InputError, saveJob(Job{}, file));
+    io::writeZip(file, {{"letter.txt", bytesOf("Dear kite loft")}});
+    QVERIFY_THROWS_EXCEPTION(InputError, io::loadJob(file));
+    QVERIFY(!io::isJobFile(TEST_DATA "/pictures/plain.png"));
+    QVERIFY(!io::isJobFile(pathOf(folder, "nothing-there")));
+    QVERIFY_THROWS_EXCEPTION(InputError, io::saveJob(job::Job{}, file));
     // A part that would unpack to more than is allowed is refused by the directory alone.
-    writeZip(file, {{"job.json", std::vector<std::byte>(5'000'000)}});
-    QVERIFY_THROWS_EXCEPTION(InputError, readZip(file, {"job.json"}, 1'000'000));
+    io::writeZip(file, {{"job.json", std::vector<std::byte>(5'000'000)}});
+    QVERIFY_THROWS_EXCEPTION(InputError, io::readZip(file, {"job.json"}, 1'000'000));
   }
 
   void anOlderFileIsKeptWhenSavingFails() {
     QTemporaryDir folder;
-    QVERIFY_THROWS_EXCEPTION(WriteError, saveJob(sampleJob(), pathOf(folder, "no/such/folder.snugrim")));
+    QVERIFY_THROWS_EXCEPTION(WriteError, io::saveJob(sampleJob(), pathOf(folder, "no/such/folder.snugrim")));
     const auto file = pathOf(folder, "a.snugrim");
-    saveJob(sampleJob(), file);
-    Job other = sampleJob();
+    io::saveJob(sampleJob(), file);
+    job::Job other = sampleJob();
     other.origin = "second";
-    saveJob(other, file);
-    QCOMPARE(loadJob(file).origin, std::string("second"));
+    io::saveJob(other, file);
+    QCOMPARE(io::loadJob(file).origin, std::string("second"));
     QCOMPARE(QDir(folder.path()).entryList(QDir::AllEntries | QDir::Hidden | QDir::NoDotAndDotDot).size(), 1);
   }
 };

@@ -74,40 +74,43 @@ OutlineMark randomMark(Numbers& n) {
 }
 
 /// Each kind of step now and then.
-void refineSome(Job& job, Numbers& n) {
+void refineSome(job::Job& job, Numbers& n) {
   using namespace refine;
-  const auto joins = [&n] { return static_cast<Joins>(n.whole(0, 2)); };
+  const auto joins = [&n] { return static_cast<refine::Joins>(n.whole(0, 2)); };
   const auto add = [&](const refine::Step& step) {
     if (n.whole(0, 3) == 0) job.refine.push_back(step);
   };
-  add(TrueUp{{static_cast<TrueUpKind>(n.whole(0, 11)), static_cast<TrueUpKind>(n.whole(0, 11))}, n.real(0.01, 3)});
-  add(Symmetrize{static_cast<SymmetryWish>(n.whole(0, 2)), static_cast<SymmetryFrom>(n.whole(0, 5)), n.real(0.01, 3)});
-  add(Sharpen{n.real(0.1, 2)});
-  add(FilletCorners{n.real(0.1, 9)});
-  add(Simplify{n.real(0.01, 1), static_cast<CurveForm>(n.whole(0, 2))});
-  add(UniteAll{});
-  add(CombineWith{static_cast<AreaRule>(n.whole(0, 3)), std::make_shared<const Drawing>(randomDrawing(n)), "hole.svg"});
-  add(OffsetBy{n.real(-3, 3), joins()});
-  add(AddRing{n.real(0.1, 9), n.real(0.1, 9), joins()});
-  add(ThickenLines{n.real(0, 9), joins(), static_cast<Tips>(n.whole(0, 1))});
-  add(StrokesTo{static_cast<DoubleRule>(n.whole(1, 3)), n.real(0.1, 9)});
-  add(Rotate{n.real(-360, 360)});
-  add(Reflect{n.flag()});
-  add(ScaleBy{n.real(0.1, 9)});
-  add(PlaceAt{n.place(100, {}), static_cast<Hold>(n.whole(0, 8))});
-  add(FitInto{n.real(1, 500), n.real(1, 500)});
-  add(Array{n.whole(1, 9), n.whole(1, 9), n.place(9, {})});
-  add(ArrayRound{n.whole(1, 9), n.place(90, {})});
-  add(Remove{{randomMark(n), randomMark(n)}});
-  add(Replace{"moved", {{randomMark(n), randomPath(n, 100, {})}}});
-  add(EditLayer{"cut", {"score \"1\"", 1, 2, 3}});
-  add(HideLayer{"fold"});
-  add(PutOnLayer{{randomMark(n)}, {"new", 9, 8, 7}});
-  add(LockLayer{"fold"});
-  add(MoveLayer{"cut", n.whole(0, 3)});
-  add(Group{{randomMark(n), randomMark(n)}, n.flag()});
-  add(ByHand{{madeByHand(randomMark(n), {randomPath(n, 100, {}), randomPath(n, 1, {})}), madeByHand(randomMark(n), {}),
-              madeByHand({}, {randomPath(n, 9, {})}, 2)}});
+  add(refine::TrueUp{{static_cast<refine::TrueUpKind>(n.whole(0, 11)), static_cast<refine::TrueUpKind>(n.whole(0, 11))},
+                     n.real(0.01, 3)});
+  add(refine::Symmetrize{static_cast<refine::SymmetryWish>(n.whole(0, 2)),
+                         static_cast<refine::SymmetryFrom>(n.whole(0, 5)), n.real(0.01, 3)});
+  add(refine::Sharpen{n.real(0.1, 2)});
+  add(refine::FilletCorners{n.real(0.1, 9)});
+  add(refine::Simplify{n.real(0.01, 1), static_cast<CurveForm>(n.whole(0, 2))});
+  add(refine::UniteAll{});
+  add(refine::CombineWith{static_cast<refine::AreaRule>(n.whole(0, 3)),
+                          std::make_shared<const Drawing>(randomDrawing(n)), "hole.svg"});
+  add(refine::OffsetBy{n.real(-3, 3), joins()});
+  add(refine::AddRing{n.real(0.1, 9), n.real(0.1, 9), joins()});
+  add(refine::ThickenLines{n.real(0, 9), joins(), static_cast<refine::Tips>(n.whole(0, 1))});
+  add(refine::StrokesTo{static_cast<mend::DoubleRule>(n.whole(1, 3)), n.real(0.1, 9)});
+  add(refine::Rotate{n.real(-360, 360)});
+  add(refine::Reflect{n.flag()});
+  add(refine::ScaleBy{n.real(0.1, 9)});
+  add(refine::PlaceAt{n.place(100, {}), static_cast<refine::Hold>(n.whole(0, 8))});
+  add(refine::FitInto{n.real(1, 500), n.real(1, 500)});
+  add(refine::Array{n.whole(1, 9), n.whole(1, 9), n.place(9, {})});
+  add(refine::ArrayRound{n.whole(1, 9), n.place(90, {})});
+  add(refine::Remove{{randomMark(n), randomMark(n)}});
+  add(refine::Replace{"moved", {{randomMark(n), randomPath(n, 100, {})}}});
+  add(refine::EditLayer{"cut", {"score \"1\"", 1, 2, 3}});
+  add(refine::HideLayer{"fold"});
+  add(refine::PutOnLayer{{randomMark(n)}, {"new", 9, 8, 7}});
+  add(refine::LockLayer{"fold"});
+  add(refine::MoveLayer{"cut", n.whole(0, 3)});
+  add(refine::Group{{randomMark(n), randomMark(n)}, n.flag()});
+  add(refine::ByHand{{refine::madeByHand(randomMark(n), {randomPath(n, 100, {}), randomPath(n, 1, {})}),
+                      refine::madeByHand(randomMark(n), {}), refine::madeByHand({}, {randomPath(n, 9, {})}, 2)}});
 }
 
 /// Whether both lists say the same; drawings that steps combine with are compared by what they hold.
@@ -121,16 +124,16 @@ bool same(const std::vector<refine::Step>& a, const std::vector<refine::Step>& b
   });
 }
 
-FileWish randomWish(Numbers& n) {
-  FileWish wish;
-  wish.format = static_cast<FileFormat>(n.whole(0, 5));
-  wish.settings.origin = static_cast<OriginAt>(n.whole(0, 5));
+job::FileWish randomWish(Numbers& n) {
+  job::FileWish wish;
+  wish.format = static_cast<job::FileFormat>(n.whole(0, 5));
+  wish.settings.origin = static_cast<job::OriginAt>(n.whole(0, 5));
   wish.settings.ofStock = n.flag();
   wish.settings.onStock = n.flag();
   wish.settings.unit = n.flag() ? Unit::Inch : Unit::Millimetre;
   if (n.flag()) wish.settings.marginMm = n.real(0, 50);
   if (n.flag()) wish.settings.curves = CurveForm::Lines;
-  wish.settings.element = static_cast<SvgElement>(n.whole(0, 2));
+  wish.settings.element = static_cast<job::SvgElement>(n.whole(0, 2));
   wish.settings.toleranceMm = n.flag() ? n.real(0.001, 1) : 0;
   wish.settings.byRole = n.flag();
   wish.fileEach = n.flag();
@@ -138,48 +141,50 @@ FileWish randomWish(Numbers& n) {
   return wish;
 }
 
-void decide(Job& job, Numbers& n) {
-  if (n.flag()) job.stock = Stock{n.real(1, 900), n.real(1, 900), {n.real(-99, 99), n.real(-99, 99)}};
+void decide(job::Job& job, Numbers& n) {
+  if (n.flag()) job.stock = job::Stock{n.real(1, 900), n.real(1, 900), {n.real(-99, 99), n.real(-99, 99)}};
   if (n.flag()) job.file = randomWish(n);
   refineSome(job, n);
   job.origin = n.flag() ? "found on the beach, no rights" : "";
-  job.size = {static_cast<SizeWish::Of>(n.whole(0, 4)), n.real(1, 500)};
+  job.size = {static_cast<job::SizeWish::Of>(n.whole(0, 4)), n.real(1, 500)};
   job.mend.settings.gapMm = n.real(0, 2);
   job.mend.settings.speckMm = n.real(0, 2);
   for (int k = n.whole(0, 4); k > 0; --k) {
-    job.mend.steps.push_back({static_cast<MendStep::What>(n.whole(0, 4)),
-                              static_cast<FindingKind>(n.whole(0, static_cast<int>(kFindingKinds) - 1)),
+    job.mend.steps.push_back({static_cast<mend::MendStep::What>(n.whole(0, 4)),
+                              static_cast<mend::FindingKind>(n.whole(0, static_cast<int>(mend::kFindingKinds) - 1)),
                               n.place(1e5, {}), n.flag() ? "join" : "drop", static_cast<OutlineId>(n.whole(0, 9)),
                               static_cast<OutlineId>(n.whole(0, 9)), n.flag() ? n.real(0, 1e6) : 0});
   }
 }
 
-Job randomJob(unsigned seed) {
+job::Job randomJob(unsigned seed) {
   Numbers n(seed);
   if (n.flag()) {
-    Job job = jobOn(randomDrawing(n), "plate.dxf");
+    job::Job job = job::jobOn(randomDrawing(n), "plate.dxf");
     decide(job, n);
     return job;
   }
-  Picture picture = pictureOf(noisy(drawn(n.whole(3, 40), n.whole(3, 40), disc(8, 8, 5)), n.real(0, 30)));
+  picture::Picture picture = pictureOf(noisy(drawn(n.whole(3, 40), n.whole(3, 40), disc(8, 8, 5)), n.real(0, 30)));
   picture.name = "flag.png";
   picture.dotsPerInch = n.flag() ? 0 : n.real(50, 600);
-  Job job = jobOn(picture);
+  job::Job job = job::jobOn(picture);
   decide(job, n);
   job.trace.lightIsInk = n.flag();
   if (n.flag()) job.trace.threshold = n.whole(0, 255);
   job.trace.tolerancePx = n.real(0.05, 5);
   job.trace.cornerReadiness = n.whole(0, 100);
-  job.trace.method = static_cast<TraceMethod>(n.whole(0, 2));
+  job.trace.method = static_cast<trace::TraceMethod>(n.whole(0, 2));
   job.trace.strokes = {n.flag() ? std::optional<double>(n.real(1, 99)) : std::nullopt,
                        n.real(0, 30),
-                       n.flag() ? StrokeEnds::Pen : StrokeEnds::Ink,
+                       n.flag() ? trace::StrokeEnds::Pen : trace::StrokeEnds::Ink,
                        {}};
   if (n.flag()) job.trace.strokes.switched = {{{n.real(0, 9), n.real(0, 9)}, n.flag()}, {{1, n.real(0, 9)}}};
-  if (n.flag()) job.preparation = {{Thicken{n.real(-3, 3)}, n.flag()}, {Turn{n.real(-180, 180)}}};
+  if (n.flag()) job.preparation = {{picture::Thicken{n.real(-3, 3)}, n.flag()}, {picture::Turn{n.real(-180, 180)}}};
   job.colours.on = n.flag();
-  if (n.flag()) job.colours.count = n.whole(2, kMostInks);
-  if (n.flag()) job.colours.steps = {stepFor(MergeInks{0, static_cast<std::size_t>(n.whole(0, kMostInks - 1))})};
+  if (n.flag()) job.colours.count = n.whole(2, colour::kMostInks);
+  if (n.flag())
+    job.colours.steps = {
+        colour::stepFor(colour::MergeInks{0, static_cast<std::size_t>(n.whole(0, colour::kMostInks - 1))})};
   return job;
 }
 
@@ -202,8 +207,8 @@ namespace {
 
 /// A job on a drawing as an older version saved it: its drawing under a name of that time, decisions about findings,
 /// and what else stood in its settings.
-Job jobOfVersion(int version, const char* part, const std::string& drawing, const std::string& decisions,
-                 const std::string& more) {
+job::Job jobOfVersion(int version, const char* part, const std::string& drawing, const std::string& decisions,
+                      const std::string& more) {
   QTemporaryDir folder;
   const std::filesystem::path file = folder.filePath("old.snugrim").toStdString();
   const std::string settings =
@@ -212,8 +217,8 @@ Job jobOfVersion(int version, const char* part, const std::string& drawing, cons
             "trace": {"light-is-ink": false, "tolerance-px": 0.35, "min-area-px2": 4, "corners": 50}, )" +
       more + R"("mend": {"gap-mm": 0.5, "speck-mm": 0.3, "steps": )" + decisions +
       R"(}, "size": {"of": "resolution", "value": 0}})";
-  writeZip(file, {{"job.json", bytes(settings)}, {part, bytes(drawing)}});
-  return loadJob(file);
+  io::writeZip(file, {{"job.json", bytes(settings)}, {part, bytes(drawing)}});
+  return io::loadJob(file);
 }
 
 }  // namespace
@@ -227,9 +232,9 @@ class TestJobRoundTrip : public QObject {
     const std::filesystem::path file = folder.filePath("a.snugrim").toStdString();
     const unsigned first = qEnvironmentVariableIsSet("RIM_SEED") ? qEnvironmentVariable("RIM_SEED").toUInt() : 1;
     for (unsigned seed = first; seed < first + 150; ++seed) {
-      const Job job = randomJob(seed);
-      saveJob(job, file);
-      const Job back = loadJob(file);
+      const job::Job job = randomJob(seed);
+      io::saveJob(job, file);
+      const job::Job back = io::loadJob(file);
       const QByteArray where = "RIM_SEED=" + QByteArray::number(seed);
       QVERIFY2((back.drawing != nullptr) == (job.drawing != nullptr), where.constData());
       if (job.drawing) {
@@ -238,7 +243,7 @@ class TestJobRoundTrip : public QObject {
         QVERIFY2(
             back.drawing->pageWidth == job.drawing->pageWidth && back.drawing->pageHeight == job.drawing->pageHeight,
             where.constData());
-        QVERIFY2(hasOutlines(back) || !back.mend.steps.empty() || !back.refine.empty(), where.constData());
+        QVERIFY2(job::hasOutlines(back) || !back.mend.steps.empty() || !back.refine.empty(), where.constData());
       } else {
         QVERIFY2(cv::norm(*back.original.bgr, *job.original.bgr, cv::NORM_INF) == 0, where.constData());
         QVERIFY2(back.preparation == job.preparation && back.colours == job.colours && back.trace == job.trace,
@@ -269,13 +274,14 @@ class TestJobRoundTrip : public QObject {
     for (const Point corner : {Point{1, 0}, Point{1, 1}, Point{0, 1}, Point{0, 0}})
       square.segments.push_back(Segment::line(low + corner * size));
     const Drawing drawing = drawingWith({square}, std::max(0.0, low.x + size), std::max(0.0, low.y + size));
-    saveJob(jobOn(drawing, "a.dxf"), file);
-    const Job loaded = loadJob(file);
+    io::saveJob(job::jobOn(drawing, "a.dxf"), file);
+    const job::Job loaded = io::loadJob(file);
     QVERIFY(loaded.drawing->outlines == drawing.outlines);
     // The outlines for other programs can be read, too, and have their size.
-    const ZipParts parts = readZip(file, {"outlines.svg"}, 1'000'000);
+    const io::ZipParts parts = io::readZip(file, {"outlines.svg"}, 1'000'000);
     const std::vector<std::byte>& bytes = parts.at("outlines.svg");
-    const ReadResult read = readDrawing({reinterpret_cast<const char*>(bytes.data()), bytes.size()}, "outlines.svg");
+    const io::ReadResult read =
+        io::readDrawing({reinterpret_cast<const char*>(bytes.data()), bytes.size()}, "outlines.svg");
     QVERIFY(std::abs(boxOf(pathsOf(read.drawing)).width() / size - 1) < 1e-3);
   }
 
@@ -288,8 +294,8 @@ class TestJobRoundTrip : public QObject {
     setPaths(drawing, std::move(paths));
     QTemporaryDir folder;
     const std::filesystem::path file = folder.filePath("a.snugrim").toStdString();
-    saveJob(jobOn(drawing, "a.dxf"), file);
-    const Job loaded = loadJob(file);
+    io::saveJob(job::jobOn(drawing, "a.dxf"), file);
+    const job::Job loaded = io::loadJob(file);
     QVERIFY(loaded.drawing->outlines == drawing.outlines);
     // Its outlines for other programs, read without the arcs that are rounded most.
     Drawing lines = drawing;
@@ -298,17 +304,17 @@ class TestJobRoundTrip : public QObject {
       for (Segment& s : path.segments) s = Segment::line(s.end);
       outline = outline.with(std::move(path));
     }
-    std::string svg = svgText(lines);
+    std::string svg = io::svg::svgText(lines);
     while (svg.size() < 11'000'000) {
       for (std::size_t i = 0; i < 10'000; ++i) lines.outlines.push_back(lines.outlines[i]);
-      svg = svgText(lines);
+      svg = io::svg::svgText(lines);
     }
-    QVERIFY(!readDrawing(svg, "a.svg").drawing.outlines.empty());
+    QVERIFY(!io::readDrawing(svg, "a.svg").drawing.outlines.empty());
   }
 
   /// A job of version 1 kept its drawing as SVG.
   void jobsOfTheFirstVersionAreOpened() {
-    const Job job = jobOfVersion(
+    const job::Job job = jobOfVersion(
         1, "drawing.svg",
         R"(<svg xmlns="http://www.w3.org/2000/svg" width="30mm" height="20mm" viewBox="0 0 30 20"><path d="M0,0 L10,0 L10,5 Z"/></svg>)",
         "[]", "");
@@ -318,7 +324,7 @@ class TestJobRoundTrip : public QObject {
 
   /// A job of version 2 knew no ids: decisions are about places alone.
   void jobsOfTheSecondVersionAreOpened() {
-    const Job job = workedOut(jobOfVersion(
+    const job::Job job = job::workedOut(jobOfVersion(
         2, "drawing.json",
         R"({"page": [30, 20], "layers": [{"name": "cut", "colour": "#000000"}, {"name": "fold", "colour": "#ff0000"}],
             "paths": [{"closed": false, "layer": 0, "d": "0 0 L 10 0"}, {"closed": false, "layer": 0, "d": "10.3 0 L 20 0"},
@@ -327,23 +333,23 @@ class TestJobRoundTrip : public QObject {
     QCOMPARE(placesOf(*job.drawing).size(), 3U);
     QVERIFY(job.drawing->outlines[2].layer == 1 && job.refine.empty());
     QVERIFY2(job.lost.empty(), "its decision is found by its place");
-    QCOMPARE(outlinesOf(job)->outlines.size(), 2U);
+    QCOMPARE(job::outlinesOf(job)->outlines.size(), 2U);
   }
 
   /// A job of version 3 knew one width of a stroke, and no strokes in pictures.
   void jobsOfTheThirdVersionAreOpened() {
-    const Job job = jobOfVersion(
+    const job::Job job = jobOfVersion(
         3, "drawing.json",
         R"({"page": [30, 20], "layers": [], "paths": [{"closed": false, "d": "0 0 L 10 0", "stroke-width": 2}]})", "[]",
         R"("refine": [{"do": "thicken", "mm": 0, "joins": "round", "tips": "round"}],)");
     QVERIFY((job.drawing->outlines.front().stroke == StrokeWidth{2, 2, 2}));
-    QVERIFY(job.trace.method == TraceMethod::Outline && job.trace.strokes == StrokeSettings());
+    QVERIFY(job.trace.method == trace::TraceMethod::Outline && job.trace.strokes == trace::StrokeSettings());
     QCOMPARE(job.refine.size(), 1U);
   }
 
   /// A job of version 4 knew strokes, and nothing drawn by hand but what was moved or made exact.
   void jobsOfTheFourthVersionAreOpened() {
-    const Job job = jobOfVersion(
+    const job::Job job = jobOfVersion(
         4, "drawing.json",
         R"({"page": [30, 20], "layers": [], "paths": [{"closed": false, "d": "0 0 L 10 0", "stroke": {"usual": 2, "least": 1, "most": 3}}]})",
         "[]",
@@ -355,24 +361,24 @@ class TestJobRoundTrip : public QObject {
 
   /// A job of version 5 knew a file that is wanted, but no stock.
   void jobsOfTheFifthVersionAreOpened() {
-    const Job job = jobOfVersion(
+    const job::Job job = jobOfVersion(
         5, "drawing.json", R"({"page": [30, 20], "layers": [], "paths": [{"closed": false, "d": "0 0 L 10 0"}]})", "[]",
         R"("file": {"format": "svg", "unit": "mm", "origin": "centre", "note": false, "strokes-as-drawn": false, "dpi": 300,
            "file-each": true, "margin": 2},)");
     QVERIFY(!job.stock);
-    QCOMPARE(job.file->settings.origin, OriginAt::Centre);
+    QCOMPARE(job.file->settings.origin, job::OriginAt::Centre);
     QVERIFY(!job.file->settings.onStock && !job.file->settings.ofStock && job.file->cutterMm == 0);
   }
 
   /// A job of version 6 knew a stock and layers, but nothing of groups, and less of files.
   void jobsOfTheSixthVersionAreOpened() {
-    const Job job = jobOfVersion(
+    const job::Job job = jobOfVersion(
         6, "drawing.json", R"({"page": [30, 20], "layers": [], "paths": [{"closed": false, "d": "0 0 L 10 0"}]})", "[]",
         R"("stock": {"width": 90, "height": 60, "x": 1, "y": 2}, "refine": [{"do": "hide-layer", "layer": "fold"}],
            "file": {"format": "svg", "unit": "mm", "origin": "drawing", "note": false, "strokes-as-drawn": false, "dpi": 300,
            "file-each": false, "of-stock": true, "on-stock": true, "cutter": 2},)");
     QCOMPARE(job.stock->widthMm, 90.0);
-    QVERIFY(job.file->settings.onStock && job.file->settings.element == SvgElement::Layer &&
+    QVERIFY(job.file->settings.onStock && job.file->settings.element == job::SvgElement::Layer &&
             !job.file->settings.byRole);
     QCOMPARE(job.file->settings.toleranceMm, 0.0);
     QCOMPARE(job.refine.size(), 1U);
@@ -405,16 +411,16 @@ class TestJobRoundTrip : public QObject {
     QTemporaryDir folder;
     const std::filesystem::path file = folder.filePath("a.snugrim").toStdString();
     const Path triangle{{0, 0}, {Segment::line({10, 0}), Segment::line({5, 5}), Segment::line({0, 0})}, true};
-    saveJob(jobOn(drawingWith({triangle}, 10, 5), "a.dxf"), file);
-    ZipParts parts = readZip(file, {"drawing.json", "job.json"}, 1'000'000);
+    io::saveJob(job::jobOn(drawingWith({triangle}, 10, 5), "a.dxf"), file);
+    io::ZipParts parts = io::readZip(file, {"drawing.json", "job.json"}, 1'000'000);
     QByteArray text(reinterpret_cast<const char*>(parts["drawing.json"].data()),
                     static_cast<qsizetype>(parts["drawing.json"].size()));
     QVERIFY2(text.contains(from), text.constData());
     text.replace(from, to);
     const auto all = std::as_bytes(std::span(text.constData(), static_cast<std::size_t>(text.size())));
     parts["drawing.json"].assign(all.begin(), all.end());
-    writeZip(file, partsToWrite(parts));
-    QVERIFY_THROWS_EXCEPTION(InputError, loadJob(file));
+    io::writeZip(file, partsToWrite(parts));
+    QVERIFY_THROWS_EXCEPTION(InputError, io::loadJob(file));
   }
 };
 

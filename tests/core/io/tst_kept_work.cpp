@@ -17,10 +17,10 @@ using namespace rim::test;
 
 namespace {
 
-Job jobNamed(const std::string& name, double radius) {
-  Picture picture = pictureOf(drawn(60, 40, disc(30, 20, radius)));
+job::Job jobNamed(const std::string& name, double radius) {
+  picture::Picture picture = pictureOf(drawn(60, 40, disc(30, 20, radius)));
   picture.name = name;
-  Job job = jobOn(std::move(picture));
+  job::Job job = job::jobOn(std::move(picture));
   job.trace.tolerancePx = 0.5;
   job.refine.push_back(refine::Rotate{30});
   return job;
@@ -37,30 +37,30 @@ class TestKeptWork : public QObject {
   void whatIsKeptComesBack() {
     const QTemporaryDir folder;
     const std::filesystem::path path = folder.filePath("mine").toStdString();
-    WorkKeeper keeper(path);
-    QVERIFY(!keptNoteIn(path).has_value());
-    Job job = jobNamed("a.png", 12);
+    io::WorkKeeper keeper(path);
+    QVERIFY(!io::keptNoteIn(path).has_value());
+    job::Job job = jobNamed("a.png", 12);
     keeper.keep(job, {"a.png", "/tmp/a b.snugrim"});
     job.origin = "later";
     job.refine.push_back(refine::Rotate{40});
     keeper.keep(job, {"a.png", "/tmp/a b.snugrim"});
     QCOMPARE(picturesIn(folder.filePath("mine")), 1);
-    QCOMPARE(*keptNoteIn(path), (KeptNote{"a.png", "/tmp/a b.snugrim"}));
-    QVERIFY(std::filesystem::file_time_type::clock::now() - keptAt(path) < std::chrono::minutes(1));
-    const Job kept = loadKept(path);
+    QCOMPARE(*io::keptNoteIn(path), (io::KeptNote{"a.png", "/tmp/a b.snugrim"}));
+    QVERIFY(std::filesystem::file_time_type::clock::now() - io::keptAt(path) < std::chrono::minutes(1));
+    const job::Job kept = io::loadKept(path);
     QCOMPARE(kept.origin, std::string("later"));
     QVERIFY2(kept.refine == job.refine, "each step once");
     QCOMPARE(kept.trace.tolerancePx, 0.5);
     QCOMPARE(cv::countNonZero(*kept.original.grey != *job.original.grey), 0);
     keeper.forget();
-    QVERIFY(!keptNoteIn(path).has_value());
-    QVERIFY_THROWS_EXCEPTION(InputError, loadKept(path));
+    QVERIFY(!io::keptNoteIn(path).has_value());
+    QVERIFY_THROWS_EXCEPTION(InputError, io::loadKept(path));
   }
 
   void thePictureIsWrittenOnce() {
     const QTemporaryDir folder;
-    WorkKeeper keeper(folder.path().toStdString());
-    Job job = jobNamed("a.png", 12);
+    io::WorkKeeper keeper(folder.path().toStdString());
+    job::Job job = jobNamed("a.png", 12);
     keeper.keep(job, {"a.png", {}});
     const QString file = QDir(folder.path()).entryInfoList({"*.snugrim"}).first().absoluteFilePath();
     QFile picture(file);
@@ -75,16 +75,16 @@ class TestKeptWork : public QObject {
     // Another picture takes its place, with what was decided about it.
     keeper.keep(jobNamed("b.png", 9), {"b.png", {}});
     QCOMPARE(picturesIn(folder.path()), 1);
-    QCOMPARE(keptNoteIn(folder.path().toStdString())->name, std::string("b.png"));
-    QCOMPARE(loadKept(folder.path().toStdString()).original.name, std::string("b.png"));
+    QCOMPARE(io::keptNoteIn(folder.path().toStdString())->name, std::string("b.png"));
+    QCOMPARE(io::loadKept(folder.path().toStdString()).original.name, std::string("b.png"));
     QVERIFY(!before.isEmpty());
   }
 
   void drawingsAreKeptWithoutLoss() {
     const QTemporaryDir folder;
-    const Job job = jobOn(makeDrawing({polygonThrough({{0, 0}, {1.0 / 3, 0}, {0, 7.1}})}), "plate.dxf");
-    WorkKeeper(folder.path().toStdString()).keep(job, {"plate.dxf", {}});
-    QCOMPARE(loadKept(folder.path().toStdString()).drawing->path(0), job.drawing->path(0));
+    const job::Job job = job::jobOn(makeDrawing({polygonThrough({{0, 0}, {1.0 / 3, 0}, {0, 7.1}})}), "plate.dxf");
+    io::WorkKeeper(folder.path().toStdString()).keep(job, {"plate.dxf", {}});
+    QCOMPARE(io::loadKept(folder.path().toStdString()).drawing->path(0), job.drawing->path(0));
   }
 
   void whatIsDamagedIsNoWork_data() {
@@ -102,20 +102,20 @@ class TestKeptWork : public QObject {
     QFETCH(QByteArray, text);
     const QTemporaryDir folder;
     const std::filesystem::path path = folder.path().toStdString();
-    WorkKeeper(path).keep(jobNamed("a.png", 12), {"a.png", {}});
+    io::WorkKeeper(path).keep(jobNamed("a.png", 12), {"a.png", {}});
     QFile decisions(folder.filePath("decisions.json"));
     QVERIFY(decisions.open(QIODevice::WriteOnly));
     decisions.write(text);
     decisions.close();
-    QVERIFY(!keptNoteIn(path).has_value());
-    QVERIFY_THROWS_EXCEPTION(InputError, loadKept(path));
+    QVERIFY(!io::keptNoteIn(path).has_value());
+    QVERIFY_THROWS_EXCEPTION(InputError, io::loadKept(path));
   }
 
   void whereNothingCanBeWrittenThatIsSaid() {
     const QTemporaryDir folder;
     QFile inTheWay(folder.filePath("file"));
     QVERIFY(inTheWay.open(QIODevice::WriteOnly));
-    WorkKeeper keeper(folder.filePath("file/below").toStdString());
+    io::WorkKeeper keeper(folder.filePath("file/below").toStdString());
     QVERIFY_THROWS_EXCEPTION(WriteError, keeper.keep(jobNamed("a.png", 12), {"a.png", {}}));
   }
 };

@@ -18,14 +18,14 @@ using namespace rim::test;
 
 namespace {
 
-MendWork sampleWork() {
-  MendWork work;
+mend::MendWork sampleWork() {
+  mend::MendWork work;
   work.settings.gapMm = 0.8;
   work.settings.speckMm = 1.5;
-  work.steps = {{MendStep::What::Safe, {}, {}, {}},
-                {MendStep::What::Kind, FindingKind::OpenEnd, {}, "join"},
-                {MendStep::What::One, FindingKind::StrokePair, {12.25, -3.5}, "centre"},
-                {MendStep::What::Leave, FindingKind::Speck, {7, 8}, {}}};
+  work.steps = {{mend::MendStep::What::Safe, {}, {}, {}},
+                {mend::MendStep::What::Kind, mend::FindingKind::OpenEnd, {}, "join"},
+                {mend::MendStep::What::One, mend::FindingKind::StrokePair, {12.25, -3.5}, "centre"},
+                {mend::MendStep::What::Leave, mend::FindingKind::Speck, {7, 8}, {}}};
   return work;
 }
 
@@ -35,7 +35,7 @@ class TestMendJson : public QObject {
   Q_OBJECT
 
  private slots:
-  void whatIsWrittenComesBack() { QVERIFY(mendWorkFrom(toJson(sampleWork())) == sampleWork()); }
+  void whatIsWrittenComesBack() { QVERIFY(io::mendWorkFrom(io::toJson(sampleWork())) == sampleWork()); }
 
   void nonsenseIsTold_data() {
     QTest::addColumn<QString>("pointer");
@@ -50,51 +50,51 @@ class TestMendJson : public QObject {
   void nonsenseIsTold() {
     QFETCH(QString, pointer);
     QFETCH(QByteArray, value);
-    nlohmann::json json = toJson(sampleWork());
+    nlohmann::json json = io::toJson(sampleWork());
     json[nlohmann::json::json_pointer(pointer.toStdString())] = nlohmann::json::parse(value.toStdString());
-    QVERIFY_THROWS_EXCEPTION(InputError, mendWorkFrom(json));
+    QVERIFY_THROWS_EXCEPTION(InputError, io::mendWorkFrom(json));
   }
 
   void aJobOnADrawingIsKeptWithItsDecisions() {
     std::mt19937 random(9);
     Drawing drawing = takenApart(plate(random), random);
-    Job job = jobOn(drawing, "plate.dxf");
-    job.mend.steps = {{MendStep::What::Safe, {}, {}, {}}};
-    job = workedOut(std::move(job));
-    QVERIFY(hasOutlines(job));
+    job::Job job = job::jobOn(drawing, "plate.dxf");
+    job.mend.steps = {{mend::MendStep::What::Safe, {}, {}, {}}};
+    job = job::workedOut(std::move(job));
+    QVERIFY(job::hasOutlines(job));
     const QTemporaryDir folder;
     const std::filesystem::path file = folder.filePath("plate.snugrim").toStdString();
-    saveJob(job, file);
-    Job loaded = loadJob(file);
+    io::saveJob(job, file);
+    job::Job loaded = io::loadJob(file);
     QVERIFY(loaded.drawing && loaded.original.empty());
     QCOMPARE(loaded.original.name, std::string("plate.dxf"));
     QVERIFY(loaded.mend == job.mend);
-    QVERIFY(!hasOutlines(loaded));
-    loaded = workedOut(std::move(loaded));
-    QCOMPARE(outlinesOf(loaded)->outlines.size(), 8U);
-    QVERIFY(std::abs(totalLength(pathsOf(drawingOf(loaded))) - totalLength(pathsOf(drawingOf(job)))) < 0.01);
-    QVERIFY(faultsOf(loaded).ofMended.empty());
+    QVERIFY(!job::hasOutlines(loaded));
+    loaded = job::workedOut(std::move(loaded));
+    QCOMPARE(job::outlinesOf(loaded)->outlines.size(), 8U);
+    QVERIFY(std::abs(totalLength(pathsOf(job::drawingOf(loaded))) - totalLength(pathsOf(job::drawingOf(job)))) < 0.01);
+    QVERIFY(job::faultsOf(loaded).ofMended.empty());
   }
 
   void theSizeOfADrawingCanBeWished() {
     std::mt19937 random(9);
-    Job job = jobOn(plate(random), "plate.dxf");
-    QCOMPARE(mmPerPixel(job), 1.0);
-    job.size = {SizeWish::Of::OutlinesWidth, 60};
-    QVERIFY(std::abs(boxOf(pathsOf(drawingOf(job))).width() - 60) < 1e-9);
-    QVERIFY(std::abs(boxOf(pathsOf(drawingOf(job))).height() - 40) < 1e-9);
+    job::Job job = job::jobOn(plate(random), "plate.dxf");
+    QCOMPARE(job::mmPerPixel(job), 1.0);
+    job.size = {job::SizeWish::Of::OutlinesWidth, 60};
+    QVERIFY(std::abs(boxOf(pathsOf(job::drawingOf(job))).width() - 60) < 1e-9);
+    QVERIFY(std::abs(boxOf(pathsOf(job::drawingOf(job))).height() - 40) < 1e-9);
   }
 
   void decisionsHoldInMillimetresOfTheWishedSize() {
     Drawing drawing;
     setPaths(drawing, {{{0, 0}, {Segment::line({40, 0})}, false},
                        {{40.3, 0}, {Segment::line({40.3, 30}), Segment::line({0, 0})}, false}});
-    Job job = jobOn(drawing, "gap.svg");
-    job.mend.steps = {{MendStep::What::Kind, FindingKind::OpenEnd, {}, "join"}};
-    QCOMPARE(countsOf(pathsOf(*outlinesOf(withMending(job)))).open, 0U);
+    job::Job job = job::jobOn(drawing, "gap.svg");
+    job.mend.steps = {{mend::MendStep::What::Kind, mend::FindingKind::OpenEnd, {}, "join"}};
+    QCOMPARE(countsOf(pathsOf(*job::outlinesOf(job::withMending(job)))).open, 0U);
     // Four times as large the gap is 1.2 mm wide and stays.
-    job.size = {SizeWish::Of::OutlinesWidth, 161.2};
-    QCOMPARE(countsOf(pathsOf(*outlinesOf(withMending(job)))).open, 1U);
+    job.size = {job::SizeWish::Of::OutlinesWidth, 161.2};
+    QCOMPARE(countsOf(pathsOf(*job::outlinesOf(job::withMending(job)))).open, 1U);
   }
 };
 

@@ -29,7 +29,7 @@ std::string drawing(const QStringList& entities, const QStringList& header = {"9
 
 QString troubleOf(const std::string& text) {
   try {
-    readDxf(text);
+    io::dxf::readDxf(text);
   } catch (const InputError& error) {
     return QString::fromUtf8(error.what());
   }
@@ -45,8 +45,9 @@ class TestReadDxf : public QObject {
 
  private slots:
   void linesArcsAndCircles() {
-    const ReadResult read = readDxf(drawing(kLine + QStringList{"0 ARC", "8 a", "10 0", "20 0", "40 2", "50 350",
-                                                                "51 10", "0 CIRCLE", "8 a", "10 5", "20 5", "40 3"}));
+    const io::ReadResult read =
+        io::dxf::readDxf(drawing(kLine + QStringList{"0 ARC", "8 a", "10 0", "20 0", "40 2", "50 350", "51 10",
+                                                     "0 CIRCLE", "8 a", "10 5", "20 5", "40 3"}));
     QCOMPARE(read.drawing.outlines.size(), 3U);
     QVERIFY(read.unitKnown);
     QCOMPARE(pathLength(read.drawing.path(0)), 5.0);
@@ -57,7 +58,7 @@ class TestReadDxf : public QObject {
 
   /// DXF reference, group code 42: the bulge is the tangent of a fourth of the included angle.
   void polylinesOldAndNewWithBulges() {
-    const ReadResult read = readDxf(drawing(
+    const io::ReadResult read = io::dxf::readDxf(drawing(
         {"0 LWPOLYLINE", "8 a", "90 77", "70 1", "10 0",     "20 0", "42 1", "10 10", "20 0",  // the count is wrong
          "0 POLYLINE",   "8 a", "66 1",  "70 0", "0 VERTEX", "8 a",  "10 0", "20 0",  "42 0.5",
          "0 VERTEX",     "8 a", "10 4",  "20 0", "0 VERTEX", "8 a",  "10 4", "20 4",  "0 SEQEND"}));
@@ -70,11 +71,11 @@ class TestReadDxf : public QObject {
   }
 
   void ellipsesAndSplines() {
-    const ReadResult read =
-        readDxf(drawing({"0 ELLIPSE", "8 a",  "10 0", "20 0", "11 6", "21 0", "40 0.5", "41 0", "42 6.283185307179586",
-                         "0 SPLINE",  "8 a",  "70 8", "71 3", "72 8", "73 4", "40 0",   "40 0", "40 0",
-                         "40 0",      "40 1", "40 1", "40 1", "40 1", "10 0", "20 0",   "10 1", "20 2",
-                         "10 3",      "20 2", "10 4", "20 0"}));
+    const io::ReadResult read = io::dxf::readDxf(
+        drawing({"0 ELLIPSE", "8 a",  "10 0", "20 0", "11 6", "21 0", "40 0.5", "41 0", "42 6.283185307179586",
+                 "0 SPLINE",  "8 a",  "70 8", "71 3", "72 8", "73 4", "40 0",   "40 0", "40 0",
+                 "40 0",      "40 1", "40 1", "40 1", "40 1", "10 0", "20 0",   "10 1", "20 2",
+                 "10 3",      "20 2", "10 4", "20 0"}));
     QCOMPARE(read.drawing.outlines.size(), 2U);
     QVERIFY(read.drawing.path(0).closed);
     QVERIFY(std::abs(std::abs(signedArea(read.drawing.path(0))) - M_PI * 18) < 0.01);
@@ -85,9 +86,9 @@ class TestReadDxf : public QObject {
   void blocksAreScaledTurnedAndRepeated() {
     const QStringList block = QStringList{"0 BLOCK", "2 B", "8 0", "10 1", "20 0"} +
                               QStringList{"0 LINE", "8 0", "10 1", "20 0", "11 2", "21 0", "0 ENDBLK"};
-    const ReadResult read =
-        readDxf(drawing({"0 INSERT", "8 red", "2 B", "10 10", "20 0", "41 2", "42 2", "50 90", "70 3", "44 5"},
-                        {"9 $INSUNITS", "70 4"}, block));
+    const io::ReadResult read =
+        io::dxf::readDxf(drawing({"0 INSERT", "8 red", "2 B", "10 10", "20 0", "41 2", "42 2", "50 90", "70 3", "44 5"},
+                                 {"9 $INSUNITS", "70 4"}, block));
     QCOMPARE(read.drawing.outlines.size(), 3U);
     QVERIFY(distance(read.drawing.path(0).start, {10, 0}) < 1e-9);
     QVERIFY(distance(read.drawing.path(0).segments[0].end, {10, 2}) < 1e-9);
@@ -96,8 +97,8 @@ class TestReadDxf : public QObject {
   }
 
   void mirroredArcsOfAnExtrusion() {
-    const ReadResult read =
-        readDxf(drawing({"0 ARC", "8 a", "10 10", "20 0", "40 2", "50 0", "51 90", "210 0", "220 0", "230 -1"}));
+    const io::ReadResult read = io::dxf::readDxf(
+        drawing({"0 ARC", "8 a", "10 10", "20 0", "40 2", "50 0", "51 90", "210 0", "220 0", "230 -1"}));
     QVERIFY(distance(read.drawing.path(0).start, {-12, 0}) < 1e-9);
     QVERIFY(distance(read.drawing.path(0).segments.back().end, {-10, 2}) < 1e-9);
   }
@@ -114,21 +115,21 @@ class TestReadDxf : public QObject {
   void unitsAreThoseOfTheFile() {
     QFETCH(int, code);
     QFETCH(double, mm);
-    const ReadResult read = readDxf(drawing(kLine, {"9 $INSUNITS", "70 " + QString::number(code)}));
+    const io::ReadResult read = io::dxf::readDxf(drawing(kLine, {"9 $INSUNITS", "70 " + QString::number(code)}));
     QVERIFY(std::abs(pathLength(read.drawing.path(0)) - 5 * mm) < 1e-9);
   }
 
   void missingUnitsAreTold() {
-    const ReadResult read = readDxf(drawing(kLine, {}));
+    const io::ReadResult read = io::dxf::readDxf(drawing(kLine, {}));
     QVERIFY(!read.unitKnown);
-    QVERIFY(QString::fromStdString(unitChoices(read)).contains("inches 76.2 x 101.6 mm"));
-    QVERIFY(std::abs(pathLength(readDxf(drawing(kLine, {}), {10.0}).drawing.path(0)) - 50) < 1e-9);
+    QVERIFY(QString::fromStdString(io::unitChoices(read)).contains("inches 76.2 x 101.6 mm"));
+    QVERIFY(std::abs(pathLength(io::dxf::readDxf(drawing(kLine, {}), {10.0}).drawing.path(0)) - 50) < 1e-9);
   }
 
   void hiddenLayersTextAndPaperAreLeftOut() {
     const QStringList layers{"0 LAYER", "2 off", "70 0",    "62 -3", "0 LAYER", "2 cold",
                              "70 1",    "62 3",  "0 LAYER", "2 a",   "70 0",    "62 1"};
-    const ReadResult read = readDxf(
+    const io::ReadResult read = io::dxf::readDxf(
         drawing(kLine + QStringList{"0 LINE", "8 off", "10 0", "20 0",   "11 1", "21 1", "0 LINE", "8 cold", "10 0",
                                     "20 0",   "11 1",  "21 1", "0 TEXT", "8 a",  "10 0", "20 0",   "40 2",   "1 hello",
                                     "0 LINE", "67 1",  "8 a",  "10 0",   "20 0", "11 1", "21 1"},

@@ -50,7 +50,7 @@ Drawing square(double side) {
   return drawing;
 }
 
-Job jobWith(double level) { return jobOn(test::pictureOf(cv::Mat(30, 30, CV_8UC1, cv::Scalar(level)))); }
+job::Job jobWith(double level) { return job::jobOn(test::pictureOf(cv::Mat(30, 30, CV_8UC1, cv::Scalar(level)))); }
 
 std::ptrdiff_t filesIn(const fs::path& folder) {
   return std::distance(fs::directory_iterator(folder), fs::directory_iterator());
@@ -71,12 +71,12 @@ class TestReadOnly : public QObject {
   void noFormIsWrittenIntoAFolderThatIsRead() {
     QFETCH(QString, name);
     const fs::path file = at(name);
-    deliver(square(10), file, {}, 0.01);
+    io::deliver(square(10), file, {}, 0.01);
     const std::string before = get(file);
     {
       const ReadOnly folder(at(""));
-      QVERIFY_THROWS_EXCEPTION(WriteError, deliver(square(20), file, {}, 0.01));
-      QVERIFY_THROWS_EXCEPTION(WriteError, deliver(square(20), at("new-" + name), {}, 0.01));
+      QVERIFY_THROWS_EXCEPTION(WriteError, io::deliver(square(20), file, {}, 0.01));
+      QVERIFY_THROWS_EXCEPTION(WriteError, io::deliver(square(20), at("new-" + name), {}, 0.01));
     }
     QVERIFY(get(file) == before);
     QCOMPARE(filesIn(at("")), 1);
@@ -84,44 +84,44 @@ class TestReadOnly : public QObject {
 
   void aJobStaysAsItWas() {
     const fs::path file = at("a.snugrim");
-    saveJob(jobWith(40), file);
+    io::saveJob(jobWith(40), file);
     const std::string before = get(file);
     {
       const ReadOnly folder(at(""));
-      QVERIFY_THROWS_EXCEPTION(WriteError, saveJob(jobWith(90), file));
-      QCOMPARE(loadJob(file).original.grey->at<std::uint8_t>(5, 5), std::uint8_t{40});
+      QVERIFY_THROWS_EXCEPTION(WriteError, io::saveJob(jobWith(90), file));
+      QCOMPARE(io::loadJob(file).original.grey->at<std::uint8_t>(5, 5), std::uint8_t{40});
     }
     QVERIFY(get(file) == before);
     QCOMPARE(filesIn(at("")), 1);
   }
 
   void keptWorkTellsAndGoesOnLater() {
-    WorkKeeper keeper(at(""));
-    Job job = jobWith(40);
+    io::WorkKeeper keeper(at(""));
+    job::Job job = jobWith(40);
     job.origin = "kept";
     keeper.keep(job, {"a.png", {}});
     job.origin = "later";
     {
       const ReadOnly folder(at(""));
       QVERIFY_THROWS_EXCEPTION(WriteError, keeper.keep(job, {"a.png", {}}));
-      QVERIFY_THROWS_EXCEPTION(WriteError, WorkKeeper(at("none/yet")).keep(job, {"a.png", {}}));
-      QCOMPARE(loadKept(at("")).origin, std::string("kept"));
+      QVERIFY_THROWS_EXCEPTION(WriteError, io::WorkKeeper(at("none/yet")).keep(job, {"a.png", {}}));
+      QCOMPARE(io::loadKept(at("")).origin, std::string("kept"));
     }
     keeper.keep(job, {"a.png", {}});
-    QCOMPARE(loadKept(at("")).origin, std::string("later"));
+    QCOMPARE(io::loadKept(at("")).origin, std::string("later"));
   }
 
   /// Who protects a file wants to keep it, though renaming another over it would be allowed.
   void aProtectedFileIsNotReplaced() {
     const fs::path file = at("a.svg");
-    deliver(square(10), file, {}, 0.01);
+    io::deliver(square(10), file, {}, 0.01);
     const std::string before = get(file);
     fs::permissions(file, fs::perms(0444));
-    QVERIFY_THROWS_EXCEPTION(WriteError, deliver(square(20), file, {}, 0.01));
+    QVERIFY_THROWS_EXCEPTION(WriteError, io::deliver(square(20), file, {}, 0.01));
     QVERIFY(get(file) == before);
     QCOMPARE(filesIn(at("")), 1);
     fs::permissions(file, fs::perms(0644));
-    deliver(square(20), file, {}, 0.01);
+    io::deliver(square(20), file, {}, 0.01);
     QVERIFY(get(file) != before);
   }
 

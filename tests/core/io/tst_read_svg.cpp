@@ -20,13 +20,13 @@ std::string document(const char* content) {
 }
 
 Path only(const char* content) {
-  const ReadResult read = readSvg(document(content));
+  const io::ReadResult read = io::svg::readSvg(document(content));
   return read.drawing.outlines.size() == 1 ? read.drawing.path(0) : Path{};
 }
 
 QString troubleOf(const std::string& text) {
   try {
-    readSvg(text);
+    io::svg::readSvg(text);
   } catch (const InputError& error) {
     return QString::fromUtf8(error.what());
   }
@@ -78,7 +78,7 @@ class TestReadSvg : public QObject {
   }
 
   void useAndSymbol() {
-    const ReadResult read = readSvg(
+    const io::ReadResult read = io::svg::readSvg(
         document("<defs><rect id='r' width='4' height='2'/><symbol id='s' viewBox='0 0 1 1'><circle cx='.5' cy='.5' "
                  "r='.5'/></symbol></defs><use xlink:href='#r' x='10' y='10'/><use href='#r' x='30' y='10'/><use "
                  "xlink:href='#s' x='50' y='10' width='20' height='20'/>"));
@@ -88,7 +88,7 @@ class TestReadSvg : public QObject {
   }
 
   void hiddenThingsAreLeftOutAndTextIsNamed() {
-    const ReadResult read = readSvg(document(
+    const io::ReadResult read = io::svg::readSvg(document(
         "<style>.gone { fill: red; display: none }</style><rect class='a gone' width='1' height='1'/><rect "
         "style='display:none' width='1' height='1'/><g visibility='hidden'><rect width='1' height='1'/></g><rect "
         "width='2' height='2'/><text>hi</text><image href='http://x.invalid/y.png'/>"));
@@ -131,7 +131,7 @@ class TestReadSvg : public QObject {
     QFETCH(QString, content);
     QFETCH(int, outlines);
     QFETCH(int, hidden);
-    const ReadResult read = readSvg(document(content.toUtf8().constData()));
+    const io::ReadResult read = io::svg::readSvg(document(content.toUtf8().constData()));
     QCOMPARE(static_cast<int>(read.drawing.outlines.size()), outlines);
     QCOMPARE(read.notes.empty(), hidden == 0);
     if (hidden == 0) return;
@@ -143,7 +143,7 @@ class TestReadSvg : public QObject {
     const auto left = [](const char* sheet) {
       const std::string content = std::string("<style>") + sheet +
                                   "</style><g class='a b'><rect class='c' width='1' height='1'/></g><circle r='3'/>";
-      return readSvg(document(content.c_str())).drawing.outlines.size();
+      return io::svg::readSvg(document(content.c_str())).drawing.outlines.size();
     };
     QCOMPARE(left(".a{display:none}"), std::size_t{1});
     QCOMPARE(left(".b .c{visibility:hidden}"), std::size_t{1});
@@ -166,7 +166,7 @@ class TestReadSvg : public QObject {
     QFETCH(QString, size);
     QFETCH(double, mm);
     QFETCH(bool, known);
-    const ReadResult read = readSvg(
+    const io::ReadResult read = io::svg::readSvg(
         ("<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 100 100' " + size + "><path d='M0 0L10 0'/></svg>")
             .toStdString());
     QVERIFY2(std::abs(pathLength(read.drawing.path(0)) - mm) < 1e-9,
@@ -216,7 +216,7 @@ class TestReadSvg : public QObject {
     std::string d = "M0 0";
     int count = 0;
     for (; d.size() < 5'000'000; ++count) d += count % 2 == 0 ? " L1.234 5.678" : " L8.765 4.321";
-    const ReadResult read = readSvg(document(("<path d='" + d + "'/>").c_str()));
+    const io::ReadResult read = io::svg::readSvg(document(("<path d='" + d + "'/>").c_str()));
     QCOMPARE(read.drawing.path(0).segments.size(), static_cast<std::size_t>(count));
   }
 
@@ -229,7 +229,7 @@ class TestReadSvg : public QObject {
     const QByteArray text = "<!DOCTYPE svg [<!ENTITY x SYSTEM 'file://" + folder.filePath("secret").toUtf8() +
                             "'>]><svg xmlns='http://www.w3.org/2000/svg'><path d='&x;'/></svg>";
     try {
-      QVERIFY(readSvg(text.toStdString()).drawing.outlines.empty());
+      QVERIFY(io::svg::readSvg(text.toStdString()).drawing.outlines.empty());
     } catch (const InputError&) {
       QVERIFY(true);  // refused is as good
     }
@@ -243,7 +243,7 @@ class TestReadSvg : public QObject {
     setPaths(drawing, {{{30, 20}, {Segment::arc({10, 20}, 1), Segment::arc({30, 20}, 1)}, true},
                        {{5, 5}, {Segment::line({9, 5}), Segment::cubic({9, 8}, {7, 9}, {5, 9})}, false}});
     setLayers(drawing, {1, 0});
-    const ReadResult read = readSvg(svgText(drawing));
+    const io::ReadResult read = io::svg::readSvg(io::svg::svgText(drawing));
     QCOMPARE(read.drawing.layers, drawing.layers);
     QCOMPARE(read.drawing.outlines.size(), 2U);
     QVERIFY(std::abs(pathLength(read.drawing.path(0)) - pathLength(drawing.path(1))) < 1e-5);

@@ -30,17 +30,17 @@ class TestReceipt : public QObject {
  private slots:
   void aGoodFileIsClean() {
     for (const char* name : {"a.dxf", "a.svg"}) {
-      writeDrawing(good(), at(name), {});
+      io::writeDrawing(good(), at(name), {});
       const Drawing meant = good();
-      const Receipt receipt = receiptOf(at(name), &meant);
-      QVERIFY2(receipt.clean, receiptText(receipt).c_str());
+      const io::Receipt receipt = io::receiptOf(at(name), &meant);
+      QVERIFY2(receipt.clean, io::receiptText(receipt).c_str());
       QCOMPARE(receipt.unit, std::string("mm"));
       QCOMPARE(receipt.counts.closed, 3U);
       QCOMPARE(receipt.freePieces, 1U);
       QVERIFY(*receipt.deviationMm < 0.01);
       QVERIFY(receipt.thin.web && receipt.thin.gap && std::abs(receipt.thin.web->mm - 10) < 0.01);
       QCOMPARE(receipt.layers.size(), 2U);
-      const auto json = nlohmann::json::parse(receiptJson(receipt));
+      const auto json = nlohmann::json::parse(io::receiptJson(receipt));
       for (const char* key : {"file",
                               "format",
                               "unit",
@@ -65,14 +65,14 @@ class TestReceipt : public QObject {
                               "remarks"})
         QVERIFY2(json.contains(key), key);
     }
-    ExportSettings r12;
-    r12.dxf = DxfVersion::R12;
-    writeDrawing(inFormFor(good(), FileKind::Dxf, r12, 0.001), at("r12.dxf"), r12);
-    QCOMPARE(receiptOf(at("r12.dxf")).format, std::string("DXF R12"));
-    ExportSettings inch;
+    job::ExportSettings r12;
+    r12.dxf = job::DxfVersion::R12;
+    io::writeDrawing(io::inFormFor(good(), io::FileKind::Dxf, r12, 0.001), at("r12.dxf"), r12);
+    QCOMPARE(io::receiptOf(at("r12.dxf")).format, std::string("DXF R12"));
+    job::ExportSettings inch;
     inch.unit = Unit::Inch;
-    writeDrawing(good(), at("in.dxf"), inch);
-    const Receipt receipt = receiptOf(at("in.dxf"));
+    io::writeDrawing(good(), at("in.dxf"), inch);
+    const io::Receipt receipt = io::receiptOf(at("in.dxf"));
     QCOMPARE(receipt.unit, std::string("in"));
     QVERIFY(std::abs(receipt.boxMm.width() - 60) < 1e-6);
   }
@@ -97,18 +97,18 @@ class TestReceipt : public QObject {
     if (which == 2) add(drawing, polygonThrough({{50, 30}, {80, 30}, {80, 50}}));
     if (which == 3) drawing.outlines.pop_back();
     if (which == 4) add(drawing, circlePath({40, 20}, 4));
-    if (which == 5) drawing = scaledBy(drawing, 25.4);
+    if (which == 5) drawing = refine::scaledBy(drawing, 25.4);
     if (which == 6) drawing.setPath(2, circlePath({20.3, 20}, 6));
     if (which == 7) drawing.layers[1].name = "other";
     if (which == 8) drawing.outlines.clear();
-    writeDrawing(drawing, at("bad.dxf"), {});
-    const Receipt receipt = receiptOf(at("bad.dxf"), &meant);
+    io::writeDrawing(drawing, at("bad.dxf"), {});
+    const io::Receipt receipt = io::receiptOf(at("bad.dxf"), &meant);
     QVERIFY(!receipt.clean);
-    QVERIFY2(QString::fromStdString(receiptText(receipt)).contains(word), receiptText(receipt).c_str());
+    QVERIFY2(QString::fromStdString(io::receiptText(receipt)).contains(word), io::receiptText(receipt).c_str());
   }
 
   void aFileThatIsCutOffIsNotClean() {
-    writeDrawing(good(), at("whole.dxf"), {});
+    io::writeDrawing(good(), at("whole.dxf"), {});
     QFile file(QString::fromStdString(at("whole.dxf").string()));
     QVERIFY(file.open(QIODevice::ReadOnly));
     const QByteArray bytes = file.readAll();
@@ -120,7 +120,7 @@ class TestReceipt : public QObject {
       cut.close();
       bool clean = false;
       try {
-        clean = receiptOf(at("cut.dxf"), &meant).clean;
+        clean = io::receiptOf(at("cut.dxf"), &meant).clean;
       } catch (const InputError&) {
         clean = false;
       }

@@ -33,25 +33,25 @@ class TestSafeFile : public QObject {
   void init() { folder_ = std::make_unique<QTemporaryDir>(); }
 
   void aNewFileIsWritten() {
-    writeBeside(at("new.txt"), [](const fs::path& beside) { put(beside, "new"); });
+    io::writeBeside(at("new.txt"), [](const fs::path& beside) { put(beside, "new"); });
     QCOMPARE(get(at("new.txt")), std::string("new"));
     QCOMPARE(filesIn(at("")), 1U);
   }
 
   void aNewFileIsAsReadableAsTheUserWants() {
     const mode_t before = ::umask(027);
-    writeBeside(at("masked.txt"), [](const fs::path& beside) { put(beside, "new"); });
+    io::writeBeside(at("masked.txt"), [](const fs::path& beside) { put(beside, "new"); });
     ::umask(before);
     QCOMPARE(static_cast<int>(fs::status(at("masked.txt")).permissions()), 0640);
     // One that takes the place of another keeps what that had.
     fs::permissions(at("masked.txt"), fs::perms::owner_read | fs::perms::owner_write);
-    writeBeside(at("masked.txt"), [](const fs::path& beside) { put(beside, "newer"); });
+    io::writeBeside(at("masked.txt"), [](const fs::path& beside) { put(beside, "newer"); });
     QCOMPARE(static_cast<int>(fs::status(at("masked.txt")).permissions()), 0600);
   }
 
   void anOlderFileSurvivesAFailure() {
     put(at("old.txt"), "old");
-    QVERIFY_THROWS_EXCEPTION(WriteError, writeBeside(at("old.txt"), [](const fs::path& beside) {
+    QVERIFY_THROWS_EXCEPTION(WriteError, io::writeBeside(at("old.txt"), [](const fs::path& beside) {
                                put(beside, "half");
                                throw WriteError("the disk is full.");
                              }));
@@ -62,7 +62,7 @@ class TestSafeFile : public QObject {
   void aSymbolicLinkKeepsPointing() {
     put(at("real.txt"), "old");
     fs::create_symlink(at("real.txt"), at("link.txt"));
-    writeBeside(at("link.txt"), [](const fs::path& beside) { put(beside, "new"); });
+    io::writeBeside(at("link.txt"), [](const fs::path& beside) { put(beside, "new"); });
     QVERIFY(fs::is_symlink(at("link.txt")));
     QCOMPARE(get(at("real.txt")), std::string("new"));
   }
@@ -70,17 +70,17 @@ class TestSafeFile : public QObject {
   void permissionsAreKept() {
     put(at("mine.txt"), "old");
     fs::permissions(at("mine.txt"), fs::perms::owner_read | fs::perms::owner_write);
-    writeBeside(at("mine.txt"), [](const fs::path& beside) { put(beside, "new"); });
+    io::writeBeside(at("mine.txt"), [](const fs::path& beside) { put(beside, "new"); });
     QCOMPARE(fs::status(at("mine.txt")).permissions(), fs::perms::owner_read | fs::perms::owner_write);
   }
 
   void aMissingFolderIsSaid() {
-    QVERIFY_THROWS_EXCEPTION(WriteError, writeBeside(at("none/file.txt"), [](const fs::path&) {}));
+    QVERIFY_THROWS_EXCEPTION(WriteError, io::writeBeside(at("none/file.txt"), [](const fs::path&) {}));
   }
 
   void aFolderInTheWayIsSaid() {
     fs::create_directory(at("folder"));
-    QVERIFY_THROWS_EXCEPTION(WriteError, writeBeside(at("folder"), [](const fs::path&) {}));
+    QVERIFY_THROWS_EXCEPTION(WriteError, io::writeBeside(at("folder"), [](const fs::path&) {}));
   }
 
  private:

@@ -27,10 +27,10 @@ class TestShelf : public QObject {
   void whatIsPutThereIsFoundAgain() {
     QTemporaryDir folder;
     const fs::path shelf = folder.filePath("not/there/yet").toStdString();
-    QVERIFY(piecesOn(shelf).empty());
-    const ShelfLabel label{"Unterlegscheibe <M10> & Süd", {"washer", "Öse, rund"}, "drawn by hand \"here\""};
-    const fs::path file = putOnShelf(washer(), label, shelf);
-    const auto pieces = piecesOn(shelf);
+    QVERIFY(io::piecesOn(shelf).empty());
+    const io::ShelfLabel label{"Unterlegscheibe <M10> & Süd", {"washer", "Öse, rund"}, "drawn by hand \"here\""};
+    const fs::path file = io::putOnShelf(washer(), label, shelf);
+    const auto pieces = io::piecesOn(shelf);
     QCOMPARE(pieces.size(), 1U);
     QCOMPARE(pieces[0].file, file);
     QVERIFY(pieces[0].label == label);
@@ -42,21 +42,21 @@ class TestShelf : public QObject {
   void namesNeverReplaceOrLeaveTheFolder() {
     QTemporaryDir folder;
     const fs::path shelf = folder.filePath("shelf").toStdString();
-    const fs::path first = putOnShelf(washer(), {"a", {}, {}}, shelf);
-    const fs::path second = putOnShelf(washer(), {"a", {}, {}}, shelf);
+    const fs::path first = io::putOnShelf(washer(), {"a", {}, {}}, shelf);
+    const fs::path second = io::putOnShelf(washer(), {"a", {}, {}}, shelf);
     QVERIFY(first != second);
     for (const std::string& name :
          std::vector<std::string>{"../../out", "..", ".hidden", "a/b", std::string(400, 'x'), "Ünï \\ : * ?"}) {
-      const fs::path file = putOnShelf(washer(), {name, {}, {}}, shelf);
+      const fs::path file = io::putOnShelf(washer(), {name, {}, {}}, shelf);
       QCOMPARE(file.parent_path(), shelf);
       QVERIFY(fs::exists(file));
     }
-    QCOMPARE(piecesOn(shelf).size(), 8U);
-    QVERIFY_THROWS_EXCEPTION(InputError, putOnShelf(washer(), {"  ", {}, {}}, shelf));
-    QVERIFY_THROWS_EXCEPTION(InputError, putOnShelf({}, {"a", {}, {}}, shelf));
+    QCOMPARE(io::piecesOn(shelf).size(), 8U);
+    QVERIFY_THROWS_EXCEPTION(InputError, io::putOnShelf(washer(), {"  ", {}, {}}, shelf));
+    QVERIFY_THROWS_EXCEPTION(InputError, io::putOnShelf({}, {"a", {}, {}}, shelf));
     write(folder.filePath("file").toStdString(), "x");
     QVERIFY_THROWS_EXCEPTION(WriteError,
-                             putOnShelf(washer(), {"a", {}, {}}, folder.filePath("file/shelf").toStdString()));
+                             io::putOnShelf(washer(), {"a", {}, {}}, folder.filePath("file/shelf").toStdString()));
   }
 
   void filesOfOthersLieThereToo() {
@@ -75,14 +75,14 @@ class TestShelf : public QObject {
     write(shelf / "empty.svg", begin + "/>");
     write(shelf / "notes.txt", "no drawing");
     fs::create_directory(shelf / "folder.svg");
-    const auto pieces = piecesOn(shelf);
+    const auto pieces = io::piecesOn(shelf);
     QCOMPARE(pieces.size(), 2U);
     QCOMPARE(pieces[0].label.name, std::string("Bolt"));
     QCOMPARE(pieces[0].label.tags, std::vector<std::string>{"steel"});
     QCOMPARE(pieces[1].label.name, std::string("plain"));
     std::stop_source left;
     left.request_stop();
-    QVERIFY_THROWS_EXCEPTION(Cancelled, piecesOn(shelf, left.get_token()));
+    QVERIFY_THROWS_EXCEPTION(Cancelled, io::piecesOn(shelf, left.get_token()));
   }
 };
 

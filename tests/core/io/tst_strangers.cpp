@@ -23,7 +23,7 @@ std::string svg(const std::string& content, const std::string& before = {}) {
 
 QString troubleOf(const std::string& bytes, const char* name) {
   try {
-    readDrawing(bytes, name);
+    io::readDrawing(bytes, name);
   } catch (const InputError& error) {
     return QString::fromUtf8(error.what());
   }
@@ -75,7 +75,7 @@ class TestStrangers : public QObject {
         "<!ENTITY ns_svg \"http://www.w3.org/2000/svg\"><!ENTITY ns_xlink \"http://www.w3.org/1999/xlink\">]>"
         "<svg xmlns=\"&ns_svg;\" xmlns:xlink=\"&ns_xlink;\" width=\"10mm\" height=\"10mm\" viewBox=\"0 0 10 10\">"
         "<defs><path id=\"a\" d=\"M0,0L5,0L5,5Z\"/></defs><use xlink:href=\"#a\"/></svg>";
-    QCOMPARE(readDrawing(text, "a.svg").drawing.outlines.size(), 1U);
+    QCOMPARE(io::readDrawing(text, "a.svg").drawing.outlines.size(), 1U);
   }
 
   void nothingIsFetchedFromOtherFiles() {
@@ -86,7 +86,7 @@ class TestStrangers : public QObject {
     secret.close();
     const std::string text = svg("<path d='&other;'/><path d='M1,1L2,1L2,2Z'/>",
                                  "<!DOCTYPE svg [<!ENTITY other SYSTEM '" + secret.fileName().toStdString() + "'>]>");
-    QCOMPARE(readDrawing(text, "a.svg").drawing.outlines.size(), 1U);
+    QCOMPARE(io::readDrawing(text, "a.svg").drawing.outlines.size(), 1U);
   }
 
   void hostileXmlIsRefusedSoon_data() {
@@ -126,17 +126,18 @@ class TestStrangers : public QObject {
           .append(std::to_string(i / 300))
           .append("h.5v.5h-.5zM-10.25,-11.75 ");
     QVERIFY(d.size() > 2'000'000);
-    QCOMPARE(readDrawing(svg("<path d='" + repeated(d, 6) + "'/>"), "a.svg").drawing.outlines.size() > 1000, true);
+    QCOMPARE(io::readDrawing(svg("<path d='" + repeated(d, 6) + "'/>"), "a.svg").drawing.outlines.size() > 1000, true);
   }
 
   void layersThatAreOffAreOffWhateverTheirCase() {
     // Group 62: a negative colour means that the layer is off.
     const std::string layers =
         "0\nTABLE\n2\nLAYER\n70\n1\n0\nLAYER\n2\nHidden\n70\n0\n62\n-3\n6\nCONTINUOUS\n0\nENDTAB\n";
-    const ReadResult read = readDrawing(dxf(line("HIDDEN") + line("hidden") + line("Seen"), {}, {}, layers), "a.dxf");
+    const io::ReadResult read =
+        io::readDrawing(dxf(line("HIDDEN") + line("hidden") + line("Seen"), {}, {}, layers), "a.dxf");
     QCOMPARE(read.drawing.outlines.size(), 1U);
     QCOMPARE(read.drawing.layers.size(), 1U);
-    const ReadResult same = readDrawing(dxf(line("Cut") + "0\nCIRCLE\n8\nCUT\n10\n9\n20\n9\n40\n2\n"), "a.dxf");
+    const io::ReadResult same = io::readDrawing(dxf(line("Cut") + "0\nCIRCLE\n8\nCUT\n10\n9\n20\n9\n40\n2\n"), "a.dxf");
     QCOMPARE(same.drawing.layers.size(), 1U);
   }
 
@@ -173,18 +174,18 @@ class TestStrangers : public QObject {
     QFETCH(QByteArray, header);
     QFETCH(QByteArray, layer);
     QFETCH(QString, name);
-    const ReadResult read = readDrawing(dxf(line(layer.toStdString()), {}, header.toStdString()), "a.dxf");
+    const io::ReadResult read = io::readDrawing(dxf(line(layer.toStdString()), {}, header.toStdString()), "a.dxf");
     QCOMPARE(QString::fromStdString(read.drawing.layers.at(0).name), name);
   }
 
   void whatIsNoTextBecomesLettersAllTheSame() {
-    QCOMPARE(asUtf8("a\xFF\xC3z\xE2\x82\xAC"), std::string("a\xEF\xBF\xBD\xEF\xBF\xBDz\xE2\x82\xAC"));
-    QCOMPARE(asUtf8("\xC0\x80\xED\xA0\x80").find("\xC0"), std::string::npos);
-    QCOMPARE(withDxfLetters("\\U+00"), std::string("\\U+00"));
+    QCOMPARE(io::dxf::asUtf8("a\xFF\xC3z\xE2\x82\xAC"), std::string("a\xEF\xBF\xBD\xEF\xBF\xBDz\xE2\x82\xAC"));
+    QCOMPARE(io::dxf::asUtf8("\xC0\x80\xED\xA0\x80").find("\xC0"), std::string::npos);
+    QCOMPARE(io::dxf::withDxfLetters("\\U+00"), std::string("\\U+00"));
   }
 
   void blocksWithinBlocksHaveALimit() {
-    QCOMPARE(readDrawing(dxf(insert(0), chain(100)), "a.dxf").drawing.outlines.size(), 1U);
+    QCOMPARE(io::readDrawing(dxf(insert(0), chain(100)), "a.dxf").drawing.outlines.size(), 1U);
     const QString trouble = troubleOf(dxf(insert(0), chain(20'000)), "a.dxf");
     QVERIFY2(trouble.contains("500 deep"), qPrintable(trouble));
   }
@@ -216,8 +217,8 @@ class TestStrangers : public QObject {
                   version, folder.filePath("binary.dxf"), folder.filePath("text.dxf")});
     QVERIFY(python.waitForFinished(60'000));
     QVERIFY2(python.exitCode() == 0, python.readAllStandardError().constData());
-    const ReadResult binary = readDrawing(folder.filePath("binary.dxf").toStdString());
-    const ReadResult text = readDrawing(folder.filePath("text.dxf").toStdString());
+    const io::ReadResult binary = io::readDrawing(folder.filePath("binary.dxf").toStdString());
+    const io::ReadResult text = io::readDrawing(folder.filePath("text.dxf").toStdString());
     QCOMPARE(binary.drawing.outlines.size(), 3U);
     QVERIFY(pathsOf(binary.drawing) == pathsOf(text.drawing) && binary.drawing.layers == text.drawing.layers);
     QCOMPARE(binary.mmPerUnit, text.mmPerUnit);
@@ -227,28 +228,28 @@ class TestStrangers : public QObject {
     const QByteArray bytes = whole.readAll();
     for (qsizetype length = 0; length + 40 < bytes.size(); length += 331) {
       const QByteArray cut = bytes.first(length);
-      QVERIFY_THROWS_EXCEPTION(InputError, readDrawing(cut.toStdString(), "a.dxf"));
+      QVERIFY_THROWS_EXCEPTION(InputError, io::readDrawing(cut.toStdString(), "a.dxf"));
     }
   }
 
   void readingCanBeStopped() {
     std::stop_source stop;
     stop.request_stop();
-    ReadOptions options;
+    io::ReadOptions options;
     options.stop = stop.get_token();
-    QVERIFY_THROWS_EXCEPTION(Cancelled, readDrawing(svg("<path d='M0,0L5,0L5,5Z'/>"), "a.svg", options));
-    QVERIFY_THROWS_EXCEPTION(Cancelled, readDrawing(dxf(line("a")), "a.dxf", options));
+    QVERIFY_THROWS_EXCEPTION(Cancelled, io::readDrawing(svg("<path d='M0,0L5,0L5,5Z'/>"), "a.svg", options));
+    QVERIFY_THROWS_EXCEPTION(Cancelled, io::readDrawing(dxf(line("a")), "a.dxf", options));
   }
 
   void piecesAreToldOncePerOutline() {
     const std::string pieces =
         svg("<path d='M1,1L5,1'/><path d='M5,5L5,1'/><path d='M5,5L1,1'/><path d='M8,8h1v1h-1z'/>");
-    const ReadResult read = readDrawing(pieces, "a.svg");
+    const io::ReadResult read = io::readDrawing(pieces, "a.svg");
     QCOMPARE(read.drawing.outlines.size(), 2U);
     QVERIFY(read.drawing.path(0).closed);
-    const std::vector<Finding> findings = unjoined(read);
+    const std::vector<mend::Finding> findings = io::unjoined(read);
     QCOMPARE(findings.size(), 1U);
-    QCOMPARE(nameOf(findings[0].kind), std::string("unjoined"));
+    QCOMPARE(mend::nameOf(findings[0].kind), std::string("unjoined"));
     QCOMPARE(read.notes, (std::vector<std::string>{"1 outline was in 3 pieces whose ends meet; it is put together."}));
   }
 };

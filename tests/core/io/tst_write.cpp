@@ -54,7 +54,7 @@ class TestWrite : public QObject {
 
  private slots:
   void svgIsWrittenToTheLetter() {
-    writeSvg(halfDisc(), at("half.svg"));
+    io::svg::writeSvg(halfDisc(), at("half.svg"));
     const QString text = QString::fromStdString(get(at("half.svg")));
     QVERIFY(text.contains("width=\"20mm\" height=\"10mm\" viewBox=\"0 0 20 10\""));
     // Counter-clockwise with y up is sweep 0 with y down (SVG 1.1, 8.3.8).
@@ -80,12 +80,12 @@ class TestWrite : public QObject {
     Drawing drawing;
     setPaths(drawing,
              {Path{{number, 0}, {Segment::line({7, 0}), Segment::line({7, -7}), Segment::line({number, 0})}, true}});
-    const QString text = QString::fromStdString(svgText(drawing, {}));
+    const QString text = QString::fromStdString(io::svg::svgText(drawing, {}));
     QVERIFY2(text.contains(" d=\"M" + written + ",0 L7,0"), qPrintable(text));
   }
 
   void dxfHoldsTheBulge() {
-    writeDxf(halfDisc(), at("half.dxf"), DxfVersion::Dxf2000);
+    io::dxf::writeDxf(halfDisc(), at("half.dxf"), job::DxfVersion::Dxf2000);
     const QString text = QString::fromStdString(get(at("half.dxf")));
     QVERIFY(text.contains("LWPOLYLINE"));
     QVERIFY(text.contains(QRegularExpression("\\n *42\\n1(\\.0+)?\\n")));
@@ -93,7 +93,7 @@ class TestWrite : public QObject {
   }
 
   void everyObjectOfADxfHasAHandleOfItsOwnAndAnOwner() {
-    const QString text = QString::fromStdString(dxfTextOf(shapes(), DxfVersion::Dxf2000));
+    const QString text = QString::fromStdString(io::dxf::dxfTextOf(shapes(), job::DxfVersion::Dxf2000));
     QStringList handles;
     QStringList owners;
     auto all = QRegularExpression("\\n +5\\n([0-9A-F]+)\\n330\\n([0-9A-F]+)\\n").globalMatch(text);
@@ -110,7 +110,7 @@ class TestWrite : public QObject {
   }
 
   void r12HasTheSectionsThatReadersAskFor() {
-    const QString text = QString::fromStdString(dxfTextOf(halfDisc(), DxfVersion::R12));
+    const QString text = QString::fromStdString(io::dxf::dxfTextOf(halfDisc(), job::DxfVersion::R12));
     QStringList sections;
     auto all = QRegularExpression("SECTION\\n +2\\n([A-Z]+)\\n").globalMatch(text);
     while (all.hasNext()) sections << all.next().captured(1);
@@ -122,27 +122,28 @@ class TestWrite : public QObject {
   void numbersOfDxfAreNoLongerThanTheyNeed() {
     Drawing drawing;
     setPaths(drawing, {polygonThrough({{1.0 / 3, 0}, {7, -0.0000001}, {1234.5, 9}})});
-    const QString text = QString::fromStdString(dxfTextOf(drawing, DxfVersion::Dxf2000));
+    const QString text = QString::fromStdString(io::dxf::dxfTextOf(drawing, job::DxfVersion::Dxf2000));
     QVERIFY(text.contains("\n 10\n0.333333\n 20\n0.0\n 10\n7.0\n 20\n0.0\n 10\n1234.5\n 20\n9.0\n"));
     drawing.frame = Frame::Inches;
-    QVERIFY(QString::fromStdString(dxfTextOf(drawing, DxfVersion::Dxf2000)).contains("\n0.33333333\n"));
+    QVERIFY(QString::fromStdString(io::dxf::dxfTextOf(drawing, job::DxfVersion::Dxf2000)).contains("\n0.33333333\n"));
   }
 
   void anEllipseStandsForItsCurvesOnlyWithinWhatIsAllowed() {
     // Four cubics leave a large ellipse by more than a thousandth of a millimetre.
     constexpr double kTurn = 2 * std::numbers::pi;
     const Drawing large = makeDrawing({pathOf(EllipticArc{{0, 0}, {120, 0}, {0, 60}, 0, kTurn}, 0.1)});
-    QVERIFY(QString::fromStdString(dxfTextOf(large, DxfVersion::Dxf2000)).contains("\nSPLINE\n"));
-    QVERIFY(QString::fromStdString(dxfTextOf(large, DxfVersion::Dxf2000, {}, 0.1)).contains("\nELLIPSE\n"));
+    QVERIFY(QString::fromStdString(io::dxf::dxfTextOf(large, job::DxfVersion::Dxf2000)).contains("\nSPLINE\n"));
+    QVERIFY(
+        QString::fromStdString(io::dxf::dxfTextOf(large, job::DxfVersion::Dxf2000, {}, 0.1)).contains("\nELLIPSE\n"));
   }
 
   void ellipsesAndCirclesStandInADxfAsSuch() {
-    writeDxf(shapes(), at("shapes.dxf"), DxfVersion::Dxf2000);
+    io::dxf::writeDxf(shapes(), at("shapes.dxf"), job::DxfVersion::Dxf2000);
     const QString text = QString::fromStdString(get(at("shapes.dxf")));
     QCOMPARE(text.count("\nELLIPSE\n"), 2);
     QCOMPARE(text.count("\nCIRCLE\n"), 1);
     QCOMPARE(text.count("\nSPLINE\n"), 1);  // an egg
-    const Drawing back = readDrawing(at("shapes.dxf")).drawing;
+    const Drawing back = io::readDrawing(at("shapes.dxf")).drawing;
     const Drawing meant = shapes();
     for (std::size_t i = 0; i < meant.outlines.size(); ++i) {
       const Box a = boxOf(back.path(i));
@@ -154,26 +155,26 @@ class TestWrite : public QObject {
   void anSvgPathHoldsWhatIsWished() {
     Drawing drawing = makeDrawing({square(0, 10), square(2, 3), square(6, 2), square(20, 5), square(21, 1)});
     drawing.pageWidth = drawing.pageHeight = 30;
-    const auto elements = [&](SvgElement element) {
-      SvgLook look;
+    const auto elements = [&](job::SvgElement element) {
+      io::svg::SvgLook look;
       look.element = element;
-      writeSvg(drawing, at("e.svg"), std::string(), look);
+      io::svg::writeSvg(drawing, at("e.svg"), std::string(), look);
       return QString::fromStdString(get(at("e.svg"))).count("<path ");
     };
-    QCOMPARE(elements(SvgElement::Layer), 1);
-    QCOMPARE(elements(SvgElement::Part), 2);
-    QCOMPARE(elements(SvgElement::Outline), 5);
+    QCOMPARE(elements(job::SvgElement::Layer), 1);
+    QCOMPARE(elements(job::SvgElement::Part), 2);
+    QCOMPARE(elements(job::SvgElement::Outline), 5);
     // What is open is in no part and still there.
     Path open = square(40, 3);
     open.closed = false;
     add(drawing, open);
-    QCOMPARE(elements(SvgElement::Part), 3);
+    QCOMPARE(elements(job::SvgElement::Part), 3);
   }
 
   void aNoteOfOriginStandsInTheFileOnRequest() {
-    writeSvg(halfDisc(), at("note.svg"), "from <Ada> & co");
+    io::svg::writeSvg(halfDisc(), at("note.svg"), "from <Ada> & co");
     QVERIFY(get(at("note.svg")).find("<desc>from &lt;Ada&gt; &amp; co</desc>") != std::string::npos);
-    writeDxf(halfDisc(), at("note.dxf"), DxfVersion::Dxf2000, "two\nlines");
+    io::dxf::writeDxf(halfDisc(), at("note.dxf"), job::DxfVersion::Dxf2000, "two\nlines");
     QVERIFY(get(at("note.dxf")).find("999\ntwo lines\n") != std::string::npos);
   }
 
@@ -182,19 +183,19 @@ class TestWrite : public QObject {
     Path curved = drawing.path(0);
     curved.segments[0] = Segment::cubic({7, 3}, {12, 3}, {15, 2});
     drawing.setPath(0, curved);
-    QVERIFY_THROWS_EXCEPTION(InputError, writeDxf(drawing, at("r12.dxf"), DxfVersion::R12));
+    QVERIFY_THROWS_EXCEPTION(InputError, io::dxf::writeDxf(drawing, at("r12.dxf"), job::DxfVersion::R12));
     QVERIFY(!std::filesystem::exists(at("r12.dxf")));
   }
 
   void theEndingPicksTheKind() {
-    QVERIFY(fileKindOf("a/b.SVG") == FileKind::Svg);
-    QVERIFY(fileKindOf("b.dxf") == FileKind::Dxf);
-    QVERIFY_THROWS_EXCEPTION(InputError, fileKindOf("b"));
-    QVERIFY_THROWS_EXCEPTION(InputError, fileKindOf("b.ngc"));
+    QVERIFY(io::fileKindOf("a/b.SVG") == io::FileKind::Svg);
+    QVERIFY(io::fileKindOf("b.dxf") == io::FileKind::Dxf);
+    QVERIFY_THROWS_EXCEPTION(InputError, io::fileKindOf("b"));
+    QVERIFY_THROWS_EXCEPTION(InputError, io::fileKindOf("b.ngc"));
   }
 
   void theReportSaysWhatIsThere() {
-    const std::string report = reportJson(halfDisc(), "half\xff.png", 0.5);
+    const std::string report = io::reportJson(halfDisc(), "half\xff.png", 0.5);
     QVERIFY(report.find("\"outlines\": 1") != std::string::npos);
     QVERIFY(report.find("\"lines\": 1") != std::string::npos);
     QVERIFY(report.find("\"width_mm\": 10.0") != std::string::npos);

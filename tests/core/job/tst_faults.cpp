@@ -23,44 +23,45 @@ Drawing spoilt(std::mt19937& random) {
   return withDirt(withDoubles(withGaps(takenApart(whole, random), 0.4, random), random), random);
 }
 
-QStringList textsOf(const std::vector<Finding>& findings) {
+QStringList textsOf(const std::vector<mend::Finding>& findings) {
   QStringList texts;
-  for (const Finding& f : findings) {
+  for (const mend::Finding& f : findings) {
     texts << QStringLiteral("%1 %2,%3 %4")
-                 .arg(QString::fromStdString(nameOf(f.kind)))
+                 .arg(QString::fromStdString(mend::nameOf(f.kind)))
                  .arg(f.at.x, 0, 'f', 9)
                  .arg(f.at.y, 0, 'f', 9)
-                 .arg(QString::fromStdString(sentenceOf(f)));
+                 .arg(QString::fromStdString(mend::sentenceOf(f)));
   }
   return texts;
 }
 
 /// Something that a person might decide next about what was found.
-MendStep nextStep(const Drawing& drawing, const std::vector<Finding>& findings, std::mt19937& random) {
-  const Finding& f = findings[random() % findings.size()];
-  const std::vector<std::string> repairs = repairsFor(f);
-  MendStep step;
+mend::MendStep nextStep(const Drawing& drawing, const std::vector<mend::Finding>& findings, std::mt19937& random) {
+  const mend::Finding& f = findings[random() % findings.size()];
+  const std::vector<std::string> repairs = mend::repairsFor(f);
+  mend::MendStep step;
   switch (random() % 8) {
     case 0:
       return step;
     case 1:
-      step.what = MendStep::What::Kind;
+      step.what = mend::MendStep::What::Kind;
       step.kind = f.kind;
       step.repair = repairs.empty() ? "" : repairs.front();
       return step;
     case 2:
-      step.what = MendStep::What::Proposals;
+      step.what = mend::MendStep::What::Proposals;
       return step;
     case 3:
-      return stepFor(drawing, f, MendStep::What::Leave, "");
+      return mend::stepFor(drawing, f, mend::MendStep::What::Leave, "");
     default:
-      return stepFor(drawing, f, MendStep::What::One, repairs.empty() ? "" : repairs[random() % repairs.size()]);
+      return mend::stepFor(drawing, f, mend::MendStep::What::One,
+                           repairs.empty() ? "" : repairs[random() % repairs.size()]);
   }
 }
 
 std::vector<refine::Step> someSteps(std::mt19937& random) {
   const std::vector<refine::Step> all{refine::Simplify{0.02}, refine::Rotate{}, refine::TrueUp{{}, 0.1},
-                                      refine::Sharpen{}, refine::PlaceAt{{3, 4}, Hold::Centre}};
+                                      refine::Sharpen{}, refine::PlaceAt{{3, 4}, refine::Hold::Centre}};
   std::vector<refine::Step> some;
   for (int i = 0; i < 3; ++i) some.push_back(all[random() % all.size()]);
   return some;
@@ -68,8 +69,8 @@ std::vector<refine::Step> someSteps(std::mt19937& random) {
 
 Drawing twoSquares() { return makeDrawing({squarePath(10), squarePath(10, {20, 0})}); }
 
-std::vector<Finding> faultsBetween(const Drawing& before, const Drawing& after) {
-  return newFaults(before, inspect(before, {}), after, inspect(after, {}));
+std::vector<mend::Finding> faultsBetween(const Drawing& before, const Drawing& after) {
+  return job::newFaults(before, mend::inspect(before, {}), after, mend::inspect(after, {}));
 }
 
 }  // namespace
@@ -85,24 +86,24 @@ class TestFaults : public QObject {
   void aDecisionThatGoesOnComesToWhatAllOfThemCome() {
     QFETCH(int, seed);
     std::mt19937 random(static_cast<unsigned>(seed));
-    Job job = jobOn(spoilt(random), "spoilt");
-    if (seed % 2 == 1) job.size = {SizeWish::Of::OutlinesWidth, 77};
+    job::Job job = job::jobOn(spoilt(random), "spoilt");
+    if (seed % 2 == 1) job.size = {job::SizeWish::Of::OutlinesWidth, 77};
     for (int round = 0; round < 12; ++round) {
-      const JobFaults faults = faultsOf(job);
+      const job::JobFaults faults = job::faultsOf(job);
       job.memo = faults.memo;
       if (faults.ofMended.empty()) break;
       if (round % 5 == 4) job.mend.steps.pop_back();  // taken back
-      job.mend.steps.push_back(nextStep(mendedDrawingOf(job), faults.ofMended, random));
-      job = withMending(std::move(job));
-      Job anew = job;
+      job.mend.steps.push_back(nextStep(job::mendedDrawingOf(job), faults.ofMended, random));
+      job = job::withMending(std::move(job));
+      job::Job anew = job;
       anew.memo.reset();
-      anew = withMending(std::move(anew));
+      anew = job::withMending(std::move(anew));
       QVERIFY(job.mended->outlines == anew.mended->outlines);
       QCOMPARE(job.lost, anew.lost);
-      const JobFaults again = faultsOf(job);
+      const job::JobFaults again = job::faultsOf(job);
       QVERIFY(anew.memo != job.memo);
       anew.memo.reset();
-      QCOMPARE(textsOf(again.ofMended), textsOf(faultsOf(anew).ofMended));
+      QCOMPARE(textsOf(again.ofMended), textsOf(job::faultsOf(anew).ofMended));
     }
   }
 
@@ -114,7 +115,7 @@ class TestFaults : public QObject {
       std::vector<refine::Step> steps = someSteps(random);
       for (int round = 0; round < 6; ++round) {
         known = refine::refinedOn(start, steps, 1, known);
-        const Refined anew = refine::done(*start, steps);
+        const refine::Refined anew = refine::done(*start, steps);
         QVERIFY(known.refined().drawing.outlines == anew.drawing.outlines);
         QCOMPARE(known.refined().changes.size(), anew.changes.size());
         QVERIFY(known.states.size() <= 2);
@@ -133,9 +134,9 @@ class TestFaults : public QObject {
     const Drawing before = twoSquares();
     Drawing over = before;
     over.setPath(1, scaled(over.path(1), 1, {-15, 3}));
-    std::vector<Finding> found = faultsBetween(before, over);
+    std::vector<mend::Finding> found = faultsBetween(before, over);
     QCOMPARE(found.size(), 2U);
-    QVERIFY(found[0].kind == FindingKind::Crossing && found[1].kind == FindingKind::Crossing);
+    QVERIFY(found[0].kind == mend::FindingKind::Crossing && found[1].kind == mend::FindingKind::Crossing);
     Drawing opened = before;
     Path path = opened.path(0);
     path.closed = false;
@@ -143,12 +144,12 @@ class TestFaults : public QObject {
     opened.setPath(0, path);
     found = faultsBetween(before, opened);
     QCOMPARE(found.size(), 2U);
-    QVERIFY(found[0].kind == FindingKind::OpenEnd);
+    QVERIFY(found[0].kind == mend::FindingKind::OpenEnd);
     Drawing copied = before;
     add(copied, copied.path(0));
     found = faultsBetween(before, copied);
     QCOMPARE(found.size(), 1U);
-    QVERIFY(found[0].kind == FindingKind::DoubleLine);
+    QVERIFY(found[0].kind == mend::FindingKind::DoubleLine);
   }
 
   void whatWasThereBeforeOrIsMeantIsNotTold() {
@@ -170,16 +171,16 @@ class TestFaults : public QObject {
   }
 
   void theFaultsOfAJobTellBoth() {
-    Job job = jobOn(twoSquares(), "squares");
-    QVERIFY(faultsOf(job).byRefining.empty());
+    job::Job job = job::jobOn(twoSquares(), "squares");
+    QVERIFY(job::faultsOf(job).byRefining.empty());
     const Outline& outline = job.tracing->outlines[1];
     job.refine = refine::withHandwork({}, {refine::madeByHand(markOf(outline), {scaled(outline.path(), 1, {-15, 3})})});
-    job.memo = faultsOf(job).memo;
-    job = workedOut(std::move(job), {});
-    const JobFaults faults = faultsOf(job);
+    job.memo = job::faultsOf(job).memo;
+    job = job::workedOut(std::move(job), {});
+    const job::JobFaults faults = job::faultsOf(job);
     QVERIFY(faults.ofMended.empty());
     QCOMPARE(faults.byRefining.size(), 2U);
-    QVERIFY(faultsOf(Job{}).byRefining.empty() && faultsOf(Job{}).memo == nullptr);
+    QVERIFY(job::faultsOf(job::Job{}).byRefining.empty() && job::faultsOf(job::Job{}).memo == nullptr);
   }
 };
 

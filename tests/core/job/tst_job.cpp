@@ -9,8 +9,8 @@ using namespace rim::test;
 
 namespace {
 
-Job squareJob() {
-  return workedOut(jobOn(pictureOf(drawn(100, 80, polygon({{20, 10}, {70, 10}, {70, 50}, {20, 50}})))));
+job::Job squareJob() {
+  return job::workedOut(job::jobOn(pictureOf(drawn(100, 80, polygon({{20, 10}, {70, 10}, {70, 50}, {20, 50}})))));
 }
 
 }  // namespace
@@ -21,14 +21,14 @@ class TestJob : public QObject {
  private slots:
   void aPictureWithoutResolutionHas96DotsPerInch() {
     // W3C CSS Values and Units Level 3, section 6.2: 1px is 1/96 inch.
-    QVERIFY(qAbs(mmPerPixel(squareJob()) - 25.4 / 96) < 1e-12);
+    QVERIFY(qAbs(job::mmPerPixel(squareJob()) - 25.4 / 96) < 1e-12);
   }
 
   void theSizeThatWasWishedComesOut_data() {
     QTest::addColumn<int>("of");
     QTest::addColumn<double>("value");
     QTest::addColumn<double>("mmPerPixel");
-    using Of = SizeWish::Of;
+    using Of = job::SizeWish::Of;
     QTest::newRow("dots per inch") << int(Of::Resolution) << 25.4 << 1.0;
     QTest::newRow("picture width") << int(Of::PictureWidth) << 200.0 << 2.0;
     QTest::newRow("picture height") << int(Of::PictureHeight) << 40.0 << 0.5;
@@ -39,33 +39,34 @@ class TestJob : public QObject {
     QFETCH(int, of);
     QFETCH(double, value);
     QFETCH(double, mmPerPixel);
-    Job job = squareJob();
-    job.size = {static_cast<SizeWish::Of>(of), value};
-    QVERIFY2(qAbs(rim::mmPerPixel(job) / mmPerPixel - 1) < 2e-3, qPrintable(QString::number(rim::mmPerPixel(job))));
-    const Box box = boxOf(pathsOf(drawingOf(job)));
-    if (job.size.of == SizeWish::Of::OutlinesWidth) QVERIFY(qAbs(box.width() - value) < 1e-9);
-    if (job.size.of == SizeWish::Of::OutlinesHeight) QVERIFY(qAbs(box.height() - value) < 1e-9);
+    job::Job job = squareJob();
+    job.size = {static_cast<job::SizeWish::Of>(of), value};
+    QVERIFY2(qAbs(rim::job::mmPerPixel(job) / mmPerPixel - 1) < 2e-3,
+             qPrintable(QString::number(rim::job::mmPerPixel(job))));
+    const Box box = boxOf(pathsOf(job::drawingOf(job)));
+    if (job.size.of == job::SizeWish::Of::OutlinesWidth) QVERIFY(qAbs(box.width() - value) < 1e-9);
+    if (job.size.of == job::SizeWish::Of::OutlinesHeight) QVERIFY(qAbs(box.height() - value) < 1e-9);
   }
 
   void theOriginIsThePicturesLowerLeftCorner() {
-    Job job = squareJob();
-    job.size = {SizeWish::Of::Resolution, 25.4};
-    const Box box = boxOf(pathsOf(drawingOf(job)));
+    job::Job job = squareJob();
+    job.size = {job::SizeWish::Of::Resolution, 25.4};
+    const Box box = boxOf(pathsOf(job::drawingOf(job)));
     QVERIFY(qAbs(box.low.x - 20) < 0.05 && qAbs(box.low.y - 30) < 0.05);
-    QCOMPARE(drawingOf(job).pageHeight, 80.0);
+    QCOMPARE(job::drawingOf(job).pageHeight, 80.0);
   }
 
   void withoutOutlinesAWishForThemFallsBack() {
-    Job job = jobOn(pictureOf(drawn(20, 20, disc(10, 10, 5))));
-    job.size = {SizeWish::Of::OutlinesWidth, 50};
-    QVERIFY(qAbs(mmPerPixel(job) - 25.4 / 96) < 1e-12);
-    QVERIFY(drawingOf(job).outlines.empty());
+    job::Job job = job::jobOn(pictureOf(drawn(20, 20, disc(10, 10, 5))));
+    job.size = {job::SizeWish::Of::OutlinesWidth, 50};
+    QVERIFY(qAbs(job::mmPerPixel(job) - 25.4 / 96) < 1e-12);
+    QVERIFY(job::drawingOf(job).outlines.empty());
   }
 
   void lightInkIsRecognisedByADarkEdge() {
-    QVERIFY(looksLightOnDark(pictureOf(drawn(50, 50, disc(25, 25, 10), 255, 0))));
-    QVERIFY(!looksLightOnDark(pictureOf(drawn(50, 50, disc(25, 25, 10)))));
-    QVERIFY(!looksLightOnDark(pictureOf(cv::Mat(9, 9, CV_8UC1, cv::Scalar(0)))));
+    QVERIFY(job::looksLightOnDark(pictureOf(drawn(50, 50, disc(25, 25, 10), 255, 0))));
+    QVERIFY(!job::looksLightOnDark(pictureOf(drawn(50, 50, disc(25, 25, 10)))));
+    QVERIFY(!job::looksLightOnDark(pictureOf(cv::Mat(9, 9, CV_8UC1, cv::Scalar(0)))));
   }
 };
 

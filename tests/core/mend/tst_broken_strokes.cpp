@@ -38,9 +38,9 @@ Path arc(double radius, double from, double to) {
 }
 
 std::size_t breaksIn(const Drawing& drawing) {
-  const auto found = inspect(drawing, {});
+  const auto found = mend::inspect(drawing, {});
   return static_cast<std::size_t>(
-      std::count_if(found.begin(), found.end(), [](const Finding& f) { return f.repair == "bridge"; }));
+      std::count_if(found.begin(), found.end(), [](const mend::Finding& f) { return f.repair == "bridge"; }));
 }
 
 }  // namespace
@@ -51,26 +51,26 @@ class TestBrokenStrokes : public QObject {
  private slots:
   void aLineGoesOnStraight() {
     const Drawing drawing = penLines({line({0, 0}, {20, 0}), line({50, 0}, {23, 0})});
-    const auto findings = inspect(drawing, {});
+    const auto findings = mend::inspect(drawing, {});
     QCOMPARE(findings.size(), 1U);
     QCOMPARE(findings.front().repair, "bridge");
-    QVERIFY(findings.front().kind == FindingKind::OpenEnd);
+    QVERIFY(findings.front().kind == mend::FindingKind::OpenEnd);
     // The pen's middle stops half a width before its ink does.
     QVERIFY(std::abs(findings.front().sizeMm - (3 - kPen)) < 1e-9);
-    QCOMPARE(repairsFor(findings.front()), std::vector<std::string>{"bridge"});
-    const Drawing one = repaired(drawing, findings.front(), "bridge", {});
+    QCOMPARE(mend::repairsFor(findings.front()), std::vector<std::string>{"bridge"});
+    const Drawing one = mend::repaired(drawing, findings.front(), "bridge", {});
     QCOMPARE(one.outlines.size(), 1U);
     QVERIFY(std::abs(pathLength(one.path(0)) - 50) < 1e-9);
     QCOMPARE(one.path(0).segments.size(), 1U);
     QCOMPARE(one.outlines[0].id, drawing.outlines[0].id);
     QCOMPARE(one.outlines[0].stroke.usual, kPen);
-    QVERIFY(inspect(one, {}).empty());
+    QVERIFY(mend::inspect(one, {}).empty());
   }
 
   void aRingBrokenTwiceIsOneRing() {
     const Drawing drawing = penLines({arc(10, 0.1, 3.0), arc(10, 3.2, 6.2)});
     QCOMPARE(breaksIn(drawing), 2U);
-    const Repaired ring = bridgedStrokes(drawing, {});
+    const mend::Repaired ring = mend::bridgedStrokes(drawing, {});
     QCOMPARE(ring.count, 2U);
     QCOMPARE(ring.drawing.outlines.size(), 1U);
     QVERIFY(ring.drawing.path(0).closed);
@@ -78,34 +78,34 @@ class TestBrokenStrokes : public QObject {
       const Piece piece = pieceOf(ring.drawing.path(0), i);
       for (double t = 0; t < 1; t += 0.125) QVERIFY(std::abs(length(pointAt(piece, t)) - 10) < 0.01);
     }
-    QCOMPARE(repairedAll(drawing, FindingKind::OpenEnd, "bridge", {}).outlines.size(), 1U);
-    QCOMPARE(repairedAsProposed(drawing, {}, 1).outlines.size(), 1U);
+    QCOMPARE(mend::repairedAll(drawing, mend::FindingKind::OpenEnd, "bridge", {}).outlines.size(), 1U);
+    QCOMPARE(mend::repairedAsProposed(drawing, {}, 1).outlines.size(), 1U);
   }
 
   void whatIsLeftIsNoProposal() {
     const Drawing drawing = penLines({arc(10, 0.1, 3.0), arc(10, 3.2, 6.2)});
-    const auto findings = inspect(drawing, {});
+    const auto findings = mend::inspect(drawing, {});
     QCOMPARE(findings.size(), 2U);
-    MendWork work;
-    work.steps = {stepFor(drawing, findings[1], MendStep::What::Leave, "")};
-    const Drawing taken = repairedAsProposed(drawing, work, 1);
+    mend::MendWork work;
+    work.steps = {mend::stepFor(drawing, findings[1], mend::MendStep::What::Leave, "")};
+    const Drawing taken = mend::repairedAsProposed(drawing, work, 1);
     QCOMPARE(taken.outlines.size(), 1U);
     QVERIFY(!taken.path(0).closed);
   }
 
   void aBrokenRingClosesOnItself() {
     const Drawing drawing = penLines({arc(10, 0.1, 6.1)});
-    const auto findings = inspect(drawing, {});
+    const auto findings = mend::inspect(drawing, {});
     QCOMPARE(findings.size(), 1U);
     QVERIFY(findings.front().words.find("ring") != std::string::npos);
-    QVERIFY(repaired(drawing, findings.front(), "bridge", {}).path(0).closed);
+    QVERIFY(mend::repaired(drawing, findings.front(), "bridge", {}).path(0).closed);
   }
 
   void theNearestEndsBelongTogether() {
     // Three lines end in one place; two of them are one.
     const Drawing drawing = penLines({line({0, 0}, {20, 0}), line({22, 0.1}, {50, 0.1}), line({23.5, -0.4}, {50, -6})});
     QCOMPARE(breaksIn(drawing), 1U);
-    QCOMPARE(bridgedStrokes(drawing, {}).drawing.outlines.size(), 2U);
+    QCOMPARE(mend::bridgedStrokes(drawing, {}).drawing.outlines.size(), 2U);
   }
 
   void whatWasNotOneStays_data() {
@@ -119,7 +119,7 @@ class TestBrokenStrokes : public QObject {
     QFETCH(std::vector<Path>, paths);
     const Drawing drawing = penLines(paths);
     QCOMPARE(breaksIn(drawing), 0U);
-    QVERIFY(bridgedStrokes(drawing, {}).drawing.outlines == drawing.outlines);
+    QVERIFY(mend::bridgedStrokes(drawing, {}).drawing.outlines == drawing.outlines);
   }
 
   void aShortEndOfALineIsNoDash() { QCOMPARE(breaksIn(penLines({line({0, 0}, {6, 0}), line({8, 0}, {40, 0})})), 1U); }
@@ -128,7 +128,7 @@ class TestBrokenStrokes : public QObject {
 
   void aGapThatCountsIsJoinedAsBefore() {
     const Drawing drawing = penLines({line({0, 0}, {20, 0}), line({20.3, 0}, {50, 0})});
-    const auto findings = inspect(drawing, {});
+    const auto findings = mend::inspect(drawing, {});
     QCOMPARE(findings.size(), 1U);
     QCOMPARE(findings.front().repair, "join");
   }

@@ -16,9 +16,9 @@ using namespace rim::test;
 
 namespace {
 
-std::set<FindingKind> kindsOf(const std::vector<Finding>& findings) {
-  std::set<FindingKind> kinds;
-  for (const Finding& f : findings) kinds.insert(f.kind);
+std::set<mend::FindingKind> kindsOf(const std::vector<mend::Finding>& findings) {
+  std::set<mend::FindingKind> kinds;
+  for (const mend::Finding& f : findings) kinds.insert(f.kind);
   return kinds;
 }
 
@@ -56,41 +56,42 @@ class TestDecide : public QObject {
 
  private slots:
   void theBrokenDrawingHasFaultsOfManyKinds() {
-    const auto kinds = kindsOf(inspect(broken(1), {}));
-    for (const FindingKind kind :
-         {FindingKind::OpenEnd, FindingKind::DoubleLine, FindingKind::StrokePair, FindingKind::SelfCrossing,
-          FindingKind::Loop, FindingKind::CoincidentNode, FindingKind::ZeroLength, FindingKind::Spike,
-          FindingKind::Speck, FindingKind::Stray}) {
-      QVERIFY2(kinds.count(kind) == 1, nameOf(kind).c_str());
+    const auto kinds = kindsOf(mend::inspect(broken(1), {}));
+    for (const mend::FindingKind kind :
+         {mend::FindingKind::OpenEnd, mend::FindingKind::DoubleLine, mend::FindingKind::StrokePair,
+          mend::FindingKind::SelfCrossing, mend::FindingKind::Loop, mend::FindingKind::CoincidentNode,
+          mend::FindingKind::ZeroLength, mend::FindingKind::Spike, mend::FindingKind::Speck,
+          mend::FindingKind::Stray}) {
+      QVERIFY2(kinds.count(kind) == 1, mend::nameOf(kind).c_str());
     }
   }
 
   void everyRepairDoesAwayWithItsFindingAndMakesNoneOfAnotherKind() {
     for (unsigned seed = 1; seed <= 3; ++seed) {
       const Drawing drawing = broken(seed);
-      const auto before = inspect(drawing, {});
+      const auto before = mend::inspect(drawing, {});
       const auto kinds = kindsOf(before);
-      for (const Finding& f : before) {
-        for (const std::string& repair : repairsFor(f)) {
-          const Drawing changed = repaired(drawing, f, repair, {});
+      for (const mend::Finding& f : before) {
+        for (const std::string& repair : mend::repairsFor(f)) {
+          const Drawing changed = mend::repaired(drawing, f, repair, {});
           // No end may be within reach of a line that crosses nothing; then nothing is done.
           if (repair == "nearest" && pathsOf(changed) == pathsOf(drawing)) continue;
-          const MendStep step = stepFor(drawing, f, MendStep::What::One, repair);
-          const auto after = withoutLeft(inspect(changed, {}), changed, {{}, {step}});
+          const mend::MendStep step = mend::stepFor(drawing, f, mend::MendStep::What::One, repair);
+          const auto after = mend::withoutLeft(mend::inspect(changed, {}), changed, {{}, {step}});
           const QString where = QString("seed %1: %2 by %3 at %4, %5")
                                     .arg(seed)
-                                    .arg(nameOf(f.kind).c_str(), repair.c_str())
+                                    .arg(mend::nameOf(f.kind).c_str(), repair.c_str())
                                     .arg(f.at.x)
                                     .arg(f.at.y);
-          for (const FindingKind kind : kindsOf(after)) {
-            QVERIFY2(kinds.count(kind) == 1, qPrintable(where + " makes a " + nameOf(kind).c_str()));
+          for (const mend::FindingKind kind : kindsOf(after)) {
+            QVERIFY2(kinds.count(kind) == 1, qPrintable(where + " makes a " + mend::nameOf(kind).c_str()));
           }
           // A long line that went out and back ends freely at its tip.
-          const std::size_t tips = f.kind == FindingKind::Spike && repair == "one" ? 1 : 0;
+          const std::size_t tips = f.kind == mend::FindingKind::Spike && repair == "one" ? 1 : 0;
           QVERIFY2(after.size() <= before.size() + tips, qPrintable(where));
           // Where lines lie twice, several findings may be alike.
-          const auto alike = [&f](const Finding& g) {
-            return g.kind == f.kind && g.at == f.at && sentenceOf(g) == sentenceOf(f);
+          const auto alike = [&f](const mend::Finding& g) {
+            return g.kind == f.kind && g.at == f.at && mend::sentenceOf(g) == mend::sentenceOf(f);
           };
           QVERIFY2(
               std::count_if(after.begin(), after.end(), alike) < std::count_if(before.begin(), before.end(), alike),
@@ -102,15 +103,15 @@ class TestDecide : public QObject {
 
   void allOfAKindGoAtOnce() {
     const Drawing drawing = broken(4);
-    for (const Finding& f : inspect(drawing, {})) {
-      for (const std::string& repair : repairsFor(f)) {
-        if (repair == "nearest" || f.kind == FindingKind::OpenEnd) continue;
-        const MendStep step{MendStep::What::Kind, f.kind, f.at, repair};
-        const Drawing changed = repairedAll(drawing, f.kind, repair, {});
-        for (const Finding& g : withoutLeft(inspect(changed, {}), changed, {{}, {step}})) {
-          const auto offered = repairsFor(g);
+    for (const mend::Finding& f : mend::inspect(drawing, {})) {
+      for (const std::string& repair : mend::repairsFor(f)) {
+        if (repair == "nearest" || f.kind == mend::FindingKind::OpenEnd) continue;
+        const mend::MendStep step{mend::MendStep::What::Kind, f.kind, f.at, repair};
+        const Drawing changed = mend::repairedAll(drawing, f.kind, repair, {});
+        for (const mend::Finding& g : mend::withoutLeft(mend::inspect(changed, {}), changed, {{}, {step}})) {
+          const auto offered = mend::repairsFor(g);
           const bool again = std::find(offered.begin(), offered.end(), repair) != offered.end();
-          QVERIFY2(g.kind != f.kind || !again, (nameOf(f.kind) + " by " + repair).c_str());
+          QVERIFY2(g.kind != f.kind || !again, (mend::nameOf(f.kind) + " by " + repair).c_str());
         }
       }
     }
@@ -118,13 +119,13 @@ class TestDecide : public QObject {
 
   void whatIsSafeCannotBeSeen() {
     const Drawing drawing = broken(5);
-    const Drawing safe = repairedSafely(drawing, {});
-    const auto kinds = kindsOf(inspect(safe, {}));
-    QVERIFY(kinds.count(FindingKind::ZeroLength) == 0 && kinds.count(FindingKind::CoincidentNode) == 0);
+    const Drawing safe = mend::repairedSafely(drawing, {});
+    const auto kinds = kindsOf(mend::inspect(safe, {}));
+    QVERIFY(kinds.count(mend::FindingKind::ZeroLength) == 0 && kinds.count(mend::FindingKind::CoincidentNode) == 0);
     // The loop of 0.5 mm, the spike of 4 mm, the stray and the bow-tie are for a person to decide.
-    for (const FindingKind kind :
-         {FindingKind::Loop, FindingKind::Spike, FindingKind::Stray, FindingKind::SelfCrossing})
-      QVERIFY2(kinds.count(kind) == 1, nameOf(kind).c_str());
+    for (const mend::FindingKind kind :
+         {mend::FindingKind::Loop, mend::FindingKind::Spike, mend::FindingKind::Stray, mend::FindingKind::SelfCrossing})
+      QVERIFY2(kinds.count(kind) == 1, mend::nameOf(kind).c_str());
     QVERIFY(boxOf(pathsOf(safe)).width() == boxOf(pathsOf(drawing)).width());
   }
 
@@ -132,32 +133,32 @@ class TestDecide : public QObject {
     std::mt19937 random(6);
     const Drawing drawing = withGaps(takenApart(plate(random), random), 0.45, random);
     const auto wide = [](const Drawing& d) {
-      const auto findings = inspect(d, {});
-      return std::count_if(findings.begin(), findings.end(), [](const Finding& f) { return f.sizeMm > 0.1; });
+      const auto findings = mend::inspect(d, {});
+      return std::count_if(findings.begin(), findings.end(), [](const mend::Finding& f) { return f.sizeMm > 0.1; });
     };
     QVERIFY(wide(drawing) > 3);
-    QCOMPARE(wide(repairedSafely(drawing, {})), wide(drawing));
-    const auto left = inspect(repairedSafely(drawing, {}), {});
-    QVERIFY(std::all_of(left.begin(), left.end(), [](const Finding& f) { return f.sizeMm > 0.1; }));
+    QCOMPARE(wide(mend::repairedSafely(drawing, {})), wide(drawing));
+    const auto left = mend::inspect(mend::repairedSafely(drawing, {}), {});
+    QVERIFY(std::all_of(left.begin(), left.end(), [](const mend::Finding& f) { return f.sizeMm > 0.1; }));
   }
 
   void decisionsAreMadeAnewInOrder() {
     Drawing drawing;
     setPaths(drawing, {linePath({0, 0}, {10, 0}), linePath({10.3, 0}, {10.3, 10}), linePath({10.3, 10}, {0, 10}),
                        linePath({0, 10}, {0, 0})});
-    MendWork work;
-    work.steps = {{MendStep::What::Safe, {}, {}, {}},
-                  {MendStep::What::One, FindingKind::OpenEnd, {10.2, 0}, "join"},
-                  {MendStep::What::One, FindingKind::OpenEnd, {500, 500}, "join"}};  // nothing is there
-    const Decided result = decided(drawing, work);
+    mend::MendWork work;
+    work.steps = {{mend::MendStep::What::Safe, {}, {}, {}},
+                  {mend::MendStep::What::One, mend::FindingKind::OpenEnd, {10.2, 0}, "join"},
+                  {mend::MendStep::What::One, mend::FindingKind::OpenEnd, {500, 500}, "join"}};  // nothing is there
+    const mend::Decided result = mend::decided(drawing, work);
     QVERIFY2(result.lost == std::vector<std::size_t>{2}, "what finds nothing is told");
-    const auto told = lostDecisions(result.drawing, work, result.lost);
+    const auto told = mend::lostDecisions(result.drawing, work, result.lost);
     QVERIFY(told.size() == 1 && told[0].at == (Point{500, 500}));
     const Drawing& got = result.drawing;
     QCOMPARE(got.outlines.size(), 1U);
     QVERIFY(got.path(0).closed);
     QVERIFY(std::abs(signedArea(got.path(0)) - 103) < 0.01);
-    const Drawing undecided = decided(drawing, {}).drawing;
+    const Drawing undecided = mend::decided(drawing, {}).drawing;
     QVERIFY(pathsOf(undecided) == pathsOf(drawing));
   }
 
@@ -170,12 +171,12 @@ class TestDecide : public QObject {
       return path;
     };
     const Drawing drawing = makeDrawing({open(0, 10, 0.3), open(10.6, 20, 0.3)});
-    const auto findings = inspect(drawing, {});
+    const auto findings = mend::inspect(drawing, {});
     QCOMPARE(findings.size(), 2U);
-    MendWork work;
-    work.steps = {stepFor(drawing, findings[1], MendStep::What::One, "join")};
+    mend::MendWork work;
+    work.steps = {mend::stepFor(drawing, findings[1], mend::MendStep::What::One, "join")};
     const auto openOnes = [&work](const Drawing& d) {
-      const Decided got = decided(d, work);
+      const mend::Decided got = mend::decided(d, work);
       QString text = got.lost.empty() ? "" : "lost ";
       for (std::size_t i = 0; i < got.drawing.outlines.size(); ++i)
         if (!got.drawing.path(i).closed) text += QString::number(i);
@@ -194,9 +195,10 @@ class TestDecide : public QObject {
   void whatWasLeftIsListedNoMore() {
     Drawing drawing;
     setPaths(drawing, {circlePath({28, 0}, 0.1), circlePath({52, 0}, 0.1), circlePath({40, 0}, 5)});
-    const auto all = inspect(drawing, {});
+    const auto all = mend::inspect(drawing, {});
     QCOMPARE(all.size(), 2U);
-    const auto rest = withoutLeft(all, drawing, {{}, {{MendStep::What::Leave, FindingKind::Speck, {52, 0}, {}}}});
+    const auto rest =
+        mend::withoutLeft(all, drawing, {{}, {{mend::MendStep::What::Leave, mend::FindingKind::Speck, {52, 0}, {}}}});
     QCOMPARE(rest.size(), 1U);
     QVERIFY(rest[0].at.x < 29);
   }
@@ -204,21 +206,21 @@ class TestDecide : public QObject {
   void lonelyEndsAreJoinedHoweverFar() {
     Drawing drawing;
     setPaths(drawing, {linePath({0, 0}, {10, 0}), linePath({10, 3}, {0, 3})});
-    const auto findings = inspect(drawing, {});
+    const auto findings = mend::inspect(drawing, {});
     QCOMPARE(findings.size(), 4U);
-    QVERIFY(QString::fromStdString(sentenceOf(findings[0])).contains("3.00 mm away"));
-    QCOMPARE(repaired(drawing, findings[0], "nearest", {}).outlines.size(), 1U);
+    QVERIFY(QString::fromStdString(mend::sentenceOf(findings[0])).contains("3.00 mm away"));
+    QCOMPARE(mend::repaired(drawing, findings[0], "nearest", {}).outlines.size(), 1U);
   }
 
   void aFarJoinCrossesNothing() {
     Drawing drawing;
     setPaths(drawing, {linePath({0, 0}, {10, 0}), linePath({20, 2}, {30, 2}), linePath({12, 6}, {30, 6})});
     const auto nearest = [&drawing] {
-      const auto findings = inspect(drawing, {});
-      const auto at = std::find_if(findings.begin(), findings.end(), [](const Finding& f) {
+      const auto findings = mend::inspect(drawing, {});
+      const auto at = std::find_if(findings.begin(), findings.end(), [](const mend::Finding& f) {
         return f.at == Point{10, 0};
       });
-      return repaired(drawing, *at, "nearest", {});
+      return mend::repaired(drawing, *at, "nearest", {});
     };
     // Between the end and its nearest partner stands an outline: the next one is taken.
     QCOMPARE(nearest().path(0).segments.back().end, (Point{30, 6}));
@@ -240,23 +242,23 @@ class TestDecide : public QObject {
         add(drawing, polygonThrough({{x, y}, {x + 10, y}, {x + 10, y + 8}, {x, y + 8}}));
       }
     }
-    const auto findings = inspect(drawing, {});
+    const auto findings = mend::inspect(drawing, {});
     QCOMPARE(findings.size(), 7U);
-    QVERIFY(repairsFor(findings[0]) == (std::vector<std::string>{"once", "twice"}));
+    QVERIFY(mend::repairsFor(findings[0]) == (std::vector<std::string>{"once", "twice"}));
     QCOMPARE(totalLength(pathsOf(drawing)), 216.0);
     // Three rows of 30 mm and four columns of 16 mm.
-    const Drawing once = repairedAll(drawing, FindingKind::DoubleLine, "once", {});
+    const Drawing once = mend::repairedAll(drawing, mend::FindingKind::DoubleLine, "once", {});
     QCOMPARE(totalLength(pathsOf(once)), 154.0);
-    QVERIFY(inspect(joinEnds(once, {}).drawing, {}).empty());
-    const Drawing one = repaired(drawing, findings[0], "once", {});
+    QVERIFY(mend::inspect(mend::joinEnds(once, {}).drawing, {}).empty());
+    const Drawing one = mend::repaired(drawing, findings[0], "once", {});
     QCOMPARE(totalLength(pathsOf(one)), 216 - findings[0].sizeMm);
-    QCOMPARE(inspect(one, {}).size(), 6U);
-    const auto twice = [&](MendStep::What what) {
-      return withoutLeft(findings, drawing, {{}, {stepFor(drawing, findings[0], what, "twice")}}).size();
+    QCOMPARE(mend::inspect(one, {}).size(), 6U);
+    const auto twice = [&](mend::MendStep::What what) {
+      return mend::withoutLeft(findings, drawing, {{}, {mend::stepFor(drawing, findings[0], what, "twice")}}).size();
     };
-    QCOMPARE(twice(MendStep::What::One), 6U);
-    QCOMPARE(twice(MendStep::What::Kind), 0U);
-    const Drawing kept = repairedAll(drawing, FindingKind::DoubleLine, "twice", {});
+    QCOMPARE(twice(mend::MendStep::What::One), 6U);
+    QCOMPARE(twice(mend::MendStep::What::Kind), 0U);
+    const Drawing kept = mend::repairedAll(drawing, mend::FindingKind::DoubleLine, "twice", {});
     QVERIFY(pathsOf(kept) == pathsOf(drawing));
   }
 };

@@ -25,9 +25,9 @@ PathList with(PathList paths, const PathList& more) {
   return paths;
 }
 
-QString listOf(const std::vector<Finding>& findings) {
+QString listOf(const std::vector<mend::Finding>& findings) {
   QStringList list;
-  for (const Finding& f : findings) list << QString::fromStdString(nameOf(f.kind));
+  for (const mend::Finding& f : findings) list << QString::fromStdString(mend::nameOf(f.kind));
   return list.join(" ");
 }
 
@@ -104,24 +104,25 @@ class TestFindings : public QObject {
     QFETCH(QString, found);
     Drawing drawing;
     setPaths(drawing, paths);
-    QCOMPARE(listOf(inspect(drawing, {})), found);
+    QCOMPARE(listOf(mend::inspect(drawing, {})), found);
     // Turned, mirrored in order and begun elsewhere it is the same.
     std::reverse(drawing.outlines.begin(), drawing.outlines.end());
     for (Outline& outline : drawing.outlines)
       outline = outline.with(scaled(reversed(outline.path()), 1, {31.7, -12.3}));
-    QCOMPARE(listOf(inspect(drawing, {})), found);
+    QCOMPARE(listOf(mend::inspect(drawing, {})), found);
   }
 
   void sentencesSayWhereAndHowLarge() {
     Drawing gap;
     setPaths(gap, {linePath({0, 0}, {9, 0}), linePath({9.3, 0}, {20, 0})});
-    const Finding first = inspect(gap, {})[0];
-    QCOMPARE(QString::fromStdString(sentenceOf(first)), QString("Two ends are 0.30 mm apart; the outline is open."));
+    const mend::Finding first = mend::inspect(gap, {})[0];
+    QCOMPARE(QString::fromStdString(mend::sentenceOf(first)),
+             QString("Two ends are 0.30 mm apart; the outline is open."));
     QVERIFY(distance(first.at, {9.15, 0}) < 1e-9);
     QCOMPARE(first.repair, std::string("join"));
     Drawing stray;
     setPaths(stray, with(square(20), {circlePath({90, 5}, 0.3)}));
-    QVERIFY(QString::fromStdString(sentenceOf(inspect(stray, {})[0]))
+    QVERIFY(QString::fromStdString(mend::sentenceOf(mend::inspect(stray, {})[0]))
                 .contains("90.30 mm by 20.00 mm instead of 20.00 mm by 20.00 mm"));
   }
 
@@ -130,35 +131,35 @@ class TestFindings : public QObject {
     Drawing hub;
     setPaths(hub,
              with(square(20), {linePath({0, 3}, {10, 10}), linePath({10, 10}, {20, 3}), linePath({10, 10}, {10, 20})}));
-    QCOMPARE(listOf(inspect(hub, {})), QString());
-    const Drawing same = joinEnds(hub, {}).drawing;
+    QCOMPARE(listOf(mend::inspect(hub, {})), QString());
+    const Drawing same = mend::joinEnds(hub, {}).drawing;
     QVERIFY2(same.outlines == hub.outlines, "what has no fault stays as it is");
     Drawing cross;
     setPaths(cross, with(square(20), {linePath({0, 9}, {20, 11}), linePath({9, 0}, {11, 20})}));
-    QCOMPARE(listOf(inspect(cross, {})), QString());
+    QCOMPARE(listOf(mend::inspect(cross, {})), QString());
     // A line that parts nothing crosses all the same, and ends of two lines that meet are open.
     cross.setPath(cross.outlines.size() - 1, linePath({9, 4}, {11, 16}));
-    QCOMPARE(listOf(inspect(cross, {})), QString("open-end open-end crossing"));
+    QCOMPARE(listOf(mend::inspect(cross, {})), QString("open-end open-end crossing"));
     hub.outlines.pop_back();
-    QCOMPARE(listOf(inspect(hub, {})), QString("open-end"));
+    QCOMPARE(listOf(mend::inspect(hub, {})), QString("open-end"));
     // One of the lines there is drawn a second time for a part of its way: no third area.
     add(hub, linePath({10, 10}, {5, 6.5}));
-    QVERIFY(listOf(inspect(hub, {})).contains("open-end"));
+    QVERIFY(listOf(mend::inspect(hub, {})).contains("open-end"));
   }
 
   void sharedBordersOfInksHaveNoFaults() {
-    const Picture picture = artwork(160, 160, {{255, 255, 255}, {23, 41, 84}, {194, 35, 40}, {245, 186, 33}},
-                                    [](double x, double y) -> std::size_t {
-                                      if (std::hypot(x - 80.2, y - 79.7) > 60.4) return 0;
-                                      if (y > 79.8) return x < 80.3 ? 1 : 2;
-                                      return x < 60.2 ? 3 : x < 80.3 ? 2 : 1;
-                                    });
-    Job job = jobOn(picture);
+    const picture::Picture picture = artwork(160, 160, {{255, 255, 255}, {23, 41, 84}, {194, 35, 40}, {245, 186, 33}},
+                                             [](double x, double y) -> std::size_t {
+                                               if (std::hypot(x - 80.2, y - 79.7) > 60.4) return 0;
+                                               if (y > 79.8) return x < 80.3 ? 1 : 2;
+                                               return x < 60.2 ? 3 : x < 80.3 ? 2 : 1;
+                                             });
+    job::Job job = job::jobOn(picture);
     job.colours.on = true;
-    job.colours.layout = InkLayout::Shared;
-    job = workedOut(std::move(job));
+    job.colours.layout = trace::InkLayout::Shared;
+    job = job::workedOut(std::move(job));
     QVERIFY(countsOf(pathsOf(*job.tracing)).open >= 3);
-    QCOMPARE(listOf(faultsOf(job).ofMended), QString());
+    QCOMPARE(listOf(job::faultsOf(job).ofMended), QString());
   }
 
   void layersAreSheetsOfTheirOwn() {
@@ -166,20 +167,20 @@ class TestFindings : public QObject {
     setPaths(drawing, with(square(20), square(20)));
     drawing.layers = {{"a", 0, 0, 0}, {"b", 255, 0, 0}};
     setLayers(drawing, {0, 1});
-    QVERIFY(inspect(drawing, {}).empty());
+    QVERIFY(mend::inspect(drawing, {}).empty());
     setLayers(drawing, {1, 1});
-    QCOMPARE(inspect(drawing, {}).size(), 1U);
+    QCOMPARE(mend::inspect(drawing, {}).size(), 1U);
   }
 
   void sizesAreWrittenAsPeopleReadThem() {
-    QCOMPARE(sizeText(0.314), std::string("0.31 mm"));
-    QCOMPARE(sizeText(0.0123), std::string("0.012 mm"));
-    QCOMPARE(sizeText(3e-7), std::string("0 mm"));
-    QCOMPARE(sizeText(560.4), std::string("560 mm"));
-    QCOMPARE(sizeText(0.314, Unit::Inch), std::string("0.0124 in"));
-    const Finding finding{FindingKind::Spike, {}, {}, {}, 25.4, "{} and {}; {}", {25.4, 0.3}, {}};
-    QCOMPARE(sentenceOf(finding), std::string("25.40 mm and 0.30 mm; {}"));
-    QCOMPARE(sentenceOf(finding, Unit::Inch), std::string("1.0000 in and 0.0118 in; {}"));
+    QCOMPARE(mend::sizeText(0.314), std::string("0.31 mm"));
+    QCOMPARE(mend::sizeText(0.0123), std::string("0.012 mm"));
+    QCOMPARE(mend::sizeText(3e-7), std::string("0 mm"));
+    QCOMPARE(mend::sizeText(560.4), std::string("560 mm"));
+    QCOMPARE(mend::sizeText(0.314, Unit::Inch), std::string("0.0124 in"));
+    const mend::Finding finding{mend::FindingKind::Spike, {}, {}, {}, 25.4, "{} and {}; {}", {25.4, 0.3}, {}};
+    QCOMPARE(mend::sentenceOf(finding), std::string("25.40 mm and 0.30 mm; {}"));
+    QCOMPARE(mend::sentenceOf(finding, Unit::Inch), std::string("1.0000 in and 0.0118 in; {}"));
   }
 };
 

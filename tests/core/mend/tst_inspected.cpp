@@ -102,20 +102,20 @@ Drawing edited(Drawing drawing, std::mt19937& random) {
   return drawing;
 }
 
-QString textOf(const Finding& f) {
+QString textOf(const mend::Finding& f) {
   return QString("%1 at %2,%3 %4/%5 size %6: %7 (%8)")
-      .arg(QString::fromStdString(nameOf(f.kind)))
+      .arg(QString::fromStdString(mend::nameOf(f.kind)))
       .arg(f.at.x, 0, 'g', 12)
       .arg(f.at.y, 0, 'g', 12)
       .arg(static_cast<quint64>(f.outline))
       .arg(static_cast<quint64>(f.other))
       .arg(f.sizeMm, 0, 'g', 12)
-      .arg(QString::fromStdString(sentenceOf(f)), QString::fromStdString(f.repair));
+      .arg(QString::fromStdString(mend::sentenceOf(f)), QString::fromStdString(f.repair));
 }
 
-QStringList textsOf(const std::vector<Finding>& findings) {
+QStringList textsOf(const std::vector<mend::Finding>& findings) {
   QStringList texts;
-  for (const Finding& f : findings) texts << textOf(f);
+  for (const mend::Finding& f : findings) texts << textOf(f);
   return texts;
 }
 
@@ -136,25 +136,25 @@ class TestInspected : public QObject {
     QFETCH(int, side);
     std::mt19937 random(static_cast<unsigned>(seed));
     Drawing drawing = crowd(side, random);
-    Inspected known = inspected(drawing, {});
-    QCOMPARE(textsOf(known.findings()), textsOf(inspect(drawing, {})));
+    mend::Inspected known = mend::inspected(drawing, {});
+    QCOMPARE(textsOf(known.findings()), textsOf(mend::inspect(drawing, {})));
     QVERIFY(!known.findings().empty());
     constexpr int kEdits = 25;
     for (int i = 0; i < kEdits; ++i) {
       drawing = edited(std::move(drawing), random);
-      known = inspected(drawing, {}, known);
-      QCOMPARE(textsOf(known.findings()), textsOf(inspect(drawing, {})));
+      known = mend::inspected(drawing, {}, known);
+      QCOMPARE(textsOf(known.findings()), textsOf(mend::inspect(drawing, {})));
     }
   }
 
   void severalEditsAtOnceAreFoundToo() {
     std::mt19937 random(77);
     Drawing drawing = crowd(10, random);
-    Inspected known = inspected(drawing, {});
+    mend::Inspected known = mend::inspected(drawing, {});
     for (int round = 0; round < 10; ++round) {
       for (int i = 0; i < 4; ++i) drawing = edited(std::move(drawing), random);
-      known = inspected(drawing, {}, known);
-      QCOMPARE(textsOf(known.findings()), textsOf(inspect(drawing, {})));
+      known = mend::inspected(drawing, {}, known);
+      QCOMPARE(textsOf(known.findings()), textsOf(mend::inspect(drawing, {})));
     }
   }
 
@@ -162,14 +162,14 @@ class TestInspected : public QObject {
     std::vector<Path> paths;
     for (int i = 0; i < 400; ++i) paths.push_back(squarePath(4, Point{kCellMm * (i % 20), kCellMm * (i / 20)}));
     Drawing drawing = makeDrawing(std::move(paths));
-    Inspected known = inspected(drawing, {});
+    mend::Inspected known = mend::inspected(drawing, {});
     QCOMPARE(known.lookedAt(), std::size_t{400});
     QVERIFY(known.findings().empty());
     drawing.setPath(210, scaled(drawing.path(210), 1, {5, 1}));  // over its neighbour
-    known = inspected(drawing, {}, known);
+    known = mend::inspected(drawing, {}, known);
     QCOMPARE(known.lookedAt(), std::size_t{2});
     QCOMPARE(known.findings().size(), std::size_t{2});
-    known = inspected(drawing, {}, known);
+    known = mend::inspected(drawing, {}, known);
     QCOMPARE(known.lookedAt(), std::size_t{0});
     QCOMPARE(known.findings().size(), std::size_t{2});
   }
@@ -177,27 +177,27 @@ class TestInspected : public QObject {
   void otherSettingsAnotherOrderAndLayersAreLookedAtAnew() {
     std::mt19937 random(5);
     Drawing drawing = crowd(8, random);
-    const Inspected known = inspected(drawing, {});
-    MendSettings wide;
+    const mend::Inspected known = mend::inspected(drawing, {});
+    mend::MendSettings wide;
     wide.gapMm = 2;
-    QCOMPARE(textsOf(inspected(drawing, wide, known).findings()), textsOf(inspect(drawing, wide)));
+    QCOMPARE(textsOf(mend::inspected(drawing, wide, known).findings()), textsOf(mend::inspect(drawing, wide)));
     std::reverse(drawing.outlines.begin(), drawing.outlines.end());
-    QCOMPARE(textsOf(inspected(drawing, {}, known).findings()), textsOf(inspect(drawing, {})));
+    QCOMPARE(textsOf(mend::inspected(drawing, {}, known).findings()), textsOf(mend::inspect(drawing, {})));
     drawing.layers.clear();
-    QCOMPARE(textsOf(inspected(drawing, {}, known).findings()), textsOf(inspect(drawing, {})));
+    QCOMPARE(textsOf(mend::inspected(drawing, {}, known).findings()), textsOf(mend::inspect(drawing, {})));
     drawing.outlines.clear();
-    QVERIFY(inspected(drawing, {}, known).findings().empty());
+    QVERIFY(mend::inspected(drawing, {}, known).findings().empty());
   }
 
   void twoOutlinesOfOneIdMakeNoTrouble() {
     std::mt19937 random(6);
     Drawing drawing = crowd(8, random);
-    const Inspected known = inspected(drawing, {});
+    const mend::Inspected known = mend::inspected(drawing, {});
     drawing.outlines[3].id = drawing.outlines[90].id;
-    const Inspected doubled = inspected(drawing, {}, known);
+    const mend::Inspected doubled = mend::inspected(drawing, {}, known);
     QCOMPARE(doubled.lookedAt(), drawing.outlines.size());
     drawing.outlines.erase(drawing.outlines.begin() + 3);
-    QCOMPARE(textsOf(inspected(drawing, {}, doubled).findings()), textsOf(inspect(drawing, {})));
+    QCOMPARE(textsOf(mend::inspected(drawing, {}, doubled).findings()), textsOf(mend::inspect(drawing, {})));
   }
 
   void aStopStopsIt() {
@@ -205,7 +205,7 @@ class TestInspected : public QObject {
     const Drawing drawing = crowd(8, random);
     std::stop_source stop;
     stop.request_stop();
-    QVERIFY_THROWS_EXCEPTION(Cancelled, inspected(drawing, {}, {}, stop.get_token()));
+    QVERIFY_THROWS_EXCEPTION(Cancelled, mend::inspected(drawing, {}, {}, stop.get_token()));
   }
 };
 

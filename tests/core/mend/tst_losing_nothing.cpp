@@ -62,9 +62,9 @@ double farthest(const Drawing& from, const Drawing& to, double step = 0.2) {
   return most;
 }
 
-std::size_t countOf(const std::vector<Finding>& findings, FindingKind kind) {
+std::size_t countOf(const std::vector<mend::Finding>& findings, mend::FindingKind kind) {
   return static_cast<std::size_t>(
-      std::count_if(findings.begin(), findings.end(), [kind](const Finding& f) { return f.kind == kind; }));
+      std::count_if(findings.begin(), findings.end(), [kind](const mend::Finding& f) { return f.kind == kind; }));
 }
 
 Path scribble(unsigned seed, int lines, bool closed) {
@@ -88,14 +88,14 @@ class TestLosingNothing : public QObject {
  private slots:
   void theLobesOfABowTieBothStay() {
     const Drawing bowTie = of({polygonThrough({{0, 0}, {40, 30}, {40, 0}, {0, 30}})});
-    const Mended result = mended(bowTie, {});
+    const mend::Mended result = mend::mended(bowTie, {});
     QCOMPARE(result.drawing.outlines.size(), 2U);
-    QVERIFY(inspect(result.drawing, {}).empty());
+    QVERIFY(mend::inspect(result.drawing, {}).empty());
     QVERIFY(farthest(bowTie, result.drawing) < 1e-9 && farthest(result.drawing, bowTie) < 1e-9);
     // Asked for, its nodes are put in order instead, which moves lines far.
-    MendSettings settings;
-    settings.bowTies = BowTieRule::Untangle;
-    QCOMPARE(mended(bowTie, settings).drawing.outlines.size(), 1U);
+    mend::MendSettings settings;
+    settings.bowTies = mend::BowTieRule::Untangle;
+    QCOMPARE(mend::mended(bowTie, settings).drawing.outlines.size(), 1U);
   }
 
   void aCurveThatCrossesItselfIsFoundAndParted() {
@@ -103,9 +103,9 @@ class TestLosingNothing : public QObject {
     Path path{{0, 0}, {Segment::cubic({30, 20}, {-20, 20}, {10, 0}), Segment::line({5, -10})}, true};
     path.segments.push_back(Segment::line({0, 0}));
     const Drawing looped = of({path});
-    QCOMPARE(countOf(inspect(looped, {}), FindingKind::SelfCrossing), 1U);
-    const Mended result = mended(looped, {});
-    QVERIFY(inspect(result.drawing, {}).empty());
+    QCOMPARE(countOf(mend::inspect(looped, {}), mend::FindingKind::SelfCrossing), 1U);
+    const mend::Mended result = mend::mended(looped, {});
+    QVERIFY(mend::inspect(result.drawing, {}).empty());
     QCOMPARE(result.drawing.outlines.size(), 2U);
     QVERIFY2(farthest(looped, result.drawing) < 1e-4, qPrintable(QString::number(farthest(looped, result.drawing))));
   }
@@ -123,16 +123,16 @@ class TestLosingNothing : public QObject {
     QFETCH(bool, closed);
     for (unsigned seed = 1; seed <= 2; ++seed) {
       const Drawing drawing = of({scribble(seed, lines, closed)});
-      const Drawing result = mended(drawing, {}).drawing;
-      const auto left = inspect(result, {});
-      QVERIFY(farthest(drawing, result, 0.5) <= MendSettings{}.gapMm);
-      QVERIFY(farthest(result, drawing, 0.5) <= MendSettings{}.doubleMm);
-      QCOMPARE(countOf(left, FindingKind::SelfCrossing), 0U);
-      QCOMPARE(countOf(left, FindingKind::Loop), 0U);
+      const Drawing result = mend::mended(drawing, {}).drawing;
+      const auto left = mend::inspect(result, {});
+      QVERIFY(farthest(drawing, result, 0.5) <= mend::MendSettings{}.gapMm);
+      QVERIFY(farthest(result, drawing, 0.5) <= mend::MendSettings{}.doubleMm);
+      QCOMPARE(countOf(left, mend::FindingKind::SelfCrossing), 0U);
+      QCOMPARE(countOf(left, mend::FindingKind::Loop), 0U);
       // What nearly coincides over a length is told, not guessed at.
       QVERIFY2(left.size() <= 2 + static_cast<std::size_t>(lines) / 20, qPrintable(QString::number(left.size())));
-      for (const Finding& f : left) {
-        if (!f.repair.empty()) QVERIFY(!(pathsOf(repaired(result, f, f.repair, {})) == pathsOf(result)));
+      for (const mend::Finding& f : left) {
+        if (!f.repair.empty()) QVERIFY(!(pathsOf(mend::repaired(result, f, f.repair, {})) == pathsOf(result)));
       }
     }
   }
@@ -153,33 +153,33 @@ class TestLosingNothing : public QObject {
                                                 {-10, -30},
                                                 {-20, -30},
                                                 {-20, 5}})});
-    const Drawing parted = mended(crossed, {}).drawing;
+    const Drawing parted = mend::mended(crossed, {}).drawing;
     QVERIFY(parted.outlines.size() > 3);
-    QCOMPARE(inspect(parted, {}).size(), 0U);
+    QCOMPARE(mend::inspect(parted, {}).size(), 0U);
     // A careless copy of a line opens as much, but ends where the line ends.
     Path line{{0, 0}, {Segment::line({5, 0})}, false};
     Path copy{{0, 0.02}, {Segment::line({5, 0.04})}, false};
-    QCOMPARE(countOf(inspect(of({line, copy}), {}), FindingKind::DoubleLine), 1U);
+    QCOMPARE(countOf(mend::inspect(of({line, copy}), {}), mend::FindingKind::DoubleLine), 1U);
   }
 
   void whatRunsBesideItselfOffersNoRepairThatDoesNothing() {
     // A slot 0.04 mm wide: both its sides bound the outline, so neither is one too many.
     const Drawing slot =
         of({polygonThrough({{0, 0}, {30, 0}, {30, 20}, {15.04, 20}, {15.04, 5}, {15, 5}, {15, 20}, {0, 20}})});
-    const auto found = inspect(slot, {});
-    QCOMPARE(countOf(found, FindingKind::DoubleLine), 1U);
-    for (const Finding& f : found) {
-      if (!f.repair.empty()) QVERIFY(!(pathsOf(repaired(slot, f, f.repair, {})) == pathsOf(slot)));
+    const auto found = mend::inspect(slot, {});
+    QCOMPARE(countOf(found, mend::FindingKind::DoubleLine), 1U);
+    for (const mend::Finding& f : found) {
+      if (!f.repair.empty()) QVERIFY(!(pathsOf(mend::repaired(slot, f, f.repair, {})) == pathsOf(slot)));
     }
   }
 
   void smoothingKeepsEveryStretchOnce() {
     const Path path = scribble(7, 30, true);
     const Drawing drawing = of({path});
-    const PieceIndex index(pathsOf(drawing));
-    const auto crossings = trueCrossings(drawing, index, {}, {});
+    const mend::PieceIndex index(pathsOf(drawing));
+    const auto crossings = mend::trueCrossings(drawing, index, {}, {});
     QVERIFY(crossings.size() > 50);
-    const std::vector<Path> parts = smoothed(path, crossings);
+    const std::vector<Path> parts = mend::smoothed(path, crossings);
     QVERIFY(std::abs(totalLength(parts) - pathLength(path)) < 1e-6);
     double area = 0;
     for (const Path& part : parts) {
@@ -189,15 +189,15 @@ class TestLosingNothing : public QObject {
     // What the outline winds round stays wound round: the signed areas add up to its own.
     QVERIFY(std::abs(area - signedArea(path)) < 1e-6);
     // Of a part of them those that hang together are enough for parts that do not cross each other.
-    const auto some = interlacedWith(crossings, 3);
-    const Drawing partly = of(smoothed(path, some));
-    const PieceIndex partlyIndex(pathsOf(partly));
-    for (const TrueCrossing& c : trueCrossings(partly, partlyIndex, {}, {})) QCOMPARE(c.a.path, c.b.path);
+    const auto some = mend::interlacedWith(crossings, 3);
+    const Drawing partly = of(mend::smoothed(path, some));
+    const mend::PieceIndex partlyIndex(pathsOf(partly));
+    for (const mend::TrueCrossing& c : mend::trueCrossings(partly, partlyIndex, {}, {})) QCOMPARE(c.a.path, c.b.path);
   }
 
   void whatGoesOutAndBackFarStaysAsALine() {
     const Drawing drawing = of({polygonThrough({{0, 0}, {20, 0}, {20, 10}, {12, 10}, {12, 32}, {12, 10}, {0, 10}})});
-    const Drawing result = mended(drawing, {}).drawing;
+    const Drawing result = mend::mended(drawing, {}).drawing;
     QVERIFY(farthest(drawing, result) < 1e-6);
     QCOMPARE(countsOf(pathsOf(result)).open, 1U);
     QVERIFY(std::abs(totalLength(pathsOf(result)) - (60 + 22)) < 1e-6);
@@ -213,10 +213,10 @@ class TestLosingNothing : public QObject {
     const Drawing looped = of({polygonThrough(
         {{0, 0}, {20, 0}, {20, 8}, {10, 8}, {10 - size, 8 + size}, {10, 8 + size}, {10 - size, 8}, {0, 8}})});
     for (const Drawing& drawing : {spiked, looped}) {
-      QVERIFY(!inspect(drawing, {}).empty());
-      const Drawing result = mended(drawing, {}).drawing;
+      QVERIFY(!mend::inspect(drawing, {}).empty());
+      const Drawing result = mend::mended(drawing, {}).drawing;
       QCOMPARE(result.outlines.size(), 1U);
-      QVERIFY(inspect(result, {}).empty());
+      QVERIFY(mend::inspect(result, {}).empty());
       QVERIFY(boxOf(pathsOf(result)).high.y <= 8 + size / 2 + 1e-9);
       QVERIFY(std::abs(signedArea(result.path(0)) - 160) < size * size);
     }
@@ -232,15 +232,15 @@ class TestLosingNothing : public QObject {
       }
       return corners;
     }());
-    const MendSettings settings;
-    const Path merged = withoutCoincidentNodes(of({circle}), settings).drawing.path(0);
+    const mend::MendSettings settings;
+    const Path merged = mend::withoutCoincidentNodes(of({circle}), settings).drawing.path(0);
     QVERIFY(merged.segments.size() < 1500 && merged.segments.size() > 300);
     QVERIFY(std::abs(signedArea(merged) / signedArea(circle) - 1) < 0.01);
     QVERIFY(farthest(of({circle}), of({merged}), 0.001) <= settings.coincidentMm);
-    const Drawing safe = repairedSafely(of({circle}), settings);
+    const Drawing safe = mend::repairedSafely(of({circle}), settings);
     QCOMPARE(safe.outlines.size(), 1U);
     QVERIFY(std::abs(std::abs(signedArea(safe.path(0))) / signedArea(circle) - 1) < 0.01);
-    QVERIFY(inspect(safe, settings).empty());
+    QVERIFY(mend::inspect(safe, settings).empty());
   }
 
   void whatIsSimplifiedCrossesNothing() {
@@ -255,12 +255,13 @@ class TestLosingNothing : public QObject {
       return polygonThrough(corners);
     };
     const Drawing drawing = of({wavy(20, 0), wavy(19.85, 0)});
-    QVERIFY(inspect(drawing, {}).empty() || countOf(inspect(drawing, {}), FindingKind::Crossing) == 0);
-    MendSettings settings;
+    QVERIFY(mend::inspect(drawing, {}).empty() ||
+            countOf(mend::inspect(drawing, {}), mend::FindingKind::Crossing) == 0);
+    mend::MendSettings settings;
     settings.simplifyMm = 0.2;
-    settings.doubles = DoubleRule::Leave;
-    const Drawing result = mended(drawing, settings).drawing;
-    QCOMPARE(countOf(inspect(result, settings), FindingKind::Crossing), 0U);
+    settings.doubles = mend::DoubleRule::Leave;
+    const Drawing result = mend::mended(drawing, settings).drawing;
+    QCOMPARE(countOf(mend::inspect(result, settings), mend::FindingKind::Crossing), 0U);
     QVERIFY(countsOf(pathsOf(result)).nodes < countsOf(pathsOf(drawing)).nodes);
     QVERIFY(farthest(drawing, result) <= settings.simplifyMm);
   }
@@ -269,24 +270,24 @@ class TestLosingNothing : public QObject {
     std::mt19937 random(3);
     const Drawing whole = plate(random);
     const Drawing pieces = takenApart(whole, random);
-    const PutTogether together = putTogether(pieces);
+    const mend::PutTogether together = mend::putTogether(pieces);
     QCOMPARE(together.drawing.outlines.size(), whole.outlines.size());
     QCOMPARE(countsOf(pathsOf(together.drawing)).open, 0U);
-    QVERIFY(inspect(together.drawing, {}).empty());
+    QVERIFY(mend::inspect(together.drawing, {}).empty());
     std::size_t count = 0;
-    for (const JoinedOutline& outline : together.joined) count += outline.pieces;
+    for (const mend::JoinedOutline& outline : together.joined) count += outline.pieces;
     QCOMPARE(count + whole.outlines.size() - together.joined.size(), pieces.outlines.size());
     // Nothing becomes one that was two, and what is whole stays as it is.
     QCOMPARE(countsOf(pathsOf(together.drawing)).lines, countsOf(pathsOf(pieces)).lines);
-    QVERIFY(putTogether(whole).joined.empty() && pathsOf(putTogether(whole).drawing) == pathsOf(whole));
+    QVERIFY(mend::putTogether(whole).joined.empty() && pathsOf(mend::putTogether(whole).drawing) == pathsOf(whole));
   }
 
   void tooMuchIsRefusedWithASentence() {
     Path back{{0, 0}, {}, false};
     for (int i = 0; i < 3000; ++i) back.segments.push_back(Segment::line({i % 2 == 0 ? 10.0 : 0.0, 0}));
-    QVERIFY_THROWS_EXCEPTION(InputError, inspect(of({back}), {}));
+    QVERIFY_THROWS_EXCEPTION(InputError, mend::inspect(of({back}), {}));
     // Mending takes it for what it is: a line.
-    const Drawing result = mended(of({back}), {}).drawing;
+    const Drawing result = mend::mended(of({back}), {}).drawing;
     QVERIFY(result.outlines.size() <= 2 && farthest(of({back}), result) < 0.05);
   }
 };

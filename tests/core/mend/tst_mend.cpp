@@ -47,9 +47,10 @@ QString comparedWith(const Drawing& truth, const Drawing& got) {
   return off > 0.05 ? QString("box %1 mm off").arg(off) : QString();
 }
 
-QString firstOf(const std::vector<Finding>& findings) {
-  return findings.empty() ? QString()
-                          : QString::fromStdString(nameOf(findings[0].kind) + ": " + sentenceOf(findings[0]));
+QString firstOf(const std::vector<mend::Finding>& findings) {
+  return findings.empty()
+             ? QString()
+             : QString::fromStdString(mend::nameOf(findings[0].kind) + ": " + mend::sentenceOf(findings[0]));
 }
 
 }  // namespace
@@ -85,11 +86,11 @@ class TestMend : public QObject {
       std::mt19937 random(seed);
       const Drawing truth = plate(random);
       const Drawing spoiled = spoil(truth, random);
-      QVERIFY(!inspect(spoiled, {}).empty());
-      const Mended result = mended(spoiled, {});
+      QVERIFY(!mend::inspect(spoiled, {}).empty());
+      const mend::Mended result = mend::mended(spoiled, {});
       QVERIFY2(comparedWith(truth, result.drawing).isEmpty(),
                qPrintable(QString("seed %1: ").arg(seed) + comparedWith(truth, result.drawing)));
-      const auto left = inspect(result.drawing, {});
+      const auto left = mend::inspect(result.drawing, {});
       QVERIFY2(left.empty(), qPrintable(QString("seed %1: ").arg(seed) + firstOf(left)));
     }
   }
@@ -97,19 +98,19 @@ class TestMend : public QObject {
   void cleanDrawingsStayAsTheyAre() {
     std::mt19937 random(7);
     const Drawing truth = plate(random);
-    QVERIFY2(inspect(truth, {}).empty(), qPrintable(firstOf(inspect(truth, {}))));
-    const Mended result = mended(truth, {});
+    QVERIFY2(mend::inspect(truth, {}).empty(), qPrintable(firstOf(mend::inspect(truth, {}))));
+    const mend::Mended result = mend::mended(truth, {});
     QVERIFY(result.repairs.empty());
     for (std::size_t i = 0; i < truth.outlines.size(); ++i) {
       const Path& got = result.drawing.path(i);
       QVERIFY(got == truth.path(i) || got == reversed(truth.path(i)));
     }
-    QVERIFY(pathsOf(mended(result.drawing, {}).drawing) == pathsOf(result.drawing));
+    QVERIFY(pathsOf(mend::mended(result.drawing, {}).drawing) == pathsOf(result.drawing));
   }
 
   void outerBordersRunOneWayAndHolesTheOther() {
     std::mt19937 random(3);
-    const Drawing got = mended(takenApart(plate(random), random), {}).drawing;
+    const Drawing got = mend::mended(takenApart(plate(random), random), {}).drawing;
     const Nesting nesting = nestingOf(pathsOf(got));
     for (std::size_t i = 0; i < got.outlines.size(); ++i)
       QCOMPARE(signedArea(got.path(i)) > 0, nesting.depth[i] % 2 == 0);
@@ -131,9 +132,9 @@ class TestMend : public QObject {
                                        {12, 10.4},
                                        {12, 10},
                                        {0, 10}})});
-    const Mended result = mended(spoiled, {});
+    const mend::Mended result = mend::mended(spoiled, {});
     QVERIFY2(comparedWith(truth, result.drawing).isEmpty(), qPrintable(comparedWith(truth, result.drawing)));
-    QVERIFY(inspect(result.drawing, {}).empty());
+    QVERIFY(mend::inspect(result.drawing, {}).empty());
   }
 
   void aSpikeOverTheStartOfAnOutlineIsCutOff() {
@@ -141,7 +142,7 @@ class TestMend : public QObject {
     setPaths(truth, {polygonThrough({{0, 0}, {20, 0}, {20, 10}, {0, 10}})});
     Drawing spoiled;
     setPaths(spoiled, {polygonThrough({{0, -0.3}, {0, 0}, {20, 0}, {20, 10}, {0, 10}})});
-    const Mended result = mended(spoiled, {});
+    const mend::Mended result = mend::mended(spoiled, {});
     QVERIFY2(comparedWith(truth, result.drawing).isEmpty(), qPrintable(comparedWith(truth, result.drawing)));
     QCOMPARE(result.drawing.path(0).segments.size(), 4U);
   }
@@ -151,10 +152,10 @@ class TestMend : public QObject {
     setPaths(truth, {polygonThrough({{0, 0}, {20, 0}, {22, 12}, {10, 18}, {-3, 11}})});
     Drawing spoiled;
     setPaths(spoiled, {polygonThrough({{0, 0}, {20, 0}, {10, 18}, {22, 12}, {-3, 11}})});
-    QCOMPARE(inspect(spoiled, {}).at(0).kind, FindingKind::SelfCrossing);
-    MendSettings settings;
-    settings.bowTies = BowTieRule::Untangle;
-    const Mended result = mended(spoiled, settings);
+    QCOMPARE(mend::inspect(spoiled, {}).at(0).kind, mend::FindingKind::SelfCrossing);
+    mend::MendSettings settings;
+    settings.bowTies = mend::BowTieRule::Untangle;
+    const mend::Mended result = mend::mended(spoiled, settings);
     QVERIFY2(comparedWith(truth, result.drawing).isEmpty(), qPrintable(comparedWith(truth, result.drawing)));
   }
 
@@ -172,9 +173,9 @@ class TestMend : public QObject {
     for (const QPointF& c : corners) points.push_back({c.x(), c.y()});
     Drawing spoiled;
     setPaths(spoiled, {polygonThrough(points)});
-    QVERIFY(!inspect(spoiled, {}).empty());
-    const Mended result = mended(spoiled, {});
-    const auto left = inspect(result.drawing, {});
+    QVERIFY(!mend::inspect(spoiled, {}).empty());
+    const mend::Mended result = mend::mended(spoiled, {});
+    const auto left = mend::inspect(result.drawing, {});
     QVERIFY2(left.empty(), qPrintable(firstOf(left)));
     QCOMPARE(countsOf(pathsOf(result.drawing)).open, 0U);
   }
@@ -186,10 +187,10 @@ class TestMend : public QObject {
     over.segments.push_back(Segment::line({20, 0}));
     over.closed = false;
     spoiled.setPath(0, over);
-    const Mended result = mended(spoiled, {});
+    const mend::Mended result = mend::mended(spoiled, {});
     QCOMPARE(result.drawing.outlines.size(), 1U);
     QVERIFY(result.drawing.path(0).closed);
-    for (const RepairCount& r : result.repairs) QVERIFY2(r.count < 5, r.kind.c_str());
+    for (const mend::RepairCount& r : result.repairs) QVERIFY2(r.count < 5, r.kind.c_str());
   }
 
   void atABranchTheClosedOutlineStaysClosed() {
@@ -199,7 +200,7 @@ class TestMend : public QObject {
              {{0, 0}, {10, 0}}, {{10, 0}, {10, 10}}, {{10, 10}, {0, 10}}, {{0, 10}, {0, 0}}, {{10, 0}, {25, 0}}}) {
       add(spoiled, {a, {Segment::line(b)}, false});
     }
-    const Drawing got = mended(spoiled, {}).drawing;
+    const Drawing got = mend::mended(spoiled, {}).drawing;
     QCOMPARE(got.outlines.size(), 2U);
     QCOMPARE(countsOf(pathsOf(got)).closed, 1U);
   }
@@ -211,10 +212,11 @@ class TestMend : public QObject {
                        {{-0.05, 0}, {Segment::line({-0.05, 8})}, false},
                        {{0.05, 0}, {Segment::line({0.05, -8})}, false},
                        {{0.35, 0}, {Segment::line({10, 0})}, false}});
-    const auto ends = pairEnds(spoiled, {});
+    const auto ends = mend::pairEnds(spoiled, {});
     QCOMPARE(ends.pairs.front().a.path + ends.pairs.front().b.path, 3U);
-    const auto best = std::min_element(ends.pairs.begin(), ends.pairs.end(),
-                                       [](const EndPair& p, const EndPair& q) { return p.gapMm < q.gapMm; });
+    const auto best =
+        std::min_element(ends.pairs.begin(), ends.pairs.end(),
+                         [](const mend::EndPair& p, const mend::EndPair& q) { return p.gapMm < q.gapMm; });
     QVERIFY(std::abs(best->gapMm - 0.1) < 1e-9);
     QVERIFY((best->a.path == 1 && best->b.path == 2) || (best->a.path == 2 && best->b.path == 1));
   }
@@ -222,9 +224,9 @@ class TestMend : public QObject {
   void strokesBecomeOneLine_data() {
     QTest::addColumn<int>("rule");
     QTest::addColumn<double>("offset");
-    QTest::newRow("outer") << static_cast<int>(DoubleRule::Outer) << 0.4;
-    QTest::newRow("inner") << static_cast<int>(DoubleRule::Inner) << -0.4;
-    QTest::newRow("centre") << static_cast<int>(DoubleRule::Centre) << 0.0;
+    QTest::newRow("outer") << static_cast<int>(mend::DoubleRule::Outer) << 0.4;
+    QTest::newRow("inner") << static_cast<int>(mend::DoubleRule::Inner) << -0.4;
+    QTest::newRow("centre") << static_cast<int>(mend::DoubleRule::Centre) << 0.0;
   }
   void strokesBecomeOneLine() {
     QFETCH(int, rule);
@@ -235,11 +237,11 @@ class TestMend : public QObject {
     };
     Drawing drawn;
     setPaths(drawn, {square(0.4), square(-0.4), circlePath({60, 10}, 8.4), circlePath({60, 10}, 7.6)});
-    QCOMPARE(inspect(drawn, {}).size(), 2U);
-    MendSettings settings;
-    settings.doubles = static_cast<DoubleRule>(rule);
+    QCOMPARE(mend::inspect(drawn, {}).size(), 2U);
+    mend::MendSettings settings;
+    settings.doubles = static_cast<mend::DoubleRule>(rule);
     settings.strokeWidthMm = 1;
-    const Drawing got = mended(drawn, settings).drawing;
+    const Drawing got = mend::mended(drawn, settings).drawing;
     QCOMPARE(got.outlines.size(), 2U);
     const double sides[] = {(30 + 2 * offset) * (20 + 2 * offset), M_PI * (8 + offset) * (8 + offset)};
     const auto areas = areasOf(got);
@@ -252,9 +254,9 @@ class TestMend : public QObject {
     Drawing drawing = plate(random);
     add(drawing, circlePath({150, 40}, 8));
     add(drawing, circlePath({150, 40}, 7.2));
-    QVERIFY(inspect(drawing, {}).empty());
+    QVERIFY(mend::inspect(drawing, {}).empty());
     drawing.setPath(drawing.outlines.size() - 1, circlePath({150, 40}, 7.75));
-    QCOMPARE(inspect(drawing, {}).size(), 1U);
+    QCOMPARE(mend::inspect(drawing, {}).size(), 1U);
   }
 
   void whatOnlyOneEdgeShowsIsNamed() {
@@ -263,9 +265,9 @@ class TestMend : public QObject {
         drawn,
         {polygonThrough({{-0.4, -0.4}, {30.4, -0.4}, {30.4, 10}, {36, 10.2}, {30.4, 10.4}, {30.4, 20.4}, {-0.4, 20.4}}),
          polygonThrough({{0.4, 0.4}, {29.6, 0.4}, {29.6, 19.6}, {0.4, 19.6}})});
-    const auto findings = inspect(drawn, {});
+    const auto findings = mend::inspect(drawn, {});
     const auto stroke = std::find_if(findings.begin(), findings.end(),
-                                     [](const Finding& f) { return f.kind == FindingKind::StrokePair; });
+                                     [](const mend::Finding& f) { return f.kind == mend::FindingKind::StrokePair; });
     QVERIFY(stroke != findings.end());
     QVERIFY2(stroke->words.find("whisker") != std::string::npos, stroke->words.c_str());
   }
@@ -274,9 +276,9 @@ class TestMend : public QObject {
     QTest::addColumn<int>("rule");
     QTest::addColumn<double>("side");    // of the box that the pen's middle drew, more or less
     QTest::addColumn<double>("length");  // of the whisker
-    QTest::newRow("outer") << int(DoubleRule::Outer) << 0.4 << 9.6;
-    QTest::newRow("inner") << int(DoubleRule::Inner) << -0.4 << 10.4;
-    QTest::newRow("centre") << int(DoubleRule::Centre) << 0.0 << 10.0;
+    QTest::newRow("outer") << int(mend::DoubleRule::Outer) << 0.4 << 9.6;
+    QTest::newRow("inner") << int(mend::DoubleRule::Inner) << -0.4 << 10.4;
+    QTest::newRow("centre") << int(mend::DoubleRule::Centre) << 0.0 << 10.0;
   }
   void whatHangsOnAStrokeIsKeptAsALine() {
     QFETCH(int, rule);
@@ -293,10 +295,10 @@ class TestMend : public QObject {
                                      {30.4, 20.4},
                                      {-0.4, 20.4}}),
                      polygonThrough({{0.4, 0.4}, {29.6, 0.4}, {29.6, 19.6}, {0.4, 19.6}})});
-    MendSettings settings;
-    settings.doubles = static_cast<DoubleRule>(rule);
+    mend::MendSettings settings;
+    settings.doubles = static_cast<mend::DoubleRule>(rule);
     settings.strokeWidthMm = 1;
-    const Mended got = mended(drawn, settings);
+    const mend::Mended got = mend::mended(drawn, settings);
     QCOMPARE(got.drawing.outlines.size(), 2U);
     const Path& box = got.drawing.path(0);
     QVERIFY(box.closed);
@@ -308,7 +310,7 @@ class TestMend : public QObject {
     QVERIFY(std::abs(whisker.start.x - (30 + side)) < 0.05 && std::abs(whisker.start.y - 10) < 0.05);
     QVERIFY(std::abs(got.drawing.outlines[1].stroke.usual - 0.8) < 0.05);
     const auto kept = std::find_if(got.repairs.begin(), got.repairs.end(),
-                                   [](const RepairCount& r) { return r.kind == "branch-kept"; });
+                                   [](const mend::RepairCount& r) { return r.kind == "branch-kept"; });
     QVERIFY(kept != got.repairs.end() && kept->count == 1);
   }
 
@@ -318,17 +320,17 @@ class TestMend : public QObject {
       return polygonThrough({{x, y}, {x + w, y}, {x + w, y + h}, {x, y + h}});
     };
     std::vector<Path> tiles{tile(0, 0, 5, 5), tile(5, 0, 5, 5), tile(0, 5, 5.3, 5), tile(5.3, 5, 4.7, 5)};
-    MendSettings settings;
-    settings.borders = BorderRule::Once;
+    mend::MendSettings settings;
+    settings.borders = mend::BorderRule::Once;
     std::sort(tiles.begin(), tiles.end(), [](const Path& a, const Path& b) { return a.start.x < b.start.x; });
     for (std::size_t turn = 0; turn < tiles.size(); ++turn) {
       std::rotate(tiles.begin(), tiles.begin() + 1, tiles.end());
       Drawing drawing;
       setPaths(drawing, tiles);
-      const Drawing out = mended(drawing, settings).drawing;
+      const Drawing out = mend::mended(drawing, settings).drawing;
       // The edge 40 mm, the wall 10, and two upright borders of 5.
       QVERIFY2(std::abs(totalLength(pathsOf(out)) - 60) < 1e-6, qPrintable(QString::number(totalLength(pathsOf(out)))));
-      QVERIFY(inspect(out, {}).empty());
+      QVERIFY(mend::inspect(out, {}).empty());
     }
   }
 
@@ -339,13 +341,13 @@ class TestMend : public QObject {
                                        {10, 10}, {10, 15}, {20, 15}, {20, 25}, {15, 25}, {15, 30}, {25, 30},
                                        {25, 25}, {20, 25}, {20, 15}, {30, 15}, {30, 10}, {20, 10}})});
     const double area = signedArea(drawing.path(0));
-    const Drawing out = mended(drawing, {}).drawing;
+    const Drawing out = mend::mended(drawing, {}).drawing;
     QCOMPARE(out.outlines.size(), 3U);
     double sum = 0;
     for (const Path& path : pathsOf(out)) sum += signedArea(path);
     QVERIFY(std::abs(std::abs(sum) - std::abs(area)) < 1e-6);
-    QVERIFY(inspect(out, {}).empty());
-    QVERIFY(repairedSafely(drawing, {}).outlines.size() == 3);
+    QVERIFY(mend::inspect(out, {}).empty());
+    QVERIFY(mend::repairedSafely(drawing, {}).outlines.size() == 3);
   }
 
   void smallThingsStraysAndFramesGoWhenAsked() {
@@ -354,14 +356,14 @@ class TestMend : public QObject {
     add(spoiled, circlePath({50, 50}, 0.1));
     add(spoiled, circlePath({600, 300}, 0.5));
     add(spoiled, polygonThrough({{-20, -20}, {140, -20}, {140, 100}, {-20, 100}}));
-    MendSettings settings;
-    QCOMPARE(mended(spoiled, settings).drawing.outlines.size(), 11U);
+    mend::MendSettings settings;
+    QCOMPARE(mend::mended(spoiled, settings).drawing.outlines.size(), 11U);
     settings.smallerThanMm = 1;
     settings.dropStrays = true;
     settings.dropFrame = true;
-    const Mended result = mended(spoiled, settings);
+    const mend::Mended result = mend::mended(spoiled, settings);
     QCOMPARE(result.drawing.outlines.size(), 8U);
-    QVERIFY(inspect(result.drawing, {}).empty());
+    QVERIFY(mend::inspect(result.drawing, {}).empty());
   }
 
   void fewestNodesWithinADistance() {
@@ -369,9 +371,9 @@ class TestMend : public QObject {
     for (int k = 0; k < 120; ++k) corners.push_back(Point{std::cos(k * M_PI / 60), std::sin(k * M_PI / 60)} * 10.0);
     Drawing drawn;
     setPaths(drawn, {polygonThrough(corners), polygonThrough({{20, 0}, {25, 0.01}, {30, 0}, {30, 10}, {20, 10}})});
-    MendSettings settings;
+    mend::MendSettings settings;
     settings.simplifyMm = 0.05;
-    const Drawing got = mended(drawn, settings).drawing;
+    const Drawing got = mend::mended(drawn, settings).drawing;
     QCOMPARE(got.path(0).segments.size(), 2U);
     QCOMPARE(got.path(1).segments.size(), 4U);
     for (const Point p : corners) QVERIFY(std::abs(length(p) - 10) < 0.05);
@@ -382,8 +384,8 @@ class TestMend : public QObject {
     std::stop_source stop;
     stop.request_stop();
     const Drawing spoiled = takenApart(plate(random), random);
-    QVERIFY_THROWS_EXCEPTION(Cancelled, mended(spoiled, {}, stop.get_token()));
-    QVERIFY_THROWS_EXCEPTION(Cancelled, inspect(spoiled, {}, stop.get_token()));
+    QVERIFY_THROWS_EXCEPTION(Cancelled, mend::mended(spoiled, {}, stop.get_token()));
+    QVERIFY_THROWS_EXCEPTION(Cancelled, mend::inspect(spoiled, {}, stop.get_token()));
   }
 };
 

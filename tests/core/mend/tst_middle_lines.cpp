@@ -36,11 +36,11 @@ Path lineOf(const QString& shape) {
 }
 
 /// The areas of some lines made so wide, united.
-Drawing strokes(const std::vector<Path>& lines, double width, Joins joins, Tips tips) {
-  return united(thickened(makeDrawing(lines), width, joins, tips));
+Drawing strokes(const std::vector<Path>& lines, double width, refine::Joins joins, refine::Tips tips) {
+  return refine::united(refine::thickened(makeDrawing(lines), width, joins, tips));
 }
 
-Repaired middles(const Drawing& drawing, double widest = 5) { return strokesToMiddles(drawing, widest); }
+mend::Repaired middles(const Drawing& drawing, double widest = 5) { return mend::strokesToMiddles(drawing, widest); }
 
 }  // namespace
 
@@ -66,9 +66,10 @@ class TestMiddleLines : public QObject {
     QFETCH(double, width);
     QFETCH(bool, flat);
     const Path line = lineOf(shape);
-    const Drawing drawn = strokes({line}, width, flat ? Joins::Mitre : Joins::Round, flat ? Tips::Flat : Tips::Round);
+    const Drawing drawn = strokes({line}, width, flat ? refine::Joins::Mitre : refine::Joins::Round,
+                                  flat ? refine::Tips::Flat : refine::Tips::Round);
     QCOMPARE(drawn.outlines.size(), 1U);
-    const Repaired found = middles(drawn);
+    const mend::Repaired found = middles(drawn);
     QCOMPARE(found.count, 1U);
     QCOMPARE(found.drawing.outlines.size(), 1U);
     const Outline& middle = found.drawing.outlines[0];
@@ -82,9 +83,9 @@ class TestMiddleLines : public QObject {
 
   void linesThatMeet() {
     const std::vector<Path> cross{through({{-10, 0}, {10, 0}}), through({{0, -10}, {0, 10}})};
-    QCOMPARE(middles(strokes(cross, 1, Joins::Round, Tips::Round)).drawing.outlines.size(), 2U);
+    QCOMPARE(middles(strokes(cross, 1, refine::Joins::Round, refine::Tips::Round)).drawing.outlines.size(), 2U);
     const std::vector<Path> tee{through({{-10, 0}, {10, 0}}), through({{0, -10}, {0, 0}})};
-    const Drawing two = middles(strokes(tee, 1, Joins::Round, Tips::Round)).drawing;
+    const Drawing two = middles(strokes(tee, 1, refine::Joins::Round, refine::Tips::Round)).drawing;
     QCOMPARE(two.outlines.size(), 2U);
     double length = 0;
     for (const Outline& outline : two.outlines) length += pathLength(outline.path());
@@ -92,13 +93,14 @@ class TestMiddleLines : public QObject {
   }
 
   void aRingWithATailIsBoth() {
-    const Drawing ring = strokes({circlePath({0, 0}, 10), through({{10, 0}, {25, 0}})}, 1, Joins::Round, Tips::Round);
+    const Drawing ring =
+        strokes({circlePath({0, 0}, 10), through({{10, 0}, {25, 0}})}, 1, refine::Joins::Round, refine::Tips::Round);
     // What closes on itself has no area of its own: the pen went round.
-    const Drawing drawn =
-        united(makeDrawing({offset(makeDrawing({circlePath({0, 0}, 10)}), 0.5, Joins::Round).path(0),
-                            offset(makeDrawing({circlePath({0, 0}, 10)}), -0.5, Joins::Round).path(0)}));
+    const Drawing drawn = refine::united(
+        makeDrawing({refine::offset(makeDrawing({circlePath({0, 0}, 10)}), 0.5, refine::Joins::Round).path(0),
+                     refine::offset(makeDrawing({circlePath({0, 0}, 10)}), -0.5, refine::Joins::Round).path(0)}));
     QVERIFY(!ring.outlines.empty() && drawn.outlines.size() == 2);
-    const Repaired found = middles(drawn);
+    const mend::Repaired found = middles(drawn);
     QCOMPARE(found.drawing.outlines.size(), 1U);
     QVERIFY(found.drawing.path(0).closed);
     QVERIFY(farthest(found.drawing.path(0), circlePath({0, 0}, 10)) < 0.02);
@@ -108,41 +110,42 @@ class TestMiddleLines : public QObject {
     const Drawing plates = makeDrawing({polygonThrough({{0, 0}, {40, 0}, {40, 30}, {0, 30}}), circlePath({20, 15}, 2),
                                         polygonThrough({{50, 0}, {53, 0}, {53, 9}, {50, 9}}),
                                         polygonThrough({{60, 0}, {80, 0}, {60, 3}})});
-    const Repaired found = middles(plates);
+    const mend::Repaired found = middles(plates);
     QCOMPARE(found.count, 0U);
     QVERIFY(found.drawing.outlines == plates.outlines);
     // Wider than a stroke may be.
-    QCOMPARE(middles(strokes({lineOf("L")}, 2.5, Joins::Round, Tips::Round), 2).count, 0U);
+    QCOMPARE(middles(strokes({lineOf("L")}, 2.5, refine::Joins::Round, refine::Tips::Round), 2).count, 0U);
     QCOMPARE(middles(makeDrawing({through({{0, 0}, {1, 0}}, false)})).count, 0U);
     QCOMPARE(middles({}).count, 0U);
   }
 
   void mendingKnowsBothKinds() {
-    Drawing drawn = strokes({lineOf("Z")}, 1, Joins::Mitre, Tips::Flat);
+    Drawing drawn = strokes({lineOf("Z")}, 1, refine::Joins::Mitre, refine::Tips::Flat);
     add(drawn, circlePath({40, 10}, 8));
     add(drawn, circlePath({40, 10}, 7));
-    MendSettings settings;
-    settings.doubles = DoubleRule::Centre;
-    const Drawing lines = mended(drawn, settings).drawing;
+    mend::MendSettings settings;
+    settings.doubles = mend::DoubleRule::Centre;
+    const Drawing lines = mend::mended(drawn, settings).drawing;
     QCOMPARE(lines.outlines.size(), 2U);
     QVERIFY(!lines.path(0).closed && lines.path(1).closed);
     QVERIFY(std::abs(boxOf(lines.path(1)).width() - 15) < 0.01);
     // A stroke inside a ring is one, too.
     Drawing inside = drawn;
-    add(inside, strokes({through({{37, 10}, {43, 10}})}, 1, Joins::Mitre, Tips::Flat).path(0));
-    const Drawing all = mended(inside, settings).drawing;
+    add(inside, strokes({through({{37, 10}, {43, 10}})}, 1, refine::Joins::Mitre, refine::Tips::Flat).path(0));
+    const Drawing all = mend::mended(inside, settings).drawing;
     QCOMPARE(all.outlines.size(), 3U);
     QVERIFY(!all.path(2).closed);
     QVERIFY(std::abs(pathLength(all.path(2)) - 6) < 0.05);
     // An outer edge alone says nothing about a stroke that has no inner one.
-    settings.doubles = DoubleRule::Outer;
-    QCOMPARE(mended(drawn, settings).drawing.outlines.size(), 2U);
-    QVERIFY(mended(drawn, settings).drawing.path(0).closed);
+    settings.doubles = mend::DoubleRule::Outer;
+    QCOMPARE(mend::mended(drawn, settings).drawing.outlines.size(), 2U);
+    QVERIFY(mend::mended(drawn, settings).drawing.path(0).closed);
     // The Refine step does the same, and thickens it again.
-    const Drawing refined = refine::done(drawn, refine::StrokesTo{DoubleRule::Centre, 3}).drawing;
+    const Drawing refined = refine::done(drawn, refine::StrokesTo{mend::DoubleRule::Centre, 3}).drawing;
     QCOMPARE(refined.outlines.size(), 2U);
     const Drawing again =
-        refine::done(makeDrawing({refined.path(0)}), refine::ThickenLines{1, Joins::Mitre, Tips::Flat}).drawing;
+        refine::done(makeDrawing({refined.path(0)}), refine::ThickenLines{1, refine::Joins::Mitre, refine::Tips::Flat})
+            .drawing;
     QVERIFY(std::abs(signedArea(again.path(0)) / signedArea(drawn.path(0)) - 1) < 0.01);
   }
 };

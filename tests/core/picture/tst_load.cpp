@@ -19,14 +19,16 @@ using namespace rim;
 
 namespace {
 
-Picture load(const char* name) { return loadPicture(std::filesystem::path(TEST_DATA) / "pictures" / name); }
+picture::Picture load(const char* name) {
+  return picture::loadPicture(std::filesystem::path(TEST_DATA) / "pictures" / name);
+}
 
-int greyAt(const Picture& picture, int x, int y) { return picture.grey->at<std::uint8_t>(y, x); }
+int greyAt(const picture::Picture& picture, int x, int y) { return picture.grey->at<std::uint8_t>(y, x); }
 
 /// The sentence with which a file is refused; empty when it is opened.
 QString refusal(const std::filesystem::path& file) {
   try {
-    loadPicture(file);
+    picture::loadPicture(file);
     return {};
   } catch (const InputError& error) {
     return QString::fromUtf8(error.what());
@@ -62,7 +64,7 @@ class TestLoad : public QObject {
   }
   void everyKindOpensUprightWithItsTones() {
     QFETCH(QString, name);
-    const Picture picture = load(qPrintable(name));
+    const picture::Picture picture = load(qPrintable(name));
     QCOMPARE(picture.width(), 40);
     QCOMPARE(picture.height(), 24);
     QVERIFY2(greyAt(picture, 4, 4) < 45, qPrintable(QString::number(greyAt(picture, 4, 4))));
@@ -74,8 +76,8 @@ class TestLoad : public QObject {
   void coloursOfGreysAreMadeOnce() {
     cv::Mat levels(30, 50, CV_8UC1);
     cv::randu(levels, 0, 256);
-    const Picture picture = makePicture(levels, 0, "grey");
-    const Picture copy = picture;
+    const picture::Picture picture = picture::makePicture(levels, 0, "grey");
+    const picture::Picture copy = picture;
     std::vector<std::future<const cv::Mat*>> asked;
     for (int i = 0; i < 4; ++i) asked.push_back(std::async(std::launch::async, [copy] { return &*copy.bgr; }));
     for (auto& one : asked) QCOMPARE(one.get(), &*picture.bgr);
@@ -85,7 +87,7 @@ class TestLoad : public QObject {
       cv::extractChannel(*picture.bgr, plane, channel);
       QCOMPARE(cv::norm(plane, levels, cv::NORM_INF), 0.0);
     }
-    QVERIFY(&*withPixels(picture, levels).bgr != &*picture.bgr);
+    QVERIFY(&*picture::withPixels(picture, levels).bgr != &*picture.bgr);
   }
 
   void sixteenBitsKeepTheirMiddle() {
@@ -95,7 +97,7 @@ class TestLoad : public QObject {
 
   void aTurnedPhotoIsTurnedUpright() {
     // EXIF 2.32 (JEITA CP-3451), tag 0x0112: value 6 is "row 0 at the right side".
-    const Picture picture = load("turned-by-exif.jpg");
+    const picture::Picture picture = load("turned-by-exif.jpg");
     QCOMPARE(picture.width(), 24);
     QCOMPARE(picture.height(), 40);
     QVERIFY(greyAt(picture, 20, 4) < 45);
@@ -119,7 +121,7 @@ class TestLoad : public QObject {
         "00000000");
     jpeg.insert(2, exif);
     const auto bytes = std::as_bytes(std::span(jpeg.constData(), static_cast<std::size_t>(jpeg.size())));
-    const Picture picture = loadPicture(bytes, "photo.jpg");
+    const picture::Picture picture = picture::loadPicture(bytes, "photo.jpg");
     QCOMPARE(picture.width(), 1300);
     QCOMPARE(picture.height(), 700);
     for (const int x : {0, 400, 900, 1299}) QVERIFY(qAbs(greyAt(picture, x, 350) - (1299 - x) / 6) <= 2);
@@ -128,12 +130,12 @@ class TestLoad : public QObject {
   void transparencyLiesOnWhite() { QCOMPARE(greyAt(load("fully-transparent.png"), 3, 3), 255); }
 
   void onePixelIsAPicture() {
-    const Picture picture = load("one-pixel.png");
+    const picture::Picture picture = load("one-pixel.png");
     QCOMPARE(picture.width() * picture.height(), 1);
   }
 
   void thePageOfAPdfIsDrawnAt300DotsPerInch() {
-    const Picture page = load("page.pdf");
+    const picture::Picture page = load("page.pdf");
     QCOMPARE(page.width(), 1200);  // 4 by 2.4 inches
     QCOMPARE(page.height(), 720);
     QVERIFY(qAbs(page.dotsPerInch - 300) < 0.5);
@@ -143,18 +145,18 @@ class TestLoad : public QObject {
   void everyPageOfADocumentCanBeOpened() {
     for (const char* name : {"two-pages.pdf", "two-pages.tif"}) {
       const std::filesystem::path file = std::filesystem::path(TEST_DATA "/pictures") / name;
-      const Picture first = loadPicture(file);
+      const picture::Picture first = picture::loadPicture(file);
       QVERIFY(first.document && first.document->pages == 2 && first.page == 1);
-      const Picture second = loadPicture(file, 2);
+      const picture::Picture second = picture::loadPicture(file, 2);
       QCOMPARE(second.page, 2);
       QVERIFY(second.width() < first.width());
-      const Picture again = loadPage(first, 2);
+      const picture::Picture again = picture::loadPage(first, 2);
       QCOMPARE(cv::norm(*again.bgr, *second.bgr, cv::NORM_INF), 0.0);
-      QVERIFY_THROWS_EXCEPTION(InputError, loadPicture(file, 3));
-      QVERIFY_THROWS_EXCEPTION(InputError, loadPage(second, 0));
+      QVERIFY_THROWS_EXCEPTION(InputError, picture::loadPicture(file, 3));
+      QVERIFY_THROWS_EXCEPTION(InputError, picture::loadPage(second, 0));
     }
     QVERIFY(!load("plain.png").document);
-    QVERIFY_THROWS_EXCEPTION(InputError, loadPage(load("plain.png"), 2));
+    QVERIFY_THROWS_EXCEPTION(InputError, picture::loadPage(load("plain.png"), 2));
   }
 
   void theFilesOwnResolutionIsKept() {
@@ -210,7 +212,7 @@ class TestLoad : public QObject {
     int refused = 0;
     for (std::size_t length = 0; length < all.size(); length += 7) {
       try {
-        loadPicture(std::as_bytes(std::span(all.data(), length)), "cut");
+        picture::loadPicture(std::as_bytes(std::span(all.data(), length)), "cut");
       } catch (const InputError&) {
         ++refused;
       }

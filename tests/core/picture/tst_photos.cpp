@@ -29,18 +29,18 @@ struct Scene {
   double shiftRight = 0;  ///< px that the sheet is moved by
 };
 
-Quad cornersOf(const Scene& scene) {
-  Quad corners{Point{220, 150}, Point{800, 190}, Point{760, 600}, Point{180, 560}};
+picture::Quad cornersOf(const Scene& scene) {
+  picture::Quad corners{Point{220, 150}, Point{800, 190}, Point{760, 600}, Point{180, 560}};
   for (Point& p : corners) p.x += scene.shiftRight;
   return corners;
 }
 
 /// A sheet with three discs and a bar on a table, under a shadow with a slanted edge.
-Picture photoOf(const Scene& scene) {
+picture::Picture photoOf(const Scene& scene) {
   cv::Mat sheet(400, 560, CV_8UC3, scene.paper);
   for (const int x : {110, 280, 450}) cv::circle(sheet, {x, 130}, 60, {25, 25, 25}, -1, cv::LINE_AA);
   cv::rectangle(sheet, {80, 270, 400, 30}, {25, 25, 25}, -1);
-  const Quad corners = cornersOf(scene);
+  const picture::Quad corners = cornersOf(scene);
   std::vector<cv::Point2f> to;
   for (const Point p : corners) to.emplace_back(static_cast<float>(p.x), static_cast<float>(p.y));
   const std::vector<cv::Point2f> from{{0, 0}, {560, 0}, {560, 400}, {0, 400}};
@@ -70,10 +70,10 @@ Picture photoOf(const Scene& scene) {
   cv::Mat noise(size, CV_16SC3);
   cv::RNG(3).fill(noise, cv::RNG::NORMAL, 0, 2);
   cv::add(photo, noise, photo, cv::noArray(), CV_8UC3);
-  return withPixels({}, photo);
+  return picture::withPixels({}, photo);
 }
 
-double farthestCorner(const FoundSheet& sheet, const Quad& corners) {
+double farthestCorner(const picture::FoundSheet& sheet, const picture::Quad& corners) {
   double most = 0;
   for (std::size_t i = 0; i < 4; ++i) most = std::max(most, distance(sheet.corners[i], corners[i]));
   return most;
@@ -97,7 +97,7 @@ class TestPhotos : public QObject {
     Scene scene;
     scene.table = {bgr[0].toDouble(), bgr[1].toDouble(), bgr[2].toDouble()};
     scene.shadow = 0.6;
-    const auto sheet = findSheet(photoOf(scene));
+    const auto sheet = picture::findSheet(photoOf(scene));
     QVERIFY(sheet.has_value());
     QVERIFY(sheet->sure);
     const double off = farthestCorner(*sheet, cornersOf(scene));
@@ -107,32 +107,32 @@ class TestPhotos : public QObject {
   void aSheetThatLeavesThePictureIsFound() {
     Scene scene;
     scene.shiftRight = 260;
-    const auto sheet = findSheet(photoOf(scene));
+    const auto sheet = picture::findSheet(photoOf(scene));
     QVERIFY(sheet.has_value());
-    const Quad corners = cornersOf(scene);
+    const picture::Quad corners = cornersOf(scene);
     QVERIFY(distance(sheet->corners[0], corners[0]) < 2);
     QVERIFY(distance(sheet->corners[3], corners[3]) < 2);
     // The fourth side lies at the rim or beyond it, and nothing that is seen is lost.
     QVERIFY(sheet->corners[1].x > kWidth - 2 || sheet->corners[2].x > kWidth - 2);
-    const Picture flat = straightened(photoOf(scene), {sheet->corners, 0});
-    QCOMPARE(trace(flat, {}).outlines.size(), 4U);
+    const picture::Picture flat = picture::straightened(photoOf(scene), {sheet->corners, 0});
+    QCOMPARE(trace::trace(flat, {}).outlines.size(), 4U);
   }
 
   void aFaintSheetIsNotTakenUnasked() {
     Scene scene;
     scene.table = {229, 232, 234};
-    const Picture photo = photoOf(scene);
-    const auto sheet = findSheet(photo);
+    const picture::Picture photo = photoOf(scene);
+    const auto sheet = picture::findSheet(photo);
     QVERIFY(!sheet || !sheet->sure);
-    QVERIFY_THROWS_EXCEPTION(InputError, straightened(photo, {std::nullopt, 0}));
-    for (const PreparationStep& step : stepsToMakeTraceable(photo))
-      QVERIFY(!std::holds_alternative<Straighten>(step.what));
+    QVERIFY_THROWS_EXCEPTION(InputError, picture::straightened(photo, {std::nullopt, 0}));
+    for (const picture::PreparationStep& step : picture::stepsToMakeTraceable(photo))
+      QVERIFY(!std::holds_alternative<picture::Straighten>(step.what));
   }
 
   void aFrameThatIsDrawnIsNoSheet() {
     cv::Mat paper(700, 900, CV_8UC1, cv::Scalar(235));
     cv::rectangle(paper, {90, 80, 720, 540}, 30, 12);
-    QVERIFY(!findSheet(test::pictureOf(paper)));
+    QVERIFY(!picture::findSheet(test::pictureOf(paper)));
   }
 
   void shadowsAreLifted() {
@@ -141,7 +141,7 @@ class TestPhotos : public QObject {
     grey(cv::Rect(200, 0, 200, 300)) = 120;
     grey(cv::Rect(150, 100, 50, 100)) = 24;
     grey(cv::Rect(200, 100, 50, 100)) = 12;
-    const Picture lifted = withoutShadows(test::pictureOf(grey), 140);
+    const picture::Picture lifted = picture::withoutShadows(test::pictureOf(grey), 140);
     const cv::Mat ink = *lifted.grey < 128;
     QVERIFY(qAbs(cv::countNonZero(ink) - 100 * 100) < 300);
     QCOMPARE(cv::countNonZero(ink(cv::Rect(140, 90, 120, 120))), cv::countNonZero(ink));
@@ -154,7 +154,7 @@ class TestPhotos : public QObject {
     std::vector<cv::Point> wedge{{0, 40}, {220, 299}, {0, 299}};
     cv::fillConvexPoly(grey, wedge, 90);
     cv::GaussianBlur(grey, grey, {0, 0}, 3);
-    QCOMPARE(cv::countNonZero(*withoutShadows(test::pictureOf(grey), 100).grey < 128), 0);
+    QCOMPARE(cv::countNonZero(*picture::withoutShadows(test::pictureOf(grey), 100).grey < 128), 0);
   }
 
   void theBestWayLeavesInkAndNoShadow_data() {
@@ -172,26 +172,26 @@ class TestPhotos : public QObject {
     scene.table = {80, 120, 170};
     scene.shadow = shadow;
     scene.shadowPx = shadowPx;
-    const Picture photo = photoOf(scene);
-    const std::vector<PictureRecipe> recipes = recipesFor(photo);
+    const picture::Picture photo = photoOf(scene);
+    const std::vector<picture::PictureRecipe> recipes = picture::recipesFor(photo);
     QVERIFY(!recipes.empty() && recipes.size() <= 4);
     for (std::size_t i = 1; i < recipes.size(); ++i) QVERIFY(recipes[i].score <= recipes[i - 1].score);
     QVERIFY(!recipes.front().small.empty());
-    TraceSettings settings;
+    trace::TraceSettings settings;
     settings.minAreaPx2 = 40;
-    const Tracing traced = trace(prepared(photo, recipes.front().steps), settings);
+    const trace::Tracing traced = trace::trace(picture::prepared(photo, recipes.front().steps), settings);
     QCOMPARE(traced.outlines.size(), 4U);
   }
 
   void recipesAreCancelled() {
     std::stop_source stop;
     stop.request_stop();
-    QVERIFY_THROWS_EXCEPTION(Cancelled, recipesFor(photoOf({}), stop.get_token()));
+    QVERIFY_THROWS_EXCEPTION(Cancelled, picture::recipesFor(photoOf({}), stop.get_token()));
   }
 
   void anEmptyPictureHasNoRecipe() {
-    QVERIFY(stepsToMakeTraceable(test::pictureOf(cv::Mat(60, 80, CV_8UC1, cv::Scalar(255)))).empty());
-    QVERIFY(!findSheet(Picture()));
+    QVERIFY(picture::stepsToMakeTraceable(test::pictureOf(cv::Mat(60, 80, CV_8UC1, cv::Scalar(255)))).empty());
+    QVERIFY(!picture::findSheet(picture::Picture()));
   }
 };
 

@@ -14,7 +14,7 @@ using namespace rim::test;
 namespace {
 
 /// A ring, a dot and a hairline break, large enough for a preview, with a little noise.
-Picture largePicture() {
+picture::Picture largePicture() {
   cv::Mat grey(1500, 2000, CV_8UC1, cv::Scalar(225));
   cv::circle(grey, {900, 700}, 400, cv::Scalar(40), 60, cv::LINE_AA);
   cv::circle(grey, {1600, 1100}, 20, cv::Scalar(40), -1, cv::LINE_AA);
@@ -28,45 +28,46 @@ Picture largePicture() {
 
 }  // namespace
 
-Q_DECLARE_METATYPE(rim::Preparation)
+Q_DECLARE_METATYPE(rim::picture::Preparation)
 
 class TestPreview : public QObject {
   Q_OBJECT
 
  private slots:
   void aPreviewLooksLikeThePicture_data() {
-    QTest::addColumn<Preparation>("step");
-    QTest::newRow("crop") << Preparation(Crop{300, 200, 1400, 1100});
-    QTest::newRow("crop to ink") << Preparation(CropToInk{20});
-    QTest::newRow("turn") << Preparation(Turn{7});
-    QTest::newRow("quarter") << Preparation(Turn{90});
-    QTest::newRow("mirror") << Preparation(Mirror{});
-    QTest::newRow("straighten") << Preparation(
-        Straighten{Quad{Point{100, 80}, Point{1900, 120}, Point{1850, 1440}, Point{60, 1400}}, 1.4});
-    QTest::newRow("light") << Preparation(EvenLight{});
-    QTest::newRow("denoise") << Preparation(Denoise{1});
-    QTest::newRow("thicken") << Preparation(Thicken{12});
-    QTest::newRow("thin") << Preparation(Thicken{-10});
-    QTest::newRow("gaps") << Preparation(FillGaps{20});
-    QTest::newRow("pinholes") << Preparation(FillPinholes{600'000});
-    QTest::newRow("specks") << Preparation(DropSpecks{3000});
-    QTest::newRow("enlarge") << Preparation(Enlarge{2});
-    QTest::newRow("local") << Preparation(LocalThreshold{101, 20});
-    QTest::newRow("smooth") << Preparation(SmoothEdges{6});
-    QTest::newRow("brush") << Preparation(TouchUp{{BrushStroke{{{300, 300}, {1500, 900}}, 80, false}}});
-    QTest::newRow("clear") << Preparation(ClearFrame{{500, 300, 900, 800}, true});
-    QTest::newRow("colour") << Preparation(PickColour{{500, 700}, 30, true, false, false});
+    QTest::addColumn<picture::Preparation>("step");
+    QTest::newRow("crop") << picture::Preparation(picture::Crop{300, 200, 1400, 1100});
+    QTest::newRow("crop to ink") << picture::Preparation(picture::CropToInk{20});
+    QTest::newRow("turn") << picture::Preparation(picture::Turn{7});
+    QTest::newRow("quarter") << picture::Preparation(picture::Turn{90});
+    QTest::newRow("mirror") << picture::Preparation(picture::Mirror{});
+    QTest::newRow("straighten") << picture::Preparation(
+        picture::Straighten{picture::Quad{Point{100, 80}, Point{1900, 120}, Point{1850, 1440}, Point{60, 1400}}, 1.4});
+    QTest::newRow("light") << picture::Preparation(picture::EvenLight{});
+    QTest::newRow("denoise") << picture::Preparation(picture::Denoise{1});
+    QTest::newRow("thicken") << picture::Preparation(picture::Thicken{12});
+    QTest::newRow("thin") << picture::Preparation(picture::Thicken{-10});
+    QTest::newRow("gaps") << picture::Preparation(picture::FillGaps{20});
+    QTest::newRow("pinholes") << picture::Preparation(picture::FillPinholes{600'000});
+    QTest::newRow("specks") << picture::Preparation(picture::DropSpecks{3000});
+    QTest::newRow("enlarge") << picture::Preparation(picture::Enlarge{2});
+    QTest::newRow("local") << picture::Preparation(picture::LocalThreshold{101, 20});
+    QTest::newRow("smooth") << picture::Preparation(picture::SmoothEdges{6});
+    QTest::newRow("brush") << picture::Preparation(
+        picture::TouchUp{{picture::BrushStroke{{{300, 300}, {1500, 900}}, 80, false}}});
+    QTest::newRow("clear") << picture::Preparation(picture::ClearFrame{{500, 300, 900, 800}, true});
+    QTest::newRow("colour") << picture::Preparation(picture::PickColour{{500, 700}, 30, true, false, false});
   }
 
   void aPreviewLooksLikeThePicture() {
-    QFETCH(Preparation, step);
-    const Picture picture = largePicture();
-    QVERIFY(PreviewMaker::isWorthWhile(picture));
+    QFETCH(picture::Preparation, step);
+    const picture::Picture picture = largePicture();
+    QVERIFY(picture::PreviewMaker::isWorthWhile(picture));
     // A step after it must be scaled by what the first one made of the picture.
-    const std::vector<PreparationStep> steps{{step, true}, {Crop{10, 20, 800, 700}, true}};
-    PreviewMaker maker;
-    const Preview preview = maker.preview(picture, steps);
-    const Picture real = prepared(picture, steps);
+    const std::vector<picture::PreparationStep> steps{{step, true}, {picture::Crop{10, 20, 800, 700}, true}};
+    picture::PreviewMaker maker;
+    const picture::Preview preview = maker.preview(picture, steps);
+    const picture::Picture real = picture::prepared(picture, steps);
     QVERIFY(qAbs(preview.picture.width() / preview.scale - real.width()) <= 2 / preview.scale);
     QVERIFY(qAbs(preview.picture.height() / preview.scale - real.height()) <= 2 / preview.scale);
     cv::Mat small;
@@ -79,12 +80,12 @@ class TestPreview : public QObject {
   }
 
   void aSecondPreviewOfTheSamePictureFollowsTheList() {
-    const Picture picture = largePicture();
-    PreviewMaker maker;
-    const Preview plain = maker.preview(picture, {});
-    const Preview thick = maker.preview(picture, {{Thicken{20}, true}});
+    const picture::Picture picture = largePicture();
+    picture::PreviewMaker maker;
+    const picture::Preview plain = maker.preview(picture, {});
+    const picture::Preview thick = maker.preview(picture, {{picture::Thicken{20}, true}});
     QVERIFY(cv::countNonZero(*thick.picture.grey < 128) > 1.2 * cv::countNonZero(*plain.picture.grey < 128));
-    const Preview other = maker.preview(pictureOf(cv::Mat(1600, 1600, CV_8UC1, cv::Scalar(90))), {});
+    const picture::Preview other = maker.preview(pictureOf(cv::Mat(1600, 1600, CV_8UC1, cv::Scalar(90))), {});
     QCOMPARE(cv::mean(*other.picture.grey)[0], 90.0);
   }
 
@@ -93,7 +94,7 @@ class TestPreview : public QObject {
     const Point middle{80.3, 71.7};
     const double radius = 40.6;
     const cv::Mat grey = drawn(160, 140, disc(middle.x, middle.y, radius));
-    const cv::Mat depth = depthNearBorder(grey, 6);
+    const cv::Mat depth = picture::depthNearBorder(grey, 6);
     for (int y = 0; y < depth.rows; ++y) {
       for (int x = 0; x < depth.cols; ++x) {
         const double truth = radius - distance(Point{x + 0.5, y + 0.5}, middle);
@@ -105,7 +106,7 @@ class TestPreview : public QObject {
         }
       }
     }
-    QVERIFY(depthNearBorder(cv::Mat(20, 20, CV_8UC1, cv::Scalar(255)), 3).empty());
+    QVERIFY(picture::depthNearBorder(cv::Mat(20, 20, CV_8UC1, cv::Scalar(255)), 3).empty());
   }
 };
 

@@ -14,14 +14,14 @@ namespace {
 
 /// The corners of a sheet `width` by 1 seen by a pinhole camera: the rotations are exact, so the
 /// true ratio is known. The picture is 1600 x 1200, the focal length `focal` picture widths.
-Quad seen(double width, double tiltDegrees, double panDegrees, double rollDegrees, double focal = 1.2) {
+picture::Quad seen(double width, double tiltDegrees, double panDegrees, double rollDegrees, double focal = 1.2) {
   const double t = tiltDegrees * M_PI / 180;
   const double p = panDegrees * M_PI / 180;
   const double r = rollDegrees * M_PI / 180;
   const cv::Matx33d x(1, 0, 0, 0, std::cos(t), -std::sin(t), 0, std::sin(t), std::cos(t));
   const cv::Matx33d y(std::cos(p), 0, std::sin(p), 0, 1, 0, -std::sin(p), 0, std::cos(p));
   const cv::Matx33d z(std::cos(r), -std::sin(r), 0, std::sin(r), std::cos(r), 0, 0, 0, 1);
-  Quad corners;
+  picture::Quad corners;
   const double xs[] = {-1, 1, 1, -1};
   const double ys[] = {-1, -1, 1, 1};
   for (std::size_t i = 0; i < 4; ++i) {
@@ -34,7 +34,7 @@ Quad seen(double width, double tiltDegrees, double panDegrees, double rollDegree
 cv::Point2f cvPoint(Point p) { return {static_cast<float>(p.x), static_cast<float>(p.y)}; }
 
 /// A light sheet with a black disc and a bar on a dark table, drawn from the exact homography.
-Picture photoOf(const Quad& corners, double width) {
+picture::Picture photoOf(const picture::Quad& corners, double width) {
   const cv::Point2f sheet[4] = {{0, 0}, {static_cast<float>(width), 0}, {static_cast<float>(width), 1}, {0, 1}};
   const cv::Point2f photo[4] = {cvPoint(corners[0]), cvPoint(corners[1]), cvPoint(corners[2]), cvPoint(corners[3])};
   const cv::Mat back = cv::getPerspectiveTransform(photo, sheet);
@@ -74,33 +74,33 @@ class TestStraighten : public QObject {
     QFETCH(double, tilt);
     QFETCH(double, pan);
     QFETCH(double, roll);
-    const Quad corners = seen(ratio, tilt, pan, roll);
-    const double estimated = estimateSideRatio(corners, 1600, 1200);
+    const picture::Quad corners = seen(ratio, tilt, pan, roll);
+    const double estimated = picture::estimateSideRatio(corners, 1600, 1200);
     QVERIFY2(qAbs(estimated / ratio - 1) < 1e-6, qPrintable(QString::number(estimated)));
-    const auto found = findSheet(photoOf(corners, ratio));
+    const auto found = picture::findSheet(photoOf(corners, ratio));
     QVERIFY(found.has_value());
     for (std::size_t i = 0; i < 4; ++i)
       QVERIFY2(distance(found->corners[i], corners[i]) < 1.5,
                qPrintable(QString::number(distance(found->corners[i], corners[i]))));
     QVERIFY(found->sure);
-    QVERIFY(qAbs(estimateSideRatio(found->corners, 1600, 1200) / ratio - 1) < 0.02);
+    QVERIFY(qAbs(picture::estimateSideRatio(found->corners, 1600, 1200) / ratio - 1) < 0.02);
   }
 
   void aFrontalViewHasItsOwnRatio() {
-    const Quad corners = seen(1.5, 0, 0, 0);
-    QVERIFY(qAbs(estimateSideRatio(corners, 1600, 1200) - 1.5) < 1e-6);
+    const picture::Quad corners = seen(1.5, 0, 0, 0);
+    QVERIFY(qAbs(picture::estimateSideRatio(corners, 1600, 1200) - 1.5) < 1e-6);
   }
 
   void aGivenRatioIsTaken() {
-    const Quad corners = seen(1.4, 20, 15, 0);
-    const Picture flat = straightened(photoOf(corners, 1.4), {corners, 1.4});
+    const picture::Quad corners = seen(1.4, 20, 15, 0);
+    const picture::Picture flat = picture::straightened(photoOf(corners, 1.4), {corners, 1.4});
     QVERIFY(qAbs(flat.width() / double(flat.height()) - 1.4) < 0.002);
   }
 
   void rectificationUndoesTheHomography() {
     // The disc of radius 0.2 in a sheet of height 1 is a circle again, in the middle.
-    const Quad corners = seen(4 / 3.0, 28, -17, 5);
-    const Picture flat = straightened(photoOf(corners, 4 / 3.0), {std::nullopt, 0});
+    const picture::Quad corners = seen(4 / 3.0, 28, -17, 5);
+    const picture::Picture flat = picture::straightened(photoOf(corners, 4 / 3.0), {std::nullopt, 0});
     const cv::Mat ink = *flat.grey < 120;
     const cv::Moments m = cv::moments(ink, true);
     const double h = flat.height();
@@ -111,19 +111,19 @@ class TestStraighten : public QObject {
   }
 
   void aDrawingThatFillsThePictureIsNoSheet() {
-    QVERIFY(!findSheet(test::pictureOf(test::drawn(200, 150, test::disc(100, 75, 40)))));
-    QVERIFY(!findSheet(test::pictureOf(cv::Mat(50, 50, CV_8UC1, cv::Scalar(200)))));
+    QVERIFY(!picture::findSheet(test::pictureOf(test::drawn(200, 150, test::disc(100, 75, 40)))));
+    QVERIFY(!picture::findSheet(test::pictureOf(cv::Mat(50, 50, CV_8UC1, cv::Scalar(200)))));
   }
 
   void badCornersAreRefused() {
-    const Picture picture = test::pictureOf(test::drawn(100, 100, test::disc(50, 50, 30)));
-    const Quad crossed{Point{10, 10}, Point{90, 90}, Point{90, 10}, Point{10, 90}};
-    const Quad hollow{Point{10, 10}, Point{90, 10}, Point{30, 30}, Point{10, 90}};
-    for (const Quad& quad : {crossed, hollow}) {
-      QVERIFY(!isConvex(quad));
-      QVERIFY_THROWS_EXCEPTION(InputError, straightened(picture, {quad, 0}));
+    const picture::Picture picture = test::pictureOf(test::drawn(100, 100, test::disc(50, 50, 30)));
+    const picture::Quad crossed{Point{10, 10}, Point{90, 90}, Point{90, 10}, Point{10, 90}};
+    const picture::Quad hollow{Point{10, 10}, Point{90, 10}, Point{30, 30}, Point{10, 90}};
+    for (const picture::Quad& quad : {crossed, hollow}) {
+      QVERIFY(!picture::isConvex(quad));
+      QVERIFY_THROWS_EXCEPTION(InputError, picture::straightened(picture, {quad, 0}));
     }
-    QVERIFY_THROWS_EXCEPTION(InputError, straightened(picture, {std::nullopt, 0}));
+    QVERIFY_THROWS_EXCEPTION(InputError, picture::straightened(picture, {std::nullopt, 0}));
   }
 };
 

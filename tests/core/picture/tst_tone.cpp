@@ -11,7 +11,7 @@ namespace {
 
 /// N. Otsu, IEEE Trans. SMC 9 (1979), 62-66, equations (2) to (14) as they stand: the variance
 /// between the classes "up to level" and "above level", in shares of all pixels.
-double varianceBetween(const Histogram& histogram, int level) {
+double varianceBetween(const picture::Histogram& histogram, int level) {
   double total = 0, w0 = 0, m0 = 0, m1 = 0;
   for (const auto n : histogram) total += static_cast<double>(n);
   for (int i = 0; i < 256; ++i) {
@@ -42,8 +42,8 @@ class TestTone : public QObject {
   }
   void otsuPartsAsTheDefinitionDoes() {
     QFETCH(cv::Mat, grey);
-    const Histogram histogram = histogramOf(grey);
-    const auto threshold = otsuThreshold(histogram);
+    const picture::Histogram histogram = picture::histogramOf(grey);
+    const auto threshold = picture::otsuThreshold(histogram);
     QVERIFY(threshold.has_value());
     double best = 0;
     for (int level = 0; level < 255; ++level) best = std::max(best, varianceBetween(histogram, level));
@@ -75,28 +75,31 @@ class TestTone : public QObject {
       const float* ranges = range;
       cv::Mat counts;
       cv::calcHist(&part, 1, &channel, {}, counts, 1, &size, &ranges);
-      const Histogram histogram = histogramOf(part);
+      const picture::Histogram histogram = picture::histogramOf(part);
       for (int level = 0; level < size; ++level)
         QCOMPARE(static_cast<float>(histogram[static_cast<std::size_t>(level)]), counts.at<float>(level));
     }
   }
 
-  void oneToneHasNoThreshold() { QVERIFY(!otsuThreshold(histogramOf(cv::Mat(5, 5, CV_8UC1, cv::Scalar(255))))); }
+  void oneToneHasNoThreshold() {
+    QVERIFY(!picture::otsuThreshold(picture::histogramOf(cv::Mat(5, 5, CV_8UC1, cv::Scalar(255)))));
+  }
 
   void blackAndWhitePartAtTheMiddle() {
-    QCOMPARE(otsuThreshold(histogramOf(test::drawn(40, 40, test::polygon(test::squareCorners(20, 20, 10, M_PI / 4))))),
+    QCOMPARE(picture::otsuThreshold(
+                 picture::histogramOf(test::drawn(40, 40, test::polygon(test::squareCorners(20, 20, 10, M_PI / 4))))),
              128);
   }
 
   void greyIsTheLumaOfBt601() {
     // ITU-R BT.601-7, 2.5.1: 0.299 R + 0.587 G + 0.114 B.
     const cv::Mat bgr(1, 1, CV_8UC3, cv::Scalar(10, 100, 200));
-    QCOMPARE(int(greyOf(bgr).at<std::uint8_t>(0, 0)), 120);
+    QCOMPARE(int(picture::greyOf(bgr).at<std::uint8_t>(0, 0)), 120);
   }
 
   void histogramCountsEveryPixel() {
     const cv::Mat grey = test::randomGrey(37, 23, 5);
-    const Histogram histogram = histogramOf(grey);
+    const picture::Histogram histogram = picture::histogramOf(grey);
     for (int level = 0; level < 256; ++level) {
       QCOMPARE(histogram[static_cast<std::size_t>(level)], static_cast<std::uint64_t>(cv::countNonZero(grey == level)));
     }

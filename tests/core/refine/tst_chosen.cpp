@@ -30,8 +30,8 @@ double area(const Drawing& drawing) {
   return sum;
 }
 
-const std::set<SnapTo> kAll{SnapTo::Node,   SnapTo::Crossing, SnapTo::Middle,
-                            SnapTo::Centre, SnapTo::Quadrant, SnapTo::Line};
+const std::set<refine::SnapTo> kAll{refine::SnapTo::Node,   refine::SnapTo::Crossing, refine::SnapTo::Middle,
+                                    refine::SnapTo::Centre, refine::SnapTo::Quadrant, refine::SnapTo::Line};
 
 }  // namespace
 
@@ -41,24 +41,24 @@ class TestChosen : public QObject {
  private slots:
   void sized() {
     const Drawing two = makeDrawing({box(0, 0, 10, 10), circlePath({30, 5}, 5)});
-    const Drawing wide = sizedTo(two, Hold::LowerLeft, 70.0, {}, 0.001);
+    const Drawing wide = refine::sizedTo(two, refine::Hold::LowerLeft, 70.0, {}, 0.001);
     QVERIFY(std::abs(boxOf(wide).width() - 70) < 1e-9 && std::abs(boxOf(wide).height() - 20) < 1e-9);
     QVERIFY2(wide.path(1).segments[0].kind == SegmentKind::Arc, "in proportion circles stay circles");
     QCOMPARE(wide.outlines[1].id, two.outlines[1].id);
     // Both ways apart, circles become ellipses, within the tolerance.
-    const Drawing flat = sizedTo(two, Hold::UpperRight, 70.0, 5.0, 0.001);
+    const Drawing flat = refine::sizedTo(two, refine::Hold::UpperRight, 70.0, 5.0, 0.001);
     QVERIFY(std::abs(boxOf(flat).height() - 5) < 1e-6);
     QVERIFY(std::abs(boxOf(flat).high.x - 35) < 1e-6 && std::abs(boxOf(flat).high.y - 10) < 1e-6);
     QVERIFY(std::abs(std::abs(signedArea(flat.path(1))) - std::numbers::pi * 10 * 2.5) < 0.05);
-    QVERIFY_THROWS_EXCEPTION(InputError, sizedTo(two, Hold::Centre, 0.0, {}, 0.001));
-    QVERIFY_THROWS_EXCEPTION(InputError, sizedTo(two, Hold::Centre, std::nan(""), {}, 0.001));
+    QVERIFY_THROWS_EXCEPTION(InputError, refine::sizedTo(two, refine::Hold::Centre, 0.0, {}, 0.001));
+    QVERIFY_THROWS_EXCEPTION(InputError, refine::sizedTo(two, refine::Hold::Centre, std::nan(""), {}, 0.001));
     const Drawing upright = makeDrawing({Path{{1, 0}, {Segment::line({1, 9})}, false}});
-    QVERIFY_THROWS_EXCEPTION(InputError, sizedTo(upright, Hold::Centre, 5.0, {}, 0.001));
+    QVERIFY_THROWS_EXCEPTION(InputError, refine::sizedTo(upright, refine::Hold::Centre, 5.0, {}, 0.001));
   }
 
   void mirroredTheyStillRunRound() {
     const Drawing plate = makeDrawing({box(0, 0, 10, 10), reversed(circlePath({3, 5}, 2))});
-    const Drawing turned = mirrored(plate, true);
+    const Drawing turned = refine::mirrored(plate, true);
     QVERIFY(signedArea(turned.path(0)) > 0 && signedArea(turned.path(1)) < 0);
     QVERIFY(std::abs(circleOf(turned.path(1))->centre.x - 7) < 1e-9);
   }
@@ -66,14 +66,14 @@ class TestChosen : public QObject {
   void linedUpAndSpaced() {
     const Drawing three = makeDrawing({box(0, 0, 10, 10), box(13, 4, 4, 4), box(40, 9, 10, 2)});
     const auto at = [](const Drawing& drawing, std::size_t i) { return rim::boxOf(drawing.path(i)); };
-    const Drawing left = alignedBy(three, BoxSide::Left);
-    const Drawing centre = alignedBy(three, BoxSide::Centre);
+    const Drawing left = refine::alignedBy(three, refine::BoxSide::Left);
+    const Drawing centre = refine::alignedBy(three, refine::BoxSide::Centre);
     for (std::size_t i = 0; i < 3; ++i) {
       QCOMPARE(at(left, i).low.x, 0.0);
       QVERIFY(std::abs(at(centre, i).low.y + at(centre, i).high.y - 11) < 1e-9);
     }
     // 50 wide in all, 24 of it outlines: two gaps of 13.
-    const Drawing even = spacedEvenly(three, true);
+    const Drawing even = refine::spacedEvenly(three, true);
     QVERIFY(std::abs(at(even, 1).low.x - 23) < 1e-9);
     QCOMPARE(at(even, 0).low.x, 0.0);
     QVERIFY(std::abs(at(even, 2).high.x - 50) < 1e-9);
@@ -81,46 +81,49 @@ class TestChosen : public QObject {
 
   void areasAreCombined() {
     const Drawing two = makeDrawing({box(0, 0, 10, 10), box(6, 6, 8, 8)}, {{"a", 0, 0, 0}, {"b", 0, 0, 0}}, {0, 1});
-    QVERIFY(std::abs(area(combinedAreas(two, AreaRule::Unite)) - (100 + 64 - 16)) < 1e-6);
-    QVERIFY(std::abs(area(combinedAreas(two, AreaRule::Subtract)) - 84) < 1e-6);
-    QVERIFY(std::abs(area(combinedAreas(two, AreaRule::Intersect)) - 16) < 1e-6);
-    QVERIFY(std::abs(area(combinedAreas(two, AreaRule::Exclude)) - (84 + 48)) < 1e-6);
-    const Drawing cut = combinedAreas(two, AreaRule::Subtract);
+    QVERIFY(std::abs(area(refine::combinedAreas(two, refine::AreaRule::Unite)) - (100 + 64 - 16)) < 1e-6);
+    QVERIFY(std::abs(area(refine::combinedAreas(two, refine::AreaRule::Subtract)) - 84) < 1e-6);
+    QVERIFY(std::abs(area(refine::combinedAreas(two, refine::AreaRule::Intersect)) - 16) < 1e-6);
+    QVERIFY(std::abs(area(refine::combinedAreas(two, refine::AreaRule::Exclude)) - (84 + 48)) < 1e-6);
+    const Drawing cut = refine::combinedAreas(two, refine::AreaRule::Subtract);
     QVERIFY2(cut.outlines.size() == 1 && cut.outlines[0].id == two.outlines[0].id,
              "the smaller one is gone, the larger is what is left");
     // A plate with a hole: the hole belongs to it, the disc is taken from both.
     const Drawing plate = makeDrawing({box(0, 0, 20, 20), reversed(circlePath({10, 10}, 4)), circlePath({20, 10}, 3)});
     const double left = 400 - std::numbers::pi * 16 - std::numbers::pi * 9 / 2;
-    QVERIFY(std::abs(area(combinedAreas(plate, AreaRule::Subtract)) - left) < 1e-4);
+    QVERIFY(std::abs(area(refine::combinedAreas(plate, refine::AreaRule::Subtract)) - left) < 1e-4);
     // An open one stays; nothing left, or nothing to combine, is told.
     const Path open{{0, 0}, {Segment::line({1, 9})}, false};
-    const Drawing withOpen = combinedAreas(makeDrawing({two.path(0), two.path(1), open}), AreaRule::Unite);
+    const Drawing withOpen =
+        refine::combinedAreas(makeDrawing({two.path(0), two.path(1), open}), refine::AreaRule::Unite);
     QVERIFY(std::any_of(withOpen.outlines.begin(), withOpen.outlines.end(),
                         [&open](const Outline& outline) { return outline.path() == open; }));
-    QVERIFY_THROWS_EXCEPTION(InputError, combinedAreas(makeDrawing({two.path(0), open}), AreaRule::Unite));
-    QVERIFY_THROWS_EXCEPTION(
-        InputError, combinedAreas(makeDrawing({box(0, 0, 9, 9), box(20, 0, 2, 2), open}), AreaRule::Intersect));
+    QVERIFY_THROWS_EXCEPTION(InputError,
+                             refine::combinedAreas(makeDrawing({two.path(0), open}), refine::AreaRule::Unite));
+    QVERIFY_THROWS_EXCEPTION(InputError, refine::combinedAreas(makeDrawing({box(0, 0, 9, 9), box(20, 0, 2, 2), open}),
+                                                               refine::AreaRule::Intersect));
   }
 
   void shapesBetweenTwoPlaces() {
     const double pi = std::numbers::pi;
-    const auto areaOf = [](ShapeKind kind, Point from, Point to, double rounding = 0) {
-      return signedArea(shapeBetween({kind, 6, rounding, 0.5}, from, to, 1e-4));
+    const auto areaOf = [](refine::ShapeKind kind, Point from, Point to, double rounding = 0) {
+      return signedArea(refine::shapeBetween({kind, 6, rounding, 0.5}, from, to, 1e-4));
     };
-    QVERIFY(std::abs(areaOf(ShapeKind::Rectangle, {10, 8}, {0, 0}) - 80) < 1e-9);
-    QVERIFY(std::abs(areaOf(ShapeKind::Rectangle, {0, 0}, {10, 8}, 2) - (80 - (4 - pi) * 4)) < 1e-9);
-    QVERIFY(std::abs(areaOf(ShapeKind::Circle, {5, 5}, {5, 8}) - 9 * pi) < 1e-9);
-    QVERIFY(std::abs(areaOf(ShapeKind::Ellipse, {0, 0}, {10, 4}) - pi * 10) < 0.01);
-    QVERIFY(std::abs(areaOf(ShapeKind::Slot, {0, 0}, {10, 4}) - (24 + pi * 4)) < 1e-9);
+    QVERIFY(std::abs(areaOf(refine::ShapeKind::Rectangle, {10, 8}, {0, 0}) - 80) < 1e-9);
+    QVERIFY(std::abs(areaOf(refine::ShapeKind::Rectangle, {0, 0}, {10, 8}, 2) - (80 - (4 - pi) * 4)) < 1e-9);
+    QVERIFY(std::abs(areaOf(refine::ShapeKind::Circle, {5, 5}, {5, 8}) - 9 * pi) < 1e-9);
+    QVERIFY(std::abs(areaOf(refine::ShapeKind::Ellipse, {0, 0}, {10, 4}) - pi * 10) < 0.01);
+    QVERIFY(std::abs(areaOf(refine::ShapeKind::Slot, {0, 0}, {10, 4}) - (24 + pi * 4)) < 1e-9);
     // A hexagon of side r: 3 sqrt(3) / 2 r^2.
-    QVERIFY(std::abs(areaOf(ShapeKind::Polygon, {0, 0}, {0, 2}) - 6 * std::sqrt(3.0)) < 1e-9);
-    const Path star = shapeBetween({ShapeKind::Star, 5, 0, 0.4}, {0, 0}, {0, 10}, 1e-4);
+    QVERIFY(std::abs(areaOf(refine::ShapeKind::Polygon, {0, 0}, {0, 2}) - 6 * std::sqrt(3.0)) < 1e-9);
+    const Path star = refine::shapeBetween({refine::ShapeKind::Star, 5, 0, 0.4}, {0, 0}, {0, 10}, 1e-4);
     QCOMPARE(star.segments.size(), 10U);
-    QVERIFY(!shapeBetween({ShapeKind::Line, 6, 0, 0.5}, {0, 0}, {1, 1}, 1e-4).closed);
-    for (const ShapeKind kind : {ShapeKind::Line, ShapeKind::Rectangle, ShapeKind::Circle, ShapeKind::Star})
-      QVERIFY_THROWS_EXCEPTION(InputError, shapeBetween({kind, 6, 0, 0.5}, {3, 3}, {3, 3}, 1e-4));
+    QVERIFY(!refine::shapeBetween({refine::ShapeKind::Line, 6, 0, 0.5}, {0, 0}, {1, 1}, 1e-4).closed);
+    for (const refine::ShapeKind kind :
+         {refine::ShapeKind::Line, refine::ShapeKind::Rectangle, refine::ShapeKind::Circle, refine::ShapeKind::Star})
+      QVERIFY_THROWS_EXCEPTION(InputError, refine::shapeBetween({kind, 6, 0, 0.5}, {3, 3}, {3, 3}, 1e-4));
     // A slot as long as it is wide is a circle of four arcs.
-    QCOMPARE(shapeBetween({ShapeKind::Slot, 6, 0, 0.5}, {0, 0}, {4, 4}, 1e-4).segments.size(), 4U);
+    QCOMPARE(refine::shapeBetween({refine::ShapeKind::Slot, 6, 0, 0.5}, {0, 0}, {4, 4}, 1e-4).segments.size(), 4U);
   }
 
   void placesSnap_data() {
@@ -129,12 +132,12 @@ class TestChosen : public QObject {
     QTest::addColumn<int>("to");
     QTest::addColumn<double>("wantedX");
     QTest::addColumn<double>("wantedY");
-    QTest::newRow("node") << 0.3 << 0.2 << static_cast<int>(SnapTo::Node) << 0.0 << 0.0;
-    QTest::newRow("middle") << 5.2 << 0.3 << static_cast<int>(SnapTo::Middle) << 5.0 << 0.0;
-    QTest::newRow("line") << 2.5 << 0.3 << static_cast<int>(SnapTo::Line) << 2.5 << 0.0;
-    QTest::newRow("centre") << 30.2 << 4.9 << static_cast<int>(SnapTo::Centre) << 30.0 << 5.0;
-    QTest::newRow("quadrant") << 30.1 << 10.2 << static_cast<int>(SnapTo::Quadrant) << 30.0 << 10.0;
-    QTest::newRow("crossing") << 10.1 << 7.1 << static_cast<int>(SnapTo::Crossing) << 10.0 << 7.0;
+    QTest::newRow("node") << 0.3 << 0.2 << static_cast<int>(refine::SnapTo::Node) << 0.0 << 0.0;
+    QTest::newRow("middle") << 5.2 << 0.3 << static_cast<int>(refine::SnapTo::Middle) << 5.0 << 0.0;
+    QTest::newRow("line") << 2.5 << 0.3 << static_cast<int>(refine::SnapTo::Line) << 2.5 << 0.0;
+    QTest::newRow("centre") << 30.2 << 4.9 << static_cast<int>(refine::SnapTo::Centre) << 30.0 << 5.0;
+    QTest::newRow("quadrant") << 30.1 << 10.2 << static_cast<int>(refine::SnapTo::Quadrant) << 30.0 << 10.0;
+    QTest::newRow("crossing") << 10.1 << 7.1 << static_cast<int>(refine::SnapTo::Crossing) << 10.0 << 7.0;
   }
   void placesSnap() {
     QFETCH(double, x);
@@ -144,19 +147,19 @@ class TestChosen : public QObject {
     QFETCH(double, wantedY);
     const Drawing drawing =
         makeDrawing({box(0, 0, 10, 10), circlePath({30, 5}, 5), Path{{2, 7}, {Segment::line({19, 7})}, false}});
-    const auto found = snapped(drawing, {x, y}, 0.6, kAll);
+    const auto found = refine::snapped(drawing, {x, y}, 0.6, kAll);
     QVERIFY(found.has_value());
     QCOMPARE(static_cast<int>(found->to), to);
     QVERIFY(distance(found->place, {wantedX, wantedY}) < 1e-9);
     // What is not wanted does not count, and neither does what is moved.
-    std::set<SnapTo> others = kAll;
+    std::set<refine::SnapTo> others = kAll;
     others.erase(found->to);
-    const auto other = snapped(drawing, {x, y}, 0.6, others);
+    const auto other = refine::snapped(drawing, {x, y}, 0.6, others);
     QVERIFY(!other || other->to != found->to);
-    QVERIFY(
-        !snapped(drawing, {x, y}, 0.6, kAll, {drawing.outlines[0].id, drawing.outlines[1].id, drawing.outlines[2].id})
-             .has_value());
-    QVERIFY(!snapped(drawing, {500, 500}, 0.6, kAll).has_value());
+    QVERIFY(!refine::snapped(drawing, {x, y}, 0.6, kAll,
+                             {drawing.outlines[0].id, drawing.outlines[1].id, drawing.outlines[2].id})
+                 .has_value());
+    QVERIFY(!refine::snapped(drawing, {500, 500}, 0.6, kAll).has_value());
   }
 
   void quadrantsLieOnTheArc() {
@@ -165,28 +168,30 @@ class TestChosen : public QObject {
     const double c = r * std::sqrt(0.5);
     const Drawing drawing =
         makeDrawing({Path{{c, c}, {Segment::arc({-c, c}, bulgeFromSweep(std::numbers::pi / 2))}, false}});
-    QVERIFY(snapped(drawing, {0.1, 10.1}, 0.5, {SnapTo::Quadrant}).has_value());
+    QVERIFY(refine::snapped(drawing, {0.1, 10.1}, 0.5, {refine::SnapTo::Quadrant}).has_value());
     for (const Point p : {Point{10, 0}, Point{-10, 0}, Point{0, -10}})
-      QVERIFY(!snapped(drawing, p, 0.5, {SnapTo::Quadrant}).has_value());
+      QVERIFY(!refine::snapped(drawing, p, 0.5, {refine::SnapTo::Quadrant}).has_value());
   }
 
   void guidesAndAGridAreSnappedTo() {
     const Drawing drawing = makeDrawing({box(0, 0, 10, 10)});
-    const std::set<SnapTo> all{SnapTo::Node,  SnapTo::Crossing, SnapTo::Middle,
-                               SnapTo::Guide, SnapTo::Line,     SnapTo::Grid};
-    const SnapAids aids{{{true, 4}, {false, 30}}, 2.5, {}};
-    const auto at = [&](Point p, const std::set<SnapTo>& wanted) { return snapped(drawing, p, 0.6, wanted, {}, aids); };
-    const auto is = [](const std::optional<Snapped>& got, SnapTo to, Point place) {
+    const std::set<refine::SnapTo> all{refine::SnapTo::Node,  refine::SnapTo::Crossing, refine::SnapTo::Middle,
+                                       refine::SnapTo::Guide, refine::SnapTo::Line,     refine::SnapTo::Grid};
+    const refine::SnapAids aids{{{true, 4}, {false, 30}}, 2.5, {}};
+    const auto at = [&](Point p, const std::set<refine::SnapTo>& wanted) {
+      return refine::snapped(drawing, p, 0.6, wanted, {}, aids);
+    };
+    const auto is = [](const std::optional<refine::Snapped>& got, refine::SnapTo to, Point place) {
       return got && got->to == to && distance(got->place, place) < 1e-9;
     };
-    QVERIFY(is(at({4.2, 21}, all), SnapTo::Guide, {4, 21}));
-    QVERIFY(is(at({17, 29.7}, all), SnapTo::Guide, {17, 30}));
-    QVERIFY2(is(at({4.3, 30.2}, all), SnapTo::Crossing, {4, 30}), "two guides");
-    QVERIFY2(is(at({4.3, 10.2}, all), SnapTo::Crossing, {4, 10}), "a guide and an outline");
-    QVERIFY(is(at({22.3, 17.7}, all), SnapTo::Grid, {22.5, 17.5}));
+    QVERIFY(is(at({4.2, 21}, all), refine::SnapTo::Guide, {4, 21}));
+    QVERIFY(is(at({17, 29.7}, all), refine::SnapTo::Guide, {17, 30}));
+    QVERIFY2(is(at({4.3, 30.2}, all), refine::SnapTo::Crossing, {4, 30}), "two guides");
+    QVERIFY2(is(at({4.3, 10.2}, all), refine::SnapTo::Crossing, {4, 10}), "a guide and an outline");
+    QVERIFY(is(at({22.3, 17.7}, all), refine::SnapTo::Grid, {22.5, 17.5}));
     QVERIFY(!at({21.2, 16.2}, all));
-    QVERIFY(!at({4.2, 21}, {SnapTo::Node, SnapTo::Line}));
-    QVERIFY2(!at({4.3, 10.2}, {SnapTo::Crossing}), "a guide that is not wanted crosses nothing");
+    QVERIFY(!at({4.2, 21}, {refine::SnapTo::Node, refine::SnapTo::Line}));
+    QVERIFY2(!at({4.3, 10.2}, {refine::SnapTo::Crossing}), "a guide that is not wanted crosses nothing");
   }
 
   /// The length of a tangent from outside: the square of the way to the centre less that of the radius.
@@ -196,18 +201,18 @@ class TestChosen : public QObject {
     const Point from{3, 45};
     const double reach = std::sqrt(std::pow(distance(from, {30, 50}), 2) - 25);
     for (const Point near : {Point{29.5, 45.3}, Point{28.4, 54.4}}) {
-      const auto found = snapped(drawing, near, 1.2, {SnapTo::Tangent}, {}, {{}, 0, from});
+      const auto found = refine::snapped(drawing, near, 1.2, {refine::SnapTo::Tangent}, {}, {{}, 0, from});
       QVERIFY(found.has_value());
       QVERIFY(std::abs(distance(found->place, from) - reach) < 1e-9);
       QVERIFY(std::abs(dot(found->place - from, found->place - Point{30, 50})) < 1e-9);
     }
     // On a curve: the line runs along it there.
-    const auto found = snapped(drawing, {20, 15}, 3, {SnapTo::Tangent}, {}, {{}, 0, Point{0, 16}});
+    const auto found = refine::snapped(drawing, {20, 15}, 3, {refine::SnapTo::Tangent}, {}, {{}, 0, Point{0, 16}});
     QVERIFY(found.has_value());
     const double t = nearestOn(bow.start, bow.segments[0], found->place);
     QVERIFY(std::abs(angleBetween(tangentAt(bow.start, bow.segments[0], t), found->place - Point{0, 16})) < 1e-6);
-    QVERIFY(!snapped(drawing, {28.4, 54.4}, 1.2, {SnapTo::Tangent}));
-    QVERIFY2(!snapped(drawing, {28.4, 54.4}, 1.2, {SnapTo::Tangent}, {}, {{}, 0, Point{31, 51}}),
+    QVERIFY(!refine::snapped(drawing, {28.4, 54.4}, 1.2, {refine::SnapTo::Tangent}));
+    QVERIFY2(!refine::snapped(drawing, {28.4, 54.4}, 1.2, {refine::SnapTo::Tangent}, {}, {{}, 0, Point{31, 51}}),
              "from inside none does");
   }
 };

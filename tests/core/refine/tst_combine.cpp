@@ -2,8 +2,8 @@
 #include <numbers>
 #include <random>
 
-#include "core/geometry/inside.h"
 #include "core/geometry/path_place.h"
+#include "core/geometry/point_in_polygon.h"
 #include "core/geometry/segment.h"
 #include "core/mend/find/inspect.h"
 #include "core/refine/combine/areas.h"
@@ -26,7 +26,7 @@ double areaOf(const Drawing& drawing) {
 /// Whether a place lies inside the drawing, even-odd.
 bool has(const Drawing& drawing, Point p) {
   bool inside = false;
-  for (const Outline& outline : drawing.outlines) inside ^= Inside(outline.path()).has(p);
+  for (const Outline& outline : drawing.outlines) inside ^= PointInPolygon(outline.path()).has(p);
   return inside;
 }
 
@@ -67,18 +67,18 @@ Drawing blobs(std::mt19937& random, int count) {
   std::uniform_real_distribution<double> place(0, 40);
   std::vector<Path> paths;
   for (int i = 0; i < count; ++i) paths.push_back(blob(random, {place(random), place(random)}, 12));
-  return united(makeDrawing(std::move(paths)));
+  return refine::united(makeDrawing(std::move(paths)));
 }
 
 QString faultsOf(const Drawing& drawing) {
   QString text;
-  MendSettings settings;
+  mend::MendSettings settings;
   settings.speckMm = 0;
   settings.doubleMm = 0.0005;  // lines that only run beside each other cross nothing
-  for (const Finding& f : inspect(drawing, settings)) {
-    if (f.kind == FindingKind::Crossing || f.kind == FindingKind::SelfCrossing || f.kind == FindingKind::OpenEnd ||
-        f.kind == FindingKind::Loop)
-      text += QString::fromStdString(nameOf(f.kind)) + QString(" at %1 %2; ").arg(f.at.x).arg(f.at.y);
+  for (const mend::Finding& f : mend::inspect(drawing, settings)) {
+    if (f.kind == mend::FindingKind::Crossing || f.kind == mend::FindingKind::SelfCrossing ||
+        f.kind == mend::FindingKind::OpenEnd || f.kind == mend::FindingKind::Loop)
+      text += QString::fromStdString(mend::nameOf(f.kind)) + QString(" at %1 %2; ").arg(f.at.x).arg(f.at.y);
   }
   return text;
 }
@@ -94,10 +94,10 @@ class TestCombine : public QObject {
       std::mt19937 random(seed);
       const Drawing a = blobs(random, 1 + static_cast<int>(seed % 4));
       const Drawing b = blobs(random, 1 + static_cast<int>(seed % 3));
-      const double both = areaOf(combined(a, b, AreaRule::Intersect));
-      const double either = areaOf(combined(a, b, AreaRule::Unite));
-      const double first = areaOf(combined(a, b, AreaRule::Subtract));
-      const double one = areaOf(combined(a, b, AreaRule::Exclude));
+      const double both = areaOf(refine::combined(a, b, refine::AreaRule::Intersect));
+      const double either = areaOf(refine::combined(a, b, refine::AreaRule::Unite));
+      const double first = areaOf(refine::combined(a, b, refine::AreaRule::Subtract));
+      const double one = areaOf(refine::combined(a, b, refine::AreaRule::Exclude));
       const QByteArray where = "seed " + QByteArray::number(seed);
       constexpr double kNear = 1e-4;
       QVERIFY2(std::abs(either - (areaOf(a) + areaOf(b) - both)) < kNear, where.constData());
@@ -111,8 +111,8 @@ class TestCombine : public QObject {
       std::mt19937 random(seed);
       const Drawing a = blobs(random, 3);
       const Drawing b = blobs(random, 2);
-      const Drawing united = combined(a, b, AreaRule::Unite);
-      const Drawing without = combined(a, b, AreaRule::Subtract);
+      const Drawing united = refine::combined(a, b, refine::AreaRule::Unite);
+      const Drawing without = refine::combined(a, b, refine::AreaRule::Subtract);
       std::uniform_real_distribution<double> place(-10, 50);
       for (int i = 0; i < 150; ++i) {
         const Point p{place(random), place(random)};
@@ -127,7 +127,7 @@ class TestCombine : public QObject {
   void kindsOfSegmentsStay() {
     // Two circles, each two half circles: their union is a few arcs of the same two circles.
     const Drawing two = makeDrawing({circlePath({0, 0}, 10), circlePath({12, 0}, 10)});
-    const Drawing one = united(two);
+    const Drawing one = refine::united(two);
     QCOMPARE(one.outlines.size(), 1U);
     QCOMPARE(countsOf(pathsOf(one)).lines, 0U);
     QVERIFY(countsOf(pathsOf(one)).arcs <= 4);
@@ -139,7 +139,7 @@ class TestCombine : public QObject {
 
   void whatOnlyTouchesOrRepeatsIsNoTrouble() {
     const auto count = [](std::vector<Path> paths) {
-      const Drawing made = united(makeDrawing(std::move(paths)));
+      const Drawing made = refine::united(makeDrawing(std::move(paths)));
       return std::pair(made.outlines.size(), std::round(areaOf(made) * 1e6) / 1e6);
     };
     using Made = std::pair<std::size_t, double>;
@@ -155,7 +155,7 @@ class TestCombine : public QObject {
     QCOMPARE(count({square, rectangle(20, 0, 1, 1)}), Made(2, 101));
     // A bow-tie is two triangles.
     QCOMPARE(count({polygonThrough({{0, 0}, {10, 10}, {10, 0}, {0, 10}})}), Made(2, 50));
-    const Drawing nothing = combined(makeDrawing({square}), makeDrawing({square}), AreaRule::Subtract);
+    const Drawing nothing = refine::combined(makeDrawing({square}), makeDrawing({square}), refine::AreaRule::Subtract);
     QVERIFY(nothing.outlines.empty());
   }
 
@@ -163,8 +163,8 @@ class TestCombine : public QObject {
     Drawing drawing =
         makeDrawing({rectangle(0, 0, 10, 10), rectangle(5, 5, 10, 10)}, {{"a", 0, 0, 0}, {"b", 0, 0, 0}}, {0, 1});
     add(drawing, {{0, 0}, {Segment::line({50, 50})}, false});
-    QVERIFY(united(drawing).outlines == drawing.outlines || united(drawing).outlines.size() == 3);
-    QCOMPARE(areaOf(united(drawing)), 200.0);
+    QVERIFY(refine::united(drawing).outlines == drawing.outlines || refine::united(drawing).outlines.size() == 3);
+    QCOMPARE(areaOf(refine::united(drawing)), 200.0);
   }
 
   /// Steiner's formula for convex outlines: A + P r + pi r^2.
@@ -172,41 +172,42 @@ class TestCombine : public QObject {
     for (const double r : {0.1, 2.0, 7.5}) {
       for (const Path& path : {rectangle(0, 0, 30, 10), circlePath({5, 5}, 8),
                                polygonThrough({{0, 0}, {20, 3}, {8, 15}}), reversed(rectangle(0, 0, 4, 4))}) {
-        const Drawing grown = offset(makeDrawing({path}), r, Joins::Round);
+        const Drawing grown = refine::offset(makeDrawing({path}), r, refine::Joins::Round);
         QCOMPARE(grown.outlines.size(), 1U);
         const double wanted = std::abs(signedArea(path)) + pathLength(path) * r + std::numbers::pi * r * r;
         QVERIFY(std::abs(areaOf(grown) - wanted) < 1e-6 * wanted);
         QCOMPARE(countsOf(pathsOf(grown)).curves, 0U);
         // Shrunk back it is what it was.
-        QVERIFY(std::abs(areaOf(offset(grown, -r, Joins::Round)) - std::abs(signedArea(path))) < 1e-4);
+        QVERIFY(std::abs(areaOf(refine::offset(grown, -r, refine::Joins::Round)) - std::abs(signedArea(path))) < 1e-4);
       }
     }
   }
 
   void cornersAreFilledAsAsked() {
     const Drawing square = makeDrawing({rectangle(0, 0, 10, 10)});
-    QVERIFY(std::abs(areaOf(offset(square, 1, Joins::Mitre)) - 144) < 1e-9);
-    QVERIFY(std::abs(areaOf(offset(square, 1, Joins::Bevel)) - 142) < 1e-9);
+    QVERIFY(std::abs(areaOf(refine::offset(square, 1, refine::Joins::Mitre)) - 144) < 1e-9);
+    QVERIFY(std::abs(areaOf(refine::offset(square, 1, refine::Joins::Bevel)) - 142) < 1e-9);
     // A needle's mitre is cut off at ten times the distance.
     const Drawing needle = makeDrawing({polygonThrough({{0, -0.1}, {50, 0}, {0, 0.1}})});
-    const Box box = boxOf(pathsOf(offset(needle, 1, Joins::Mitre)));
+    const Box box = boxOf(pathsOf(refine::offset(needle, 1, refine::Joins::Mitre)));
     QVERIFY2(std::abs(box.high.x - 60) < 0.2, qPrintable(QString::number(box.high.x)));
   }
 
   void holesShrinkAsTheirIslandGrows() {
     const Drawing ring = makeDrawing({circlePath({0, 0}, 20), circlePath({0, 0}, 5)});
-    const Drawing grown = offset(ring, 2, Joins::Round);
+    const Drawing grown = refine::offset(ring, 2, refine::Joins::Round);
     QCOMPARE(grown.outlines.size(), 2U);
     QVERIFY(std::abs(areaOf(grown) - std::numbers::pi * (22 * 22 - 3 * 3)) < 1e-6);
-    QCOMPARE(offset(ring, 6, Joins::Round).outlines.size(), 1U);
-    QCOMPARE(offset(ring, -8, Joins::Round).outlines.size(), 0U);
-    QVERIFY(std::abs(areaOf(offset(ring, -3, Joins::Round)) - std::numbers::pi * (17 * 17 - 8 * 8)) < 1e-6);
+    QCOMPARE(refine::offset(ring, 6, refine::Joins::Round).outlines.size(), 1U);
+    QCOMPARE(refine::offset(ring, -8, refine::Joins::Round).outlines.size(), 0U);
+    QVERIFY(std::abs(areaOf(refine::offset(ring, -3, refine::Joins::Round)) - std::numbers::pi * (17 * 17 - 8 * 8)) <
+            1e-6);
     // Two that run together, and two that part.
     const Drawing pair = makeDrawing({rectangle(0, 0, 10, 10), rectangle(11, 0, 10, 10)});
-    QCOMPARE(offset(pair, 1, Joins::Round).outlines.size(), 1U);
+    QCOMPARE(refine::offset(pair, 1, refine::Joins::Round).outlines.size(), 1U);
     const Drawing dumbbell =
-        united(makeDrawing({rectangle(0, 0, 10, 10), rectangle(9, 4, 12, 1), rectangle(20, 0, 10, 10)}));
-    QCOMPARE(offset(dumbbell, -1, Joins::Round).outlines.size(), 2U);
+        refine::united(makeDrawing({rectangle(0, 0, 10, 10), rectangle(9, 4, 12, 1), rectangle(20, 0, 10, 10)}));
+    QCOMPARE(refine::offset(dumbbell, -1, refine::Joins::Round).outlines.size(), 2U);
   }
 
   /// Whatever the outline: all of the offset lies at the distance from it.
@@ -215,7 +216,7 @@ class TestCombine : public QObject {
       std::mt19937 random(seed);
       const Drawing drawing = blobs(random, 1 + static_cast<int>(seed % 3));
       for (const double mm : {0.3, 1.5, 4.0, -0.3, -1.5}) {
-        const Drawing moved = offset(drawing, mm, Joins::Round);
+        const Drawing moved = refine::offset(drawing, mm, refine::Joins::Round);
         const QString where = QString("seed %1 by %2").arg(seed).arg(mm);
         QVERIFY2(faultsOf(moved).isEmpty(), qPrintable(where + ": " + faultsOf(moved)));
         for (const Outline& outline : moved.outlines) {
@@ -234,18 +235,19 @@ class TestCombine : public QObject {
 
   void openLinesAreThickened() {
     const Path line{{0, 0}, {Segment::line({30, 0})}, false};
-    QVERIFY(std::abs(areaOf(thickened(makeDrawing({line}), 2, Joins::Round, Tips::Flat)) - 60) < 1e-9);
-    QVERIFY(std::abs(areaOf(thickened(makeDrawing({line}), 2, Joins::Round, Tips::Round)) - (60 + std::numbers::pi)) <
-            1e-6);
+    QVERIFY(std::abs(areaOf(refine::thickened(makeDrawing({line}), 2, refine::Joins::Round, refine::Tips::Flat)) - 60) <
+            1e-9);
+    QVERIFY(std::abs(areaOf(refine::thickened(makeDrawing({line}), 2, refine::Joins::Round, refine::Tips::Round)) -
+                     (60 + std::numbers::pi)) < 1e-6);
     const Path arc{{10, 0}, {Segment::arc({-10, 0}, 1)}, false};
-    QVERIFY(std::abs(areaOf(thickened(makeDrawing({arc}), 2, Joins::Round, Tips::Flat)) -
+    QVERIFY(std::abs(areaOf(refine::thickened(makeDrawing({arc}), 2, refine::Joins::Round, refine::Tips::Flat)) -
                      std::numbers::pi / 2 * (121 - 81)) < 1e-6);
     // A line that crosses itself bounds a hole.
     const Path loop{{0, 0}, {Segment::line({30, 0}), Segment::line({30, 20}), Segment::line({15, -10})}, false};
-    QCOMPARE(thickened(makeDrawing({loop}), 1, Joins::Round, Tips::Round).outlines.size(), 2U);
+    QCOMPARE(refine::thickened(makeDrawing({loop}), 1, refine::Joins::Round, refine::Tips::Round).outlines.size(), 2U);
     Drawing drawn = makeDrawing({line, line});
     drawn.outlines[1].stroke = {3, 3, 3};
-    const Drawing asDrawn = thickened(drawn, 0, Joins::Round, Tips::Flat);
+    const Drawing asDrawn = refine::thickened(drawn, 0, refine::Joins::Round, refine::Tips::Flat);
     QVERIFY(!asDrawn.path(0).closed && asDrawn.path(1).closed);
     QVERIFY(asDrawn.outlines[1].stroke == StrokeWidth());
     QVERIFY(std::abs(std::abs(areaOf(asDrawn)) - 90) < 1e-9);
@@ -254,7 +256,7 @@ class TestCombine : public QObject {
   void aRingGoesRoundEverything() {
     Drawing drawing = makeDrawing({rectangle(0, 0, 10, 10), circlePath({40, 5}, 5)});
     add(drawing, {{5, 20}, {Segment::line({30, 25})}, false});
-    const Drawing ringed = withRing(drawing, 2, 3, Joins::Round);
+    const Drawing ringed = refine::withRing(drawing, 2, 3, refine::Joins::Round);
     QCOMPARE(ringed.outlines.size(), 5U);
     const Path& outer = ringed.path(3);
     const Path& inner = ringed.path(4);

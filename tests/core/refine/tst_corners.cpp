@@ -63,9 +63,9 @@ class TestCorners : public QObject {
     for (const Path& letter : letters()) {
       for (const double mm : {0.2, 0.4, 0.6}) {
         for (const SegmentKind how : {SegmentKind::Line, SegmentKind::Arc, SegmentKind::Cubic}) {
-          const ChangedPath sharp = sharpened(cutOff(letter, mm, how), 0.7);
+          const refine::ChangedPath sharp = refine::sharpened(cutOff(letter, mm, how), 0.7);
           QCOMPARE(sharp.path.segments.size(), letter.segments.size());
-          QVERIFY(apartBy(sharp.path, letter).mm < 1e-6);
+          QVERIFY(refine::apartBy(sharp.path, letter).mm < 1e-6);
           QCOMPARE(sharp.changes.size(), letter.segments.size());
         }
       }
@@ -75,11 +75,11 @@ class TestCorners : public QObject {
   void largeRadiiStay() {
     for (const Path& letter : letters()) {
       const Path round = cutOff(letter, 1.5, SegmentKind::Arc);
-      QVERIFY(sharpened(round, 0.7).changes.empty());
-      QVERIFY(sharpened(round, 0.7).path == round);
+      QVERIFY(refine::sharpened(round, 0.7).changes.empty());
+      QVERIFY(refine::sharpened(round, 0.7).path == round);
     }
-    QVERIFY(sharpened(circlePath({0, 0}, 10), 0.7).changes.empty());
-    QVERIFY(sharpened(letters()[0], 0.7).changes.empty());
+    QVERIFY(refine::sharpened(circlePath({0, 0}, 10), 0.7).changes.empty());
+    QVERIFY(refine::sharpened(letters()[0], 0.7).changes.empty());
   }
 
   void arcsRunOnAlongTheirCircles() {
@@ -90,14 +90,14 @@ class TestCorners : public QObject {
         {Segment::line({9.5, 0}), Segment::line({9.6, up}),
          Segment::arc({-9.6, up}, std::tan((std::numbers::pi - 2 * std::asin(up / 10)) / 4)), Segment::line({-9.5, 0})},
         true};
-    const ChangedPath sharp = sharpened(cut, 3);
+    const refine::ChangedPath sharp = refine::sharpened(cut, 3);
     QCOMPARE(sharp.path.segments.size(), 2U);
     QVERIFY(std::abs(signedArea(sharp.path) - std::numbers::pi * 50) < 1e-9);
   }
 
   void cornersAreFilleted() {
     const Path square = polygonThrough({{0, 0}, {20, 0}, {20, 20}, {0, 20}});
-    const ChangedPath round = filleted(square, 3);
+    const refine::ChangedPath round = refine::filleted(square, 3);
     QCOMPARE(round.changes.size(), 4U);
     QCOMPARE(countsOf(Paths(round.path)).arcs, 4U);
     QVERIFY(std::abs(signedArea(round.path) - (400 - 9 * (4 - std::numbers::pi))) < 1e-9);
@@ -107,17 +107,17 @@ class TestCorners : public QObject {
       QVERIFY(std::abs(angleBetween(in, out)) < 1e-9);
     }
     // And back.
-    QVERIFY(apartBy(sharpened(round.path, 3.5).path, square).mm < 1e-9);
+    QVERIFY(refine::apartBy(refine::sharpened(round.path, 3.5).path, square).mm < 1e-9);
     // Sides that are too short keep their corners; the others are filleted.
-    QVERIFY(filleted(square, 11).changes.empty());
+    QVERIFY(refine::filleted(square, 11).changes.empty());
     const Path step = polygonThrough({{0, 0}, {20, 0}, {20, 20}, {19, 20}, {19, 10}, {0, 10}});
-    const std::size_t some = filleted(step, 2).changes.size();
+    const std::size_t some = refine::filleted(step, 2).changes.size();
     QVERIFY(some >= 2 && some < 6);
   }
 
   void cornersBetweenArcsAreFilleted() {
     const Path half{{10, 0}, {Segment::arc({-10, 0}, 1), Segment::line({10, 0})}, true};
-    const ChangedPath round = filleted(half, 1);
+    const refine::ChangedPath round = refine::filleted(half, 1);
     QCOMPARE(round.changes.size(), 2U);
     QCOMPARE(countsOf(Paths(round.path)).arcs, 3U);
     for (std::size_t i = 0; i < round.path.segments.size(); ++i) {
@@ -127,7 +127,7 @@ class TestCorners : public QObject {
     }
     // An open path keeps its ends.
     const Path open{{0, 0}, {Segment::line({10, 0}), Segment::line({10, 10})}, false};
-    const ChangedPath bent = filleted(open, 2);
+    const refine::ChangedPath bent = refine::filleted(open, 2);
     QCOMPARE(bent.changes.size(), 1U);
     QVERIFY(bent.path.start == open.start && bent.path.segments.back().end == (Point{10, 10}));
   }
@@ -137,7 +137,7 @@ class TestCorners : public QObject {
   void aRemnantOfACornerIsNoSide() {
     const Path counter = polygonThrough(
         {{36, 34.4}, {24, 34.4}, {29.757, 16.745}, {29.875, 16.613}, {30.325, 16.613}, {30.504, 17.544}});
-    const ChangedPath sharp = sharpened(counter, 2);
+    const refine::ChangedPath sharp = refine::sharpened(counter, 2);
     QCOMPARE(sharp.path.segments.size(), 3U);
     double nearest = 1;
     for (const Segment& s : sharp.path.segments) nearest = std::min(nearest, distance(s.end, {30, 16}));

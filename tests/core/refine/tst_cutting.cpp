@@ -15,22 +15,23 @@ using namespace rim::test;
 
 namespace {
 
-Trimmed trimmed(const Drawing& drawing, std::size_t outline, Point at) {
-  return trimmedAt(drawing.path(outline), meetingPlaces(drawing, outline), nearestOn(drawing.path(outline), at));
+refine::Trimmed trimmed(const Drawing& drawing, std::size_t outline, Point at) {
+  return refine::trimmedAt(drawing.path(outline), refine::meetingPlaces(drawing, outline),
+                           nearestOn(drawing.path(outline), at));
 }
 
 /// The area of all that the parts of one cut bound.
-double areaOf(const std::vector<CutUp>& cuts) {
+double areaOf(const std::vector<refine::CutUp>& cuts) {
   double area = 0;
-  for (const CutUp& cut : cuts) {
+  for (const refine::CutUp& cut : cuts) {
     for (const Path& part : cut.parts) area += signedArea(part);
   }
   return area;
 }
 
-std::size_t partsIn(const std::vector<CutUp>& cuts) {
+std::size_t partsIn(const std::vector<refine::CutUp>& cuts) {
   std::size_t count = 0;
-  for (const CutUp& cut : cuts) count += cut.parts.size();
+  for (const refine::CutUp& cut : cuts) count += cut.parts.size();
   return count;
 }
 
@@ -63,13 +64,13 @@ class TestCutting : public QObject {
   void aStretchBetweenTwoCrossings() {
     const Drawing cross =
         makeDrawing({linePath({0, 5}, {20, 5}), linePath({5, 0}, {5, 10}), linePath({15, 0}, {15, 10})});
-    QCOMPARE(meetingPlaces(cross, 0).size(), 2U);
-    const Trimmed middle = trimmed(cross, 0, {10, 5});
+    QCOMPARE(refine::meetingPlaces(cross, 0).size(), 2U);
+    const refine::Trimmed middle = trimmed(cross, 0, {10, 5});
     QCOMPARE(middle.taken, linePath({5, 5}, {15, 5}));
     QCOMPARE(middle.left.size(), 2U);
     QCOMPARE(middle.left[0], linePath({0, 5}, {5, 5}));
     QCOMPARE(middle.left[1], linePath({15, 5}, {20, 5}));
-    const Trimmed end = trimmed(cross, 0, {1, 5});
+    const refine::Trimmed end = trimmed(cross, 0, {1, 5});
     QCOMPARE(end.taken, linePath({0, 5}, {5, 5}));
     QCOMPARE(end.left.size(), 1U);
     QCOMPARE(end.left[0], linePath({5, 5}, {20, 5}));
@@ -77,7 +78,7 @@ class TestCutting : public QObject {
 
   void aStretchOfAClosedOutlineOverItsStart() {
     const Drawing two = makeDrawing({squarePath(10), linePath({5, -5}, {5, 15})});
-    const Trimmed left = trimmed(two, 0, {0, 5});
+    const refine::Trimmed left = trimmed(two, 0, {0, 5});
     QVERIFY(!left.taken.closed);
     QCOMPARE(left.taken.start, (Point{5, 10}));
     QCOMPARE(left.taken.segments.back().end, (Point{5, 0}));
@@ -87,7 +88,7 @@ class TestCutting : public QObject {
 
   void aCircleThatALineCrosses() {
     const Drawing two = makeDrawing({circlePath({0, 0}, 10), linePath({-20, 6}, {20, 6})});
-    const Trimmed cap = trimmed(two, 0, {0, 10});
+    const refine::Trimmed cap = trimmed(two, 0, {0, 10});
     for (const Segment& segment : cap.taken.segments) QCOMPARE(segment.kind, SegmentKind::Arc);
     const double capLength = 2 * 10 * std::acos(0.6);
     QVERIFY(std::abs(pathLength(cap.taken) - capLength) < 1e-9);
@@ -97,8 +98,8 @@ class TestCutting : public QObject {
   void whatCrossesNothingIsTakenWhole() {
     const Drawing alone = makeDrawing({squarePath(10), linePath({20, 0}, {30, 0}), circlePath({50, 0}, 3)});
     for (std::size_t i = 0; i < 3; ++i) {
-      QVERIFY(meetingPlaces(alone, i).empty());
-      const Trimmed all = trimmed(alone, i, alone.path(i).start);
+      QVERIFY(refine::meetingPlaces(alone, i).empty());
+      const refine::Trimmed all = trimmed(alone, i, alone.path(i).start);
       QCOMPARE(all.taken, alone.path(i));
       QVERIFY(all.left.empty());
     }
@@ -109,14 +110,14 @@ class TestCutting : public QObject {
     loop.segments.push_back(Segment::line({10, 5}));
     loop.segments.push_back(Segment::line({5, 5}));
     loop.segments.push_back(Segment::line({5, -5}));
-    const Trimmed taken = trimmed(makeDrawing({loop}), 0, {10, 2});
+    const refine::Trimmed taken = trimmed(makeDrawing({loop}), 0, {10, 2});
     QCOMPARE(taken.taken.start, (Point{5, 0}));
     QCOMPARE(taken.taken.segments.back().end, (Point{5, 0}));
     QCOMPARE(taken.left.size(), 2U);
   }
 
   void aSquareInTwo() {
-    const auto cuts = cutAlong(makeDrawing({squarePath(10)}), {-1, 4}, {11, 4});
+    const auto cuts = refine::cutAlong(makeDrawing({squarePath(10)}), {-1, 4}, {11, 4});
     QCOMPARE(cuts.size(), 1U);
     QCOMPARE(cuts[0].parts.size(), 2U);
     std::vector<double> areas;
@@ -131,7 +132,7 @@ class TestCutting : public QObject {
   }
 
   void throughTwoCorners() {
-    const auto cuts = cutAlong(makeDrawing({squarePath(10)}), {0, 0}, {10, 10});
+    const auto cuts = refine::cutAlong(makeDrawing({squarePath(10)}), {0, 0}, {10, 10});
     QCOMPARE(partsIn(cuts), 2U);
     for (const Path& part : cuts[0].parts) {
       QCOMPARE(part.segments.size(), 3U);
@@ -141,43 +142,43 @@ class TestCutting : public QObject {
 
   void aRingAndItsHole() {
     const Drawing ring = makeDrawing({circlePath({0, 0}, 10), circlePath({0, 0}, 5)});
-    const auto cuts = cutAlong(ring, {-20, 0}, {20, 0});
+    const auto cuts = refine::cutAlong(ring, {-20, 0}, {20, 0});
     QCOMPARE(partsIn(cuts), 2U);
     QVERIFY(std::abs(areaOf(cuts) - std::numbers::pi * 75) < 1e-6);
     QCOMPARE(cuts.size(), 2U);  // the hole has become a part of both borders
     // To the middle of the hole it would be a slit only.
-    QVERIFY(cutAlong(ring, {-20, 0}, {0, 0}).empty());
+    QVERIFY(refine::cutAlong(ring, {-20, 0}, {0, 0}).empty());
     // An island in the hole is cut by itself.
     const Drawing island = makeDrawing({circlePath({0, 0}, 10), circlePath({0, 0}, 5), circlePath({0, 0}, 2)});
-    const auto four = cutAlong(island, {-20, 0.5}, {20, 0.5});
+    const auto four = refine::cutAlong(island, {-20, 0.5}, {20, 0.5});
     QCOMPARE(partsIn(four), 4U);
     QVERIFY(std::abs(areaOf(four) - std::numbers::pi * 79) < 1e-3);
   }
 
   void whatACutDoesNotCross() {
     const Drawing squares = makeDrawing({squarePath(10), squarePath(10, {20, 0})});
-    QVERIFY(cutAlong(squares, {-5, 20}, {50, 20}).empty());
-    QVERIFY(cutAlong(squares, {2, 2}, {8, 8}).empty());      // wholly inside
-    QVERIFY(cutAlong(squares, {-2, 5}, {5, 5}).empty());     // ends inside
-    QVERIFY(cutAlong(squares, {-5, 10}, {40, 10}).empty());  // along a side
-    QVERIFY(cutAlong(squares, {-5, 5}, {5, -5}).empty());    // touches a corner
-    QCOMPARE(cutAlong(squares, {-5, 5}, {12, 5}).size(), 1U);
+    QVERIFY(refine::cutAlong(squares, {-5, 20}, {50, 20}).empty());
+    QVERIFY(refine::cutAlong(squares, {2, 2}, {8, 8}).empty());      // wholly inside
+    QVERIFY(refine::cutAlong(squares, {-2, 5}, {5, 5}).empty());     // ends inside
+    QVERIFY(refine::cutAlong(squares, {-5, 10}, {40, 10}).empty());  // along a side
+    QVERIFY(refine::cutAlong(squares, {-5, 5}, {5, -5}).empty());    // touches a corner
+    QCOMPARE(refine::cutAlong(squares, {-5, 5}, {12, 5}).size(), 1U);
   }
 
   void openLinesAreParted() {
     const Drawing lines = makeDrawing({linePath({0, 0}, {10, 0}), linePath({0, 5}, {10, 5})});
-    const auto cuts = cutAlong(lines, {4, -1}, {4, 1});
+    const auto cuts = refine::cutAlong(lines, {4, -1}, {4, 1});
     QCOMPARE(cuts.size(), 1U);
     QCOMPARE(cuts[0].parts.size(), 2U);
     QVERIFY(distance(cuts[0].parts[0].segments.back().end, {4, 0}) < 1e-5);
     QCOMPARE(cuts[0].parts[0].segments.back().end, cuts[0].parts[1].start);
-    QVERIFY(cutAlong(lines, {0, -1}, {0, 6}).empty());  // at their ends nothing is left to part
+    QVERIFY(refine::cutAlong(lines, {0, -1}, {0, 6}).empty());  // at their ends nothing is left to part
   }
 
   void layersAreCutApart() {
     const Drawing two = makeDrawing({squarePath(10), squarePath(6, {2, 2})}, {{"a"}, {"b"}}, {0, 1});
     // Were they one area, a hole would be cut.
-    const auto cuts = cutAlong(two, {-1, 5}, {11, 5});
+    const auto cuts = refine::cutAlong(two, {-1, 5}, {11, 5});
     QCOMPARE(partsIn(cuts), 4U);
     QVERIFY(std::abs(areaOf(cuts) - 136) < 1e-3);
   }
@@ -191,14 +192,14 @@ class TestCutting : public QObject {
       const Drawing ring = makeDrawing({blob(random, {0, 0}, 10), blob(random, {0, 0}, 4)});
       const Point from{place(random) - 30, place(random)};
       const Point to{place(random) + 30, place(random)};
-      const auto cuts = cutAlong(ring, from, to);
+      const auto cuts = refine::cutAlong(ring, from, to);
       if (cuts.empty()) continue;
       ++cut;
       double was = std::abs(signedArea(ring.path(0)));
-      const bool hole = std::any_of(cuts.begin(), cuts.end(), [](const CutUp& c) { return c.outline == 1; });
+      const bool hole = std::any_of(cuts.begin(), cuts.end(), [](const refine::CutUp& c) { return c.outline == 1; });
       if (hole) was -= std::abs(signedArea(ring.path(1)));
       QVERIFY2(std::abs(areaOf(cuts) - was) < 1e-3, qPrintable(QString::number(i)));
-      for (const CutUp& up : cuts) {
+      for (const refine::CutUp& up : cuts) {
         for (const Path& part : up.parts) {
           QVERIFY(part.closed);
           QCOMPARE(part.segments.back().end, part.start);

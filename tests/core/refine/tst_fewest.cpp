@@ -53,7 +53,7 @@ std::vector<Path> traced() {
           round ? (1 + std::cos(tips * angle)) / 2 : std::abs(std::remainder(tips * angle, 2 * M_PI)) / M_PI;
       return std::hypot(x - 80, y - 80) < 66 * (deep + (1 - deep) * wave);
     });
-    for (const Path& path : trace(pictureOf(grey), {}).outlines) all.push_back(path);
+    for (const Path& path : trace::trace(pictureOf(grey), {}).outlines) all.push_back(path);
   }
   return all;
 }
@@ -70,14 +70,14 @@ class TestFewest : public QObject {
     std::size_t curves = 0;
     for (const Path& path : traced()) {
       for (const double within : {0.1, 0.3, 1.0, 3.0}) {
-        const Path few = simplified(path, within, CurveForm::Lines);
+        const Path few = mend::simplified(path, within, CurveForm::Lines);
         const std::size_t theirs = linesByDouglasAndPeucker(path, within);
         QVERIFY2(few.segments.size() <= theirs,
                  qPrintable(QStringLiteral("%1 against %2 at %3").arg(few.segments.size()).arg(theirs).arg(within)));
         QVERIFY(farthestFrom(path, few) <= within * 1.001 && farthestFrom(few, path) <= within * 1.001);
         lines += few.segments.size();
         published += theirs;
-        const Path curved = simplified(path, within, CurveForm::Beziers);
+        const Path curved = mend::simplified(path, within, CurveForm::Beziers);
         QVERIFY(farthestFrom(path, curved) <= within * 1.001 && farthestFrom(curved, path) <= within * 1.001);
         curves += curved.segments.size();
       }

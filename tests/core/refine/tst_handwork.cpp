@@ -18,21 +18,24 @@ class TestHandwork : public QObject {
   void handworkIsOneStep() {
     const Drawing drawing = makeDrawing({squarePath(10), scaled(squarePath(10), 1, {20, 0})});
     const OutlineMark first = markOf(drawing.outlines[0]);
-    std::vector<Step> steps;
-    steps = withHandwork(steps, {madeByHand(first, {withNodesMoved(squarePath(10), {0}, {-1, 0})})});
-    steps = withHandwork(steps, {madeByHand(first, {withNodesMoved(squarePath(10), {0}, {-2, 0})})});
+    std::vector<refine::Step> steps;
+    steps = refine::withHandwork(steps,
+                                 {refine::madeByHand(first, {refine::withNodesMoved(squarePath(10), {0}, {-1, 0})})});
+    steps = refine::withHandwork(steps,
+                                 {refine::madeByHand(first, {refine::withNodesMoved(squarePath(10), {0}, {-2, 0})})});
     QCOMPARE(steps.size(), 1U);
-    QCOMPARE(std::get<ByHand>(steps[0]).changes.size(), 1U);
-    steps = withHandwork(steps, {madeByHand(markOf(drawing.outlines[1]), {})});
-    steps = withHandwork(steps, {madeByHand({}, {scaled(squarePath(10), 1, {40, 0})})});
-    const Refined refined = done(drawing, steps);
+    QCOMPARE(std::get<refine::ByHand>(steps[0]).changes.size(), 1U);
+    steps = refine::withHandwork(steps, {refine::madeByHand(markOf(drawing.outlines[1]), {})});
+    steps = refine::withHandwork(steps, {refine::madeByHand({}, {scaled(squarePath(10), 1, {40, 0})})});
+    const refine::Refined refined = refine::done(drawing, steps);
     QCOMPARE(refined.drawing.outlines.size(), 2U);
     QCOMPARE(refined.drawing.path(0).start, (Point{-2, 0}));
     QCOMPARE(refined.drawing.outlines[0].id, drawing.outlines[0].id);
     QCOMPARE(refined.drawing.path(1).start, (Point{40, 0}));
     // Parted: the first part is still the outline, the others are new.
-    const auto halves = withoutSegments(squarePath(10), {1, 3});
-    const Refined parted = done(drawing, Step{ByHand{{madeByHand(first, halves)}}});
+    const auto halves = refine::withoutSegments(squarePath(10), {1, 3});
+    const refine::Refined parted =
+        refine::done(drawing, refine::Step{refine::ByHand{{refine::madeByHand(first, halves)}}});
     QCOMPARE(parted.drawing.outlines.size(), 3U);
     QCOMPARE(parted.drawing.outlines[0].id, drawing.outlines[0].id);
     QVERIFY(parted.drawing.outlines[1].id != drawing.outlines[0].id);
@@ -42,7 +45,8 @@ class TestHandwork : public QObject {
   void whatBelongsToAnOutlineThatIsGoneStays() {
     const Drawing drawing = makeDrawing({squarePath(10)});
     OutlineMark gone = markOf(makeDrawing({scaled(squarePath(10), 1, {200, 0})}).outlines[0]);
-    const Refined refined = done(drawing, Step{ByHand{{madeByHand(gone, {scaled(squarePath(10), 1, {200, 0})})}}});
+    const refine::Refined refined = refine::done(
+        drawing, refine::Step{refine::ByHand{{refine::madeByHand(gone, {scaled(squarePath(10), 1, {200, 0})})}}});
     QCOMPARE(refined.drawing.outlines.size(), 2U);
   }
 };

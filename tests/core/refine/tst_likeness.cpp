@@ -29,11 +29,11 @@ std::set<std::size_t> places(const Drawing& drawing, const std::set<OutlineId>& 
   return found;
 }
 
-std::set<std::size_t> like(const std::set<std::size_t>& to, Likeness how) {
+std::set<std::size_t> like(const std::set<std::size_t>& to, refine::Likeness how) {
   const Drawing drawing = plate();
   std::set<OutlineId> given;
   for (const std::size_t place : to) given.insert(drawing.outlines[place].id);
-  return places(drawing, alike(drawing, given, how));
+  return places(drawing, refine::alike(drawing, given, how));
 }
 
 using Places = std::set<std::size_t>;
@@ -45,16 +45,16 @@ class TestLikeness : public QObject {
 
  private slots:
   void bySize() {
-    QCOMPARE(like({1}, Likeness::Size), (Places{1, 2}));
-    QCOMPARE(like({4}, Likeness::Size), (Places{4, 5}));  // turned by a quarter, 1 % off
-    QCOMPARE(like({1, 6}, Likeness::Size), (Places{1, 2, 6}));
-    QCOMPARE(like({3}, Likeness::Smaller), (Places{3, 6}));
-    QCOMPARE(like({}, Likeness::Smaller), Places{});
+    QCOMPARE(like({1}, refine::Likeness::Size), (Places{1, 2}));
+    QCOMPARE(like({4}, refine::Likeness::Size), (Places{4, 5}));  // turned by a quarter, 1 % off
+    QCOMPARE(like({1, 6}, refine::Likeness::Size), (Places{1, 2, 6}));
+    QCOMPARE(like({3}, refine::Likeness::Smaller), (Places{3, 6}));
+    QCOMPARE(like({}, refine::Likeness::Smaller), Places{});
   }
 
   void byLayerAndEnds() {
-    QCOMPARE(like({6}, Likeness::Layer), (Places{4, 5, 6, 7}));
-    QCOMPARE(like({}, Likeness::Open), (Places{7, 8}));
+    QCOMPARE(like({6}, refine::Likeness::Layer), (Places{4, 5, 6, 7}));
+    QCOMPARE(like({}, refine::Likeness::Open), (Places{7, 8}));
   }
 
   void allPartsOfALetter() {
@@ -63,7 +63,7 @@ class TestLikeness : public QObject {
         makeDrawing({box({0, 0}, 4, 20), circlePath({2, 25}, 2.4), box({8, 0}, 14, 26), box({11, 3}, 8, 8),
                      box({11, 15}, 8, 8), circlePath({26, 2}, 2), box({0, -34}, 4, 20), box({8, -34}, 14, 26)});
     const auto letter = [&text](std::size_t of) {
-      return places(text, alike(text, {text.outlines[of].id}, Likeness::Letter));
+      return places(text, refine::alike(text, {text.outlines[of].id}, refine::Likeness::Letter));
     };
     QCOMPARE(letter(0), (Places{0, 1}));
     QCOMPARE(letter(1), (Places{0, 1}));
@@ -73,19 +73,19 @@ class TestLikeness : public QObject {
   }
 
   void byNesting() {
-    QCOMPARE(like({0}, Likeness::Within), (Places{1, 2, 3, 8}));
-    QCOMPARE(like({0}, Likeness::WithHoles), (Places{0, 1, 2, 8}));
-    QCOMPARE(like({0, 1, 2, 4}, Likeness::Outermost), (Places{0, 4}));
-    QCOMPARE(like({0, 1, 2, 3, 8}, Likeness::Others), (Places{4, 5, 6, 7}));
+    QCOMPARE(like({0}, refine::Likeness::Within), (Places{1, 2, 3, 8}));
+    QCOMPARE(like({0}, refine::Likeness::WithHoles), (Places{0, 1, 2, 8}));
+    QCOMPARE(like({0, 1, 2, 4}, refine::Likeness::Outermost), (Places{0, 4}));
+    QCOMPARE(like({0, 1, 2, 3, 8}, refine::Likeness::Others), (Places{4, 5, 6, 7}));
   }
 
   void byALineRoundThem() {
     const Drawing drawing = plate();
     const Path round = polygonThrough({{5, 10}, {25, 5}, {26, 32}, {4, 31}});
-    QCOMPARE(places(drawing, encircled(drawing, round, false)), (Places{1, 3}));
+    QCOMPARE(places(drawing, refine::encircled(drawing, round, false)), (Places{1, 3}));
     const Path over = polygonThrough({{14, 15}, {80, 4}, {80, 2}, {14, 6}});
-    QCOMPARE(places(drawing, encircled(drawing, over, false)), (Places{8}));
-    QCOMPARE(places(drawing, encircled(drawing, over, true)), (Places{0, 1, 4, 8}));
+    QCOMPARE(places(drawing, refine::encircled(drawing, over, false)), (Places{8}));
+    QCOMPARE(places(drawing, refine::encircled(drawing, over, true)), (Places{0, 1, 4, 8}));
   }
 };
 

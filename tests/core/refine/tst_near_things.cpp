@@ -86,7 +86,7 @@ double residual(const Drawing& drawing, const Affine& map) {
   for (const Outline& outline : drawing.outlines) {
     const Path mapped = transformed(outline.path(), map, 1e-9);
     double least = std::numeric_limits<double>::infinity();
-    for (const Outline& other : drawing.outlines) least = std::min(least, apartBy(mapped, other.path()).mm);
+    for (const Outline& other : drawing.outlines) least = std::min(least, refine::apartBy(mapped, other.path()).mm);
     most = std::max(most, least);
   }
   return most;
@@ -102,12 +102,12 @@ class TestNearThings : public QObject {
     for (unsigned seed = 1; seed <= 20; ++seed) {
       const Path path = roundedSquare(0.05, seed);
       QVERIFY(worstJoint(path) > 0.05);
-      const Refined refined = truedUp(makeDrawing({path}), {TrueUpKind::Tangent}, 0.3);
+      const refine::Refined refined = refine::truedUp(makeDrawing({path}), {refine::TrueUpKind::Tangent}, 0.3);
       QCOMPARE(refined.changes.size(), 1U);
       QVERIFY(refined.changes[0].movedMm < 0.15);
       QVERIFY2(worstJoint(refined.drawing.path(0)) < 1e-6, qPrintable(QString::number(seed)));
       QCOMPARE(refined.drawing.path(0).segments.size(), path.segments.size());
-      QVERIFY(truedUp(refined.drawing, {TrueUpKind::Tangent}, 0.3).changes.empty());
+      QVERIFY(refine::truedUp(refined.drawing, {refine::TrueUpKind::Tangent}, 0.3).changes.empty());
     }
   }
 
@@ -117,7 +117,7 @@ class TestNearThings : public QObject {
       Path path{{0, 0}, {Segment::line({30, 0}), Segment::arc({40, 10.4}, std::tan(88 * kDegree / 4))}, false};
       if (turned) path = reversed(path);
       const double radius = arcFromBulge(path.start, path.segments[0].end, path.segments[0].bulge).radius;
-      const Refined refined = truedUp(makeDrawing({path}), {TrueUpKind::Tangent}, 1);
+      const refine::Refined refined = refine::truedUp(makeDrawing({path}), {refine::TrueUpKind::Tangent}, 1);
       QCOMPARE(refined.changes.size(), 1U);
       const Path& now = refined.drawing.path(0);
       QVERIFY(worstJoint(now) < 1e-6);
@@ -131,27 +131,28 @@ class TestNearThings : public QObject {
   void cornersThatAreMeantStay() {
     // An arch that stands on its sides at 10 degrees, and one that touches already.
     const Path bow{{0, 0}, {Segment::line({30, 0}), Segment::arc({40, 10}, std::tan(70 * kDegree / 4))}, false};
-    QVERIFY(truedUp(makeDrawing({bow, roundedSquare(0, 1)}), {TrueUpKind::Tangent}, 1).changes.empty());
+    QVERIFY(refine::truedUp(makeDrawing({bow, roundedSquare(0, 1)}), {refine::TrueUpKind::Tangent}, 1).changes.empty());
     // What would have to move too far is left.
-    for (const Change& c : truedUp(makeDrawing({roundedSquare(0.2, 3)}), {TrueUpKind::Tangent}, 0.02).changes)
+    for (const refine::Change& c :
+         refine::truedUp(makeDrawing({roundedSquare(0.2, 3)}), {refine::TrueUpKind::Tangent}, 0.02).changes)
       QVERIFY(c.movedMm <= 0.02);
   }
 
   void repeatsBecomeOnePart() {
     for (unsigned seed = 1; seed <= 5; ++seed) {
       const Drawing drawing = leaves(0.03, seed);
-      const Refined refined = truedUp(drawing, {TrueUpKind::Repeats}, 0.3);
+      const refine::Refined refined = refine::truedUp(drawing, {refine::TrueUpKind::Repeats}, 0.3);
       QCOMPARE(refined.changes.size(), 1U);
       QVERIFY(refined.changes[0].movedMm < 0.2);
       const std::vector<double> sides = sidesOf(refined.drawing.path(0));
       for (std::size_t i = 0; i < drawing.outlines.size(); ++i) {
-        QVERIFY(apartBy(refined.drawing.path(i), drawing.path(i)).mm < 0.2);
+        QVERIFY(refine::apartBy(refined.drawing.path(i), drawing.path(i)).mm < 0.2);
         QVERIFY((signedArea(refined.drawing.path(i)) > 0) == (signedArea(drawing.path(i)) > 0));
         if (i % 2 != 0) continue;
         const std::vector<double> own = sidesOf(refined.drawing.path(i));
         for (std::size_t k = 0; k < sides.size(); ++k) QVERIFY(std::abs(own[k] - sides[k]) < 1e-9);
       }
-      QVERIFY(truedUp(refined.drawing, {TrueUpKind::Repeats}, 0.3).changes.empty());
+      QVERIFY(refine::truedUp(refined.drawing, {refine::TrueUpKind::Repeats}, 0.3).changes.empty());
     }
   }
 
@@ -159,13 +160,15 @@ class TestNearThings : public QObject {
     std::vector<Point> other = leaf();
     other[2] = {2, 7.2};
     const Drawing two = makeDrawing({polygonThrough(leaf()), scaled(polygonThrough(other), 1, {50, 0})});
-    QVERIFY(truedUp(two, {TrueUpKind::Repeats}, 0.3).changes.empty());
+    QVERIFY(refine::truedUp(two, {refine::TrueUpKind::Repeats}, 0.3).changes.empty());
     // Nor are parts of several layers one.
     const Path leafOff = scaled(polygonThrough(leaf()), 1.003, {50, 0});
-    QCOMPARE(truedUp(makeDrawing({polygonThrough(leaf()), leafOff}), {TrueUpKind::Repeats}, 0.3).changes.size(), 1U);
+    QCOMPARE(refine::truedUp(makeDrawing({polygonThrough(leaf()), leafOff}), {refine::TrueUpKind::Repeats}, 0.3)
+                 .changes.size(),
+             1U);
     const Drawing apart = makeDrawing({polygonThrough(leaf()), leafOff}, {{"a", 0, 0, 0}, {"b", 9, 9, 9}}, {0, 1});
-    QVERIFY(truedUp(apart, {TrueUpKind::Repeats}, 0.3).changes.empty());
-    QVERIFY(truedUp(makeDrawing({}), {TrueUpKind::Repeats}, 0.3).changes.empty());
+    QVERIFY(refine::truedUp(apart, {refine::TrueUpKind::Repeats}, 0.3).changes.empty());
+    QVERIFY(refine::truedUp(makeDrawing({}), {refine::TrueUpKind::Repeats}, 0.3).changes.empty());
   }
 
   /// A diamond of four arms, each a little off.
@@ -179,33 +182,34 @@ class TestNearThings : public QObject {
         corners.push_back(p + Point{off(random), off(random)});
       const Affine turn = shift({60, 50}) * rotation(20 * kDegree);
       const Drawing drawing = makeDrawing({transformed(polygonThrough(corners), turn, 1e-9)});
-      const Refined refined = symmetrized(drawing, SymmetryWish::Mirror, SymmetryFrom::Best, 0.5);
+      const refine::Refined refined =
+          refine::symmetrized(drawing, refine::SymmetryWish::Mirror, refine::SymmetryFrom::Best, 0.5);
       QCOMPARE(refined.changes.size(), 2U);
-      const auto first = symmetryOf(refined.drawing, SymmetryWish::Mirror, 1e-3);
+      const auto first = refine::symmetryOf(refined.drawing, refine::SymmetryWish::Mirror, 1e-3);
       QVERIFY(first.has_value());
       for (const double more : {0.0, std::numbers::pi / 2}) {
-        const auto second = more == 0 ? first : secondMirror(refined.drawing, *first, 1e-3);
+        const auto second = more == 0 ? first : refine::secondMirror(refined.drawing, *first, 1e-3);
         QVERIFY(second.has_value());
         QVERIFY2(residual(refined.drawing, mirrorAbout(second->centre, second->axisAngle)) < 1e-6,
                  qPrintable(QString("seed %1").arg(seed)));
       }
-      QVERIFY(apartBy(refined.drawing.path(0), drawing.path(0)).mm < 0.5);
+      QVERIFY(refine::apartBy(refined.drawing.path(0), drawing.path(0)).mm < 0.5);
     }
     // A kite has one axis alone.
     const Drawing kite = makeDrawing({polygonThrough({{0, 30}, {14, 10}, {0, -30}, {-14.05, 10}})});
-    QCOMPARE(symmetrized(kite, SymmetryWish::Auto, SymmetryFrom::Best, 0.5).changes.size(), 1U);
+    QCOMPARE(refine::symmetrized(kite, refine::SymmetryWish::Auto, refine::SymmetryFrom::Best, 0.5).changes.size(), 1U);
   }
 
   void differencesAreFoundWhereTheyAre() {
     const Drawing then = makeDrawing({box({0, 0}, 40, 20), circlePath({80, 10}, 8), box({100, 0}, 10, 10)});
-    QVERIFY(differencesBetween(then, then, 1, 0.01).empty());
+    QVERIFY(refine::differencesBetween(then, then, 1, 0.01).empty());
     Drawing now = then;
     // A corner moved by 0.5 mm, and an outline that is gone.
     Path moved = then.path(0);
     moved.segments[1].end = moved.segments[1].end + Point{0.5, 0};
     now.setPath(0, moved);
     now.outlines.pop_back();
-    const std::vector<Difference> found = differencesBetween(now, then, 1, 0.01);
+    const std::vector<refine::Difference> found = refine::differencesBetween(now, then, 1, 0.01);
     QCOMPARE(found.size(), 2U);
     QVERIFY(found[0].gone);
     QVERIFY(found[0].mm > 10);
@@ -213,16 +217,16 @@ class TestNearThings : public QObject {
     QVERIFY2(distance(found[1].at, {40.5, 20}) < 0.6, qPrintable(QString::number(found[1].at.x)));
     QVERIFY(std::abs(found[1].mm - 0.5) < 0.02);
     // In px of half a millimetre the same, half as large.
-    QVERIFY(std::abs(differencesBetween(now, then, 0.5, 0.01)[1].mm - 0.25) < 0.01);
+    QVERIFY(std::abs(refine::differencesBetween(now, then, 0.5, 0.01)[1].mm - 0.25) < 0.01);
     // What is drawn anew along the same line differs nowhere.
     Drawing again = makeDrawing({then.path(0), reversed(then.path(1)), then.path(2)});
-    QVERIFY(differencesBetween(again, then, 1, 0.01).empty());
+    QVERIFY(refine::differencesBetween(again, then, 1, 0.01).empty());
     // Against nothing all is new; against all of it nothing is there.
-    QCOMPARE(differencesBetween(then, makeDrawing({}), 1, 0.01).size(), 3U);
-    QCOMPARE(differencesBetween(makeDrawing({}), then, 1, 0.01).size(), 3U);
+    QCOMPARE(refine::differencesBetween(then, makeDrawing({}), 1, 0.01).size(), 3U);
+    QCOMPARE(refine::differencesBetween(makeDrawing({}), then, 1, 0.01).size(), 3U);
     std::stop_source stop;
     stop.request_stop();
-    QVERIFY_THROWS_EXCEPTION(Cancelled, differencesBetween(now, then, 1, 0.01, stop.get_token()));
+    QVERIFY_THROWS_EXCEPTION(Cancelled, refine::differencesBetween(now, then, 1, 0.01, stop.get_token()));
   }
 };
 

@@ -80,36 +80,40 @@ class TestSymmetry : public QObject {
   void aLopsidedBadgeBecomesExact() {
     for (unsigned seed = 1; seed <= 8; ++seed) {
       for (const double turn : {0.0, 33.0, 90.0}) {
-        const Drawing drawing = rotated(badge(0.15, seed), turn);
-        const auto found = symmetryOf(drawing, SymmetryWish::Auto, 1);
+        const Drawing drawing = refine::rotated(badge(0.15, seed), turn);
+        const auto found = refine::symmetryOf(drawing, refine::SymmetryWish::Auto, 1);
         QVERIFY(found && found->turns == 0);
         double off = found->axisAngle * 180 / std::numbers::pi - 90 - turn;
         off -= std::round(off / 180) * 180;
         QVERIFY2(std::abs(off) < 0.5, qPrintable(QString("seed %1: %2").arg(seed).arg(off)));
-        const Refined refined = symmetrized(drawing, SymmetryWish::Auto, SymmetryFrom::Best, 1);
+        const refine::Refined refined =
+            refine::symmetrized(drawing, refine::SymmetryWish::Auto, refine::SymmetryFrom::Best, 1);
         QCOMPARE(refined.drawing.outlines.size(), 4U);
         QVERIFY(residual(refined.drawing, reflection(found->centre, found->axisAngle)) < 1e-6);
-        for (const Finding& f : inspect(refined.drawing, {}))
-          QVERIFY(f.kind != FindingKind::OpenEnd && f.kind != FindingKind::Crossing);
+        for (const mend::Finding& f : mend::inspect(refined.drawing, {}))
+          QVERIFY(f.kind != mend::FindingKind::OpenEnd && f.kind != mend::FindingKind::Crossing);
       }
     }
   }
 
   void theAxisIsWhereTheDrawingHasIt() {
-    const auto found = symmetryOf(rotated(badge(0, 1), 17), SymmetryWish::Mirror, 0.3);
+    const auto found = refine::symmetryOf(refine::rotated(badge(0, 1), 17), refine::SymmetryWish::Mirror, 0.3);
     QVERIFY(found && std::abs(found->axisAngle * 180 / std::numbers::pi - 107) < 0.1);
     QVERIFY2(found->farthestMm < 1e-6, qPrintable(QString::number(found->farthestMm)));
   }
 
   void theHalfThatIsAskedForCounts() {
     const Drawing drawing = badge(0.3, 3);
-    const Box left = boxOf(pathsOf(symmetrized(drawing, SymmetryWish::Mirror, SymmetryFrom::Left, 2).drawing));
-    const Box right = boxOf(pathsOf(symmetrized(drawing, SymmetryWish::Mirror, SymmetryFrom::Right, 2).drawing));
+    const Box left = boxOf(
+        pathsOf(refine::symmetrized(drawing, refine::SymmetryWish::Mirror, refine::SymmetryFrom::Left, 2).drawing));
+    const Box right = boxOf(
+        pathsOf(refine::symmetrized(drawing, refine::SymmetryWish::Mirror, refine::SymmetryFrom::Right, 2).drawing));
     const Box was = boxOf(pathsOf(drawing));
     QVERIFY(std::abs(left.low.x - was.low.x) < 0.1);
     QVERIFY(std::abs(right.high.x - was.high.x) < 0.1);
-    const auto found = symmetryOf(drawing, SymmetryWish::Mirror, 2);
-    const Drawing mean = symmetrized(drawing, SymmetryWish::Mirror, SymmetryFrom::Mean, 2).drawing;
+    const auto found = refine::symmetryOf(drawing, refine::SymmetryWish::Mirror, 2);
+    const Drawing mean =
+        refine::symmetrized(drawing, refine::SymmetryWish::Mirror, refine::SymmetryFrom::Mean, 2).drawing;
     QVERIFY(residual(mean, reflection(found->centre, found->axisAngle)) < 1e-6);
   }
 
@@ -118,8 +122,9 @@ class TestSymmetry : public QObject {
     add(drawing, {{20, 10}, {Segment::line({40, 14}), Segment::line({60, 10})}, false});
     add(drawing, {{20, 50}, {Segment::line({22.1, 40})}, false});
     add(drawing, {{60, 50}, {Segment::line({58, 40})}, false});
-    const Drawing exact = symmetrized(drawing, SymmetryWish::Mirror, SymmetryFrom::Left, 0.5).drawing;
-    const auto found = symmetryOf(drawing, SymmetryWish::Mirror, 0.5);
+    const Drawing exact =
+        refine::symmetrized(drawing, refine::SymmetryWish::Mirror, refine::SymmetryFrom::Left, 0.5).drawing;
+    const auto found = refine::symmetryOf(drawing, refine::SymmetryWish::Mirror, 0.5);
     QVERIFY(residual(exact, reflection(found->centre, found->axisAngle)) < 1e-6);
     QCOMPARE(countsOf(pathsOf(exact)).open, 3U);
     // Lines that go on straight become one, and an open line stays open, with both its ends.
@@ -128,7 +133,8 @@ class TestSymmetry : public QObject {
                  {Segment::line({26, 10}), Segment::line({30, 14}), Segment::line({50, 14}), Segment::line({54, 10}),
                   Segment::line({60, 10})},
                  false});
-    const Drawing both = symmetrized(zigzag, SymmetryWish::Mirror, SymmetryFrom::Left, 0.5).drawing;
+    const Drawing both =
+        refine::symmetrized(zigzag, refine::SymmetryWish::Mirror, refine::SymmetryFrom::Left, 0.5).drawing;
     const Path& line = both.outlines.back().path();
     QVERIFY(!line.closed && line.segments.size() == 5);
     const double width = std::abs(line.segments.back().end.x - line.start.x);
@@ -138,11 +144,12 @@ class TestSymmetry : public QObject {
   void aFlowerIsTurned() {
     for (unsigned seed = 1; seed <= 8; ++seed) {
       const Drawing drawing = flower(0.1, seed);
-      const auto found = symmetryOf(drawing, SymmetryWish::Auto, 0.8);
+      const auto found = refine::symmetryOf(drawing, refine::SymmetryWish::Auto, 0.8);
       QVERIFY(found);
       QCOMPARE(found->turns, 5);
       QVERIFY(distance(found->centre, {20, 30}) < 0.1);
-      const Drawing exact = symmetrized(drawing, SymmetryWish::Turn, SymmetryFrom::Best, 0.8).drawing;
+      const Drawing exact =
+          refine::symmetrized(drawing, refine::SymmetryWish::Turn, refine::SymmetryFrom::Best, 0.8).drawing;
       QCOMPARE(exact.outlines.size(), drawing.outlines.size());
       const Affine spin = shift(found->centre) * rotation(2 * std::numbers::pi / 5) * shift(-found->centre);
       QVERIFY(residual(exact, spin) < 1e-6);
@@ -151,9 +158,10 @@ class TestSymmetry : public QObject {
 
   void whatHasNoneKeepsItsShape() {
     const Drawing odd = makeDrawing({polygonThrough({{0, 0}, {30, 2}, {25, 14}, {8, 22}}), circlePath({50, 3}, 4)});
-    QVERIFY(!symmetryOf(odd, SymmetryWish::Auto, 0.3));
-    QVERIFY(symmetrized(odd, SymmetryWish::Auto, SymmetryFrom::Best, 0.3).drawing.outlines == odd.outlines);
-    QVERIFY(!symmetryOf(Drawing{}, SymmetryWish::Auto, 0.3));
+    QVERIFY(!refine::symmetryOf(odd, refine::SymmetryWish::Auto, 0.3));
+    QVERIFY(refine::symmetrized(odd, refine::SymmetryWish::Auto, refine::SymmetryFrom::Best, 0.3).drawing.outlines ==
+            odd.outlines);
+    QVERIFY(!refine::symmetryOf(Drawing{}, refine::SymmetryWish::Auto, 0.3));
   }
 };
 

@@ -15,10 +15,12 @@ using namespace rim::test;
 
 namespace {
 
-const std::set<TrueUpKind> kAll{
-    TrueUpKind::Circle,   TrueUpKind::Ellipse, TrueUpKind::Rectangle,  TrueUpKind::RoundedRectangle,
-    TrueUpKind::Polygon,  TrueUpKind::Slot,    TrueUpKind::Straight,   TrueUpKind::Level,
-    TrueUpKind::Parallel, TrueUpKind::Radii,   TrueUpKind::Concentric, TrueUpKind::Spacing};
+const std::set<refine::TrueUpKind> kAll{refine::TrueUpKind::Circle,     refine::TrueUpKind::Ellipse,
+                                        refine::TrueUpKind::Rectangle,  refine::TrueUpKind::RoundedRectangle,
+                                        refine::TrueUpKind::Polygon,    refine::TrueUpKind::Slot,
+                                        refine::TrueUpKind::Straight,   refine::TrueUpKind::Level,
+                                        refine::TrueUpKind::Parallel,   refine::TrueUpKind::Radii,
+                                        refine::TrueUpKind::Concentric, refine::TrueUpKind::Spacing};
 
 /// A polygon along a closed curve, every corner off by up to `wobble` mm.
 template <class Curve>
@@ -68,8 +70,8 @@ Path rounded(double w, double h, double r) {
 }
 
 std::string kindOf(const Path& path, double within = 0.3) {
-  const auto found = exactShapeOf(path, kAll, within);
-  return found ? nameOf(found->kind) : "none";
+  const auto found = refine::exactShapeOf(path, kAll, within);
+  return found ? refine::nameOf(found->kind) : "none";
 }
 
 }  // namespace
@@ -82,8 +84,8 @@ class TestTrueUp : public QObject {
   void wobblyRingsBecomeCircles() {
     double farthest = 0;
     for (unsigned seed = 1; seed <= 40; ++seed) {
-      const auto found = exactShapeOf(wobbly(circleCurve({30, 20}, 12), 90, 0.07, seed), kAll, 0.3);
-      QVERIFY(found && found->kind == TrueUpKind::Circle);
+      const auto found = refine::exactShapeOf(wobbly(circleCurve({30, 20}, 12), 90, 0.07, seed), kAll, 0.3);
+      QVERIFY(found && found->kind == refine::TrueUpKind::Circle);
       const auto circle = circleOf(found->path);
       QVERIFY(circle);
       farthest = std::max({farthest, distance(circle->centre, {30, 20}), std::abs(circle->radius - 12)});
@@ -121,7 +123,7 @@ class TestTrueUp : public QObject {
       const Path path = shape == 6 ? wobbly(ellipse, 120, 0.05, seed)
                                    : wobbly(along(shapes[static_cast<std::size_t>(shape)]), 240, 0.05, seed);
       QCOMPARE(QString::fromStdString(kindOf(path)), kind);
-      const auto found = exactShapeOf(path, kAll, 0.3);
+      const auto found = refine::exactShapeOf(path, kAll, 0.3);
       // Run the same way, and of nearly the area of what was meant.
       QVERIFY(signedArea(found->path) > 0);
       const double meant = shape == 6 ? std::numbers::pi * 240 : signedArea(shapes[static_cast<std::size_t>(shape)]);
@@ -156,18 +158,19 @@ class TestTrueUp : public QObject {
     path.segments = {Segment::arc({40, 0.3}, 0.002), Segment::line({39.8, 10}), Segment::line({39.85, 20.1}),
                      Segment::line({39.7, 30.2}),    Segment::line({20, 30}),   Segment::line({12, 14}),
                      Segment::line({0, 0})};
-    const Refined refined =
-        truedUp(makeDrawing({path}), {TrueUpKind::Straight, TrueUpKind::Level, TrueUpKind::Parallel}, 0.3);
+    const refine::Refined refined =
+        refine::truedUp(makeDrawing({path}),
+                        {refine::TrueUpKind::Straight, refine::TrueUpKind::Level, refine::TrueUpKind::Parallel}, 0.3);
     const Path& exact = refined.drawing.path(0);
     QCOMPARE(exact.segments.size(), 5U);
     QCOMPARE(exact.segments[0].end.y, exact.start.y);
     QCOMPARE(exact.segments[1].end.x, exact.segments[0].end.x);
     QCOMPARE(exact.segments[2].end.y, exact.segments[1].end.y);
-    QVERIFY(apartBy(path, exact).mm < 0.3);
+    QVERIFY(refine::apartBy(path, exact).mm < 0.3);
     QVERIFY(refined.changes.size() >= 2);
     // A slope that was meant stays.
     const Path roof = polygonThrough({{0, 0}, {40, 0}, {40, 20}, {20, 24}, {0, 20}});
-    QVERIFY(truedUp(makeDrawing({roof}), kAll, 0.3).changes.empty());
+    QVERIFY(refine::truedUp(makeDrawing({roof}), kAll, 0.3).changes.empty());
   }
 
   void likesAreMadeAlike() {
@@ -179,8 +182,9 @@ class TestTrueUp : public QObject {
     }
     holes.push_back(circlePath({50.1, 49.95}, 10));
     holes.push_back(circlePath({50, 50}, 40));
-    const Refined refined =
-        truedUp(makeDrawing(holes), {TrueUpKind::Radii, TrueUpKind::Concentric, TrueUpKind::Spacing}, 0.3);
+    const refine::Refined refined =
+        refine::truedUp(makeDrawing(holes),
+                        {refine::TrueUpKind::Radii, refine::TrueUpKind::Concentric, refine::TrueUpKind::Spacing}, 0.3);
     std::vector<CircleOf> circles;
     for (const Outline& outline : refined.drawing.outlines) circles.push_back(*circleOf(outline.path()));
     for (int i = 1; i < 6; ++i) {
@@ -193,12 +197,12 @@ class TestTrueUp : public QObject {
     // In a row.
     std::vector<Path> row;
     for (int i = 0; i < 5; ++i) row.push_back(circlePath({10.0 * i + (i == 2 ? 0.2 : 0), i == 3 ? 0.1 : 0}, 3));
-    const Refined even = truedUp(makeDrawing(row), {TrueUpKind::Spacing}, 0.3);
+    const refine::Refined even = refine::truedUp(makeDrawing(row), {refine::TrueUpKind::Spacing}, 0.3);
     for (std::size_t i = 0; i < 5; ++i)
       QVERIFY(distance(circleOf(even.drawing.path(i))->centre, {10.0 * static_cast<double>(i), 0}) < 1e-9);
     // Far from even: nothing.
     row[2] = circlePath({23, 0}, 3);
-    QVERIFY(truedUp(makeDrawing(row), {TrueUpKind::Spacing}, 0.3).changes.empty());
+    QVERIFY(refine::truedUp(makeDrawing(row), {refine::TrueUpKind::Spacing}, 0.3).changes.empty());
   }
 
   void nothingMovesFartherThanAllowed() {
@@ -207,8 +211,8 @@ class TestTrueUp : public QObject {
           makeDrawing({wobbly(circleCurve({30, 20}, 12), 60, 0.2, seed),
                        wobbly(along(polygonThrough({{60, 0}, {90, 1}, {90, 20}, {60, 20}})), 60, 0.1, seed)});
       for (const double within : {0.05, 0.2, 0.5}) {
-        const Refined refined = truedUp(drawing, kAll, within);
-        for (const Change& c : refined.changes) QVERIFY(c.movedMm <= within);
+        const refine::Refined refined = refine::truedUp(drawing, kAll, within);
+        for (const refine::Change& c : refined.changes) QVERIFY(c.movedMm <= within);
       }
     }
   }

@@ -17,12 +17,12 @@ Path rectangle(double x, double y, double w, double h) {
   return polygonThrough({{x, y}, {x + w, y}, {x + w, y + h}, {x, y + h}});
 }
 
-QString of(const std::optional<Across>& across) {
+QString of(const std::optional<refine::Across>& across) {
   return across ? QString::number(across->mm, 'f', 4) : QString("none");
 }
 
 QString thin(std::vector<Path> paths) {
-  const ThinPlaces found = thinPlaces(makeDrawing(std::move(paths)));
+  const refine::ThinPlaces found = refine::thinPlaces(makeDrawing(std::move(paths)));
   return "web " + of(found.web) + ", gap " + of(found.gap);
 }
 
@@ -54,17 +54,18 @@ class TestWebs : public QObject {
         {Segment::cubic({20, 8 * k}, {20 * k, 8}, {0, 8}), Segment::cubic({-20 * k, 8}, {-20, 8 * k}, {-20, 0}),
          Segment::cubic({-20, -8 * k}, {-20 * k, -8}, {0, -8}), Segment::cubic({20 * k, -8}, {20, -8 * k}, {20, 0})},
         true};
-    const ThinPlaces found = thinPlaces(makeDrawing({ellipse}));
+    const refine::ThinPlaces found = refine::thinPlaces(makeDrawing({ellipse}));
     QVERIFY2(found.web && std::abs(found.web->mm - 16) < 0.01, qPrintable(of(found.web)));
-    QVERIFY(!thinPlaces(Drawing{}).web && !thinPlaces(makeDrawing({{{0, 0}, {Segment::line({9, 9})}, false}})).gap);
+    QVERIFY(!refine::thinPlaces(Drawing{}).web &&
+            !refine::thinPlaces(makeDrawing({{{0, 0}, {Segment::line({9, 9})}, false}})).gap);
   }
 
   void theyAreTheSameHoweverItIsTurned() {
     const Drawing drawing = makeDrawing({rectangle(0, 0, 60, 40), circlePath({12, 12}, 9), circlePath({34, 20}, 11),
                                          polygonThrough({{50, 5}, {57, 5}, {57, 35}, {52, 20}})});
-    const ThinPlaces first = thinPlaces(drawing);
+    const refine::ThinPlaces first = refine::thinPlaces(drawing);
     for (const double turn : {10.0, 33.3, 90.0, 211.0}) {
-      const ThinPlaces turned = thinPlaces(rotated(drawing, turn));
+      const refine::ThinPlaces turned = refine::thinPlaces(refine::rotated(drawing, turn));
       QVERIFY(std::abs(turned.web->mm - first.web->mm) < 1e-6);
       QVERIFY(std::abs(turned.gap->mm - first.gap->mm) < 1e-6);
     }
@@ -76,7 +77,7 @@ class TestWebs : public QObject {
     for (unsigned seed = 1; seed <= 8; ++seed) {
       std::mt19937 random(seed);
       const Drawing drawing = plate(random);
-      const ThinPlaces found = thinPlaces(drawing);
+      const refine::ThinPlaces found = refine::thinPlaces(drawing);
       QVERIFY(found.web && found.gap);
       double least = 1e9;
       for (std::size_t a = 0; a < drawing.outlines.size(); ++a) {

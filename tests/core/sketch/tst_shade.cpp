@@ -14,9 +14,9 @@ using namespace rim::test;
 
 namespace {
 
-Solid plate(const std::vector<Path>& paths, double mm) {
+sketch::Solid plate(const std::vector<Path>& paths, double mm) {
   const Drawing drawing = makeDrawing(paths);
-  return extruded(drawing, sketchOf(drawing), mm, 0.01);
+  return sketch::extruded(drawing, sketch::sketchOf(drawing), mm, 0.01);
 }
 
 std::set<int> lightsOf(const cv::Mat1b& light) {
@@ -36,8 +36,8 @@ class TestShade : public QObject {
   void fromAboveOnlyTheTopIsSeen() {
     // A square of 20 mm with a round hole of 5 mm radius: the share of the box that it covers is known.
     Path hole = reversed(circlePath({10, 10}, 5));
-    const Solid solid = plate({polygonThrough({{0, 0}, {20, 0}, {20, 20}, {0, 20}}), hole}, 3);
-    const cv::Mat1b light = shaded(solid, {0, 0}, {400, 400});
+    const sketch::Solid solid = plate({polygonThrough({{0, 0}, {20, 0}, {20, 20}, {0, 20}}), hole}, 3);
+    const cv::Mat1b light = sketch::shaded(solid, {0, 0}, {400, 400});
     QCOMPARE(lightsOf(light).size(), 1U);
     const double share = cv::countNonZero(light) / (400.0 * 400 * 0.86 * 0.86);
     QVERIFY2(std::abs(share - (1 - std::numbers::pi * 25 / 400)) < 0.01, qPrintable(QString::number(share)));
@@ -45,8 +45,8 @@ class TestShade : public QObject {
   }
 
   void fromTheSideTheThicknessIsSeen() {
-    const Solid solid = plate({polygonThrough({{0, 0}, {20, 0}, {20, 20}, {0, 20}})}, 10);
-    const cv::Mat1b light = shaded(solid, {0, std::numbers::pi / 2}, {300, 300});
+    const sketch::Solid solid = plate({polygonThrough({{0, 0}, {20, 0}, {20, 20}, {0, 20}})}, 10);
+    const cv::Mat1b light = sketch::shaded(solid, {0, std::numbers::pi / 2}, {300, 300});
     QCOMPARE(lightsOf(light).size(), 1U);
     // Twenty wide and ten high.
     const double share = cv::countNonZero(light) / (300.0 * 300 * 0.86 * 0.86);
@@ -55,14 +55,14 @@ class TestShade : public QObject {
 
   void theFrontHidesTheBack() {
     // A low part in front of a high one: seen from the front the high one stands above it, with other sides in sight.
-    const Solid solid = plate({polygonThrough({{0, 0}, {20, 0}, {20, 20}, {0, 20}})}, 10);
-    const cv::Mat1b light = shaded(solid, {0.6, 0.9}, {300, 300});
+    const sketch::Solid solid = plate({polygonThrough({{0, 0}, {20, 0}, {20, 20}, {0, 20}})}, 10);
+    const cv::Mat1b light = sketch::shaded(solid, {0.6, 0.9}, {300, 300});
     QCOMPARE(lightsOf(light).size(), 3U);  // the top and two sides; the other three are hidden
   }
 
   void nothingIsDark() {
-    QCOMPARE(cv::countNonZero(shaded({}, {}, {50, 50})), 0);
-    QVERIFY(shaded({}, {}, {0, 0}).empty());
+    QCOMPARE(cv::countNonZero(sketch::shaded({}, {}, {50, 50})), 0);
+    QVERIFY(sketch::shaded({}, {}, {0, 0}).empty());
   }
 };
 

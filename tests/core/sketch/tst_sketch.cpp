@@ -33,7 +33,7 @@ class TestSketch : public QObject {
                                    circlePath({25, 25}, 5), square(200, 0, 10)});
     add(drawing, {{300, 0}, {Segment::line({310, 0})}, false});
     add(drawing, polygonThrough({{400, 0}, {420, 20}, {420, 0}, {400, 20}}));
-    const Sketch sketch = sketchOf(drawing);
+    const sketch::Sketch sketch = sketch::sketchOf(drawing);
     QCOMPARE(sketch.profiles.size(), 3U);
     QCOMPARE(sketch.profiles[0].outer, 0U);
     QCOMPARE(sketch.profiles[0].holes, (std::vector<std::size_t>{1, 2}));
@@ -43,19 +43,21 @@ class TestSketch : public QObject {
     QVERIFY(std::abs(sketch.profiles[1].areaMm2 - (400 - 25 * std::numbers::pi)) < 1e-9);
     QCOMPARE(sketch.profiles[2].areaMm2, 100.0);
     QCOMPARE(sketch.unfit.size(), 2U);
-    QVERIFY(sketch.unfit[0].outline == 6 && sketch.unfit[0].why == Unfit::Open);
-    QVERIFY(sketch.unfit[1].outline == 7 && sketch.unfit[1].why == Unfit::Crosses);
+    QVERIFY(sketch.unfit[0].outline == 6 && sketch.unfit[0].why == sketch::Unfit::Open);
+    QVERIFY(sketch.unfit[1].outline == 7 && sketch.unfit[1].why == sketch::Unfit::Crosses);
   }
 
   void whatCrossesIsNoProfile() {
-    const Sketch sketch = sketchOf(makeDrawing({square(0, 0, 20), square(10, 10, 20), square(100, 100, 5)}));
+    const sketch::Sketch sketch =
+        sketch::sketchOf(makeDrawing({square(0, 0, 20), square(10, 10, 20), square(100, 100, 5)}));
     QCOMPARE(sketch.profiles.size(), 1U);
     QCOMPARE(sketch.profiles[0].outer, 2U);
     QCOMPARE(sketch.unfit.size(), 2U);
   }
 
   void layersAreSheetsOfTheirOwn() {
-    const Sketch sketch = sketchOf(makeDrawing({square(0, 0, 20), square(5, 5, 10)}, {{"a"}, {"b"}}, {0, 1}));
+    const sketch::Sketch sketch =
+        sketch::sketchOf(makeDrawing({square(0, 0, 20), square(5, 5, 10)}, {{"a"}, {"b"}}, {0, 1}));
     QCOMPARE(sketch.profiles.size(), 2U);
     QVERIFY(sketch.profiles[0].holes.empty() && sketch.profiles[1].holes.empty());
   }
@@ -64,25 +66,25 @@ class TestSketch : public QObject {
     std::mt19937 random(5);
     for (int round = 0; round < 20; ++round) {
       const Drawing drawing = plate(random);
-      const Sketch sketch = sketchOf(drawing);
+      const sketch::Sketch sketch = sketch::sketchOf(drawing);
       QVERIFY(!sketch.profiles.empty() && sketch.unfit.empty());
-      const Solid solid = extruded(drawing, sketch, 2.5, 0.001);
-      QVERIFY(isWatertight(solid));
+      const sketch::Solid solid = sketch::extruded(drawing, sketch, 2.5, 0.001);
+      QVERIFY(sketch::isWatertight(solid));
       double area = 0;
-      for (const Profile& p : sketch.profiles) area += p.areaMm2;
-      QVERIFY2(std::abs(volumeOf(solid) / (2.5 * area) - 1) < 1e-4,
-               qPrintable(QString("%1 of %2").arg(volumeOf(solid)).arg(2.5 * area)));
+      for (const sketch::Profile& p : sketch.profiles) area += p.areaMm2;
+      QVERIFY2(std::abs(sketch::volumeOf(solid) / (2.5 * area) - 1) < 1e-4,
+               qPrintable(QString("%1 of %2").arg(sketch::volumeOf(solid)).arg(2.5 * area)));
     }
   }
 
   void aHoleInASurfaceIsSeen() {
     const Drawing drawing = makeDrawing({square(0, 0, 10)});
-    Solid solid = extruded(drawing, sketchOf(drawing), 1, 0.01);
+    sketch::Solid solid = sketch::extruded(drawing, sketch::sketchOf(drawing), 1, 0.01);
     QCOMPARE(solid.triangles.size(), 12U);
-    QVERIFY(isWatertight(solid));
-    QVERIFY(std::abs(volumeOf(solid) - 100) < 1e-9);
+    QVERIFY(sketch::isWatertight(solid));
+    QVERIFY(std::abs(sketch::volumeOf(solid) - 100) < 1e-9);
     solid.triangles.pop_back();
-    QVERIFY(!isWatertight(solid));
+    QVERIFY(!sketch::isWatertight(solid));
   }
 
   void holesThatTouchTheRimAreClosed() {
@@ -90,19 +92,19 @@ class TestSketch : public QObject {
     const Drawing drawing =
         makeDrawing({square(0, 0, 40), polygonThrough({{0, 20}, {10, 15}, {10, 25}}),
                      polygonThrough({{20, 20}, {25, 15}, {25, 25}}), polygonThrough({{20, 20}, {15, 25}, {15, 15}})});
-    const Sketch sketch = sketchOf(drawing);
-    const Solid solid = extruded(drawing, sketch, 1, 0.01);
-    QVERIFY(isWatertight(solid));
+    const sketch::Sketch sketch = sketch::sketchOf(drawing);
+    const sketch::Solid solid = sketch::extruded(drawing, sketch, 1, 0.01);
+    QVERIFY(sketch::isWatertight(solid));
     double area = 0;
-    for (const Profile& p : sketch.profiles) area += p.areaMm2;
-    QVERIFY(std::abs(volumeOf(solid) - area) < 1e-6);
+    for (const sketch::Profile& p : sketch.profiles) area += p.areaMm2;
+    QVERIFY(std::abs(sketch::volumeOf(solid) - area) < 1e-6);
   }
 
   void nothingMakesNothing() {
-    QVERIFY(sketchOf(Drawing()).profiles.empty());
-    QVERIFY(capOf({}).triangles.empty());
-    QVERIFY(capOf({{{1, 1}, {1, 1}, {1, 1}}}).triangles.empty());
-    QVERIFY(capOf({{{0, 0}, {1, 1}, {2, 2}}}).triangles.empty());
+    QVERIFY(sketch::sketchOf(Drawing()).profiles.empty());
+    QVERIFY(sketch::capOf({}).triangles.empty());
+    QVERIFY(sketch::capOf({{{1, 1}, {1, 1}, {1, 1}}}).triangles.empty());
+    QVERIFY(sketch::capOf({{{0, 0}, {1, 1}, {2, 2}}}).triangles.empty());
   }
 };
 

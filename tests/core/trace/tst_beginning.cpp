@@ -19,7 +19,7 @@ using namespace rim::test;
 namespace {
 
 constexpr int kSize = 200;
-constexpr TwoTone kTone{128, false};
+constexpr trace::contour::TwoTone kTone{128, false};
 
 /// A half disc on a rectangle: lines that go over into an arc, and two corners.
 bool counterOfP(double x, double y) {
@@ -35,19 +35,19 @@ bool notched(double x, double y) {
 /// A leaf of two arcs.
 bool leaf(double x, double y) { return std::hypot(x - 60.2, y - 100) < 90 && std::hypot(x - 141.3, y - 100) < 90; }
 
-Border sharpBorder(const Inside& inside) {
+trace::contour::Border sharpBorder(const Inside& inside) {
   const cv::Mat grey = drawn(kSize, kSize, inside);
-  const std::vector<Border> borders = followBorders(grey, kTone, 4);
-  return sharpenBorder(grey, kTone, EdgeLevel::Coverage, borders.at(0));
+  const std::vector<trace::contour::Border> borders = trace::contour::followBorders(grey, kTone, 4);
+  return trace::contour::sharpenBorder(grey, kTone, trace::contour::EdgeLevel::Coverage, borders.at(0));
 }
 
-Border begunAt(const Border& border, std::size_t first) {
-  Border turned = border;
+trace::contour::Border begunAt(const trace::contour::Border& border, std::size_t first) {
+  trace::contour::Border turned = border;
   std::rotate(turned.begin(), turned.begin() + static_cast<std::ptrdiff_t>(first), turned.end());
   return turned;
 }
 
-double farthest(const Border& border, const Path& path) {
+double farthest(const trace::contour::Border& border, const Path& path) {
   double most = 0;
   for (const Point p : border) most = std::max(most, nearestOn(path, p).off);
   return most;
@@ -74,9 +74,9 @@ class TestBeginning : public QObject {
     QFETCH(int, lines);
     QFETCH(int, most);
     const Inside figures[] = {counterOfP, notched, leaf, polygon(starCorners(100, 100, 7, 85, 40, 0.1))};
-    const Border border = sharpBorder(figures[figure]);
+    const trace::contour::Border border = sharpBorder(figures[figure]);
     for (std::size_t first = 0; first < border.size(); first += 7) {
-      const Path path = fitOutline(begunAt(border, first), {});
+      const Path path = trace::outline::fitOutline(begunAt(border, first), {});
       const Counts counts = countsOf(Paths(path));
       const QByteArray said = QString("begun at %1: %2 lines, %3 arcs, %4 curves, %5 px off")
                                   .arg(first)
@@ -97,7 +97,7 @@ class TestBeginning : public QObject {
     for (const double radius : {40.0, 56.2, 64.3}) {
       cv::Mat grey;
       cv::GaussianBlur(drawn(kSize, kSize, disc(100.2, 99.7, radius)), grey, {}, 1.2);
-      const Tracing tracing = trace(asJpeg(pictureOf(noisy(grey, 20)), 30), {});
+      const trace::Tracing tracing = trace::trace(asJpeg(pictureOf(noisy(grey, 20)), 30), {});
       QCOMPARE(tracing.outlines.size(), 1U);
       const std::size_t segments = tracing.outlines[0].segments.size();
       QVERIFY2(segments <= 8, qPrintable(QString("%1 px: %2").arg(radius).arg(segments)));

@@ -69,11 +69,13 @@ cv::Mat blurred(const cv::Mat& grey, double px) {
   return soft;
 }
 
-TwoTone half() { return {128, false}; }
+trace::contour::TwoTone half() { return {128, false}; }
 
-double blurIn(const cv::Mat& grey) { return blurOf(grey, half(), followBorders(grey, half(), 4)); }
+double blurIn(const cv::Mat& grey) {
+  return trace::contour::blurOf(grey, half(), trace::contour::followBorders(grey, half(), 4));
+}
 
-cv::Mat tracedGrey(const cv::Mat& grey) { return tonesFor(pictureOf(grey), {}).grey; }
+cv::Mat tracedGrey(const cv::Mat& grey) { return trace::contour::tonesFor(pictureOf(grey), {}).grey; }
 
 bool same(const cv::Mat& a, const cv::Mat& b) { return cv::countNonZero(a != b) == 0; }
 
@@ -97,15 +99,15 @@ class TestBlur : public QObject {
  private slots:
   void blurIsMeasured() {
     const cv::Mat disk = drawn(200, 200, disc(100.3, 99.8, 70));
-    QVERIFY2(blurIn(disk) < kBlurredPx, qPrintable(QString::number(blurIn(disk))));
+    QVERIFY2(blurIn(disk) < trace::contour::kBlurredPx, qPrintable(QString::number(blurIn(disk))));
     for (const double px : {1.0, 1.5, 2.0, 3.0}) {
       // Pixels smear by half a pixel themselves.
       const double off = blurIn(blurred(disk, px)) / std::hypot(px, 0.5) - 1;
       QVERIFY2(std::abs(off) < 0.05, qPrintable(QString("%1 px: off by %2").arg(px).arg(off)));
     }
-    QCOMPARE(blurOf(cv::Mat(9, 9, CV_8UC1, cv::Scalar(100)), half(), {}), 0.0);
-    QCOMPARE(blurOf(cv::Mat(1, 1, CV_8UC1, cv::Scalar(0)), half(),
-                    followBorders(cv::Mat(1, 1, CV_8UC1, cv::Scalar(0)), half(), 0)),
+    QCOMPARE(trace::contour::blurOf(cv::Mat(9, 9, CV_8UC1, cv::Scalar(100)), half(), {}), 0.0);
+    QCOMPARE(trace::contour::blurOf(cv::Mat(1, 1, CV_8UC1, cv::Scalar(0)), half(),
+                                    trace::contour::followBorders(cv::Mat(1, 1, CV_8UC1, cv::Scalar(0)), half(), 0)),
              0.0);
   }
 
@@ -121,9 +123,9 @@ class TestBlur : public QObject {
     QFETCH(int, letter);
     QFETCH(double, px);
     const std::vector<Point> corners = letters()[static_cast<std::size_t>(letter)].second;
-    const Tracing t = trace(pictureOf(blurred(drawn(kSide, kSide, polygon(corners)), px)), {});
+    const trace::Tracing t = trace::trace(pictureOf(blurred(drawn(kSide, kSide, polygon(corners)), px)), {});
     std::vector<Path> sharp;
-    for (const Path& path : t.outlines) sharp.push_back(sharpened(path, 10).path);
+    for (const Path& path : t.outlines) sharp.push_back(refine::sharpened(path, 10).path);
     QCOMPARE(sharp.size(), 1U);
     QVERIFY2(sharp.front().segments.size() == corners.size(),
              qPrintable(QString::number(sharp.front().segments.size())));
@@ -132,7 +134,7 @@ class TestBlur : public QObject {
   }
 
   void whatIsRoundStaysRound() {
-    const Tracing t = trace(pictureOf(blurred(drawn(200, 200, ring(100.3, 99.8, 70, 40)), 2)), {});
+    const trace::Tracing t = trace::trace(pictureOf(blurred(drawn(200, 200, ring(100.3, 99.8, 70, 40)), 2)), {});
     QCOMPARE(t.outlines.size(), 2U);
     for (const Path& path : t.outlines) QCOMPARE(path.segments.size(), 2U);
     const double off = percentile95(t.outlines, [](Point p) {
@@ -158,21 +160,23 @@ class TestBlur : public QObject {
     // A threshold that somebody set is followed as it is.
     const cv::Mat soft = blurred(drawn(256, 256, polygon(squareCorners(128, 128, 70, 0.2))), 2);
     QVERIFY(!same(tracedGrey(soft), soft));
-    TraceSettings own;
+    trace::TraceSettings own;
     own.threshold = 128;
-    QVERIFY(same(tonesFor(pictureOf(soft), own).grey, soft));
+    QVERIFY(same(trace::contour::tonesFor(pictureOf(soft), own).grey, soft));
   }
 
   void stepsTurnMoreThanABlur() {
     const cv::Mat square = drawn(200, 200, polygon(squareCorners(100, 100, 60, 0.3)));
-    const auto turningIn = [](const cv::Mat& grey) { return turningOf(followBorders(grey, half(), 4)); };
+    const auto turningIn = [](const cv::Mat& grey) {
+      return trace::contour::turningOf(trace::contour::followBorders(grey, half(), 4));
+    };
     const double sharp = turningIn(square);
     QVERIFY(std::abs(turningIn(blurred(square, 2)) / sharp - 1) < 0.4);
     cv::Mat coarse;
     cv::resize(square, coarse, {}, 0.2, 0.2, cv::INTER_AREA);
     cv::resize(coarse, coarse, square.size(), 0, 0, cv::INTER_NEAREST);
     QVERIFY(turningIn(coarse) > 2 * sharp);
-    QCOMPARE(turningOf({}), 0.0);
+    QCOMPARE(trace::contour::turningOf({}), 0.0);
   }
 };
 

@@ -15,13 +15,13 @@ using namespace rim::test;
 namespace {
 
 /// How many points each border has, its area and the middle of its points, from one side of the picture to the other.
-std::vector<std::array<double, 4>> sizesAndPlaces(const std::vector<Border>& borders) {
+std::vector<std::array<double, 4>> sizesAndPlaces(const std::vector<trace::contour::Border>& borders) {
   std::vector<std::array<double, 4>> all;
-  for (const Border& border : borders) {
+  for (const trace::contour::Border& border : borders) {
     const auto count = static_cast<double>(border.size());
     Point sum;
     for (const Point p : border) sum = sum + p;
-    all.push_back({count, std::abs(borderArea(border)), sum.x / count, sum.y / count});
+    all.push_back({count, std::abs(trace::contour::borderArea(border)), sum.x / count, sum.y / count});
   }
   // Figures in a row, in a column or round one middle would change places by rounding.
   const auto slanting = [](const std::array<double, 4>& one) { return one[3] + one[2] / 77 + one[1] / 7777; };
@@ -36,30 +36,34 @@ class TestBorder : public QObject {
 
  private slots:
   void aDiscIsOneBorderWithItsArea() {
-    const std::vector<Border> borders = followBorders(drawn(60, 50, disc(30, 20, 15)), {128, false}, 0);
+    const std::vector<trace::contour::Border> borders =
+        trace::contour::followBorders(drawn(60, 50, disc(30, 20, 15)), {128, false}, 0);
     QCOMPARE(borders.size(), 1U);
-    QVERIFY(qAbs(borderArea(borders[0]) - M_PI * 225) < 1.5);
+    QVERIFY(qAbs(trace::contour::borderArea(borders[0]) - M_PI * 225) < 1.5);
     for (const Point p : borders[0]) QVERIFY(qAbs(distance(p, {30, 30}) - 15) < 0.15);
   }
 
   void aRingIsACounterClockwiseBorderAndAClockwiseHole() {
-    const std::vector<Border> borders = followBorders(drawn(60, 60, ring(30, 30, 20, 10)), {128, false}, 0);
+    const std::vector<trace::contour::Border> borders =
+        trace::contour::followBorders(drawn(60, 60, ring(30, 30, 20, 10)), {128, false}, 0);
     QCOMPARE(borders.size(), 2U);
-    QVERIFY(borderArea(borders[0]) > 0);
-    QVERIFY(borderArea(borders[1]) < 0);
+    QVERIFY(trace::contour::borderArea(borders[0]) > 0);
+    QVERIFY(trace::contour::borderArea(borders[1]) < 0);
   }
 
   void lightInkTurnsIslandsIntoHoles() {
-    const std::vector<Border> borders = followBorders(drawn(60, 60, disc(30, 30, 20)), {128, true}, 0);
+    const std::vector<trace::contour::Border> borders =
+        trace::contour::followBorders(drawn(60, 60, disc(30, 30, 20)), {128, true}, 0);
     QCOMPARE(borders.size(), 2U);  // the paper round the disc, closed along the rim, and its hole
-    QVERIFY(qAbs(borderArea(borders[0]) - 3600) < 1e-9);
-    QVERIFY(borderArea(borders[1]) < 0);
+    QVERIFY(qAbs(trace::contour::borderArea(borders[0]) - 3600) < 1e-9);
+    QVERIFY(trace::contour::borderArea(borders[1]) < 0);
   }
 
   void inkAtTheRimClosesExactlyAlongIt() {
-    const std::vector<Border> borders = followBorders(drawn(40, 30, disc(0, 0, 20)), {128, false}, 0);
+    const std::vector<trace::contour::Border> borders =
+        trace::contour::followBorders(drawn(40, 30, disc(0, 0, 20)), {128, false}, 0);
     QCOMPARE(borders.size(), 1U);
-    QVERIFY(qAbs(borderArea(borders[0]) - M_PI * 100) < 1.5);
+    QVERIFY(qAbs(trace::contour::borderArea(borders[0]) - M_PI * 100) < 1.5);
     Box box;
     for (const Point p : borders[0]) box.include(p);
     QCOMPARE(box.low.x, 0.0);
@@ -67,13 +71,14 @@ class TestBorder : public QObject {
   }
 
   void allInkIsThePicturesRectangle() {
-    const std::vector<Border> borders = followBorders(cv::Mat(7, 9, CV_8UC1, cv::Scalar(0)), {128, false}, 0);
+    const std::vector<trace::contour::Border> borders =
+        trace::contour::followBorders(cv::Mat(7, 9, CV_8UC1, cv::Scalar(0)), {128, false}, 0);
     QCOMPARE(borders.size(), 1U);
-    QCOMPARE(borderArea(borders[0]), 63.0);
+    QCOMPARE(trace::contour::borderArea(borders[0]), 63.0);
   }
 
   void allPaperHasNoBorder() {
-    QVERIFY(followBorders(cv::Mat(7, 9, CV_8UC1, cv::Scalar(255)), {128, false}, 0).empty());
+    QVERIFY(trace::contour::followBorders(cv::Mat(7, 9, CV_8UC1, cv::Scalar(255)), {128, false}, 0).empty());
   }
 
   void aSaddleJoinsInkWhenItsMiddleIsInk() {
@@ -82,7 +87,7 @@ class TestBorder : public QObject {
       cv::Mat grey(4, 4, CV_8UC1, cv::Scalar(255));
       grey.at<std::uint8_t>(1, 1) = grey.at<std::uint8_t>(2, 2) = 0;
       grey.at<std::uint8_t>(1, 2) = grey.at<std::uint8_t>(2, 1) = paper;
-      return followBorders(grey, {128, false}, 0).size();
+      return trace::contour::followBorders(grey, {128, false}, 0).size();
     };
     QCOMPARE(borders(140), 1U);
     QCOMPARE(borders(255), 2U);
@@ -91,8 +96,8 @@ class TestBorder : public QObject {
   void smallPartsAreLeftOut() {
     const auto spots = [](double x, double y) { return disc(10, 10, 5)(x, y) || disc(30, 30, 1.2)(x, y); };
     const cv::Mat grey = drawn(40, 40, spots);
-    QCOMPARE(followBorders(grey, {128, false}, 0).size(), 2U);
-    QCOMPARE(followBorders(grey, {128, false}, 10).size(), 1U);
+    QCOMPARE(trace::contour::followBorders(grey, {128, false}, 0).size(), 2U);
+    QCOMPARE(trace::contour::followBorders(grey, {128, false}, 10).size(), 1U);
   }
 
   void nothingTouchesOrCrossesInNoise_data() {
@@ -103,7 +108,7 @@ class TestBorder : public QObject {
     QFETCH(int, seed);
     const cv::Mat grey = randomGrey(48, 40, static_cast<unsigned>(seed));
     for (const bool light : {false, true}) {
-      const std::vector<Border> borders = followBorders(grey, {100 + seed, light}, 0);
+      const std::vector<trace::contour::Border> borders = trace::contour::followBorders(grey, {100 + seed, light}, 0);
       QVERIFY(borders.size() > 20);
       QVERIFY(findCrossings(borders, {}).empty());
     }
@@ -114,7 +119,8 @@ class TestBorder : public QObject {
     const cv::Mat grey = randomGrey(48, 40, 77);
     double sum = 0;
     for (const bool light : {false, true}) {
-      for (const Border& border : followBorders(grey, {128, light}, 0)) sum += borderArea(border);
+      for (const trace::contour::Border& border : trace::contour::followBorders(grey, {128, light}, 0))
+        sum += trace::contour::borderArea(border);
     }
     QVERIFY2(qAbs(sum - 48 * 40) < 1e-6, qPrintable(QString::number(sum)));
   }
@@ -130,8 +136,9 @@ class TestBorder : public QObject {
     QFETCH(int, width);
     QFETCH(int, height);
     double area = 0;
-    for (const Border& b : followBorders(cv::Mat(height, width, CV_8UC1, cv::Scalar(3)), {128, false}, 0))
-      area += borderArea(b);
+    for (const trace::contour::Border& b :
+         trace::contour::followBorders(cv::Mat(height, width, CV_8UC1, cv::Scalar(3)), {128, false}, 0))
+      area += trace::contour::borderArea(b);
     QCOMPARE(area, double(width * height));
   }
 
@@ -151,15 +158,15 @@ class TestBorder : public QObject {
   }
   void stripsFindWhatOneSearchFinds() {
     QFETCH(cv::Mat, tall);
-    const std::vector<Border> borders = followBorders(tall, {128, false}, 0);
-    std::vector<Border> turned = followBorders(tall.t(), {128, false}, 0);
+    const std::vector<trace::contour::Border> borders = trace::contour::followBorders(tall, {128, false}, 0);
+    std::vector<trace::contour::Border> turned = trace::contour::followBorders(tall.t(), {128, false}, 0);
     QVERIFY(!borders.empty());
     for (std::size_t i = 1; i < borders.size(); ++i) {
       const Point before = borders[i - 1].front();
       const Point here = borders[i].front();
       QVERIFY(here.y < before.y || (here.y == before.y && here.x > before.x));
     }
-    for (Border& border : turned) {
+    for (trace::contour::Border& border : turned) {
       for (Point& p : border) p = {tall.cols - p.y, tall.rows - p.x};
     }
     QCOMPARE(borders.size(), turned.size());
@@ -174,15 +181,16 @@ class TestBorder : public QObject {
     // Stripes a pixel wide have a point a pixel.
     cv::Mat stripes(2500, 2500, CV_8UC1, cv::Scalar(255));
     for (int x = 0; x < stripes.cols; x += 2) stripes.col(x) = 0;
-    QVERIFY(stripes.total() > kMostBorderPoints);
-    QVERIFY_THROWS_EXCEPTION(InputError, followBorders(stripes, {128, false}, 0));
-    QCOMPARE(followBorders(stripes.colRange(0, 1000), {128, false}, 0).size(), 500U);
+    QVERIFY(stripes.total() > trace::contour::kMostBorderPoints);
+    QVERIFY_THROWS_EXCEPTION(InputError, trace::contour::followBorders(stripes, {128, false}, 0));
+    QCOMPARE(trace::contour::followBorders(stripes.colRange(0, 1000), {128, false}, 0).size(), 500U);
   }
 
   void stopsWhenAsked() {
     std::stop_source stop;
     stop.request_stop();
-    QVERIFY_THROWS_EXCEPTION(Cancelled, followBorders(randomGrey(50, 200, 1), {128, false}, 0, stop.get_token()));
+    QVERIFY_THROWS_EXCEPTION(Cancelled,
+                             trace::contour::followBorders(randomGrey(50, 200, 1), {128, false}, 0, stop.get_token()));
   }
 };
 

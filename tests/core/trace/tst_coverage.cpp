@@ -68,7 +68,7 @@ double sampled(const std::vector<Point>& outline, int row, int column) {
 }
 
 double worstOff(const Path& path) {
-  const Coverage coverage = coverageOf(path, kPicture);
+  const trace::contour::Coverage coverage = trace::contour::coverageOf(path, kPicture);
   const std::vector<Point> outline = flatten(path, 0.002);
   double worst = 0;
   for (int row = 0; row < kPicture.height; ++row) {
@@ -92,9 +92,9 @@ class TestCoverage : public QObject {
 
  private slots:
   void noiseHasNoGreysThatSayAnything() {
-    QVERIFY(!wantedCoverage(randomGrey(200, 200, 3), {128, false}));
+    QVERIFY(!trace::contour::wantedCoverage(randomGrey(200, 200, 3), {128, false}));
     const cv::Mat round = drawn(60, 60, disc(30, 30, 20));
-    QVERIFY(wantedCoverage(round, {128, false}).has_value());
+    QVERIFY(trace::contour::wantedCoverage(round, {128, false}).has_value());
   }
 
   void sharesAreThoseOfNumericIntegration() {
@@ -108,19 +108,19 @@ class TestCoverage : public QObject {
     std::mt19937 random(12);
     for (int k = 0; k < 30; ++k) {
       const Path path = blob(random, true);
-      const Coverage coverage = coverageOf(path, kPicture);
+      const trace::contour::Coverage coverage = trace::contour::coverageOf(path, kPicture);
       // Chords within 0.005 px, along 50 px.
       QVERIFY(qAbs(cv::sum(coverage.shares)[0] - signedArea(path)) < 0.15);
-      const Coverage hole = coverageOf(reversed(path), kPicture, 3);
+      const trace::contour::Coverage hole = trace::contour::coverageOf(reversed(path), kPicture, 3);
       QVERIFY(qAbs(cv::sum(hole.shares)[0] + signedArea(path)) < 0.15);
     }
   }
 
   void whatLiesOutsideThePictureIsLeftOut() {
-    const Coverage part = coverageOf(squareAt({-5, 15}, 10), kPicture);
+    const trace::contour::Coverage part = trace::contour::coverageOf(squareAt({-5, 15}, 10), kPicture);
     QCOMPARE(part.where, cv::Rect(0, 0, 6, 6) & cv::Rect({}, kPicture));
     QVERIFY(qAbs(cv::sum(part.shares)[0] - 25) < 1e-5);
-    QVERIFY(coverageOf(squareAt({100, 100}, 5), kPicture).where.empty());
+    QVERIFY(trace::contour::coverageOf(squareAt({100, 100}, 5), kPicture).where.empty());
   }
 
   void derivativesAreDifferences() {
@@ -131,9 +131,9 @@ class TestCoverage : public QObject {
       cv::Mat1d byStart[2] = {cv::Mat1d(kPicture, 0.0), cv::Mat1d(kPicture, 0.0)};
       cv::Mat1d byEnd[2] = {cv::Mat1d(kPicture, 0.0), cv::Mat1d(kPicture, 0.0)};
       // The first corner is the end of the last edge and the start of the first one.
-      addCoverageDerivatives(segmentStart(path, 6), path.start, where, kPicture, byStart, byEnd);
+      trace::outline::addCoverageDerivatives(segmentStart(path, 6), path.start, where, kPicture, byStart, byEnd);
       cv::Mat1d atCorner[2] = {byEnd[0].clone(), byEnd[1].clone()};
-      addCoverageDerivatives(path.start, path.segments[0].end, where, kPicture, atCorner, byEnd);
+      trace::outline::addCoverageDerivatives(path.start, path.segments[0].end, where, kPicture, atCorner, byEnd);
       for (int axis = 0; axis < 2; ++axis) {
         constexpr double kStep = 1e-3;
         const auto moved = [&](double by) {
@@ -141,7 +141,7 @@ class TestCoverage : public QObject {
           other.start = other.start + (axis == 0 ? Point{by, 0} : Point{0, by});
           other.segments.back().end = other.start;
           cv::Mat1f all(kPicture, 0.F);
-          const Coverage coverage = coverageOf(other, kPicture);
+          const trace::contour::Coverage coverage = trace::contour::coverageOf(other, kPicture);
           coverage.shares.copyTo(all(coverage.where));
           return all;
         };
@@ -156,49 +156,50 @@ class TestCoverage : public QObject {
   void aPolygonIsBroughtToItsGreys() {
     const Path truth = polygonThrough({{5.3, 4.2}, {12.6, 6.1}, {11.2, 13.7}, {4.9, 11.3}});
     const Path start = polygonThrough({{5.9, 4.9}, {12.1, 6.6}, {10.7, 13.1}, {5.3, 10.8}});
-    const auto got = polygonByGreys(start, coverageOf(truth, kPicture, 3), kPicture, 0);
+    const auto got = trace::outline::polygonByGreys(start, trace::contour::coverageOf(truth, kPicture, 3), kPicture, 0);
     QVERIFY(got.has_value());
     for (std::size_t i = 0; i < 4; ++i) QVERIFY(distance(segmentStart(*got, i), segmentStart(truth, i)) < 0.01);
     // Sides that are nearly level become so.
     const Path leaning = polygonThrough({{5, 5.1}, {12, 5}, {12.1, 12}, {5.1, 12.1}});
-    const auto level = polygonByGreys(leaning, coverageOf(squareAt({5, 5}, 7), kPicture, 3), kPicture, 4);
+    const auto level = trace::outline::polygonByGreys(
+        leaning, trace::contour::coverageOf(squareAt({5, 5}, 7), kPicture, 3), kPicture, 4);
     QVERIFY(level.has_value());
     for (std::size_t i = 0; i < 4; ++i) {
       const Point side = level->segments[i].end - segmentStart(*level, i);
       QVERIFY(std::min(std::abs(side.x), std::abs(side.y)) < 1e-9);
     }
     // Sides that cannot meet.
-    QVERIFY(!polygonByGreys(polygonThrough({{5, 5}, {9, 5.05}, {13, 5}, {9, 12}}), coverageOf(truth, kPicture, 3),
-                            kPicture, 4));
+    QVERIFY(!trace::outline::polygonByGreys(polygonThrough({{5, 5}, {9, 5.05}, {13, 5}, {9, 12}}),
+                                            trace::contour::coverageOf(truth, kPicture, 3), kPicture, 4));
   }
 
   void coverageIsWantedBetweenTheLevelsBeside() {
     const cv::Mat grey = drawn(30, 30, polygon({{8.5, 8}, {20, 8}, {20, 20}, {8.5, 20}}), 40, 200);
-    const auto wanted = wantedCoverage(grey, {120, false});
+    const auto wanted = trace::contour::wantedCoverage(grey, {120, false});
     QVERIFY(wanted.has_value());
     QVERIFY(wanted->noise < 1e-6);
     QVERIFY(qAbs(wanted->shares(14, 8) - 0.5) < 0.01);
     QVERIFY(qAbs(wanted->shares(14, 12) - 1) < 0.01 && qAbs(wanted->shares(2, 2)) < 0.01);
-    const auto light = wantedCoverage(~grey, {136, true});
+    const auto light = trace::contour::wantedCoverage(~grey, {136, true});
     QVERIFY(light.has_value() && qAbs(light->shares(14, 8) - 0.5) < 0.01);
-    QVERIFY(!wantedCoverage(cv::Mat(9, 9, CV_8UC1, cv::Scalar(80)), {120, false}));
-    QVERIFY(!wantedCoverage(drawn(30, 30, disc(15, 15, 8), 118, 124), {121, false}));
-    QVERIFY(wantedCoverage(noisy(grey, 6), {120, false})->noise > 0.02);
+    QVERIFY(!trace::contour::wantedCoverage(cv::Mat(9, 9, CV_8UC1, cv::Scalar(80)), {120, false}));
+    QVERIFY(!trace::contour::wantedCoverage(drawn(30, 30, disc(15, 15, 8), 118, 124), {121, false}));
+    QVERIFY(trace::contour::wantedCoverage(noisy(grey, 6), {120, false})->noise > 0.02);
     // An edge as pixels make it is steep; what smears it is seen.
     const cv::Mat round = drawn(60, 60, disc(30.2, 29.6, 20));
-    QVERIFY(wantedCoverage(round, {128, false})->steepness > 0.6);
+    QVERIFY(trace::contour::wantedCoverage(round, {128, false})->steepness > 0.6);
     cv::Mat soft;
     cv::GaussianBlur(round, soft, {9, 9}, 1);
-    QVERIFY(wantedCoverage(soft, {128, false})->steepness < 0.45);
+    QVERIFY(trace::contour::wantedCoverage(soft, {128, false})->steepness < 0.45);
   }
 
   void aRenderingTellsWhatAgrees() {
     const Path truth = squareAt({5.5, 5.25}, 7);
-    const Coverage coverage = coverageOf(truth, kPicture);
+    const trace::contour::Coverage coverage = trace::contour::coverageOf(truth, kPicture);
     cv::Mat1f wanted(kPicture, 0.F);
     coverage.shares.copyTo(wanted(coverage.where));
     const Path small = squareAt({5.8, 5.55}, 6.4);
-    Rendering rendering(wanted, {small});
+    trace::contour::Rendering rendering(wanted, {small});
     QVERIFY(rendering.changeBy(small, truth) < 0);
     QVERIFY(qAbs(rendering.misfitOf(small, truth)) < 0.01);
     // The edge in the middle of a side has to move out by 0.3 px.

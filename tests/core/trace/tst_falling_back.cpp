@@ -53,14 +53,14 @@ cv::Mat star(int side, int corners, int step, double widthPx) {
 std::size_t nodesOf(const std::vector<Path>& paths) { return countsOf(paths).nodes; }
 
 /// What the method of Douglas and Peucker leaves of the borders within half a pixel.
-std::size_t polylineNodes(const std::vector<Border>& borders) {
+std::size_t polylineNodes(const std::vector<trace::contour::Border>& borders) {
   std::size_t nodes = 0;
-  for (const Border& border : borders) nodes += fewerPoints(border, 0.5).size();
+  for (const trace::contour::Border& border : borders) nodes += fewerPoints(border, 0.5).size();
   return nodes;
 }
 
-Border wave(double y, double amplitude) {
-  Border border;
+trace::contour::Border wave(double y, double amplitude) {
+  trace::contour::Border border;
   for (int i = 0; i < 400; ++i) border.push_back({i * 0.5, y + amplitude * std::sin(i * 0.05)});
   for (int i = 399; i >= 0; --i) border.push_back({i * 0.5, y + 6 + amplitude * std::sin(i * 0.05)});
   return border;
@@ -84,7 +84,7 @@ class TestFallingBack : public QObject {
     const cv::Mat grey = drawn(200, 200, [at](double x, double y) {
       return std::max(std::abs(x - at), std::abs(y - at)) < 60 && (x < at) == (y < at);
     });
-    const Tracing t = trace(pictureOf(grey), {});
+    const trace::Tracing t = trace::trace(pictureOf(grey), {});
     QVERIFY(!t.outlines.empty() && t.outlines.size() <= 2);
     double sides = 0;
     for (const Path& path : t.outlines) {
@@ -100,15 +100,15 @@ class TestFallingBack : public QObject {
 
   void cutCornersLeaveTheirSides() {
     const Path square = polygonThrough({{0, 0}, {10, 0}, {10, 10}, {0, 10}});
-    const Path cut = withCornersCut(square, {{10.3, 0}, {-0.2, -0.2}}, 1, 0.5);
+    const Path cut = trace::outline::withCornersCut(square, {{10.3, 0}, {-0.2, -0.2}}, 1, 0.5);
     QCOMPARE(cut.segments.size(), 6U);
     QVERIFY(std::abs(signedArea(cut) - (100 - 2 * 0.5 * 0.5 / 2)) < 1e-9);
     QCOMPARE(segmentStart(cut, 0), cut.segments.back().end);
-    QCOMPARE(withCornersCut(square, {{5, 0}}, 1, 0.5), square);
+    QCOMPARE(trace::outline::withCornersCut(square, {{5, 0}}, 1, 0.5), square);
     // Short sides keep a third of their length.
-    QVERIFY(signedArea(withCornersCut(square, {{0, 0}, {10, 0}, {10, 10}, {0, 10}}, 1, 50)) > 50);
+    QVERIFY(signedArea(trace::outline::withCornersCut(square, {{0, 0}, {10, 0}, {10, 10}, {0, 10}}, 1, 50)) > 50);
     const Path half{{10, 0}, {Segment::arc({-10, 0}, 1), Segment::line({10, 0})}, true};
-    const Path cutHalf = withCornersCut(half, {{10, 0}}, 1, 0.5);
+    const Path cutHalf = trace::outline::withCornersCut(half, {{10, 0}}, 1, 0.5);
     QCOMPARE(cutHalf.segments.size(), 3U);
     QVERIFY(std::abs(length(cutHalf.segments.front().end) - 10) < 1e-9);
   }
@@ -122,37 +122,38 @@ class TestFallingBack : public QObject {
   }
   void hairlinesThatRunTogetherStayFewNodes() {
     QFETCH(cv::Mat, hairlines);
-    const Picture picture = pictureOf(hairlines);
-    const Tracing tracing = trace(picture, {});
+    const picture::Picture picture = pictureOf(hairlines);
+    const trace::Tracing tracing = trace::trace(picture, {});
     QVERIFY(!tracing.outlines.empty());
     QVERIFY(!anyCrossing(tracing.outlines));
-    const std::size_t most = polylineNodes(traceBorders(picture, {}));
+    const std::size_t most = polylineNodes(trace::traceBorders(picture, {}));
     QVERIFY2(nodesOf(tracing.outlines) <= most,
              qPrintable(QString("%1 nodes, a polyline has %2").arg(nodesOf(tracing.outlines)).arg(most)));
   }
 
   void roomIsWhatLiesBesideABorder() {
-    const std::vector<Border> borders{wave(10, 1), wave(16.6, 1)};
-    const RoomBeside room(borders);
+    const std::vector<trace::contour::Border> borders{wave(10, 1), wave(16.6, 1)};
+    const trace::outline::RoomBeside room(borders);
     const std::vector<double> rooms = room.of(0, 0.45);
     QCOMPARE(rooms.size(), borders[0].size());
     // The upper edge of the first has the second 0.6 px beside it; its lower edge has nothing near.
     QVERIFY(std::abs(rooms[600] - 0.4 * 0.6) < 0.03);
     QVERIFY(std::abs(rooms[200] - 0.45) < 1e-12);
-    const Path path = borderWithin(borders[0], rooms);
-    const Path other = borderWithin(borders[1], room.of(1, 0.45));
+    const Path path = trace::outline::borderWithin(borders[0], rooms);
+    const Path other = trace::outline::borderWithin(borders[1], room.of(1, 0.45));
     QVERIFY(!anyCrossing({path, other}));
     QVERIFY(path.closed && path.segments.size() < borders[0].size() / 4);
   }
 
   void onlyNearThePlacesTheBorderItselfIsTaken() {
-    const Border border = wave(10, 1);
+    const trace::contour::Border border = wave(10, 1);
     Path path{border[0], {}, true};
     for (const std::size_t i : {200U, 399U, 400U, 600U, 799U})
       path.segments.push_back(Segment::line(border[i] + Point{0, 0.2}));
     path.segments.push_back(Segment::line(border[0]));
     const Point place = border[100];
-    const Path changed = measuredAt(path, border, {{place}, 5, std::vector<double>(border.size(), 0.02)});
+    const Path changed =
+        trace::outline::measuredAt(path, border, {{place}, 5, std::vector<double>(border.size(), 0.02)});
     QVERIFY(changed.closed && changed.segments.back().end == changed.start);
     const auto near = [&](Point p) { return distance(p, place) <= 5.1; };
     std::size_t taken = 0;
@@ -170,7 +171,7 @@ class TestFallingBack : public QObject {
   }
 
   void fewerPointsStayWithinTheirTolerance() {
-    const Border border = wave(0, 3);
+    const trace::contour::Border border = wave(0, 3);
     for (const double tolerance : {0.01, 0.1, 1.0}) {
       const std::vector<Point> few = fewerPoints(border, tolerance);
       QVERIFY(few.front() == border.front() && few.back() == border.back());
@@ -196,19 +197,19 @@ class TestFallingBack : public QObject {
         level = cv::saturate_cast<std::uint8_t>(level * (1 - 0.6 * x / grey.cols));
       }
     }
-    const Picture picture = pictureOf(grey);
-    const Tracing tracing = trace(picture, {});
+    const picture::Picture picture = pictureOf(grey);
+    const trace::Tracing tracing = trace::trace(picture, {});
     QCOMPARE(tracing.outlines.size(), std::size_t{2});
-    QVERIFY(tracing.threshold != thresholdFor(picture, {}));
-    TraceSettings set;
+    QVERIFY(tracing.threshold != trace::contour::thresholdFor(picture, {}));
+    trace::TraceSettings set;
     set.threshold = 80;
-    QCOMPARE(trace(picture, set).threshold, 80);
+    QCOMPARE(trace::trace(picture, set).threshold, 80);
   }
 
   void theClosingEdgeIsMeasuredToo() {
     // A square whose last side was pushed off its border.
-    const Picture picture = pictureOf(drawn(60, 60, polygon({{10, 10}, {50, 10}, {50, 50}, {10, 50}})));
-    Tracing tracing = trace(picture, {});
+    const picture::Picture picture = pictureOf(drawn(60, 60, polygon({{10, 10}, {50, 10}, {50, 50}, {10, 50}})));
+    trace::Tracing tracing = trace::trace(picture, {});
     QCOMPARE(tracing.outlines.size(), std::size_t{1});
     Path& square = tracing.outlines[0];
     QCOMPARE(square.segments.size(), std::size_t{4});
@@ -218,11 +219,11 @@ class TestFallingBack : public QObject {
     const Point middle = lerp(last, start, 0.5) + leftNormal(unit(start - last)) * -3;
     square.segments[3] = Segment::line(middle);
     square.segments.push_back(Segment::line(start));
-    QVERIFY(std::abs(deviationOf(picture, {}, makeDrawing(tracing.outlines)).largest - 3) < 0.3);
+    QVERIFY(std::abs(trace::deviationOf(picture, {}, makeDrawing(tracing.outlines)).largest - 3) < 0.3);
     // Begun elsewhere that edge is the last one.
     std::rotate(square.segments.begin(), square.segments.begin() + 4, square.segments.end());
     square.start = middle;
-    QVERIFY(std::abs(deviationOf(picture, {}, makeDrawing(tracing.outlines)).largest - 3) < 0.3);
+    QVERIFY(std::abs(trace::deviationOf(picture, {}, makeDrawing(tracing.outlines)).largest - 3) < 0.3);
   }
 
   void workWithinSharedWorkStartsNoThreads() {

@@ -30,7 +30,7 @@ double farthestOff(const Path& from, const Path& to) {
 
 /// A wavy closed line of many short arcs: three waves of some px and ripples of less than one.
 Path rippled() {
-  Border points;
+  trace::contour::Border points;
   for (int k = 0; k < 240; ++k) {
     const double way = 2 * M_PI * k / 240;
     const double radius = 60 + 8 * std::cos(3 * way) + 0.4 * std::cos(40 * way);
@@ -39,10 +39,10 @@ Path rippled() {
   return polygonThrough(points);
 }
 
-std::size_t nodesAt(const Picture& picture, double tolerancePx) {
-  TraceSettings settings;
+std::size_t nodesAt(const picture::Picture& picture, double tolerancePx) {
+  trace::TraceSettings settings;
   settings.tolerancePx = tolerancePx;
-  return countsOf(trace(picture, settings).outlines).nodes;
+  return countsOf(trace::trace(picture, settings).outlines).nodes;
 }
 
 }  // namespace
@@ -57,7 +57,7 @@ class TestFewerPieces : public QObject {
   }
   void everyPlaceStaysWithin() {
     QFETCH(double, px);
-    const Path fewer = inFewerPieces(rippled(), px);
+    const Path fewer = trace::outline::inFewerPieces(rippled(), px);
     QVERIFY(fewer.closed);
     QVERIFY(fewer.segments.back().end == fewer.start);
     constexpr double kBetweenPlaces = 0.1;
@@ -68,7 +68,7 @@ class TestFewerPieces : public QObject {
   void moreIsNeverMoreSegments() {
     std::size_t before = 1000;
     for (double px = 0.05; px < 12; px *= 1.3) {
-      const std::size_t now = inFewerPieces(rippled(), px).segments.size();
+      const std::size_t now = trace::outline::inFewerPieces(rippled(), px).segments.size();
       QVERIFY2(now <= before, qPrintable(QString("%1 after %2 at %3 px").arg(now).arg(before).arg(px)));
       before = now;
     }
@@ -77,10 +77,10 @@ class TestFewerPieces : public QObject {
 
   void cornersStay() {
     // A square whose sides are in many pieces, one of which steps aside a little.
-    Border points;
+    trace::contour::Border points;
     for (int k = 0; k < 10; ++k) points.push_back({10.0 + 4 * k, 10 + (k == 5 ? 0.3 : 0)});
     for (const Point p : {Point{50, 10}, Point{50, 50}, Point{10, 50}}) points.push_back(p);
-    const Path fewer = inFewerPieces(polygonThrough(points), 3);
+    const Path fewer = trace::outline::inFewerPieces(polygonThrough(points), 3);
     QCOMPARE(fewer.segments.size(), 4U);
     for (const Point corner : {Point{10, 10}, Point{50, 10}, Point{50, 50}, Point{10, 50}}) {
       QVERIFY(std::any_of(fewer.segments.begin(), fewer.segments.end(),
@@ -90,7 +90,7 @@ class TestFewerPieces : public QObject {
 
   void circlesStayCircles() {
     const Path circle{{10, 0}, {Segment::arc({-10, 0}, 1), Segment::arc({10, 0}, 1)}, true};
-    QCOMPARE(inFewerPieces(circle, 5), circle);
+    QCOMPARE(trace::outline::inFewerPieces(circle, 5), circle);
   }
 
   void alongTheSmoothnessOfAPictureNodesOnlyFall_data() {
@@ -101,7 +101,8 @@ class TestFewerPieces : public QObject {
   }
   void alongTheSmoothnessOfAPictureNodesOnlyFall() {
     QFETCH(QString, name);
-    const Picture picture = loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo") / name.toStdString());
+    const picture::Picture picture =
+        picture::loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo") / name.toStdString());
     const std::size_t usual = nodesAt(picture, 0.35);
     std::size_t before = usual;
     for (const double px : {0.5, 0.8, 1.2, 2.0, 3.5, 6.0, 10.0}) {
@@ -114,13 +115,13 @@ class TestFewerPieces : public QObject {
 
   void nothingComesToCross() {
     // Rings a pixel apart, which 3 px would let cross.
-    const Picture picture = pictureOf(drawn(120, 120, [](double x, double y) {
+    const picture::Picture picture = pictureOf(drawn(120, 120, [](double x, double y) {
       const double r = std::hypot(x - 60, y - 60) + 1.5 * std::cos(9 * std::atan2(y - 60, x - 60));
       return static_cast<int>(r / 4) % 2 == 0 && r < 50;
     }));
-    TraceSettings settings;
+    trace::TraceSettings settings;
     settings.tolerancePx = 3;
-    const Tracing traced = trace(picture, settings);
+    const trace::Tracing traced = trace::trace(picture, settings);
     QVERIFY(traced.outlines.size() > 8);
     QVERIFY(!anyCrossing(traced.outlines));
   }

@@ -24,7 +24,7 @@ using namespace rim::test;
 
 namespace {
 
-const std::vector<Rgb> kColours{{255, 255, 255}, {23, 41, 84}, {194, 35, 40}, {245, 186, 33}, {140, 199, 230}};
+const std::vector<colour::Rgb> kColours{{255, 255, 255}, {23, 41, 84}, {194, 35, 40}, {245, 186, 33}, {140, 199, 230}};
 constexpr int kSide = 160;
 
 /// A disc in three sectors that meet at (78.4, 81.7).
@@ -50,26 +50,26 @@ std::size_t fields(double x, double y) {
 /// Stripes that reach the picture's edge.
 std::size_t toTheRim(double x, double y) { return x + 0.3 * y < 70.2 ? 1 : x + 0.3 * y < 120.4 ? 2 : 4; }
 
-InkMap keptAll(InkMap map) {
-  for (Ink& ink : map.inks) ink.role = InkRole::Keep;
+colour::InkMap keptAll(colour::InkMap map) {
+  for (colour::Ink& ink : map.inks) ink.role = colour::InkRole::Keep;
   return map;
 }
 
 struct Traced {
-  Picture picture;
-  InkMap map;
-  InkBorders borders;
+  picture::Picture picture;
+  colour::InkMap map;
+  trace::inks::InkBorders borders;
 };
 
 Traced tracedFrom(const Area& area) {
   Traced t;
   t.picture = artwork(kSide, kSide, kColours, area);
-  t.map = reduced(t.picture, std::nullopt);
-  t.borders = fitInkBorders(t.picture, t.map, {});
+  t.map = colour::reduced(t.picture, std::nullopt);
+  t.borders = trace::inks::fitInkBorders(t.picture, t.map, {});
   return t;
 }
 
-double nearestJunction(const InkBorders& borders, Point place) {
+double nearestJunction(const trace::inks::InkBorders& borders, Point place) {
   double least = 1e9;
   for (const Point j : borders.junctions) least = std::min(least, distance(j, place));
   return least;
@@ -81,7 +81,7 @@ double areaOfAll(const Traced& t) {
   for (std::size_t i = 0; i < t.map.inks.size(); ++i) {
     std::vector<bool> only(t.map.inks.size(), false);
     only[i] = true;
-    for (const Path& path : outlinesRound(t.borders, only)) sum += signedArea(path);
+    for (const Path& path : trace::inks::outlinesRound(t.borders, only)) sum += signedArea(path);
   }
   return sum;
 }
@@ -97,9 +97,9 @@ class TestInkBorders : public QObject {
     labels(cv::Rect(1, 1, 3, 3)).setTo(1);
     labels(cv::Rect(4, 2, 2, 3)).setTo(2);
     labels.at<std::uint8_t>(4, 1) = 3;
-    const CrackGraph graph = cracksOf(labels);
+    const trace::inks::CrackGraph graph = trace::inks::cracksOf(labels);
     std::size_t sides = 0;
-    for (const CrackChain& chain : graph.chains) {
+    for (const trace::inks::CrackChain& chain : graph.chains) {
       sides += chain.corners.size() - 1;
       QVERIFY(chain.left != chain.right);
       for (std::size_t i = 1; i < chain.corners.size(); ++i)
@@ -127,14 +127,17 @@ class TestInkBorders : public QObject {
       const double across = ((x - 80.2) - (y - 79.7)) * s;
       return std::abs(along) < 25 && std::abs(across) < 2 ? 2 : 0;
     });
-    const auto bar = std::find_if(t.borders.borders.begin(), t.borders.borders.end(),
-                                  [](const FittedBorder& b) { return b.left != kOutside && b.right != kOutside; });
+    const auto bar =
+        std::find_if(t.borders.borders.begin(), t.borders.borders.end(), [](const trace::inks::FittedBorder& b) {
+          return b.left != trace::inks::kOutside && b.right != trace::inks::kOutside;
+        });
     QVERIFY(bar != t.borders.borders.end());
     for (const double along : {-18.0, -6.0, 0.0, 11.0, 20.0}) {
       for (const double across : {-2.0, 2.0}) {
         const Point place{80.2 + (along + across) * s, kSide - (79.7 + (along - across) * s)};
         const double off = nearestOn(bar->path, place).off;
-        QVERIFY2(off < TraceSettings{}.tolerancePx, qPrintable(QString("%1, %2: %3").arg(along).arg(across).arg(off)));
+        QVERIFY2(off < trace::TraceSettings{}.tolerancePx,
+                 qPrintable(QString("%1, %2: %3").arg(along).arg(across).arg(off)));
       }
     }
   }
@@ -160,7 +163,7 @@ class TestInkBorders : public QObject {
     labels.at<std::uint8_t>(1, 1) = 1;
     labels.at<std::uint8_t>(2, 2) = 1;
     int closed = 0;
-    for (const CrackChain& chain : cracksOf(labels).chains) closed += chain.start < 0 ? 1 : 0;
+    for (const trace::inks::CrackChain& chain : trace::inks::cracksOf(labels).chains) closed += chain.start < 0 ? 1 : 0;
     QCOMPARE(closed, 1);
   }
 
@@ -178,8 +181,8 @@ class TestInkBorders : public QObject {
     const Traced t = tracedFrom(discOverStripes);
     std::vector<bool> disc(t.map.inks.size(), false);
     for (std::size_t i = 0; i < t.map.inks.size(); ++i)
-      disc[i] = differenceOf(labFrom(t.map.inks[i].colour), labFrom(kColours[3])) < 5;
-    const std::vector<Path> outlines = outlinesRound(t.borders, disc);
+      disc[i] = colour::differenceOf(colour::labFrom(t.map.inks[i].colour), colour::labFrom(kColours[3])) < 5;
+    const std::vector<Path> outlines = trace::inks::outlinesRound(t.borders, disc);
     QCOMPARE(int(outlines.size()), 1);
     const auto off = [](Point p) { return std::abs(distance(p, {80.2, kSide - 79.6}) - 40.4); };
     QVERIFY(percentile95(outlines, off) < 0.06);
@@ -202,7 +205,7 @@ class TestInkBorders : public QObject {
 
   void commonBordersAreTheSameSegments() {
     const Traced t = tracedFrom(sectors);
-    const Tracing tracing = traceInks(t.picture, t.map, InkLayout::CutOut, {});
+    const trace::Tracing tracing = trace::traceInks(t.picture, t.map, trace::InkLayout::CutOut, {});
     QCOMPARE(int(tracing.layers.size()), 3);
     std::multiset<std::pair<double, double>> nodes;
     for (const Path& path : tracing.outlines) {
@@ -221,10 +224,10 @@ class TestInkBorders : public QObject {
 
   void layouts() {
     const Traced t = tracedFrom(sectors);
-    const Tracing silhouette = traceInks(t.picture, t.map, InkLayout::Silhouette, {});
+    const trace::Tracing silhouette = trace::traceInks(t.picture, t.map, trace::InkLayout::Silhouette, {});
     QCOMPARE(int(silhouette.outlines.size()), 1);
     QVERIFY(std::abs(signedArea(silhouette.outlines[0]) - std::numbers::pi * 60.3 * 60.3) < 12);
-    const Tracing shared = traceInks(t.picture, t.map, InkLayout::Shared, {});
+    const trace::Tracing shared = trace::traceInks(t.picture, t.map, trace::InkLayout::Shared, {});
     const Counts counts = countsOf(shared.outlines);
     QCOMPARE(int(counts.closed), 1);
     QCOMPARE(int(counts.open), 3);
@@ -234,14 +237,14 @@ class TestInkBorders : public QObject {
     double circle = pathLength(silhouette.outlines[0]);
     QVERIFY(std::abs(totalLength(shared.outlines) - circle - spokes) < 1e-9);
     QVERIFY(std::abs(spokes - 181) < 3);
-    const PartsAndHoles count = partsAndHoles(silhouette.outlines);
+    const trace::PartsAndHoles count = trace::partsAndHoles(silhouette.outlines);
     QCOMPARE(int(count.parts), 1);
     QCOMPARE(int(count.holes), 0);
   }
 
   void areasThatTouchAtACornerStayApart() {
     const Traced t = tracedFrom(fields);
-    const Tracing tracing = traceInks(t.picture, t.map, InkLayout::CutOut, {});
+    const trace::Tracing tracing = trace::traceInks(t.picture, t.map, trace::InkLayout::CutOut, {});
     QCOMPARE(int(tracing.outlines.size()), 4);
     std::vector<double> areas;
     for (const Path& path : tracing.outlines) areas.push_back(signedArea(path));
@@ -253,11 +256,12 @@ class TestInkBorders : public QObject {
 
   void everythingBackgroundGivesNoOutlines() {
     Traced t = tracedFrom(sectors);
-    for (Ink& ink : t.map.inks) ink.role = InkRole::Background;
-    for (const InkLayout layout : {InkLayout::CutOut, InkLayout::Silhouette, InkLayout::Shared})
-      QVERIFY(traceInks(t.picture, t.map, layout, {}).outlines.empty());
+    for (colour::Ink& ink : t.map.inks) ink.role = colour::InkRole::Background;
+    for (const trace::InkLayout layout :
+         {trace::InkLayout::CutOut, trace::InkLayout::Silhouette, trace::InkLayout::Shared})
+      QVERIFY(trace::traceInks(t.picture, t.map, layout, {}).outlines.empty());
     // Everything kept: the sheet itself, and no line beyond it.
-    const Tracing all = traceInks(t.picture, keptAll(t.map), InkLayout::Silhouette, {});
+    const trace::Tracing all = trace::traceInks(t.picture, keptAll(t.map), trace::InkLayout::Silhouette, {});
     QCOMPARE(int(all.outlines.size()), 1);
     QVERIFY(std::abs(signedArea(all.outlines[0]) - kSide * kSide) < 1e-9);
   }
@@ -265,11 +269,11 @@ class TestInkBorders : public QObject {
   void whatAnOutlineRunsOutAndBackIsLeftOut() {
     // Both borders of ink 1 lead to their first junction by the same short line.
     const auto line = [](double x, double y) { return Segment::line({x, y}); };
-    InkBorders borders;
+    trace::inks::InkBorders borders;
     borders.junctions = {{0, 0}, {10, 0}};
     borders.borders = {{{{0, 0}, {line(0.5, 0), line(5, -5), line(10, 0)}, false}, 1, 2, 0, 1, 0},
                        {{{10, 0}, {line(5, 5), line(0.5, 0), line(0.5, 0), line(0, 0)}, false}, 1, 3, 1, 0, 1}};
-    const std::vector<Path> outlines = outlinesRound(borders, {false, true});
+    const std::vector<Path> outlines = trace::inks::outlinesRound(borders, {false, true});
     QCOMPARE(int(outlines.size()), 1);
     QCOMPARE(int(outlines[0].segments.size()), 4);
     QVERIFY(outlines[0].segments.back().end == outlines[0].start);
@@ -278,31 +282,31 @@ class TestInkBorders : public QObject {
   }
 
   void aJpegKeepsTheTopology() {
-    const Picture clean = artwork(kSide, kSide, kColours, discOverStripes);
-    const Picture jpeg = asJpeg(clean, 75);
-    const InkMap map = reduced(jpeg, std::nullopt);
+    const picture::Picture clean = artwork(kSide, kSide, kColours, discOverStripes);
+    const picture::Picture jpeg = asJpeg(clean, 75);
+    const colour::InkMap map = colour::reduced(jpeg, std::nullopt);
     QCOMPARE(int(map.inks.size()), 4);
-    const Tracing tracing = traceInks(jpeg, map, InkLayout::CutOut, {});
+    const trace::Tracing tracing = trace::traceInks(jpeg, map, trace::InkLayout::CutOut, {});
     // Both stripes are one part each round the disc.
     QCOMPARE(int(tracing.outlines.size()), 3);
   }
 
   void moreSmoothnessNeverGivesMoreNodes() {
-    const Picture jpeg = loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.jpg"));
-    const InkMap map = reduced(jpeg, std::nullopt);
+    const picture::Picture jpeg = picture::loadPicture(std::filesystem::path(SOURCE_FOLDER "/demo/badge.jpg"));
+    const colour::InkMap map = colour::reduced(jpeg, std::nullopt);
     std::size_t usual = 0;
     std::size_t before = 0;
     for (const double px : {0.35, 0.8, 3.0, 10.0}) {
-      TraceSettings settings;
+      trace::TraceSettings settings;
       settings.tolerancePx = px;
-      const InkBorders borders = fitInkBorders(jpeg, map, settings);
+      const trace::inks::InkBorders borders = trace::inks::fitInkBorders(jpeg, map, settings);
       std::size_t now = 0;
-      for (const FittedBorder& border : borders.borders) now += border.path.segments.size();
+      for (const trace::inks::FittedBorder& border : borders.borders) now += border.path.segments.size();
       if (before == 0) usual = before = now;
       QVERIFY2(now <= before, QByteArray::number(px));
       before = now;
       // Borders still end where others do.
-      for (const FittedBorder& border : borders.borders) {
+      for (const trace::inks::FittedBorder& border : borders.borders) {
         if (border.end < 0) continue;
         QVERIFY(border.path.segments.back().end == borders.junctions[static_cast<std::size_t>(border.end)]);
       }
@@ -317,9 +321,9 @@ class TestInkBorders : public QObject {
   void outlinesOfAnInkCrossNothing() {
     QFETCH(int, quality);
     for (const Area& area : {Area(sectors), Area(discOverStripes)}) {
-      const Picture jpeg = asJpeg(artwork(kSide, kSide, kColours, area), quality);
-      const InkMap map = reduced(jpeg, 6);
-      const InkBorders borders = fitInkBorders(jpeg, map, {});
+      const picture::Picture jpeg = asJpeg(artwork(kSide, kSide, kColours, area), quality);
+      const colour::InkMap map = colour::reduced(jpeg, 6);
+      const trace::inks::InkBorders borders = trace::inks::fitInkBorders(jpeg, map, {});
       for (const Point place : crossingsOffJunctions(borders, map.inks.size()))
         QFAIL(qPrintable(QStringLiteral("crossing at %1, %2").arg(place.x).arg(place.y)));
     }
@@ -349,7 +353,7 @@ class TestInkBorders : public QObject {
     const Traced t = tracedFrom(sectors);
     std::stop_source source;
     source.request_stop();
-    QVERIFY_THROWS_EXCEPTION(Cancelled, fitInkBorders(t.picture, t.map, {}, {source.get_token(), {}}));
+    QVERIFY_THROWS_EXCEPTION(Cancelled, trace::inks::fitInkBorders(t.picture, t.map, {}, {source.get_token(), {}}));
   }
 
   /// Crescents and lenses with tips of a few degrees, one over the other: a loop at a tip may be far smaller than a

@@ -26,7 +26,7 @@ using namespace rim::test;
 namespace {
 
 constexpr int kSize = 300;
-constexpr TwoTone kTone{128, false};
+constexpr trace::contour::TwoTone kTone{128, false};
 
 /// A pixel is black when its middle is inside.
 cv::Mat hard(int width, int height, const Inside& inside) {
@@ -38,11 +38,13 @@ cv::Mat hard(int width, int height, const Inside& inside) {
 }
 
 std::vector<bool> jaggedOnesIn(const cv::Mat& grey) {
-  const std::vector<Border> borders = followBorders(grey, kTone, 4);
-  std::vector<Stretch> stretches = stretchesOf(borders);
-  for (Stretch& stretch : stretches) stretch.points = sharpenBorder(grey, kTone, EdgeLevel::Coverage, stretch.points);
+  const std::vector<trace::contour::Border> borders = trace::contour::followBorders(grey, kTone, 4);
+  std::vector<trace::contour::Stretch> stretches = trace::contour::stretchesOf(borders);
+  for (trace::contour::Stretch& stretch : stretches)
+    stretch.points = trace::contour::sharpenBorder(grey, kTone, trace::contour::EdgeLevel::Coverage, stretch.points);
   std::vector<bool> jagged;
-  for (const Roughness& rough : roughnessOf(stretches, borders.size(), mostNoiseByGrain(grey, kTone)))
+  for (const trace::contour::Roughness& rough :
+       trace::contour::roughnessOf(stretches, borders.size(), trace::contour::mostNoiseByGrain(grey, kTone)))
     jagged.push_back(rough.jagged);
   return jagged;
 }
@@ -52,14 +54,14 @@ bool looksJagged(const cv::Mat& grey) {
   return std::all_of(jagged.begin(), jagged.end(), [](bool one) { return one; });
 }
 
-double farthest(const Border& border, const std::function<double(Point)>& off) {
+double farthest(const trace::contour::Border& border, const std::function<double(Point)>& off) {
   double most = 0;
   for (const Point p : border) most = std::max(most, off(p));
   return most;
 }
 
 void expectEveryForm(const cv::Mat& grey) {
-  const Tracing tracing = trace(pictureOf(grey), {});
+  const trace::Tracing tracing = trace::trace(pictureOf(grey), {});
   QVERIFY(!tracing.outlines.empty());
   const Box box = boxOf(tracing.outlines);
   for (const Path& path : tracing.outlines) {
@@ -88,8 +90,8 @@ class TestJagged : public QObject {
       const bool hole = x > 61.33 && x < 210.67 && y > 61.33 && y < 210.67;
       return std::hypot(dx, dy) <= kRadius && !hole;
     };
-    const Picture logo = asJpeg(pictureOf(noisy(drawn(kSide, kSide, box), 1.5)), 45);
-    const Tracing tracing = trace(logo, {});
+    const picture::Picture logo = asJpeg(pictureOf(noisy(drawn(kSide, kSide, box), 1.5)), 45);
+    const trace::Tracing tracing = trace::trace(logo, {});
     QCOMPARE(tracing.outlines.size(), 2U);
     double most = 0;
     for (const Path& path : tracing.outlines) {
@@ -132,8 +134,8 @@ class TestJagged : public QObject {
   /// Level and upright edges tell nothing: there a picture with greys looks the same.
   void levelEdgesAreNotJagged() {
     QVERIFY(!looksJagged(hard(kSize, kSize, polygon(squareCorners(150, 150, 90, 0)))));
-    QVERIFY(roughnessOf({}, 0, 0).empty());
-    QVERIFY(!roughnessOf({}, 2, 0)[1].jagged);
+    QVERIFY(trace::contour::roughnessOf({}, 0, 0).empty());
+    QVERIFY(!trace::contour::roughnessOf({}, 2, 0)[1].jagged);
   }
 
   /// As in a photograph pasted together from a sharp part and a smooth one.
@@ -176,27 +178,29 @@ class TestJagged : public QObject {
       };
       // Away from the picture's sides, where runs are cut short.
       const double margin = 2 / slope;
-      const auto within = [&](const Border& border) {
-        Border kept;
+      const auto within = [&](const trace::contour::Border& border) {
+        trace::contour::Border kept;
         const double low = std::min(80.0, margin);
         std::copy_if(border.begin(), border.end(), std::back_inserter(kept), [&](Point p) {
           return std::min({p.x, p.y, 200 - p.x, 200 - p.y}) > low;
         });
         return kept;
       };
-      const std::vector<Border> borders = followBorders(hard(200, 200, inside), kTone, 4);
+      const std::vector<trace::contour::Border> borders =
+          trace::contour::followBorders(hard(200, 200, inside), kTone, 4);
       QCOMPARE(borders.size(), 1U);
-      const Border kept = within(withoutJags(borders[0]));
+      const trace::contour::Border kept = within(trace::contour::withoutJags(borders[0]));
       QVERIFY(kept.size() > 30);
       QVERIFY(farthest(kept, off) <= 0.5 * slope / scale + 1e-9);
     }
   }
 
   void stepsBecomeNoDetour() {
-    const std::vector<Border> borders = followBorders(hard(kSize, kSize, disc(150.3, 140.7, 110)), kTone, 4);
-    const Border round = withoutJags(borders[0]);
+    const std::vector<trace::contour::Border> borders =
+        trace::contour::followBorders(hard(kSize, kSize, disc(150.3, 140.7, 110)), kTone, 4);
+    const trace::contour::Border round = trace::contour::withoutJags(borders[0]);
     QVERIFY(farthest(round, [](Point p) { return std::abs(distance(p, {150.3, kSize - 140.7}) - 110); }) < 0.75);
-    QVERIFY(std::abs(borderArea(round) / (M_PI * 110 * 110) - 1) < 2e-3);
+    QVERIFY(std::abs(trace::contour::borderArea(round) / (M_PI * 110 * 110) - 1) < 2e-3);
     for (std::size_t i = 0; i < round.size(); ++i) {
       const double step = distance(round[i], round[(i + 1) % round.size()]);
       QVERIFY(step > 0.4 && step < 1.6);
@@ -206,8 +210,8 @@ class TestJagged : public QObject {
   void aLevelRectangleStaysAsItIs() {
     cv::Mat grey(40, 60, CV_8UC1, cv::Scalar(255));
     grey(cv::Rect(10, 8, 30, 20)).setTo(0);
-    const std::vector<Border> borders = followBorders(grey, kTone, 4);
-    const Border square = withoutJags(borders[0]);
+    const std::vector<trace::contour::Border> borders = trace::contour::followBorders(grey, kTone, 4);
+    const trace::contour::Border square = trace::contour::withoutJags(borders[0]);
     for (const Point p : square) {
       const bool onSide = p.x == 10 || p.x == 40 || p.y == 12 || p.y == 32;
       const bool acrossCorner = std::abs(p.x - 25) > 14 && std::abs(p.y - 22) > 9;
@@ -217,7 +221,8 @@ class TestJagged : public QObject {
 
   void inkAtTheRimStaysThere() {
     const Inside inside = [](double x, double y) { return y < 20 + 0.2 * x; };
-    const Border border = withoutJags(followBorders(hard(100, 80, inside), kTone, 4)[0]);
+    const trace::contour::Border border =
+        trace::contour::withoutJags(trace::contour::followBorders(hard(100, 80, inside), kTone, 4)[0]);
     for (const Point corner : {Point{0, 80}, Point{100, 80}})
       QVERIFY(std::find(border.begin(), border.end(), corner) != border.end());
   }
@@ -229,7 +234,7 @@ class TestJagged : public QObject {
       sides.push_back({k + 0.5, static_cast<double>(step)});
       if (k % 6 == 5 && k < 23) sides.push_back({k + 1.0, step + 0.5});
     }
-    const std::vector<Point> open = withoutJagsOpen(sides);
+    const std::vector<Point> open = trace::contour::withoutJagsOpen(sides);
     QVERIFY(distance(open.front(), sides.front()) < 1e-12);
     QVERIFY(distance(open.back(), sides.back()) < 1e-12);
     // The three steps lie on one line.
@@ -238,16 +243,16 @@ class TestJagged : public QObject {
     }
     for (const std::size_t few : {0U, 1U, 2U}) {
       const std::vector<Point> little(sides.begin(), sides.begin() + static_cast<std::ptrdiff_t>(few));
-      QCOMPARE(withoutJagsOpen(little).size(), few);
+      QCOMPARE(trace::contour::withoutJagsOpen(little).size(), few);
     }
   }
 
   void blackAndWhiteComesToAsManyNodesAsTheFigureHas() {
-    const Tracing round = trace(pictureOf(hard(kSize, kSize, disc(150.3, 140.7, 110))), {});
+    const trace::Tracing round = trace::trace(pictureOf(hard(kSize, kSize, disc(150.3, 140.7, 110))), {});
     QCOMPARE(countsOf(round.outlines).nodes, 2U);
     QVERIFY(std::abs(enclosedArea(round.outlines) / (M_PI * 110 * 110) - 1) < 2e-3);
     const std::vector<Point> corners = starCorners(150, 150, 7, 120, 55, 0.1);
-    const Tracing star = trace(pictureOf(hard(kSize, kSize, polygon(corners))), {});
+    const trace::Tracing star = trace::trace(pictureOf(hard(kSize, kSize, polygon(corners))), {});
     QCOMPARE(countsOf(star.outlines).lines, 14U);
     QCOMPARE(countsOf(star.outlines).nodes, 14U);
     QVERIFY(percentile95(star.outlines, [&](Point p) { return distanceToPolygon(p, upright(corners, kSize)); }) < 0.35);
@@ -258,9 +263,9 @@ class TestJagged : public QObject {
     const std::vector<Point> corners = starCorners(150, 150, 7, 120, 55, 0.1);
     cv::Mat soft;
     cv::GaussianBlur(drawn(kSize, kSize, polygon(corners)), soft, {}, 0.8);
-    TraceSettings settings;
+    trace::TraceSettings settings;
     settings.minAreaPx2 = 20;
-    const Tracing star = trace(pictureOf(noisy(soft, 40) > 127), settings);
+    const trace::Tracing star = trace::trace(pictureOf(noisy(soft, 40) > 127), settings);
     QCOMPARE(star.outlines.size(), 1U);
     QVERIFY2(countsOf(star.outlines).nodes <= 20, qPrintable(QString::number(countsOf(star.outlines).nodes)));
     QVERIFY(percentile95(star.outlines, [&](Point p) { return distanceToPolygon(p, upright(corners, kSize)); }) < 1);
@@ -268,15 +273,16 @@ class TestJagged : public QObject {
 
   /// Who sets a small tolerance gets an outline that follows the pixels.
   void aSmallToleranceFollowsThePixels() {
-    TraceSettings close;
+    trace::TraceSettings close;
     close.tolerancePx = 0.05;
-    const Picture picture = pictureOf(hard(kSize, kSize, polygon(starCorners(150, 150, 7, 120, 55, 0.1))));
-    QVERIFY(countsOf(trace(picture, close).outlines).nodes > 2 * countsOf(trace(picture, {}).outlines).nodes);
+    const picture::Picture picture = pictureOf(hard(kSize, kSize, polygon(starCorners(150, 150, 7, 120, 55, 0.1))));
+    QVERIFY(countsOf(trace::trace(picture, close).outlines).nodes >
+            2 * countsOf(trace::trace(picture, {}).outlines).nodes);
   }
 
   void theMeasuredBorderIsTheOneThatIsFitted() {
-    const Picture picture = pictureOf(hard(kSize, kSize, polygon(squareCorners(150, 150, 90, 0.3))));
-    const std::vector<Border> borders = measuredBorders(picture, {});
+    const picture::Picture picture = pictureOf(hard(kSize, kSize, polygon(squareCorners(150, 150, 90, 0.3))));
+    const std::vector<trace::contour::Border> borders = trace::measuredBorders(picture, {});
     const std::vector<Point> corners = upright(squareCorners(150, 150, 90, 0.3), kSize);
     QCOMPARE(borders.size(), 1U);
     // The steps alone lie up to 0.5 px off, most of them; round the corners runs are cut short.
@@ -300,7 +306,7 @@ class TestJagged : public QObject {
                  polygon(starCorners(place(random), place(random), tips(random), outer, outer / 3, turn(random))));
         cv::bitwise_xor(grey, ~one, grey);
       }
-      const Tracing tracing = trace(pictureOf(grey), {});
+      const trace::Tracing tracing = trace::trace(pictureOf(grey), {});
       QVERIFY(!tracing.outlines.empty());
       for (const Path& path : tracing.outlines) QVERIFY(path.closed);
       QVERIFY(!anyCrossing(tracing.outlines));
@@ -331,7 +337,8 @@ class TestJagged : public QObject {
 
   /// Nine fields of a turned chessboard: four lines each.
   void inksWithoutMixturesHaveStraightBorders() {
-    const std::vector<Rgb> colours{{255, 255, 255}, {23, 41, 84}, {194, 35, 40}, {245, 186, 33}, {140, 199, 230}};
+    const std::vector<colour::Rgb> colours{
+        {255, 255, 255}, {23, 41, 84}, {194, 35, 40}, {245, 186, 33}, {140, 199, 230}};
     const auto field = [](double x, double y) -> std::size_t {
       const double u = (x - 120) * std::cos(0.2) + (y - 120) * std::sin(0.2) + 90;
       const double v = (y - 120) * std::cos(0.2) - (x - 120) * std::sin(0.2) + 90;
@@ -341,14 +348,14 @@ class TestJagged : public QObject {
     cv::Mat bgr(240, 240, CV_8UC3);
     for (int y = 0; y < bgr.rows; ++y) {
       for (int x = 0; x < bgr.cols; ++x) {
-        const Rgb c = colours[field(x + 0.5, y + 0.5)];
+        const colour::Rgb c = colours[field(x + 0.5, y + 0.5)];
         bgr.at<cv::Vec3b>(y, x) = cv::Vec3b(static_cast<uchar>(c.b), static_cast<uchar>(c.g), static_cast<uchar>(c.r));
       }
     }
-    const Picture picture = makePicture(bgr, 0, "test");
-    const InkMap map = reduced(picture, std::nullopt);
+    const picture::Picture picture = picture::makePicture(bgr, 0, "test");
+    const colour::InkMap map = colour::reduced(picture, std::nullopt);
     QCOMPARE(map.inks.size(), 5U);
-    const Tracing tracing = traceInks(picture, map, InkLayout::CutOut, {});
+    const trace::Tracing tracing = trace::traceInks(picture, map, trace::InkLayout::CutOut, {});
     QCOMPARE(tracing.outlines.size(), 9U);
     QCOMPARE(countsOf(tracing.outlines).lines, 36U);
     QCOMPARE(countsOf(tracing.outlines).nodes, 36U);

@@ -19,7 +19,7 @@ using namespace rim::test;
 
 namespace {
 
-const std::vector<Rgb> kColours{{255, 255, 255}, {0, 0, 0}, {146, 211, 245}, {177, 204, 51}};
+const std::vector<colour::Rgb> kColours{{255, 255, 255}, {0, 0, 0}, {146, 211, 245}, {177, 204, 51}};
 constexpr int kSide = 80;
 
 /// How far a place lies outside a pen's stroke from one place to another; inside negative.
@@ -54,7 +54,7 @@ std::size_t sectors(double x, double y) {
   return 1 + static_cast<std::size_t>(angle / (2 * std::numbers::pi / 3)) % 3;
 }
 
-std::vector<Path> outlinesOf(const Tracing& tracing, std::size_t layer) {
+std::vector<Path> outlinesOf(const trace::Tracing& tracing, std::size_t layer) {
   std::vector<Path> outlines;
   for (std::size_t i = 0; i < tracing.outlines.size(); ++i) {
     if (tracing.layerOf[i] == layer) outlines.push_back(tracing.outlines[i]);
@@ -63,7 +63,7 @@ std::vector<Path> outlinesOf(const Tracing& tracing, std::size_t layer) {
 }
 
 /// The layer whose colour comes nearest to one.
-std::size_t layerLike(const Tracing& tracing, Rgb ink) {
+std::size_t layerLike(const trace::Tracing& tracing, colour::Rgb ink) {
   const auto off = [ink](const Layer& layer) {
     return std::abs(layer.red - ink.r) + std::abs(layer.green - ink.g) + std::abs(layer.blue - ink.b);
   };
@@ -79,16 +79,16 @@ class TestLoneInks : public QObject {
 
  private slots:
   void sharesOfPixelsAreTheirAreas() {
-    const Picture picture = artwork(kSide, kSide, kColours, sectors);
-    InkMap map;
-    for (const Rgb colour : kColours) map.inks.push_back({colour, {}, InkRole::Keep});
+    const picture::Picture picture = artwork(kSide, kSide, kColours, sectors);
+    colour::InkMap map;
+    for (const colour::Rgb colour : kColours) map.inks.push_back({colour, {}, colour::InkRole::Keep});
     cv::Mat labels(kSide, kSide, CV_8U);
     for (int y = 0; y < kSide; ++y) {
       for (int x = 0; x < kSide; ++x)
         labels.at<std::uint8_t>(y, x) = static_cast<std::uint8_t>(sectors(x + .5, y + .5));
     }
     map.labels = std::make_shared<const cv::Mat>(labels);
-    const InkShares shares(*picture.bgr, map);
+    const trace::inks::InkShares shares(*picture.bgr, map);
     constexpr int kTimes = 8;
     int ofThree = 0;
     for (std::size_t ink = 1; ink < kColours.size(); ++ink) {
@@ -106,7 +106,7 @@ class TestLoneInks : public QObject {
           const double lead = own - *std::max_element(covered.begin(), covered.end());
           ofThree +=
               own > 0.02 && std::count_if(covered.begin(), covered.end(), [](double c) { return c > 0.02; }) == 2;
-          const double level = InkShares::kEvenShares - 0.5 - 90 * lead;
+          const double level = trace::inks::InkShares::kEvenShares - 0.5 - 90 * lead;
           QVERIFY2(
               std::abs(levels.at<std::uint8_t>(y, x) - level) < 4,
               qPrintable(QString("%1, %2: %3 for %4").arg(x).arg(y).arg(levels.at<std::uint8_t>(y, x)).arg(level)));
@@ -125,11 +125,11 @@ class TestLoneInks : public QObject {
   void roundTipsOverABorderStayRound() {
     QFETCH(int, quality);
     QFETCH(double, mostPx);
-    Picture picture = artwork(kSide, kSide, kColours, strokeOverSky);
+    picture::Picture picture = artwork(kSide, kSide, kColours, strokeOverSky);
     if (quality > 0) picture = asJpeg(picture, quality);
-    const InkMap map = reduced(picture, std::nullopt);
+    const colour::InkMap map = colour::reduced(picture, std::nullopt);
     QCOMPARE(int(map.inks.size()), 3);
-    const Tracing tracing = traceInks(picture, map, InkLayout::CutOut, {});
+    const trace::Tracing tracing = trace::traceInks(picture, map, trace::InkLayout::CutOut, {});
     const std::vector<Path> stroke = outlinesOf(tracing, layerLike(tracing, kColours[1]));
     QVERIFY(!stroke.empty());
     double most = 0;
@@ -148,8 +148,9 @@ class TestLoneInks : public QObject {
   }
 
   void aNarrowNeckKeepsItsWidth() {
-    const Picture picture = artwork(kSide, kSide, kColours, flask);
-    const Tracing tracing = traceInks(picture, reduced(picture, std::nullopt), InkLayout::CutOut, {});
+    const picture::Picture picture = artwork(kSide, kSide, kColours, flask);
+    const trace::Tracing tracing =
+        trace::traceInks(picture, colour::reduced(picture, std::nullopt), trace::InkLayout::CutOut, {});
     const std::vector<Path> filling = outlinesOf(tracing, layerLike(tracing, kColours[3]));
     QCOMPARE(int(filling.size()), 1);
     // At its top it is as wide as the neck.
@@ -166,10 +167,10 @@ class TestLoneInks : public QObject {
         if (y < 40) return x < 40 ? 1 : 2;
         return x < 40 + apart ? 3 : 0;
       };
-      const Picture picture = artwork(kSide, kSide, kColours, area);
-      const InkMap map = reduced(picture, std::nullopt);
-      const CrackGraph graph = cracksOf(*map.labels);
-      const std::vector<bool> none = bordersThatAreNone(graph, *picture.bgr, map);
+      const picture::Picture picture = artwork(kSide, kSide, kColours, area);
+      const colour::InkMap map = colour::reduced(picture, std::nullopt);
+      const trace::inks::CrackGraph graph = trace::inks::cracksOf(*map.labels);
+      const std::vector<bool> none = trace::inks::bordersThatAreNone(graph, *picture.bgr, map);
       const auto count = std::count(none.begin(), none.end(), true);
       QCOMPARE(int(count), apart == 1 ? 1 : 0);
     }
@@ -177,7 +178,7 @@ class TestLoneInks : public QObject {
 
   void crossingsInAJpegStayWhereTheyAre() {
     // A chessboard in three inks (benchmarks/accuracy/inks.py), turned by 0.2.
-    const std::vector<Rgb> inks{{255, 255, 255}, {23, 41, 84}, {194, 35, 40}, {245, 186, 33}};
+    const std::vector<colour::Rgb> inks{{255, 255, 255}, {23, 41, 84}, {194, 35, 40}, {245, 186, 33}};
     const double c = std::cos(0.2);
     const double s = std::sin(0.2);
     const auto board = [c, s](double x, double y) -> std::size_t {
@@ -187,13 +188,14 @@ class TestLoneInks : public QObject {
       const int field = static_cast<int>(std::floor(u / 45)) + 2 * static_cast<int>(std::floor(v / 45));
       return 1 + static_cast<std::size_t>((field % 3 + 3) % 3);
     };
-    const Picture picture = asJpeg(artwork(240, 240, inks, board), 75);
-    const InkBorders borders = fitInkBorders(picture, reduced(picture, std::nullopt), {});
+    const picture::Picture picture = asJpeg(artwork(240, 240, inks, board), 75);
+    const trace::inks::InkBorders borders =
+        trace::inks::fitInkBorders(picture, colour::reduced(picture, std::nullopt), {});
     for (const double a : {-45.0, 0.0, 45.0}) {
       for (const double b : {-45.0, 0.0, 45.0}) {
         const Point node{120 + a * c - b * s, 240 - (120 + b * c + a * s)};
         double least = 1e9;
-        for (const FittedBorder& border : borders.borders) {
+        for (const trace::inks::FittedBorder& border : borders.borders) {
           for (const Segment& segment : border.path.segments) least = std::min(least, distance(segment.end, node));
         }
         QVERIFY2(least < 0.3, QByteArray::number(least));
@@ -202,9 +204,9 @@ class TestLoneInks : public QObject {
   }
 
   void largePicturesAreTracedWithoutThem() {
-    const Picture picture = artwork(900, 800, kColours, strokeOverSky);
-    const InkMap map = reduced(picture, std::nullopt);
-    QVERIFY(LoneInks(cracksOf(*map.labels), *picture.bgr, map, {}, {}).inks().empty());
+    const picture::Picture picture = artwork(900, 800, kColours, strokeOverSky);
+    const colour::InkMap map = colour::reduced(picture, std::nullopt);
+    QVERIFY(trace::inks::LoneInks(trace::inks::cracksOf(*map.labels), *picture.bgr, map, {}, {}).inks().empty());
   }
 };
 

@@ -20,9 +20,9 @@ using namespace rim::test;
 namespace {
 
 constexpr int kSide = 160;
-const std::vector<Rgb> kColours{{255, 255, 255}, {23, 41, 84},   {194, 35, 40}, {245, 186, 33},
-                                {140, 199, 230}, {40, 130, 70},  {20, 20, 20},  {150, 150, 150},
-                                {230, 120, 170}, {110, 60, 140}, {150, 95, 50}, {190, 215, 90}};
+const std::vector<colour::Rgb> kColours{{255, 255, 255}, {23, 41, 84},   {194, 35, 40}, {245, 186, 33},
+                                        {140, 199, 230}, {40, 130, 70},  {20, 20, 20},  {150, 150, 150},
+                                        {230, 120, 170}, {110, 60, 140}, {150, 95, 50}, {190, 215, 90}};
 
 /// A disc in eleven sectors that meet at (78.6, 81.3).
 std::size_t elevenSectors(double x, double y) {
@@ -55,7 +55,7 @@ class TestMeasuredNear : public QObject {
 
  private slots:
   void farFromThePlacesThePathIsKept() {
-    const Path path = measuredNear(kLine, waveBeside(), {0, 0}, {100, 0}, {{30, 5}}, 8);
+    const Path path = trace::outline::measuredNear(kLine, waveBeside(), {0, 0}, {100, 0}, {{30, 5}}, 8);
     QCOMPARE(path.start, (Point{0, 0}));
     QCOMPARE(path.segments.back().end, (Point{100, 0}));
     int measured = 0;
@@ -70,7 +70,7 @@ class TestMeasuredNear : public QObject {
   }
 
   void placesAtTheEnds() {
-    const Path path = measuredNear(kLine, waveBeside(), {0, 1}, {100, 1}, {{0, 0}, {100, 0}}, 4);
+    const Path path = trace::outline::measuredNear(kLine, waveBeside(), {0, 1}, {100, 1}, {{0, 0}, {100, 0}}, 4);
     QCOMPARE(path.start, (Point{0, 1}));
     QCOMPARE(path.segments.back().end, (Point{100, 1}));
     QVERIFY(nearestOn(path, {50, 0}).off < 1e-12);
@@ -78,34 +78,35 @@ class TestMeasuredNear : public QObject {
   }
 
   void everywhereIsAPolyline() {
-    const Path path = measuredNear(kLine, waveBeside(), {0, 0}, {100, 0}, {{50, 0}}, 1e9);
+    const Path path = trace::outline::measuredNear(kLine, waveBeside(), {0, 0}, {100, 0}, {{50, 0}}, 1e9);
     QCOMPARE(path.segments.size(), waveBeside().size() + 1);
   }
 
   void nowhereIsThePathWithItsOwnEnds() {
-    const Path path = measuredNear(kLine, waveBeside(), {0, 0}, {100, 0}, {}, 8);
+    const Path path = trace::outline::measuredNear(kLine, waveBeside(), {0, 0}, {100, 0}, {}, 8);
     QCOMPARE(pathLength(path), 100.0);
   }
 
   void linesThatPassEachOtherAreTwo() {
-    const Picture picture = artwork(kSide, kSide, kColours, step);
-    const InkMap map = reduced(picture, std::nullopt);
-    const InkBorders borders = fitInkBorders(picture, map, {});
+    const picture::Picture picture = artwork(kSide, kSide, kColours, step);
+    const colour::InkMap map = colour::reduced(picture, std::nullopt);
+    const trace::inks::InkBorders borders = trace::inks::fitInkBorders(picture, map, {});
     for (const Point place :
          {Point{30, kSide - 80.3}, Point{60, kSide - 80.3}, Point{80, kSide - 78.5}, Point{130, kSide - 78.5}}) {
       double off = 1e9;
-      for (const FittedBorder& border : borders.borders) off = std::min(off, nearestOn(border.path, place).off);
+      for (const trace::inks::FittedBorder& border : borders.borders)
+        off = std::min(off, nearestOn(border.path, place).off);
       QVERIFY2(off < 0.1, qPrintable(QString("%1: %2").arg(place.x).arg(off)));
     }
   }
 
   void junctionsAreKeptApartWhereAsked() {
-    const Picture picture = artwork(kSide, kSide, kColours, elevenSectors);
-    const InkMap map = reduced(picture, std::nullopt);
-    const CrackGraph cracks = cracksOf(*map.labels);
-    const Ways joined = waysOf(cracks, *picture.bgr, map);
+    const picture::Picture picture = artwork(kSide, kSide, kColours, elevenSectors);
+    const colour::InkMap map = colour::reduced(picture, std::nullopt);
+    const trace::inks::CrackGraph cracks = trace::inks::cracksOf(*map.labels);
+    const trace::inks::Ways joined = trace::inks::waysOf(cracks, *picture.bgr, map);
     const std::vector<Point> hub{{78.6, kSide - 81.3}};
-    const Ways apart = waysOf(cracks, *picture.bgr, map, {}, hub);
+    const trace::inks::Ways apart = trace::inks::waysOf(cracks, *picture.bgr, map, {}, hub);
     QVERIFY(apart.junctions.size() > joined.junctions.size());
     // As many as there are nodes within reach of the hub; all others as before.
     QVERIFY(apart.borders.size() - joined.borders.size() == apart.junctions.size() - joined.junctions.size());
@@ -117,10 +118,10 @@ class TestMeasuredNear : public QObject {
   }
   void manyInksInAJpegCrossNothing() {
     QFETCH(int, quality);
-    const Picture jpeg = asJpeg(artwork(kSide, kSide, kColours, elevenSectors), quality);
-    const InkMap map = reduced(jpeg, std::nullopt);
+    const picture::Picture jpeg = asJpeg(artwork(kSide, kSide, kColours, elevenSectors), quality);
+    const colour::InkMap map = colour::reduced(jpeg, std::nullopt);
     QVERIFY(map.inks.size() > 8);
-    const InkBorders borders = fitInkBorders(jpeg, map, {});
+    const trace::inks::InkBorders borders = trace::inks::fitInkBorders(jpeg, map, {});
     QVERIFY(crossingsOffJunctions(borders, map.inks.size()).empty());
   }
 };

@@ -19,8 +19,8 @@ using namespace rim;
 namespace {
 
 /// A polygon's sides in points, counter-clockwise.
-Border sidesOf(const std::vector<Point>& corners) {
-  Border border;
+trace::contour::Border sidesOf(const std::vector<Point>& corners) {
+  trace::contour::Border border;
   for (std::size_t i = 0; i < corners.size(); ++i) {
     const Point a = corners[i];
     const Point b = corners[(i + 1) % corners.size()];
@@ -30,7 +30,9 @@ Border sidesOf(const std::vector<Point>& corners) {
   return border;
 }
 
-MedialAxis axisOf(const Border& border, double pruning = 2) { return medialAxis({&border}, pruning); }
+trace::lines::MedialAxis axisOf(const trace::contour::Border& border, double pruning = 2) {
+  return trace::lines::medialAxis({&border}, pruning);
+}
 
 /// How many separate parts its edges make, and how many rings.
 struct Shape {
@@ -38,7 +40,7 @@ struct Shape {
   std::size_t rings = 0;
 };
 
-Shape shapeOf(const MedialAxis& axis) {
+Shape shapeOf(const trace::lines::MedialAxis& axis) {
   std::vector<std::size_t> parent(axis.points.size());
   std::iota(parent.begin(), parent.end(), std::size_t{0});
   const auto find = [&](std::size_t i) {
@@ -47,7 +49,7 @@ Shape shapeOf(const MedialAxis& axis) {
   };
   std::set<std::size_t> used;
   Shape shape;
-  for (const AxisEdge& e : axis.edges) {
+  for (const trace::lines::AxisEdge& e : axis.edges) {
     used.insert(e.from);
     used.insert(e.to);
     const std::size_t a = find(e.from);
@@ -63,14 +65,16 @@ Shape shapeOf(const MedialAxis& axis) {
   return shape;
 }
 
-double lowest(const MedialAxis& axis) {
+double lowest(const trace::lines::MedialAxis& axis) {
   double x = std::numeric_limits<double>::infinity();
-  for (const AxisEdge& e : axis.edges) x = std::min({x, axis.points[e.from].place.x, axis.points[e.to].place.x});
+  for (const trace::lines::AxisEdge& e : axis.edges)
+    x = std::min({x, axis.points[e.from].place.x, axis.points[e.to].place.x});
   return x;
 }
-double highest(const MedialAxis& axis) {
+double highest(const trace::lines::MedialAxis& axis) {
   double x = -std::numeric_limits<double>::infinity();
-  for (const AxisEdge& e : axis.edges) x = std::max({x, axis.points[e.from].place.x, axis.points[e.to].place.x});
+  for (const trace::lines::AxisEdge& e : axis.edges)
+    x = std::max({x, axis.points[e.from].place.x, axis.points[e.to].place.x});
   return x;
 }
 
@@ -81,10 +85,10 @@ class TestMedialAxis : public QObject {
 
  private slots:
   void rectangle() {
-    const MedialAxis axis = axisOf(sidesOf({{0, 0}, {80, 0}, {80, 20}, {0, 20}}));
+    const trace::lines::MedialAxis axis = axisOf(sidesOf({{0, 0}, {80, 0}, {80, 20}, {0, 20}}));
     QVERIFY(!axis.edges.empty());
-    for (const AxisEdge& e : axis.edges) {
-      const AxisPoint p = axis.points[e.from];
+    for (const trace::lines::AxisEdge& e : axis.edges) {
+      const trace::lines::AxisPoint p = axis.points[e.from];
       const double toMiddle = std::abs(p.place.y - 10);
       const double toBisector = std::abs(std::min(p.place.x, 80 - p.place.x) - std::min(p.place.y, 20 - p.place.y));
       QVERIFY(std::min(toMiddle, toBisector / std::numbers::sqrt2) < 0.02);
@@ -98,16 +102,16 @@ class TestMedialAxis : public QObject {
   void ellipse() {
     constexpr double a = 60;
     constexpr double b = 24;
-    Border border;
+    trace::contour::Border border;
     for (int i = 0; i < 1200; ++i) {
       const double t = 2 * std::numbers::pi * i / 1200;
       border.push_back({a * std::cos(t), b * std::sin(t)});
     }
     // Pruned by hardly anything: what is left reaches almost to the last middle.
-    const MedialAxis axis = axisOf(border, 0.05);
+    const trace::lines::MedialAxis axis = axisOf(border, 0.05);
     constexpr double kLast = (a * a - b * b) / a;
-    for (const AxisEdge& e : axis.edges) {
-      const AxisPoint p = axis.points[e.from];
+    for (const trace::lines::AxisEdge& e : axis.edges) {
+      const trace::lines::AxisPoint p = axis.points[e.from];
       QVERIFY(std::abs(p.place.y) < 0.05);
       // The circle about (x, 0) that touches: r^2 = b^2 (1 - x^2 / (a^2 - b^2)).
       QVERIFY(std::abs(p.radius - b * std::sqrt(1 - p.place.x * p.place.x / (a * a - b * b))) < 0.05);
@@ -118,8 +122,8 @@ class TestMedialAxis : public QObject {
 
   void ell() {
     // Its inner corner at (20, 20): up to it the discs touch that corner and a far side.
-    const MedialAxis axis = axisOf(sidesOf({{0, 0}, {90, 0}, {90, 20}, {20, 20}, {20, 90}, {0, 90}}));
-    for (const AxisEdge& e : axis.edges) {
+    const trace::lines::MedialAxis axis = axisOf(sidesOf({{0, 0}, {90, 0}, {90, 20}, {20, 20}, {20, 90}, {0, 90}}));
+    for (const trace::lines::AxisEdge& e : axis.edges) {
       const Point p = axis.points[e.from].place;
       const double toArms =
           std::min(std::abs(p.y - 10) + std::max(0.0, 20 - p.x), std::abs(p.x - 10) + std::max(0.0, 20 - p.y));
@@ -130,27 +134,27 @@ class TestMedialAxis : public QObject {
   }
 
   void holesAreGoneRound() {
-    const Border outer = sidesOf({{0, 0}, {100, 0}, {100, 60}, {0, 60}});
-    Border one = sidesOf({{20, 20}, {40, 20}, {40, 40}, {20, 40}});
-    Border two = sidesOf({{60, 20}, {80, 20}, {80, 40}, {60, 40}});
+    const trace::contour::Border outer = sidesOf({{0, 0}, {100, 0}, {100, 60}, {0, 60}});
+    trace::contour::Border one = sidesOf({{20, 20}, {40, 20}, {40, 40}, {20, 40}});
+    trace::contour::Border two = sidesOf({{60, 20}, {80, 20}, {80, 40}, {60, 40}});
     std::reverse(one.begin(), one.end());
     std::reverse(two.begin(), two.end());
-    const Shape shape = shapeOf(medialAxis({&outer, &one, &two}, 2));
+    const Shape shape = shapeOf(trace::lines::medialAxis({&outer, &one, &two}, 2));
     QCOMPARE(shape.parts, 1U);
     QCOMPARE(shape.rings, 2U);
   }
 
   void aDotHasNone() {
-    Border border;
+    trace::contour::Border border;
     for (int i = 0; i < 60; ++i)
       border.push_back({std::cos(i * std::numbers::pi / 30) * 5, std::sin(i * std::numbers::pi / 30) * 5});
     QVERIFY(axisOf(border).edges.empty());
-    QVERIFY(medialAxis({}, 2).edges.empty());
+    QVERIFY(trace::lines::medialAxis({}, 2).edges.empty());
   }
 
   void littleIsTravelled() {
     // Level lines in a random order, every other one backwards: to and fro they are no way apart but their distance.
-    std::vector<Centreline> lines;
+    std::vector<trace::lines::Centreline> lines;
     for (const int row : {7, 2, 9, 0, 4, 1, 8, 3, 6, 5}) {
       const double y = 3.0 * row;
       const bool back = row % 3 == 0;
@@ -158,22 +162,22 @@ class TestMedialAxis : public QObject {
     }
     lines.push_back(
         {{{50, 40}, {Segment::line({60, 40}), Segment::line({50, 50}), Segment::line({50, 40})}, true}, {}});
-    const std::vector<Centreline> ordered = inDrawOrder(lines);
+    const std::vector<trace::lines::Centreline> ordered = trace::lines::inDrawOrder(lines);
     QCOMPARE(ordered.size(), lines.size());
     double travelled = 0;
     Point at;
-    for (const Centreline& line : ordered) {
+    for (const trace::lines::Centreline& line : ordered) {
       travelled += distance(at, line.path.start);
       at = line.path.closed ? line.path.start : line.path.segments.back().end;
     }
     QVERIFY2(travelled < 10 * 3 + 60, qPrintable(QString::number(travelled)));
-    QVERIFY(inDrawOrder({}).empty());
+    QVERIFY(trace::lines::inDrawOrder({}).empty());
   }
 
   void widthsFallIntoGroups() {
-    QVERIFY(std::isinf(strokeLimitOf({})));
-    QVERIFY(std::isinf(strokeLimitOf({{4, 100}, {5, 200}, {6, 50}})));
-    const double limit = strokeLimitOf({{3, 300}, {4, 500}, {40, 60}, {50, 40}});
+    QVERIFY(std::isinf(trace::lines::strokeLimitOf({})));
+    QVERIFY(std::isinf(trace::lines::strokeLimitOf({{4, 100}, {5, 200}, {6, 50}})));
+    const double limit = trace::lines::strokeLimitOf({{3, 300}, {4, 500}, {40, 60}, {50, 40}});
     QVERIFY2(limit > 4 && limit < 40, qPrintable(QString::number(limit)));
   }
 };

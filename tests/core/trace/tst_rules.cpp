@@ -17,10 +17,10 @@ using namespace rim::test;
 
 namespace {
 
-const Rules kNone{false, false, false, false, false};
+const trace::Rules kNone{false, false, false, false, false};
 
-TraceSettings with(const Rules& rules) {
-  TraceSettings settings;
+trace::TraceSettings with(const trace::Rules& rules) {
+  trace::TraceSettings settings;
   settings.rules = rules;
   return settings;
 }
@@ -77,47 +77,47 @@ class TestRules : public QObject {
 
  private slots:
   void linesNearlyLevelBecomeLevel() {
-    const Picture picture = pictureOf(drawn(240, 200, plate(120, 100, 170, 120, 20, 0.15)));
-    for (const double angle : lineAngles(trace(picture, {}).outlines.at(0)))
+    const picture::Picture picture = pictureOf(drawn(240, 200, plate(120, 100, 170, 120, 20, 0.15)));
+    for (const double angle : lineAngles(trace::trace(picture, {}).outlines.at(0)))
       QVERIFY2(std::remainder(angle, 90) == 0, qPrintable(QString::number(angle)));
     bool slanted = false;
-    for (const double angle : lineAngles(trace(picture, with(kNone)).outlines.at(0)))
+    for (const double angle : lineAngles(trace::trace(picture, with(kNone)).outlines.at(0)))
       slanted = slanted || std::abs(std::remainder(angle, 90)) > 0.05;
     QVERIFY(slanted);
   }
 
   void aSlantThatIsMeantStays() {
-    const Picture picture = pictureOf(drawn(240, 200, plate(120, 100, 170, 120, 20, 1)));
-    for (const double angle : lineAngles(trace(picture, {}).outlines.at(0)))
+    const picture::Picture picture = pictureOf(drawn(240, 200, plate(120, 100, 170, 120, 20, 1)));
+    for (const double angle : lineAngles(trace::trace(picture, {}).outlines.at(0)))
       QVERIFY2(std::abs(std::abs(std::remainder(angle, 90)) - 1) < 0.1, qPrintable(QString::number(angle)));
   }
 
   void oppositeSidesAreParallelAndNeighboursSquare() {
-    const Picture picture = pictureOf(drawn(260, 260, plate(130.3, 129.6, 170, 120, 20, 17)));
-    const auto angles = lineAngles(trace(picture, {}).outlines.at(0));
+    const picture::Picture picture = pictureOf(drawn(260, 260, plate(130.3, 129.6, 170, 120, 20, 17)));
+    const auto angles = lineAngles(trace::trace(picture, {}).outlines.at(0));
     QCOMPARE(angles.size(), std::size_t{4});
     for (const double angle : angles) QVERIFY(std::abs(std::remainder(angle - angles[0], 90)) < 1e-6);
-    Rules rules = kNone;
+    trace::Rules rules = kNone;
     std::vector<double> off;
-    for (const double angle : lineAngles(trace(picture, with(rules)).outlines.at(0)))
+    for (const double angle : lineAngles(trace::trace(picture, with(rules)).outlines.at(0)))
       off.push_back(std::remainder(angle - angles[0], 90));
     QVERIFY(spread(off) > 1e-4);
   }
 
   void cornersOfAPlateHaveOneRadiusAndTouchItsSides() {
-    const Picture picture = pictureOf(drawn(260, 260, plate(130, 130, 170, 120, 24, 17)));
-    const Path exact = trace(picture, {}).outlines.at(0);
+    const picture::Picture picture = pictureOf(drawn(260, 260, plate(130, 130, 170, 120, 24, 17)));
+    const Path exact = trace::trace(picture, {}).outlines.at(0);
     QCOMPARE(radii(exact).size(), std::size_t{4});
     QVERIFY2(spread(radii(exact)) < 1e-6, qPrintable(QString::number(spread(radii(exact)))));
     QVERIFY(qAbs(radii(exact)[0] - 24) < 0.1);
     QVERIFY2(largestTurn(exact) < 1e-3, qPrintable(QString::number(largestTurn(exact))));
-    const Path traced = trace(picture, with(kNone)).outlines.at(0);
+    const Path traced = trace::trace(picture, with(kNone)).outlines.at(0);
     QVERIFY(spread(radii(traced)) > 1e-4);
   }
 
   void theEndsOfASlotTouchBothItsSides() {
-    const Picture picture = pictureOf(drawn(240, 200, plate(120, 100, 160, 40, 20, 25)));
-    const Path slot = trace(picture, {}).outlines.at(0);
+    const picture::Picture picture = pictureOf(drawn(240, 200, plate(120, 100, 160, 40, 20, 25)));
+    const Path slot = trace::trace(picture, {}).outlines.at(0);
     QCOMPARE(slot.segments.size(), std::size_t{4});
     QVERIFY2(largestTurn(slot) < 1e-3, qPrintable(QString::number(largestTurn(slot))));
   }
@@ -126,7 +126,7 @@ class TestRules : public QObject {
     const Inside dots = [](double x, double y) {
       return disc(40.3, 150.2, 14.9)(x, y) || disc(100.1, 150.7, 14.93)(x, y) || ring(80.2, 70.4, 50, 30)(x, y);
     };
-    const Tracing exact = trace(pictureOf(drawn(160, 190, dots)), {});
+    const trace::Tracing exact = trace::trace(pictureOf(drawn(160, 190, dots)), {});
     QCOMPARE(exact.outlines.size(), std::size_t{4});
     std::vector<Arc> circles;
     for (const Path& path : exact.outlines) {
@@ -153,7 +153,7 @@ class TestRules : public QObject {
       outlines.push_back({centre + right, {Segment::arc(centre - right, 1), Segment::arc(centre + right, 1)}, true});
       plain.push_back({centre, radius, 0, 0});
     }
-    makeCirclesRegular(outlines, {}, kTolerance);
+    trace::outline::makeCirclesRegular(outlines, {}, kTolerance);
     std::vector<std::size_t> order(plain.size());
     std::iota(order.begin(), order.end(), 0);
     std::stable_sort(order.begin(), order.end(),
@@ -173,11 +173,11 @@ class TestRules : public QObject {
   }
 
   void rulesHaveNames() {
-    QCOMPARE(namesOf({}).size(), std::size_t{5});
-    QVERIFY(namesOf(kNone).empty());
-    QVERIFY(rulesNamed(namesOf({})) == Rules{});
-    QVERIFY(rulesNamed({"radii"}).equalRadii && !rulesNamed({"radii"}).level);
-    QVERIFY_THROWS_EXCEPTION(InputError, rulesNamed({"round"}));
+    QCOMPARE(trace::outline::namesOf({}).size(), std::size_t{5});
+    QVERIFY(trace::outline::namesOf(kNone).empty());
+    QVERIFY(trace::outline::rulesNamed(trace::outline::namesOf({})) == trace::Rules{});
+    QVERIFY(trace::outline::rulesNamed({"radii"}).equalRadii && !trace::outline::rulesNamed({"radii"}).level);
+    QVERIFY_THROWS_EXCEPTION(InputError, trace::outline::rulesNamed({"round"}));
   }
 };
 

@@ -45,7 +45,7 @@ double greysOff(const cv::Mat& grey, const std::vector<Path>& outlines) {
   cv::Mat1f drawnAgain(grey.size(), 0.F);
   double way = 0;
   for (const Path& path : outlines) {
-    const Coverage coverage = coverageOf(path, grey.size());
+    const trace::contour::Coverage coverage = trace::contour::coverageOf(path, grey.size());
     drawnAgain(coverage.where) += coverage.shares;
     way += pathLength(path);
   }
@@ -55,7 +55,7 @@ double greysOff(const cv::Mat& grey, const std::vector<Path>& outlines) {
 }
 
 /// As a logo comes from the web: noise, and a JPEG of quality 45.
-Picture asWebJpeg(const cv::Mat& grey) { return asJpeg(pictureOf(noisy(grey, 3)), 45); }
+picture::Picture asWebJpeg(const cv::Mat& grey) { return asJpeg(pictureOf(noisy(grey, 3)), 45); }
 
 /// A plate of 170 x 213 px with rounded corners, one of them cut off.
 Inside cutPlate(double radius) {
@@ -97,7 +97,7 @@ class TestSmall : public QObject {
       const double out = dot(p, way);
       return round(x, y) || (out > 0 && out < 60 + height && std::abs(cross(way, p)) < width / 2);
     });
-    const Tracing tracing = trace(pictureOf(grey), {});
+    const trace::Tracing tracing = trace::trace(pictureOf(grey), {});
     QCOMPARE(tracing.outlines.size(), 1U);
     const std::size_t segments = tracing.outlines.front().segments.size();
     QVERIFY2(segments <= 24, qPrintable(QString::number(segments)));
@@ -125,7 +125,7 @@ class TestSmall : public QObject {
       const double neck = 43 + 14 * std::pow(std::max(0.0, 200 - y) / 30, 2);
       return round(x, y) || (y > 170 && y < 200 && std::abs(x - 136) < neck && std::abs(x - 136) < 80);
     };
-    const Tracing t = trace(asWebJpeg(drawn(272, 272, shape == 0 ? plate : bulb)), {});
+    const trace::Tracing t = trace::trace(asWebJpeg(drawn(272, 272, shape == 0 ? plate : bulb)), {});
     QCOMPARE(t.outlines.size(), 1U);
     const std::size_t segments = t.outlines.front().segments.size();
     QVERIFY2(segments <= static_cast<std::size_t>(most), qPrintable(QString::number(segments)));
@@ -152,7 +152,7 @@ class TestSmall : public QObject {
     for (int k = 0; k < kPlaces; ++k) {
       const double turn = turned ? M_PI * part(random) : M_PI / 4;
       const auto points = regular(corners, side, turn, {16 + part(random), 16 + part(random)});
-      const Tracing t = trace(pictureOf(drawn(32, 32, polygon(points))), {});
+      const trace::Tracing t = trace::trace(pictureOf(drawn(32, 32, polygon(points))), {});
       QCOMPARE(t.outlines.size(), 1U);
       const double off = worstCorner(t.outlines[0], upright(points, 32));
       QVERIFY2(off < 0.3, qPrintable(QString("corner off by %1 px").arg(off)));
@@ -166,7 +166,7 @@ class TestSmall : public QObject {
       const double along = std::fmod(x, 9.0);
       return y > 10.3 && y < 12.1 && along > 1.4 && along < 7.2 && x < 63;
     };
-    const Tracing t = trace(pictureOf(drawn(70, 24, dashes)), {});
+    const trace::Tracing t = trace::trace(pictureOf(drawn(70, 24, dashes)), {});
     QCOMPARE(t.outlines.size(), 7U);
     for (const Path& path : t.outlines) {
       const Box box = boxOf(path);
@@ -190,7 +190,7 @@ class TestSmall : public QObject {
       return ring < width / 2 || (bar < width / 2 && std::abs(x - 22) < 17) || (bow < width / 2 && y < 33 && x < 66);
     };
     const cv::Mat grey = drawn(72, 48, pen);
-    const Tracing t = trace(pictureOf(grey), {});
+    const trace::Tracing t = trace::trace(pictureOf(grey), {});
     const double off = greysOff(grey, t.outlines);
     QVERIFY2(off < 0.09, qPrintable(QString::number(off)));
     QVERIFY(!anyCrossing(t.outlines));
@@ -199,35 +199,36 @@ class TestSmall : public QObject {
   void nothingLeavesThePicture() {
     // Things that the rim cuts off, with tips at it.
     const std::vector<Point> star = starCorners(20, 3, 9, 24, 7, 0.3);
-    const Tracing t = trace(pictureOf(drawn(40, 36, polygon(star))), {});
+    const trace::Tracing t = trace::trace(pictureOf(drawn(40, 36, polygon(star))), {});
     QVERIFY(!t.outlines.empty());
     for (const Path& path : t.outlines) {
       const Box box = boxOf(path);
       QVERIFY(box.low.x >= -0.02 && box.low.y >= -0.02 && box.high.x <= 40.02 && box.high.y <= 36.02);
     }
     const Path circle{{44, 20}, {Segment::arc({24, 20}, 1), Segment::arc({44, 20}, 1)}, true};
-    const Path held = withinPicture(circle, {40, 36});
+    const Path held = trace::outline::withinPicture(circle, {40, 36});
     QVERIFY(held.closed && held.segments.back().end == held.start);
     QVERIFY(boxOf(held).high.x <= 40 && boxOf(held).low.x > 23.9);
-    QCOMPARE(withinPicture(circle, {60, 60}), circle);
+    QCOMPARE(trace::outline::withinPicture(circle, {60, 60}), circle);
   }
 
   void bordersAreFollowedFiner() {
-    QCOMPARE(finenessFor({64, 64}), 5);
-    QCOMPARE(finenessFor({700, 700}), 3);
-    QCOMPARE(finenessFor({4000, 3000}), 1);
+    QCOMPARE(trace::contour::finenessFor({64, 64}), 5);
+    QCOMPARE(trace::contour::finenessFor({700, 700}), 3);
+    QCOMPARE(trace::contour::finenessFor({4000, 3000}), 1);
     const cv::Mat grey = drawn(40, 40, disc(20.2, 19.7, 3));
-    const TwoTone tone{128, false};
-    const auto coarse = followBorders(grey, tone, 4);
-    const auto fine = followFineBorders(grey, tone, 4, 5);
+    const trace::contour::TwoTone tone{128, false};
+    const auto coarse = trace::contour::followBorders(grey, tone, 4);
+    const auto fine = trace::contour::followFineBorders(grey, tone, 4, 5);
     QCOMPARE(fine.size(), coarse.size());
     QVERIFY(fine[0].size() > 3 * coarse[0].size());
     for (const Point p : fine[0]) QVERIFY(qAbs(distance(p, {20.2, 40 - 19.7}) - 3) < 0.15);
-    QCOMPARE(followFineBorders(grey, tone, 4, 1), coarse);
+    QCOMPARE(trace::contour::followFineBorders(grey, tone, 4, 1), coarse);
     // Of a large disc nearly all is measured, and none of the points between is left.
     const cv::Mat large = drawn(120, 120, disc(60, 60, 40));
-    const Border border = followFineBorders(large, tone, 4, 3).at(0);
-    const SharpBorder sharp = sharpFineBorder(large, tone, EdgeLevel::Coverage, border, 3);
+    const trace::contour::Border border = trace::contour::followFineBorders(large, tone, 4, 3).at(0);
+    const trace::contour::SharpBorder sharp =
+        trace::contour::sharpFineBorder(large, tone, trace::contour::EdgeLevel::Coverage, border, 3);
     QCOMPARE(sharp.measured.size(), sharp.points.size());
     QVERIFY(sharp.points.size() < border.size() / 2);
     const auto measured = std::count(sharp.measured.begin(), sharp.measured.end(), true);
@@ -237,17 +238,19 @@ class TestSmall : public QObject {
 
   void thingsAreLeftOutByTheirArea() {
     // 4.4 px2, of which pixels round nearly a third off the border.
-    const Tracing kept =
-        trace(pictureOf(drawn(24, 24, polygon({{10.2, 10.1}, {12.3, 10.1}, {12.3, 12.2}, {10.2, 12.2}}))), {});
+    const trace::Tracing kept =
+        trace::trace(pictureOf(drawn(24, 24, polygon({{10.2, 10.1}, {12.3, 10.1}, {12.3, 12.2}, {10.2, 12.2}}))), {});
     QCOMPARE(kept.outlines.size(), 1U);
-    const Tracing gone = trace(pictureOf(drawn(24, 24, polygon({{10.2, 10.1}, {12, 10.1}, {12, 12}, {10.2, 12}}))), {});
+    const trace::Tracing gone =
+        trace::trace(pictureOf(drawn(24, 24, polygon({{10.2, 10.1}, {12, 10.1}, {12, 12}, {10.2, 12}}))), {});
     QVERIFY(gone.outlines.empty());
   }
 
   void stopsWhenItIsAsked() {
     std::stop_source stop;
     stop.request_stop();
-    QVERIFY_THROWS_EXCEPTION(Cancelled, trace(pictureOf(drawn(40, 40, disc(20, 20, 3))), {}, {stop.get_token(), {}}));
+    QVERIFY_THROWS_EXCEPTION(Cancelled,
+                             trace::trace(pictureOf(drawn(40, 40, disc(20, 20, 3))), {}, {stop.get_token(), {}}));
   }
 };
 

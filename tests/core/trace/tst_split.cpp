@@ -5,7 +5,7 @@
 #include <random>
 
 #include "core/error.h"
-#include "core/trace/split/likely_breaks.h"
+#include "core/trace/split/breakpoint_candidates.h"
 #include "core/trace/split/split.h"
 #include "support/pictures.h"
 #include "support/test_list.h"
@@ -16,10 +16,10 @@ using namespace rim::test;
 namespace {
 
 /// Points about a px apart along a closed polygon, moved by noise.
-Border pointsAlong(const std::vector<Point>& corners, double noisePx, unsigned seed) {
+trace::contour::Border pointsAlong(const std::vector<Point>& corners, double noisePx, unsigned seed) {
   std::mt19937 random(seed);
   std::normal_distribution<double> off(0, noisePx);
-  Border border;
+  trace::contour::Border border;
   for (std::size_t k = 0; k < corners.size(); ++k) {
     const Point a = corners[k];
     const Point b = corners[(k + 1) % corners.size()];
@@ -31,7 +31,7 @@ Border pointsAlong(const std::vector<Point>& corners, double noisePx, unsigned s
 }
 
 /// A stadium: two half circles of this radius joined by lines of this length.
-Border stadium(double radius, double straight, double noisePx, unsigned seed) {
+trace::contour::Border stadium(double radius, double straight, double noisePx, unsigned seed) {
   std::vector<Point> corners;
   constexpr int kSteps = 180;
   for (int side = 0; side < 2; ++side) {
@@ -41,13 +41,13 @@ Border stadium(double radius, double straight, double noisePx, unsigned seed) {
     }
   }
   // The corners lie closer than a px: points are put along the whole way.
-  const Track way(corners, 0);
+  const trace::split::Track way(corners, 0);
   std::mt19937 random(seed);
   std::normal_distribution<double> off(0, noisePx);
-  Border border;
+  trace::contour::Border border;
   for (double at = 0; at < way.length(); at += 1) {
     const std::size_t i = std::max<std::size_t>(1, way.indexAt(at));
-    const double share = (at - way.way(i - 1)) / std::max(1e-9, way.way(i) - way.way(i - 1));
+    const double share = (at - way.arcLength(i - 1)) / std::max(1e-9, way.arcLength(i) - way.arcLength(i - 1));
     const Point across = leftNormal(unit(way.point(i) - way.point(i - 1)));
     border.push_back(lerp(way.point(i - 1), way.point(i), share) + across * off(random));
   }
@@ -55,26 +55,29 @@ Border stadium(double radius, double straight, double noisePx, unsigned seed) {
 }
 
 /// A star, whose sides are lines, and a stadium; both other ones for another seed.
-std::array<Border, 2> starAndStadium(double noisePx, unsigned seed) {
+std::array<trace::contour::Border, 2> starAndStadium(double noisePx, unsigned seed) {
   return {pointsAlong(starCorners(100, 100, 5, 80, 35, 0.1 * seed), noisePx, seed),
           stadium(20 + 4.0 * seed, 60, noisePx, seed)};
 }
 
 /// The sum of misfits and prices, as splitTrack() adds them up, of pieces that meet without gaps or with them.
-double priceOf(const Track& track, const std::vector<TrackPiece>& pieces, const SplitLimits& limits) {
+double priceOf(const trace::split::Track& track, const std::vector<trace::split::TrackPiece>& pieces,
+               const trace::split::SplitLimits& limits) {
   double price = 0;
-  for (const TrackPiece& piece : pieces) {
+  for (const trace::split::TrackPiece& piece : pieces) {
     const auto [from, to] = track.within(piece.from, piece.to, limits.trimPx);
-    price += priceOfPiece(momentsOf(track.points(from, to)), track.way(piece.to) - track.way(piece.from), limits);
+    price += trace::split::priceOfPiece(trace::fit::momentsOf(track.points(from, to)),
+                                        track.arcLength(piece.to) - track.arcLength(piece.from), limits);
   }
   return price;
 }
 
 /// The same with the points that no piece follows: one each within a trim, and three each and one in all in a gap.
-double fullPriceOf(const Track& track, const std::vector<TrackPiece>& pieces, const SplitLimits& limits) {
+double fullPriceOf(const trace::split::Track& track, const std::vector<trace::split::TrackPiece>& pieces,
+                   const trace::split::SplitLimits& limits) {
   double price = priceOf(track, pieces, limits);
   std::size_t end = 0;
-  for (const TrackPiece& piece : pieces) {
+  for (const trace::split::TrackPiece& piece : pieces) {
     const auto [from, to] = track.within(piece.from, piece.to, limits.trimPx);
     price += static_cast<double>(piece.to - piece.from - (to - from));
     if (piece.from > end) price += 1 + 3 * static_cast<double>(piece.from - end);
@@ -101,18 +104,18 @@ class TestSplit : public QObject {
     std::normal_distribution<double> off(0, 0.05);
     for (const double sweep : {0.2, 1.0, 3.0, 6.2}) {
       for (const double radius : {4.0, 60.0}) {
-        Border arc;
+        trace::contour::Border arc;
         for (int i = 0; i < 40; ++i) {
           const double angle = sweep * i / 40;
           arc.push_back(Point{300, 200} + Point{std::cos(angle), std::sin(angle)} * (radius + off(random)));
         }
-        const Moments m = momentsOf(arc);
-        const double square = circleMeanSquare(m);
-        QVERIFY(std::abs(circleFrom(m)->meanSquare - square) < 2e-5 * square);
-        QVERIFY(distance(circleFrom(m, square)->centre, circleFrom(m)->centre) < 1e-3 * radius);
-        const double seen = circleMeanSquare(m, square / 2);
+        const trace::fit::Moments m = trace::fit::momentsOf(arc);
+        const double square = trace::fit::circleMeanSquare(m);
+        QVERIFY(std::abs(trace::fit::circleFrom(m)->meanSquare - square) < 2e-5 * square);
+        QVERIFY(distance(trace::fit::circleFrom(m, square)->centre, trace::fit::circleFrom(m)->centre) < 1e-3 * radius);
+        const double seen = trace::fit::circleMeanSquare(m, square / 2);
         QVERIFY(seen > square / 2 && seen <= square);
-        QCOMPARE(circleMeanSquare(m, 2 * square), square);
+        QCOMPARE(trace::fit::circleMeanSquare(m, 2 * square), square);
       }
     }
   }
@@ -120,12 +123,12 @@ class TestSplit : public QObject {
   void noPointsOffACircleAreOffByNoNumber() {
     // Rounding must not make a square less than nothing.
     for (int from = 0; from < 320; from += 7) {
-      Border arc;
+      trace::contour::Border arc;
       for (int i = from; i < from + 8; ++i) {
         const double angle = 2 * std::numbers::pi * i / 320;
         arc.push_back(Point{std::cos(angle), std::sin(angle)} * 60);
       }
-      const double square = circleMeanSquare(momentsOf(arc));
+      const double square = trace::fit::circleMeanSquare(trace::fit::momentsOf(arc));
       QVERIFY(square >= 0 && square < 1e-12);
     }
   }
@@ -137,12 +140,12 @@ class TestSplit : public QObject {
       const Point a{place(random), place(random)};
       std::vector<Point> points;
       for (int i = 0; i < 24; ++i) points.push_back(a + Point{place(random), place(random)} * 0.01);
-      MomentSums first(points.front());
-      MomentSums second(points[9]);
+      trace::fit::MomentSums first(points.front());
+      trace::fit::MomentSums second(points[9]);
       for (std::size_t i = 0; i < points.size(); ++i) (i < 9 ? first : second).add(points[i]);
       first.add(second);
-      const Moments sum = first.central();
-      const Moments all = momentsOf(points);
+      const trace::fit::Moments sum = first.central();
+      const trace::fit::Moments all = trace::fit::momentsOf(points);
       QCOMPARE(sum.count, all.count);
       QVERIFY(distance(sum.mean, all.mean) < 1e-9);
       for (const auto& [x, y] : {std::pair{sum.xx, all.xx},
@@ -157,11 +160,11 @@ class TestSplit : public QObject {
 
   void cornersAreLikelyBreaks() {
     for (const double noise : {0.0, 0.03, 0.1}) {
-      const SplitLimits limits{std::max(0.02, noise), 1.2};
+      const trace::split::SplitLimits limits{std::max(0.02, noise), 1.2};
       const auto corners = starCorners(200, 200, 7, 150, 80, 0.3);
-      const Border border = pointsAlong(corners, noise, 4);
-      const Track track(border, 0);
-      const auto breaks = likelyBreaks(track, limits);
+      const trace::contour::Border border = pointsAlong(corners, noise, 4);
+      const trace::split::Track track(border, 0);
+      const auto breaks = trace::split::breakpointCandidates(track, limits);
       QVERIFY(std::is_sorted(breaks.begin(), breaks.end()));
       QVERIFY2(breaks.size() >= 14 && breaks.size() <= 3 * 14, qPrintable(QString::number(breaks.size())));
       std::size_t at = 0;
@@ -174,9 +177,9 @@ class TestSplit : public QObject {
 
   void noBreakWherePiecesGoOn() {
     // The track starts in the middle of a line: that is no break.
-    const Border border = pointsAlong({{0, 0}, {200, 0}, {200, 100}, {0, 100}}, 0, 1);
-    const Track track(border, 100);
-    const auto breaks = likelyBreaks(track, {0.02, 1.2});
+    const trace::contour::Border border = pointsAlong({{0, 0}, {200, 0}, {200, 100}, {0, 100}}, 0, 1);
+    const trace::split::Track track(border, 100);
+    const auto breaks = trace::split::breakpointCandidates(track, {0.02, 1.2});
     QVERIFY(!near(breaks, 0, border.size(), 40));
     QVERIFY(breaks.size() >= 4 && breaks.size() <= 8);
   }
@@ -184,10 +187,10 @@ class TestSplit : public QObject {
   void noPieceEndsBetterElsewhere() {
     for (unsigned seed = 1; seed <= 12; ++seed) {
       const double noise = 0.03 * seed;
-      const SplitLimits limits{std::max(0.02, noise), 1.2};
-      for (const Border& border : starAndStadium(noise, seed)) {
-        const Track track(border, 10);
-        const auto pieces = splitTrack(track, limits, {});
+      const trace::split::SplitLimits limits{std::max(0.02, noise), 1.2};
+      for (const trace::contour::Border& border : starAndStadium(noise, seed)) {
+        const trace::split::Track track(border, 10);
+        const auto pieces = trace::split::splitTrack(track, limits, {});
         QVERIFY(pieces.size() > 1);
         const double price = fullPriceOf(track, pieces, limits);
         for (std::size_t k = 0; k + 1 < pieces.size(); ++k) {
@@ -213,11 +216,11 @@ class TestSplit : public QObject {
     double everywhere = 0;
     for (unsigned seed = 1; seed <= 8; ++seed) {
       const double noise = 0.02 * seed;
-      const SplitLimits limits{std::max(0.02, noise), 1.2};
-      for (const Border& border : starAndStadium(noise, seed)) {
-        const Track track(border, 10);
-        const auto few = splitAmong(track, likelyBreaks(track, limits), limits, {});
-        const auto all = splitTrack(track, limits, {});
+      const trace::split::SplitLimits limits{std::max(0.02, noise), 1.2};
+      for (const trace::contour::Border& border : starAndStadium(noise, seed)) {
+        const trace::split::Track track(border, 10);
+        const auto few = trace::split::splitAmong(track, trace::split::breakpointCandidates(track, limits), limits, {});
+        const auto all = trace::split::splitTrack(track, limits, {});
         QVERIFY(few.size() <= all.size() + 1);
         among += priceOf(track, few, limits);
         everywhere += priceOf(track, all, limits);
@@ -227,37 +230,39 @@ class TestSplit : public QObject {
   }
 
   void aStadiumIsLinesAndArcs() {
-    const Border border = stadium(40, 120, 0.03, 3);
-    const Track track(border, 220);
-    const SplitLimits limits{0.03, 1.2};
-    const auto pieces = splitAmong(track, likelyBreaks(track, limits), limits, {});
+    const trace::contour::Border border = stadium(40, 120, 0.03, 3);
+    const trace::split::Track track(border, 220);
+    const trace::split::SplitLimits limits{0.03, 1.2};
+    const auto pieces = trace::split::splitAmong(track, trace::split::breakpointCandidates(track, limits), limits, {});
     QVERIFY2(pieces.size() >= 4 && pieces.size() <= 5, qPrintable(QString::number(pieces.size())));
-    for (const TrackPiece& piece : pieces) {
-      if (piece.primitive.kind == Primitive::Kind::Circle)
+    for (const trace::split::TrackPiece& piece : pieces) {
+      if (piece.primitive.kind == trace::fit::Primitive::Kind::Circle)
         QVERIFY2(std::abs(std::abs(piece.primitive.radius) - 40) < 0.1,
                  qPrintable(QString::number(piece.primitive.radius)));
     }
   }
 
   void stopsWhenAsked() {
-    const Track track(pointsAlong(starCorners(200, 200, 7, 150, 80, 0.3), 0.02, 4), 0);
-    const SplitLimits limits{0.02, 1.2};
+    const trace::split::Track track(pointsAlong(starCorners(200, 200, 7, 150, 80, 0.3), 0.02, 4), 0);
+    const trace::split::SplitLimits limits{0.02, 1.2};
     std::stop_source stop;
     stop.request_stop();
-    QVERIFY_THROWS_EXCEPTION(Cancelled, splitAmong(track, likelyBreaks(track, limits), limits, stop.get_token()));
+    QVERIFY_THROWS_EXCEPTION(
+        Cancelled,
+        trace::split::splitAmong(track, trace::split::breakpointCandidates(track, limits), limits, stop.get_token()));
   }
 
   void shortAndEvenTracks() {
-    const SplitLimits limits{0.02, 1.2};
+    const trace::split::SplitLimits limits{0.02, 1.2};
     for (const std::size_t count : {3U, 4U, 5U, 7U, 10U}) {
       std::vector<Point> points;
       for (std::size_t i = 0; i < count; ++i)
         points.push_back({static_cast<double>(i), 0.01 * static_cast<double>(i % 2)});
-      const Track open = Track::open(points);
-      const auto pieces = splitAmong(open, likelyBreaks(open, limits), limits, {});
-      for (const TrackPiece& piece : pieces) QVERIFY(piece.from < piece.to && piece.to < count);
-      const Track closed(points, 0);
-      for (const std::size_t at : likelyBreaks(closed, limits)) QVERIFY(at < count);
+      const trace::split::Track open = trace::split::Track::open(points);
+      const auto pieces = trace::split::splitAmong(open, trace::split::breakpointCandidates(open, limits), limits, {});
+      for (const trace::split::TrackPiece& piece : pieces) QVERIFY(piece.from < piece.to && piece.to < count);
+      const trace::split::Track closed(points, 0);
+      for (const std::size_t at : trace::split::breakpointCandidates(closed, limits)) QVERIFY(at < count);
     }
   }
 };

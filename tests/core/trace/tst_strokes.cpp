@@ -4,8 +4,8 @@
 #include <numbers>
 
 #include "core/error.h"
-#include "core/geometry/inside.h"
 #include "core/geometry/nearest_on_paths.h"
+#include "core/geometry/point_in_polygon.h"
 #include "core/geometry/segment.h"
 #include "core/trace/trace.h"
 #include "support/artwork.h"
@@ -39,13 +39,13 @@ PenStroke bezier(Point a, Point b, Point c, Point d) {
   });
 }
 
-TraceSettings centrelines() {
-  TraceSettings settings;
-  settings.method = TraceMethod::Centreline;
+trace::TraceSettings centrelines() {
+  trace::TraceSettings settings;
+  settings.method = trace::TraceMethod::Centreline;
   return settings;
 }
 
-Picture spoiled(const cv::Mat& grey) { return asJpeg(pictureOf(noisy(grey, 4)), 60); }
+picture::Picture spoiled(const cv::Mat& grey) { return asJpeg(pictureOf(noisy(grey, 4)), 60); }
 
 /// The value that 95 of 100 places along the ways do not exceed in distance to the paths.
 double missed95(const Strokes& strokes, const std::vector<Path>& paths) {
@@ -185,7 +185,7 @@ class TestStrokes : public QObject {
     QFETCH(QVector<QPointF>, ends);
     const cv::Mat grey = penDrawing(180, 140, strokes, pen);
     for (const bool clean : {true, false}) {
-      const Tracing got = trace(clean ? pictureOf(grey) : spoiled(grey), centrelines());
+      const trace::Tracing got = trace::trace(clean ? pictureOf(grey) : spoiled(grey), centrelines());
       QCOMPARE(got.outlines.size(), static_cast<std::size_t>(lines));
       const double most = clean ? 0.15 : 0.3;
       const double off = off95(got.outlines, [&](Point p) { return distanceToWays(p, strokes); });
@@ -206,15 +206,16 @@ class TestStrokes : public QObject {
   }
 
   void linesAreFewPieces() {
-    const Tracing got = trace(pictureOf(penDrawing(180, 140, {straight({{30, 40}, {150, 40}})}, 8)), centrelines());
+    const trace::Tracing got =
+        trace::trace(pictureOf(penDrawing(180, 140, {straight({{30, 40}, {150, 40}})}, 8)), centrelines());
     QCOMPARE(got.outlines.front().segments.size(), 1U);
-    const Tracing ring = trace(pictureOf(penDrawing(180, 140, {circle({90, 70}, 45)}, 8)), centrelines());
+    const trace::Tracing ring = trace::trace(pictureOf(penDrawing(180, 140, {circle({90, 70}, 45)}, 8)), centrelines());
     QVERIFY(ring.outlines.front().segments.size() <= 4);
   }
 
   void aDotIsAShortLine() {
     const Strokes dots{straight({{40, 40}, {40.1, 40}}), straight({{100, 40}, {104, 42}})};
-    const Tracing got = trace(pictureOf(penDrawing(140, 80, dots, 10)), centrelines());
+    const trace::Tracing got = trace::trace(pictureOf(penDrawing(140, 80, dots, 10)), centrelines());
     QCOMPARE(got.outlines.size(), 2U);
     for (const Path& path : got.outlines) {
       QVERIFY(!path.closed && pathLength(path) < 6);
@@ -224,9 +225,9 @@ class TestStrokes : public QObject {
 
   void endsLieAtTheInkWhereThatIsWished() {
     const Strokes line{straight({{30, 40}, {150, 40}})};
-    TraceSettings settings = centrelines();
-    settings.strokes.ends = StrokeEnds::Ink;
-    const Tracing got = trace(pictureOf(penDrawing(180, 80, line, 10)), settings);
+    trace::TraceSettings settings = centrelines();
+    settings.strokes.ends = trace::StrokeEnds::Ink;
+    const trace::Tracing got = trace::trace(pictureOf(penDrawing(180, 80, line, 10)), settings);
     QVERIFY(nearestOf(endsOf(got.outlines), {25, 40}) < 0.3);
     QVERIFY(nearestOf(endsOf(got.outlines), {155, 40}) < 0.3);
   }
@@ -237,10 +238,10 @@ class TestStrokes : public QObject {
     const Strokes broken{arc(centre, 50, 0.15, 3.0), arc(centre, 50, 3.3, 6.1), straight({{160, 40}, {200, 60}}),
                          straight({{214, 67}, {250, 85}})};
     const cv::Mat grey = penDrawing(280, 160, broken, 6);
-    QCOMPARE(trace(pictureOf(grey), centrelines()).outlines.size(), 4U);
-    TraceSettings settings = centrelines();
+    QCOMPARE(trace::trace(pictureOf(grey), centrelines()).outlines.size(), 4U);
+    trace::TraceSettings settings = centrelines();
     settings.strokes.healPx = 12;
-    const Tracing got = trace(pictureOf(grey), settings);
+    const trace::Tracing got = trace::trace(pictureOf(grey), settings);
     QCOMPARE(got.outlines.size(), 2U);
     QCOMPARE(closedOf(got.outlines), 1U);
     const double off = off95(got.outlines, [&](Point p) {
@@ -252,9 +253,9 @@ class TestStrokes : public QObject {
   void endsThatDoNotPointAtEachOtherStay() {
     const Strokes apart{straight({{30, 40}, {80, 40}}), straight({{88, 48}, {88, 100}}),
                         straight({{100, 40}, {150, 60}}), straight({{100, 50}, {150, 70}})};
-    TraceSettings settings = centrelines();
+    trace::TraceSettings settings = centrelines();
     settings.strokes.healPx = 12;
-    QCOMPARE(trace(pictureOf(penDrawing(180, 140, apart, 5)), settings).outlines.size(), 4U);
+    QCOMPARE(trace::trace(pictureOf(penDrawing(180, 140, apart, 5)), settings).outlines.size(), 4U);
   }
 
   void wideInkKeepsItsBorders() {
@@ -263,11 +264,11 @@ class TestStrokes : public QObject {
     cv::Mat grey = penDrawing(260, 180, lines, 6);
     const cv::Mat solid = drawn(260, 180, disc(80, 100, 40));
     grey = cv::min(grey, solid);
-    TraceSettings settings;
-    settings.method = TraceMethod::Mixed;
+    trace::TraceSettings settings;
+    settings.method = trace::TraceMethod::Mixed;
     for (const std::optional<double> limit : {std::optional<double>(), std::optional<double>(12)}) {
       settings.strokes.limitPx = limit;
-      const Tracing got = trace(pictureOf(grey), settings);
+      const trace::Tracing got = trace::trace(pictureOf(grey), settings);
       QCOMPARE(got.layers.size(), 2U);
       QCOMPARE(got.outlines.size(), 3U);
       QCOMPARE(closedOf(got.outlines), 1U);
@@ -289,14 +290,14 @@ class TestStrokes : public QObject {
 
   void ringsRoundOneMiddleAreConcentric() {
     const Strokes rings{circle({90.02, 70}, 45), circle({90, 70.03}, 30)};
-    const Tracing got = trace(pictureOf(penDrawing(180, 140, rings, 6)), centrelines());
+    const trace::Tracing got = trace::trace(pictureOf(penDrawing(180, 140, rings, 6)), centrelines());
     QCOMPARE(got.outlines.size(), 2U);
     const auto middle = [](const Path& ring) { return lerp(ring.segments[0].end, ring.segments[1].end, 0.5); };
     for (const Path& ring : got.outlines) QCOMPARE(ring.segments.size(), 2U);
     QVERIFY(distance(middle(got.outlines[0]), middle(got.outlines[1])) < 1e-9);
-    TraceSettings loose = centrelines();
+    trace::TraceSettings loose = centrelines();
     loose.rules.concentric = false;
-    const Tracing apart = trace(pictureOf(penDrawing(180, 140, rings, 6)), loose);
+    const trace::Tracing apart = trace::trace(pictureOf(penDrawing(180, 140, rings, 6)), loose);
     QVERIFY(distance(middle(apart.outlines[0]), middle(apart.outlines[1])) > 1e-6);
   }
 
@@ -304,20 +305,20 @@ class TestStrokes : public QObject {
   void singlePartsAreSwitched() {
     const Strokes lines{straight({{100, 80}, {230, 120}}), straight({{160, 40}, {200, 150}})};
     const cv::Mat grey = cv::min(penDrawing(260, 180, lines, 6), drawn(260, 180, disc(80, 100, 40)));
-    TraceSettings settings;
-    settings.method = TraceMethod::Mixed;
+    trace::TraceSettings settings;
+    settings.method = trace::TraceMethod::Mixed;
     settings.strokes.limitPx = 12;
-    const auto areasOf = [](const Tracing& t) { return std::count(t.layerOf.begin(), t.layerOf.end(), 1U); };
-    const Tracing usual = trace(pictureOf(grey), settings);
+    const auto areasOf = [](const trace::Tracing& t) { return std::count(t.layerOf.begin(), t.layerOf.end(), 1U); };
+    const trace::Tracing usual = trace::trace(pictureOf(grey), settings);
     QCOMPARE(areasOf(usual), 1);
     // A piece of the line that crosses the other, below it.
     const Point onLine{170, 67.5};
     settings.strokes.switched = {{onLine}};
-    const Tracing more = trace(pictureOf(grey), settings);
+    const trace::Tracing more = trace::trace(pictureOf(grey), settings);
     QCOMPARE(areasOf(more), 2);
     bool found = false;
     for (std::size_t i = 0; i < more.outlines.size(); ++i) {
-      if (more.layerOf[i] != 1 || !rim::Inside(more.outlines[i]).has(onLine)) continue;
+      if (more.layerOf[i] != 1 || !rim::PointInPolygon(more.outlines[i]).has(onLine)) continue;
       found = true;
       // 6 px wide, and no longer than the piece up to where the lines cross, and its tip.
       const Box box = boxOf(more.outlines[i]);
@@ -327,20 +328,20 @@ class TestStrokes : public QObject {
     }
     QVERIFY(found);
     settings.strokes.switched = {{onLine}, {{168, 62}}};
-    QVERIFY(trace(pictureOf(grey), settings).outlines == usual.outlines);
+    QVERIFY(trace::trace(pictureOf(grey), settings).outlines == usual.outlines);
     // Beside all ink nothing is meant.
     settings.strokes.switched = {{{20, 20}}};
-    QVERIFY(trace(pictureOf(grey), settings).outlines == usual.outlines);
+    QVERIFY(trace::trace(pictureOf(grey), settings).outlines == usual.outlines);
     // The disc as a dot: no area is left, and its ink is drawn once.
     settings.strokes.switched = {{{80, 80}}};
-    const Tracing none = trace(pictureOf(grey), settings);
+    const trace::Tracing none = trace::trace(pictureOf(grey), settings);
     QCOMPARE(areasOf(none), 0);
     QVERIFY(none.outlines.size() >= 2);
     // All that hangs together: one area, as its border alone would be.
     settings.strokes.switched = {{onLine, true}};
-    const Tracing whole = trace(pictureOf(grey), settings);
+    const trace::Tracing whole = trace::trace(pictureOf(grey), settings);
     QCOMPARE(areasOf(whole), static_cast<std::ptrdiff_t>(whole.outlines.size()));
-    const Tracing plain = trace(pictureOf(grey), {});
+    const trace::Tracing plain = trace::trace(pictureOf(grey), {});
     double inside = 0;
     for (const Path& path : whole.outlines) inside += signedArea(path);
     for (const Path& path : plain.outlines) inside -= signedArea(path);
@@ -353,11 +354,11 @@ class TestStrokes : public QObject {
                                     {115, 100}, {60, 100}, {60, 122}, {122, 122}, {122, 142}, {40, 142}};
     const cv::Mat grey =
         cv::min(drawn(200, 180, polygon(letter)), penDrawing(200, 180, {straight({{150, 30}, {150, 150}})}, 20));
-    TraceSettings settings;
-    settings.method = TraceMethod::Mixed;
+    trace::TraceSettings settings;
+    settings.method = trace::TraceMethod::Mixed;
     settings.strokes.limitPx = 40;
     settings.strokes.switched = {{{50, 90}, true}};
-    const Tracing got = trace(pictureOf(grey), settings);
+    const trace::Tracing got = trace::trace(pictureOf(grey), settings);
     QCOMPARE(got.outlines.size(), 2U);
     const std::size_t area = got.layerOf[0] == 1 ? 0 : 1;
     QCOMPARE(got.layerOf[1 - area], 0U);
@@ -367,15 +368,15 @@ class TestStrokes : public QObject {
   }
 
   void onePenAloneHasNoAreas() {
-    TraceSettings settings;
-    settings.method = TraceMethod::Mixed;
-    const Tracing got = trace(pictureOf(penDrawing(180, 140, {circle({90, 70}, 45)}, 8)), settings);
+    trace::TraceSettings settings;
+    settings.method = trace::TraceMethod::Mixed;
+    const trace::Tracing got = trace::trace(pictureOf(penDrawing(180, 140, {circle({90, 70}, 45)}, 8)), settings);
     QCOMPARE(got.outlines.size(), 1U);
     QCOMPARE(got.layerOf.front(), 0U);
   }
 
   void oddPicturesComeToSomething_data() {
-    QTest::addColumn<Picture>("picture");
+    QTest::addColumn<picture::Picture>("picture");
     QTest::newRow("noise") << pictureOf(randomGrey(120, 90, 3));
     QTest::newRow("black") << pictureOf(cv::Mat(90, 120, CV_8UC1, cv::Scalar(0)));
     QTest::newRow("white") << pictureOf(cv::Mat(90, 120, CV_8UC1, cv::Scalar(255)));
@@ -384,12 +385,12 @@ class TestStrokes : public QObject {
     QTest::newRow("one pixel") << pictureOf(cv::Mat(1, 1, CV_8UC1, cv::Scalar(0)));
   }
   void oddPicturesComeToSomething() {
-    QFETCH(Picture, picture);
-    for (const TraceMethod method : {TraceMethod::Centreline, TraceMethod::Mixed}) {
-      TraceSettings settings;
+    QFETCH(picture::Picture, picture);
+    for (const trace::TraceMethod method : {trace::TraceMethod::Centreline, trace::TraceMethod::Mixed}) {
+      trace::TraceSettings settings;
       settings.method = method;
       settings.strokes.healPx = 5;
-      const Tracing got = trace(picture, settings);
+      const trace::Tracing got = trace::trace(picture, settings);
       for (const Path& path : got.outlines) {
         QVERIFY(!path.segments.empty());
         const Box box = boxOf(path);
@@ -403,8 +404,8 @@ class TestStrokes : public QObject {
   void itCanBeStopped() {
     std::stop_source stop;
     stop.request_stop();
-    QVERIFY_THROWS_EXCEPTION(Cancelled, trace(pictureOf(penDrawing(180, 140, {circle({90, 70}, 45)}, 8)), centrelines(),
-                                              {stop.get_token(), {}}));
+    QVERIFY_THROWS_EXCEPTION(Cancelled, trace::trace(pictureOf(penDrawing(180, 140, {circle({90, 70}, 45)}, 8)),
+                                                     centrelines(), {stop.get_token(), {}}));
   }
 };
 

@@ -39,10 +39,10 @@ std::vector<Point> letterT(double stroke, double turnRadians) {
 }
 
 /// A point every px along a closed polygon, off by noise, none within `eatenPx` of a corner.
-Border polygonBorder(const std::vector<Point>& corners, double noisePx, double eatenPx) {
+trace::contour::Border polygonBorder(const std::vector<Point>& corners, double noisePx, double eatenPx) {
   std::mt19937 random(5);
   std::normal_distribution<double> noise(0, noisePx);
-  Border border;
+  trace::contour::Border border;
   for (std::size_t i = 0; i < corners.size(); ++i) {
     const Point from = corners[i];
     const Point way = corners[(i + 1) % corners.size()] - from;
@@ -76,7 +76,7 @@ class TestThinEnds : public QObject {
     QFETCH(double, stroke);
     QFETCH(double, degrees);
     const std::vector<Point> corners = letterT(stroke, degrees * std::numbers::pi / 180);
-    const Tracing t = trace(pictureOf(drawn(kSize, kSize, polygon(corners))), {});
+    const trace::Tracing t = trace::trace(pictureOf(drawn(kSize, kSize, polygon(corners))), {});
     QCOMPARE(t.outlines.size(), 1U);
     const std::size_t segments = t.outlines[0].segments.size();
     QVERIFY2(segments == 8 || segments == 9, qPrintable(QString::number(segments)));
@@ -106,7 +106,7 @@ class TestThinEnds : public QObject {
     cv::theRNG().state = 3;
     cv::randn(noise, 0, 4);
     cv::add(grey, noise, grey, cv::noArray(), CV_8U);
-    const Tracing t = trace(pictureOf(grey), {});
+    const trace::Tracing t = trace::trace(pictureOf(grey), {});
     QCOMPARE(t.outlines.size(), 1U);
     const Counts counts = countsOf(t.outlines);
     QVERIFY2(counts.arcs + counts.curves >= 2, qPrintable(QString::number(counts.arcs + counts.curves)));
@@ -118,33 +118,33 @@ class TestThinEnds : public QObject {
   void noiseThatEatsACornerTurnsNoLine() {
     // A corner of 60 degrees whose tip is not seen for more than clean pixels would hide.
     const std::vector<Point> corners{{0, 0}, {60, 0}, {30, 30 * std::numbers::sqrt3}};
-    const Path path = fitOutline(polygonBorder(corners, 0.12, 2.2), {});
+    const Path path = trace::outline::fitOutline(polygonBorder(corners, 0.12, 2.2), {});
     QCOMPARE(path.segments.size(), 3U);
     for (const Point corner : corners)
       QVERIFY2(nearestNode(path, corner) < 0.4, qPrintable(QString::number(nearestNode(path, corner))));
   }
 
   void oneBadPointKeepsACircleOne() {
-    Border border;
+    trace::contour::Border border;
     for (int i = 0; i < 320; ++i) {
       const double angle = 2 * std::numbers::pi * i / 320;
       const double radius = 60 + (i == 40 ? 0.16 : 0.01 * std::sin(7.0 * i));
       border.push_back({radius * std::cos(angle), radius * std::sin(angle)});
     }
-    const Path path = fitOutline(border, {});
+    const Path path = trace::outline::fitOutline(border, {});
     QCOMPARE(path.segments.size(), 2U);
     QVERIFY(std::abs(signedArea(path) / (std::numbers::pi * 3600) - 1) < 1e-3);
   }
 
   void aNotchIsNoBadPoint() {
     // Twelve points in a row that are well off are a flat, not one point.
-    Border border;
+    trace::contour::Border border;
     for (int i = 0; i < 320; ++i) {
       const double angle = 2 * std::numbers::pi * i / 320;
       const double radius = std::min(60.0, 59.2 / std::max(0.1, std::cos(angle)));
       border.push_back({radius * std::cos(angle), radius * std::sin(angle)});
     }
-    const Path path = fitOutline(border, {});
+    const Path path = trace::outline::fitOutline(border, {});
     QVERIFY(path.segments.size() > 2);
     double off = 0;
     for (const Point p : border) off = std::max(off, nearestOn(path, p).off);
@@ -169,10 +169,10 @@ class TestThinEnds : public QObject {
     Path path{{corners[0].x(), corners[0].y()}, {}, true};
     for (qsizetype i = 1; i <= corners.size(); ++i)
       path.segments.push_back(Segment::line({corners[i % corners.size()].x(), corners[i % corners.size()].y()}));
-    const Path without = withoutBacksteps(path);
+    const Path without = trace::outline::withoutBacksteps(path);
     QCOMPARE(without.segments.size(), static_cast<std::size_t>(segments));
     QVERIFY(std::abs(signedArea(without) - signedArea(path)) < 2);
-    QVERIFY(withoutBacksteps(without) == without);
+    QVERIFY(trace::outline::withoutBacksteps(without) == without);
   }
 
   void curvesMeetWhereAStepBackWas() {
@@ -180,14 +180,14 @@ class TestThinEnds : public QObject {
               {Segment::cubic({10, -4}, {20, -4}, {30, 0}), Segment::line({29.7, 0.05}), Segment::arc({50, 0}, 0.1),
                Segment::line({50, 50}), Segment::line({0, 50}), Segment::line({0, 0})},
               true};
-    const Path without = withoutBacksteps(path);
+    const Path without = trace::outline::withoutBacksteps(path);
     QCOMPARE(without.segments.size(), 5U);
     QVERIFY(distance(without.segments[0].end, {29.85, 0.025}) < 1e-9);
     QVERIFY(distance(without.segments[0].handle2, {19.85, -3.975}) < 1e-9);
     QCOMPARE(without.segments[1].kind, SegmentKind::Arc);
     // In a fold of a curve nothing longer is taken for noise.
     path.segments[1] = Segment::line({28, 0.05});
-    QCOMPARE(withoutBacksteps(path).segments.size(), 6U);
+    QCOMPARE(trace::outline::withoutBacksteps(path).segments.size(), 6U);
   }
 
   void aStepWhereAnOutlineBeginsGoesToo() {
@@ -196,7 +196,7 @@ class TestThinEnds : public QObject {
         {0, 0},
         {Segment::line({20, 20}), Segment::line({20, 0}), Segment::line({-0.01, 0.003}), Segment::line({0, 0})},
         true};
-    const Path without = withoutBacksteps(path);
+    const Path without = trace::outline::withoutBacksteps(path);
     QCOMPARE(without.segments.size(), 3U);
     QCOMPARE(without.segments.back().end, without.start);
     QVERIFY(std::abs(signedArea(without) - signedArea(path)) < 0.1);
@@ -205,17 +205,18 @@ class TestThinEnds : public QObject {
   void sharpeningLeavesNoHoles() {
     for (const double degrees : {10.0, 30.0, 45.0, 70.0}) {
       const cv::Mat grey = drawn(kSize, kSize, polygon(letterT(3.4, degrees * std::numbers::pi / 180)));
-      const TwoTone tone{128, false};
-      const std::vector<Border> borders = followBorders(grey, tone, 4);
+      const trace::contour::TwoTone tone{128, false};
+      const std::vector<trace::contour::Border> borders = trace::contour::followBorders(grey, tone, 4);
       QCOMPARE(borders.size(), 1U);
-      const Border sharp = sharpenBorder(grey, tone, EdgeLevel::Coverage, borders[0]);
+      const trace::contour::Border sharp =
+          trace::contour::sharpenBorder(grey, tone, trace::contour::EdgeLevel::Coverage, borders[0]);
       for (std::size_t i = 1; i < sharp.size(); ++i)
         QVERIFY2(distance(sharp[i - 1], sharp[i]) < 2.2, qPrintable(QString::number(distance(sharp[i - 1], sharp[i]))));
     }
   }
 
   void distancesFromATrackAreToItsChords() {
-    const Track track = Track::open({{0, 0}, {10, 0}, {10, 10}});
+    const trace::split::Track track = trace::split::Track::open({{0, 0}, {10, 0}, {10, 10}});
     QCOMPARE(track.distanceNear(1, 20, {5, 3}), 3.0);
     QCOMPARE(track.distanceNear(1, 20, {13, 14}), 5.0);
     QCOMPARE(track.distanceNear(1, 20, {12, 6}), 2.0);

@@ -16,13 +16,15 @@ namespace {
 constexpr double kP95LimitPx = 0.12;
 constexpr int kSize = 300;
 
-Tracing traced(const cv::Mat& grey, const TraceSettings& settings = {}) { return trace(pictureOf(grey), settings); }
+trace::Tracing traced(const cv::Mat& grey, const trace::TraceSettings& settings = {}) {
+  return trace::trace(pictureOf(grey), settings);
+}
 
-double p95FromPolygon(const Tracing& tracing, const std::vector<Point>& corners) {
+double p95FromPolygon(const trace::Tracing& tracing, const std::vector<Point>& corners) {
   return percentile95(tracing.outlines, [c = upright(corners, kSize)](Point p) { return distanceToPolygon(p, c); });
 }
 
-void verifyClosedNestedAndApart(const Tracing& tracing) {
+void verifyClosedNestedAndApart(const trace::Tracing& tracing) {
   for (const Path& path : tracing.outlines) {
     QVERIFY(path.closed);
     QVERIFY(path.segments.back().end == path.start);
@@ -37,7 +39,7 @@ class TestTrace : public QObject {
 
  private slots:
   void aDiscIsOneCircle() {
-    const Tracing t = traced(drawn(kSize, kSize, disc(150.3, 140.7, 110)));
+    const trace::Tracing t = traced(drawn(kSize, kSize, disc(150.3, 140.7, 110)));
     QCOMPARE(t.outlines.size(), 1U);
     QCOMPARE(countsOf(t.outlines).arcs, 2U);
     // Area pi r^2 and its centre: Bronstein et al., Handbook of Mathematics, 3.1.6 (value from memory).
@@ -46,7 +48,7 @@ class TestTrace : public QObject {
   }
 
   void aRingHasTheAreaOfTheFormula() {
-    const Tracing t = traced(drawn(kSize, kSize, ring(150, 150, 110, 70)));
+    const trace::Tracing t = traced(drawn(kSize, kSize, ring(150, 150, 110, 70)));
     QCOMPARE(t.outlines.size(), 2U);
     QVERIFY(signedArea(t.outlines[0]) > 0 && signedArea(t.outlines[1]) < 0);
     QVERIFY(qAbs(enclosedArea(t.outlines) / (M_PI * (110 * 110 - 70 * 70)) - 1) < 1e-3);
@@ -58,7 +60,7 @@ class TestTrace : public QObject {
 
   void aTurnedSquareHasFourLines() {
     const std::vector<Point> corners = squareCorners(150, 150, 90, 0.3);
-    const Tracing t = traced(drawn(kSize, kSize, polygon(corners)));
+    const trace::Tracing t = traced(drawn(kSize, kSize, polygon(corners)));
     QCOMPARE(countsOf(t.outlines).lines, 4U);
     QCOMPARE(countsOf(t.outlines).nodes, 4U);
     QVERIFY(p95FromPolygon(t, corners) < kP95LimitPx);
@@ -72,7 +74,7 @@ class TestTrace : public QObject {
 
   void aStarKeepsItsCorners() {
     const std::vector<Point> corners = starCorners(150, 150, 7, 120, 55, 0.1);
-    const Tracing t = traced(drawn(kSize, kSize, polygon(corners)));
+    const trace::Tracing t = traced(drawn(kSize, kSize, polygon(corners)));
     QCOMPARE(countsOf(t.outlines).lines, 14U);
     QVERIFY(p95FromPolygon(t, corners) < kP95LimitPx);
     // A star polygon's area: n r R sin(pi / n) (sum of 2n triangles).
@@ -81,15 +83,15 @@ class TestTrace : public QObject {
   }
 
   void faintInkIsFoundByTheAutomaticThreshold() {
-    const Tracing t = traced(drawn(kSize, kSize, disc(150, 150, 80), 170, 220));
+    const trace::Tracing t = traced(drawn(kSize, kSize, disc(150, 150, 80), 170, 220));
     QCOMPARE(t.outlines.size(), 1U);
     QVERIFY(qAbs(enclosedArea(t.outlines) / (M_PI * 6400) - 1) < 2e-3);
   }
 
   void lightInkOnDark() {
-    TraceSettings settings;
+    trace::TraceSettings settings;
     settings.lightIsInk = true;
-    const Tracing t = traced(drawn(kSize, kSize, disc(150, 150, 80), 255, 0), settings);
+    const trace::Tracing t = traced(drawn(kSize, kSize, disc(150, 150, 80), 255, 0), settings);
     QCOMPARE(t.outlines.size(), 1U);
     QVERIFY(qAbs(enclosedArea(t.outlines) / (M_PI * 6400) - 1) < 1e-3);
   }
@@ -97,7 +99,7 @@ class TestTrace : public QObject {
   void blankPicturesHaveNoOutlines() {
     QVERIFY(traced(cv::Mat(20, 20, CV_8UC1, cv::Scalar(255))).outlines.empty());
     QVERIFY(traced(cv::Mat(20, 20, CV_8UC1, cv::Scalar(0))).outlines.empty());
-    TraceSettings light;
+    trace::TraceSettings light;
     light.lightIsInk = true;
     QVERIFY(traced(cv::Mat(20, 20, CV_8UC1, cv::Scalar(0)), light).outlines.empty());
   }
@@ -107,7 +109,7 @@ class TestTrace : public QObject {
     cv::GaussianBlur(drawn(kSize, kSize, disc(150, 150, 80)), blurred, {0, 0}, 3);
     double last = 0;
     for (const int threshold : {60, 128, 200}) {
-      TraceSettings settings;
+      trace::TraceSettings settings;
       settings.threshold = threshold;
       const double area = enclosedArea(traced(blurred, settings).outlines);
       QVERIFY(area > last + 400);
@@ -117,7 +119,7 @@ class TestTrace : public QObject {
 
   void smallPartsAreLeftOut() {
     const auto spots = [](double x, double y) { return disc(100, 100, 50)(x, y) || disc(200, 200, 1.5)(x, y); };
-    TraceSettings all;
+    trace::TraceSettings all;
     all.minAreaPx2 = 0;
     const cv::Mat grey = drawn(kSize, kSize, spots);
     QCOMPARE(traced(grey, all).outlines.size(), 2U);
@@ -133,7 +135,7 @@ class TestTrace : public QObject {
     const cv::Mat grey = drawn(kSize, kSize, blob);
     std::size_t last = 10'000;
     for (const double tolerance : {0.1, 0.35, 1.5}) {
-      TraceSettings settings;
+      trace::TraceSettings settings;
       settings.tolerancePx = tolerance;
       const std::size_t nodes = countsOf(traced(grey, settings).outlines).nodes;
       QVERIFY2(nodes <= last, qPrintable(QStringLiteral("%1 after %2").arg(nodes).arg(last)));
@@ -150,9 +152,9 @@ class TestTrace : public QObject {
     cv::Mat grey = randomGrey(90, 90, static_cast<unsigned>(seed));
     if (seed % 2 == 0) cv::GaussianBlur(grey, grey, {0, 0}, 1.5);
     if (seed % 2 == 0) cv::normalize(grey, grey, 0, 255, cv::NORM_MINMAX);
-    TraceSettings settings;
+    trace::TraceSettings settings;
     settings.minAreaPx2 = 1;
-    const Tracing t = traced(grey, settings);
+    const trace::Tracing t = traced(grey, settings);
     QVERIFY(t.outlines.size() > 5);
     verifyClosedNestedAndApart(t);
   }
@@ -165,16 +167,16 @@ class TestTrace : public QObject {
   void stopsWhenAsked() {
     std::stop_source stop;
     stop.request_stop();
-    const Picture picture = pictureOf(drawn(100, 100, disc(50, 50, 30)));
-    QVERIFY_THROWS_EXCEPTION(Cancelled, trace(picture, {}, {stop.get_token(), {}}));
+    const picture::Picture picture = pictureOf(drawn(100, 100, disc(50, 50, 30)));
+    QVERIFY_THROWS_EXCEPTION(Cancelled, trace::trace(picture, {}, {stop.get_token(), {}}));
   }
 
   void progressEndsAtOne() {
     double last = 0;
-    trace(pictureOf(randomGrey(60, 60, 4)), {}, {{}, [&last](double done) {
-                                                   QVERIFY(done >= last);
-                                                   last = done;
-                                                 }});
+    trace::trace(pictureOf(randomGrey(60, 60, 4)), {}, {{}, [&last](double done) {
+                                                          QVERIFY(done >= last);
+                                                          last = done;
+                                                        }});
     QVERIFY(last > 0.5);
   }
 };

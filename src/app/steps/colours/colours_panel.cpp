@@ -9,8 +9,8 @@
 #include <QSpinBox>
 #include <QVBoxLayout>
 
-#include "app/actions.h"
 #include "app/session.h"
+#include "app/steps/colours/colours_room.h"
 #include "app/steps/colours/decision_list.h"
 #include "app/steps/colours/ink_board.h"
 #include "app/steps/colours/ink_text.h"
@@ -24,16 +24,16 @@ constexpr std::size_t kMostSuggestions = 2;
 
 QVBoxLayout* column(QWidget* widget) { return static_cast<QVBoxLayout*>(widget->layout()); }
 
-std::size_t keptInks(const Job& job) {
+std::size_t keptInks(const job::Job& job) {
   std::size_t kept = 0;
   for (std::size_t i = 0; i < job.inks->inks.size(); ++i) {
     const bool there = !job.inkShares || (*job.inkShares)[i].pixels > 0;
-    kept += there && job.inks->inks[i].role == InkRole::Keep ? 1 : 0;
+    kept += there && job.inks->inks[i].role == colour::InkRole::Keep ? 1 : 0;
   }
   return kept;
 }
 
-std::size_t allInks(const Job& job) {
+std::size_t allInks(const job::Job& job) {
   std::size_t all = 0;
   for (std::size_t i = 0; i < job.inks->inks.size(); ++i)
     all += !job.inkShares || (*job.inkShares)[i].pixels > 0 ? 1 : 0;
@@ -42,16 +42,18 @@ std::size_t allInks(const Job& job) {
 
 }  // namespace
 
-ColoursPanel::ColoursPanel(Session& session, Actions& actions, QWidget* parent)
+ColoursPanel::ColoursPanel(Session& session, const ColoursActions& actions, QWidget* parent)
     : QWidget(parent), session_(session), actions_(actions), tool_(new SweepTool(this)) {
   QVBoxLayout* rows = panelLayout(this, tr("Colours"));
   rows->addWidget(buttonFor(actions.severalInks));
   begin_ = addText(rows);
   begin_->setObjectName("twoTones");
   // The light part taken as the ink is a sheet in which the dark shapes are openings.
-  openings_ = buttonFor(actions.lightIsInk);
+  openings_ = new QPushButton(tr("The dark shapes are openings"));
   openings_->setObjectName("openings");
-  openings_->setText(tr("The dark shapes are openings"));
+  openings_->setCheckable(true);
+  openings_->setToolTip(tr("Take the light part of the picture as the ink"));
+  connect(openings_, &QPushButton::clicked, this, [this](bool on) { takeLightAsInk(session_, on); });
   rows->addWidget(openings_);
   several_ = new QWidget;
   auto* inner = new QVBoxLayout(several_);
@@ -64,8 +66,8 @@ ColoursPanel::ColoursPanel(Session& session, Actions& actions, QWidget* parent)
   listHeading_ = addHeading(inner, tr("What was decided"));
   list_ = new DecisionList;
   list_->setObjectName("decisionList");
-  connect(list_, &DecisionList::changed, this, [this](const std::vector<InkStep>& steps, const QString& name) {
-    session_.edit(name, {}, [&steps](Job& job) { job.colours.steps = steps; });
+  connect(list_, &DecisionList::changed, this, [this](const std::vector<colour::InkStep>& steps, const QString& name) {
+    session_.edit(name, {}, [&steps](job::Job& job) { job.colours.steps = steps; });
   });
   inner->addWidget(list_);
   opens_ = new QCheckBox(tr("Open coloured pictures like this"));
@@ -78,7 +80,7 @@ ColoursPanel::ColoursPanel(Session& session, Actions& actions, QWidget* parent)
   connect(&session_, &Session::inksFound, this, &ColoursPanel::show);
 }
 
-void ColoursPanel::buildInks(Actions& actions) {
+void ColoursPanel::buildInks(const ColoursActions& actions) {
   QVBoxLayout* rows = column(several_);
   addHeading(rows, tr("Inks"));
   auto* row = new QHBoxLayout;
@@ -87,18 +89,18 @@ void ColoursPanel::buildInks(Actions& actions) {
   automatic_->setCheckable(true);
   automatic_->setToolTip(tr("As many inks as are clearly apart"));
   connect(automatic_, &QPushButton::clicked, this, [this](bool on) {
-    session_.edit(on ? tr("As many inks as there are") : tr("Number of inks"), {}, [this, on](Job& job) {
+    session_.edit(on ? tr("As many inks as there are") : tr("Number of inks"), {}, [this, on](job::Job& job) {
       job.colours.count = on ? std::optional<int>() : std::optional<int>(count_->value());
     });
   });
   count_ = new QSpinBox;
   count_->setObjectName("inkCount");
-  count_->setRange(2, kMostInks);
+  count_->setRange(2, colour::kMostInks);
   count_->setKeyboardTracking(false);
   count_->setAccessibleName(tr("Number of inks"));
   count_->setToolTip(tr("So many inks, the background counted. Decisions below are kept"));
   connect(count_, &QSpinBox::valueChanged, this, [this](int count) {
-    session_.edit(tr("Number of inks"), "inkCount", [count](Job& job) { job.colours.count = count; });
+    session_.edit(tr("Number of inks"), "inkCount", [count](job::Job& job) { job.colours.count = count; });
   });
   row->addWidget(automatic_, 1);
   row->addWidget(count_);
@@ -112,7 +114,7 @@ void ColoursPanel::buildInks(Actions& actions) {
   actions.mergeLikest->setEnabled(false);
 }
 
-void ColoursPanel::buildSweep(Actions& actions) {
+void ColoursPanel::buildSweep(const ColoursActions& actions) {
   QVBoxLayout* rows = column(several_);
   addHeading(rows, tr("Sweep together"));
   auto* row = new QHBoxLayout;
@@ -148,7 +150,7 @@ void ColoursPanel::buildLayout() {
          "every border a single time, so nothing is cut twice"));
   connect(layout_, &QComboBox::activated, this, [this](int index) {
     session_.edit(layout_->itemText(index), {},
-                  [index](Job& job) { job.colours.layout = static_cast<InkLayout>(index); });
+                  [index](job::Job& job) { job.colours.layout = static_cast<trace::InkLayout>(index); });
   });
   rows->addWidget(layout_);
   made_ = addText(rows);
@@ -160,7 +162,7 @@ bool ColoursPanel::opensInInks() const { return opens_->isChecked(); }
 void ColoursPanel::setOpensInInks(bool on) { opens_->setChecked(on); }
 
 void ColoursPanel::setSeveralInks(bool on) {
-  session_.edit(on ? tr("Several inks") : tr("Two tones"), {}, [on](Job& job) { job.colours.on = on; });
+  session_.edit(on ? tr("Several inks") : tr("Two tones"), {}, [on](job::Job& job) { job.colours.on = on; });
 }
 
 void ColoursPanel::setSweeping(bool on) {
@@ -169,34 +171,35 @@ void ColoursPanel::setSweeping(bool on) {
 }
 
 void ColoursPanel::placeTool() {
-  const Picture& picture = session_.job().picture;
+  const picture::Picture& picture = session_.job().picture;
   tool_->startAt({picture.width() / 2.0, picture.height() / 2.0});
 }
 
-void ColoursPanel::decide(const InkDecision& decision) {
+void ColoursPanel::decide(const colour::InkDecision& decision) {
   const auto& inks = session_.job().inks;
   if (!inks) return;
   session_.edit(decisionName(decision, inks->inks), {},
-                [&decision](Job& job) { job.colours.steps.push_back(stepFor(decision)); });
+                [&decision](job::Job& job) { job.colours.steps.push_back(colour::stepFor(decision)); });
 }
 
-void ColoursPanel::sweepDone(const SweepInks& sweep) { decide(sweep); }
+void ColoursPanel::sweepDone(const colour::SweepInks& sweep) { decide(sweep); }
 
 void ColoursPanel::mergeLikest() {
-  const Job& job = session_.job();
+  const job::Job& job = session_.job();
   if (!job.inks || !job.inkShares) return;
-  const auto pairs = likeInks(job.inks->inks, *job.inkShares);
-  if (!pairs.empty()) decide(MergeInks{pairs.front().other, pairs.front().one});
+  const auto pairs = colour::likeInks(job.inks->inks, *job.inkShares);
+  if (!pairs.empty()) decide(colour::MergeInks{pairs.front().other, pairs.front().one});
 }
 
 void ColoursPanel::showSuggestions() {
   for (QWidget* row : suggestionRows_) row->deleteLater();
   suggestionRows_.clear();
-  const Job& job = session_.job();
-  const auto pairs = job.inks && job.inkShares ? likeInks(job.inks->inks, *job.inkShares) : std::vector<LikeInks>();
+  const job::Job& job = session_.job();
+  const auto pairs =
+      job.inks && job.inkShares ? colour::likeInks(job.inks->inks, *job.inkShares) : std::vector<colour::LikeInks>();
   allow(actions_.mergeLikest, !pairs.empty(), tr("All inks are clearly apart."));
   for (std::size_t i = 0; i < std::min(pairs.size(), kMostSuggestions); ++i) {
-    const LikeInks& pair = pairs[i];
+    const colour::LikeInks& pair = pairs[i];
     const auto name = [&job](std::size_t ink) { return inkName(job.inks->inks[ink]); };
     auto* row = new QWidget;
     auto* line = new QHBoxLayout(row);
@@ -210,7 +213,7 @@ void ColoursPanel::showSuggestions() {
     auto* button = new QPushButton(tr("Merge"));
     button->setObjectName("mergeSuggested");
     button->setToolTip(tr("Merge %1 into %2").arg(name(pair.other), name(pair.one)));
-    connect(button, &QPushButton::clicked, this, [this, pair] { decide(MergeInks{pair.other, pair.one}); });
+    connect(button, &QPushButton::clicked, this, [this, pair] { decide(colour::MergeInks{pair.other, pair.one}); });
     line->addWidget(text, 1);
     line->addWidget(button);
     suggestions_->addWidget(row);
@@ -220,19 +223,19 @@ void ColoursPanel::showSuggestions() {
 
 /// Two tones, counted: what is dark may be the parts, or openings in one sheet.
 /// Counted once: the panel is told of every step, and a tracing may be large.
-const PartsAndHoles& ColoursPanel::partsOf(const std::shared_ptr<const Drawing>& tracing) {
-  if (countedOf_ != tracing) parts_ = partsAndHoles(pathsOf(*tracing));
+const trace::PartsAndHoles& ColoursPanel::partsOf(const std::shared_ptr<const Drawing>& tracing) {
+  if (countedOf_ != tracing) parts_ = trace::partsAndHoles(pathsOf(*tracing));
   countedOf_ = tracing;
   return parts_;
 }
 
 void ColoursPanel::showTwoTones() {
-  const Job& job = session_.job();
+  const job::Job& job = session_.job();
   QString text =
       tr("The picture is parted into ink and paper by the threshold of the Trace step. Several inks part it by "
          "its colours.");
   if (job.tracing) {
-    const PartsAndHoles& count = partsOf(job.tracing);
+    const trace::PartsAndHoles& count = partsOf(job.tracing);
     text += "\n\n" + tr("As it is: %1 with %2.")
                          .arg(counted(count.parts, tr("1 part"), tr("%1 parts")),
                               job.trace.lightIsInk ? counted(count.holes, tr("1 opening"), tr("%1 openings"))
@@ -243,16 +246,16 @@ void ColoursPanel::showTwoTones() {
 
 /// The question that people stumble over: are these the parts, or the openings?
 void ColoursPanel::showMade() {
-  const Job& job = session_.job();
+  const job::Job& job = session_.job();
   if (!job.tracing || !job.inks) return;
-  const PartsAndHoles& count = partsOf(job.tracing);
+  const trace::PartsAndHoles& count = partsOf(job.tracing);
   QString text =
       tr("%1 with %2")
           .arg(counted(count.parts, tr("1 part"), tr("%1 parts")), counted(count.holes, tr("1 hole"), tr("%1 holes")));
-  if (job.colours.layout == InkLayout::Silhouette) {
+  if (job.colours.layout == trace::InkLayout::Silhouette) {
     text +=
         tr("; or, the other way round, %1 in one sheet.").arg(counted(count.parts, tr("1 opening"), tr("%1 openings")));
-  } else if (job.colours.layout == InkLayout::CutOut) {
+  } else if (job.colours.layout == trace::InkLayout::CutOut) {
     text += tr(" on %1.").arg(counted(job.tracing->layers.size(), tr("1 layer"), tr("%1 layers")));
   } else {
     const std::size_t lines = countsOf(pathsOf(*job.tracing)).open;
@@ -262,11 +265,12 @@ void ColoursPanel::showMade() {
 }
 
 void ColoursPanel::show() {
-  const Job& job = session_.job();
+  const job::Job& job = session_.job();
   setEnabled(session_.hasPicture());
   const bool several = job.colours.on;
   several_->setVisible(several);
   openings_->setVisible(!several);
+  openings_->setChecked(job.trace.lightIsInk);
   if (several) begin_->setText(tr("Hover an ink to see where it is. Hold P for the picture."));
   if (!several) {
     showTwoTones();
@@ -292,7 +296,7 @@ void ColoursPanel::show() {
 
 QString ColoursPanel::stateLine(const Session& session) {
   if (!session.hasPicture()) return tr("waits for a picture");
-  const Job& job = session.job();
+  const job::Job& job = session.job();
   if (!job.colours.on) return tr("two tones");
   if (!job.inks) return tr("looking…");
   return tr("%1 of %2 inks kept").arg(keptInks(job)).arg(allInks(job));

@@ -3,7 +3,7 @@
 #include <QWidget>
 #include <vector>
 
-#include "app/bench/sweep_tool.h"
+#include "app/steps/colours/sweep_tool.h"
 #include "core/job/job.h"
 
 class QAction;
@@ -19,14 +19,14 @@ namespace rim::app {
 class DecisionList;
 class InkBoard;
 class Session;
-struct Actions;
+struct ColoursActions;
 
 /// The Colours step: two tones or several inks, the board of inks, and what is made of them.
 class ColoursPanel : public QWidget {
   Q_OBJECT
 
  public:
-  ColoursPanel(Session& session, Actions& actions, QWidget* parent = nullptr);
+  ColoursPanel(Session& session, const ColoursActions& actions, QWidget* parent = nullptr);
   void show();
 
   /// "4 of 6 inks kept", the state line of the step.
@@ -45,19 +45,19 @@ class ColoursPanel : public QWidget {
   void opensInInksChanged(bool on);
 
  private:
-  void buildInks(Actions& actions);
-  void buildSweep(Actions& actions);
+  void buildInks(const ColoursActions& actions);
+  void buildSweep(const ColoursActions& actions);
   void buildLayout();
-  void decide(const InkDecision& decision);
-  void sweepDone(const SweepInks& sweep);
+  void decide(const colour::InkDecision& decision);
+  void sweepDone(const colour::SweepInks& sweep);
   void showSuggestions();
   void showMade();
-  const PartsAndHoles& partsOf(const std::shared_ptr<const Drawing>& tracing);
+  const trace::PartsAndHoles& partsOf(const std::shared_ptr<const Drawing>& tracing);
   void showTwoTones();
   void placeTool();
 
   Session& session_;
-  Actions& actions_;
+  const ColoursActions& actions_;
   QLabel* begin_;
   QPushButton* openings_;
   QWidget* several_;
@@ -74,9 +74,9 @@ class ColoursPanel : public QWidget {
   QLabel* listHeading_;
   QCheckBox* opens_;
   SweepTool* tool_;
-  std::shared_ptr<const InkMap> shown_;
+  std::shared_ptr<const colour::InkMap> shown_;
   std::shared_ptr<const Drawing> countedOf_;  ///< the tracing that `parts_` are of
-  PartsAndHoles parts_;
+  trace::PartsAndHoles parts_;
 };
 
 }  // namespace rim::app

@@ -13,9 +13,9 @@ DecisionList::DecisionList(QWidget* parent) : QWidget(parent), column_(new QVBox
   column_->setSpacing(2);
 }
 
-void DecisionList::show(const std::vector<InkStep>& steps, const std::vector<Ink>& inks) {
+void DecisionList::show(const std::vector<colour::InkStep>& steps, const std::vector<colour::Ink>& inks) {
   QStringList names;
-  for (const InkStep& step : steps) names << decisionName(step.what, inks);
+  for (const colour::InkStep& step : steps) names << decisionName(step.what, inks);
   if (steps == steps_ && names == names_) return;
   steps_ = steps;
   names_ = names;
@@ -36,7 +36,7 @@ QWidget* DecisionList::makeRow(std::size_t index, const QString& name) {
   on->setToolTip(tr("Switch this off to see the inks without it"));
   line->addWidget(on, 1);
   connect(on, &QCheckBox::toggled, this, [this, index, name](bool checked) {
-    std::vector<InkStep> steps = steps_;
+    std::vector<colour::InkStep> steps = steps_;
     steps[index].on = checked;
     emit changed(steps, checked ? tr("Switch on: %1").arg(name) : tr("Switch off: %1").arg(name));
   });
@@ -47,7 +47,7 @@ QWidget* DecisionList::makeRow(std::size_t index, const QString& name) {
   remove->setAccessibleName(remove->toolTip());
   line->addWidget(remove);
   connect(remove, &QToolButton::clicked, this, [this, index, name] {
-    std::vector<InkStep> steps = steps_;
+    std::vector<colour::InkStep> steps = steps_;
     steps.erase(steps.begin() + static_cast<std::ptrdiff_t>(index));
     emit changed(steps, tr("Remove: %1").arg(name));
   });

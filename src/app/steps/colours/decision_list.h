@@ -14,17 +14,17 @@ class DecisionList : public QWidget {
 
  public:
   explicit DecisionList(QWidget* parent = nullptr);
-  void show(const std::vector<InkStep>& steps, const std::vector<Ink>& inks);
+  void show(const std::vector<colour::InkStep>& steps, const std::vector<colour::Ink>& inks);
 
  signals:
   /// The list as it shall become; `name` is the undo step.
-  void changed(const std::vector<rim::InkStep>& steps, const QString& name);
+  void changed(const std::vector<rim::colour::InkStep>& steps, const QString& name);
 
  private:
   QWidget* makeRow(std::size_t index, const QString& name);
 
   QVBoxLayout* column_;
-  std::vector<InkStep> steps_;
+  std::vector<colour::InkStep> steps_;
   QStringList names_;
   std::vector<QWidget*> rows_;
 };

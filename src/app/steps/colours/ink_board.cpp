@@ -33,7 +33,7 @@ InkBoard::InkBoard(QWidget* parent) : QWidget(parent) {
   setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
 }
 
-void InkBoard::show(const InkMap& map, const std::vector<InkShare>& shares) {
+void InkBoard::show(const colour::InkMap& map, const std::vector<colour::InkShare>& shares) {
   rows_.clear();
   for (std::size_t i = 0; i < map.inks.size() && i < shares.size(); ++i) {
     if (shares[i].pixels > 0) rows_.push_back({i, map.inks[i], shares[i]});
@@ -86,13 +86,13 @@ void InkBoard::paintRow(QPainter& painter, std::size_t row) const {
     painter.drawRect(area.adjusted(1, 0, -1, 0));
   }
   const QRectF ring = ringRect(row);
-  const bool kept = ink.what.role == InkRole::Keep;
+  const bool kept = ink.what.role == colour::InkRole::Keep;
   QPen pen(kept ? l.good : l.quiet, 2.6);
   pen.setCapStyle(Qt::FlatCap);
-  if (ink.what.role == InkRole::Dissolve) pen.setDashPattern({0.7, 1.1});
+  if (ink.what.role == colour::InkRole::Dissolve) pen.setDashPattern({0.7, 1.1});
   painter.setPen(pen);
   painter.setBrush(kept ? QBrush(l.fill) : QBrush(Qt::NoBrush));
-  if (ink.what.role == InkRole::Background) {
+  if (ink.what.role == colour::InkRole::Background) {
     painter.drawArc(ring, 65 * 16, 290 * 16);
   } else {
     painter.drawEllipse(ring);
@@ -139,25 +139,25 @@ void InkBoard::describe() {
 }
 
 void InkBoard::changeRole(std::size_t row) {
-  const auto next = static_cast<InkRole>((static_cast<int>(rows_[row].what.role) + 1) % 3);
-  emit wanted(SetInkRole{rows_[row].ink, next});
+  const auto next = static_cast<colour::InkRole>((static_cast<int>(rows_[row].what.role) + 1) % 3);
+  emit wanted(colour::SetInkRole{rows_[row].ink, next});
 }
 
 void InkBoard::rename(std::size_t row) {
   bool taken = false;
   const QString name =
       QInputDialog::getText(this, tr("Rename ink"), tr("Name"), QLineEdit::Normal, inkName(rows_[row].what), &taken);
-  if (taken) emit wanted(RenameInk{rows_[row].ink, name.trimmed().toStdString()});
+  if (taken) emit wanted(colour::RenameInk{rows_[row].ink, name.trimmed().toStdString()});
 }
 
 void InkBoard::recolour(std::size_t row) {
   const QColor colour = QColorDialog::getColor(colourOf(rows_[row].what.colour), this, tr("Colour of the ink"));
-  if (colour.isValid()) emit wanted(RecolourInk{rows_[row].ink, {colour.red(), colour.green(), colour.blue()}});
+  if (colour.isValid()) emit wanted(colour::RecolourInk{rows_[row].ink, {colour.red(), colour.green(), colour.blue()}});
 }
 
 void InkBoard::takeUpOrMerge() {
   if (held_ && *held_ != chosen_) {
-    const MergeInks merge{rows_[*held_].ink, rows_[chosen_].ink};
+    const colour::MergeInks merge{rows_[*held_].ink, rows_[chosen_].ink};
     held_.reset();
     emit wanted(merge);
   } else {
@@ -170,19 +170,23 @@ void InkBoard::offer(std::size_t row, QPoint where) {
   auto* menu = new QMenu(this);
   menu->setAttribute(Qt::WA_DeleteOnClose);
   const std::size_t ink = rows_[row].ink;
-  for (const InkRole role : {InkRole::Keep, InkRole::Background, InkRole::Dissolve}) {
-    QAction* action = menu->addAction(roleName(role), this, [this, ink, role] { emit wanted(SetInkRole{ink, role}); });
+  for (const colour::InkRole role : {colour::InkRole::Keep, colour::InkRole::Background, colour::InkRole::Dissolve}) {
+    QAction* action = menu->addAction(roleName(role), this, [this, ink, role] {
+      emit wanted(colour::SetInkRole{ink, role});
+    });
     action->setCheckable(true);
     action->setChecked(rows_[row].what.role == role);
   }
   menu->addSeparator();
   menu->addAction(tr("Rename…"), this, [this, row] { rename(row); });
   menu->addAction(tr("Recolour…"), this, [this, row] { recolour(row); });
-  menu->addAction(tr("Split in two"), this, [this, ink] { emit wanted(SplitInk{ink}); });
+  menu->addAction(tr("Split in two"), this, [this, ink] { emit wanted(colour::SplitInk{ink}); });
   QMenu* merge = menu->addMenu(tr("Merge into"));
   for (const Row& other : rows_) {
     if (other.ink == ink) continue;
-    merge->addAction(inkName(other.what), this, [this, ink, into = other.ink] { emit wanted(MergeInks{ink, into}); });
+    merge->addAction(inkName(other.what), this, [this, ink, into = other.ink] {
+      emit wanted(colour::MergeInks{ink, into});
+    });
   }
   merge->setEnabled(rows_.size() > 1);
   menu->popup(where);
@@ -218,7 +222,7 @@ void InkBoard::mouseReleaseEvent(QMouseEvent* event) {
   const auto held = std::exchange(held_, std::nullopt);
   const bool dragged = std::exchange(dragging_, false);
   update();
-  if (dragged && held && row && *row != *held) emit wanted(MergeInks{rows_[*held].ink, rows_[*row].ink});
+  if (dragged && held && row && *row != *held) emit wanted(colour::MergeInks{rows_[*held].ink, rows_[*row].ink});
 }
 
 void InkBoard::mouseDoubleClickEvent(QMouseEvent* event) {

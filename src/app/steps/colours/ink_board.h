@@ -20,11 +20,11 @@ class InkBoard : public QWidget {
  public:
   explicit InkBoard(QWidget* parent = nullptr);
   /// Inks without pixels have no row.
-  void show(const InkMap& map, const std::vector<InkShare>& shares);
+  void show(const colour::InkMap& map, const std::vector<colour::InkShare>& shares);
   QSize sizeHint() const override;
 
  signals:
-  void wanted(const rim::InkDecision& decision);
+  void wanted(const rim::colour::InkDecision& decision);
   /// The ink to be lit on the bench; -1: none.
   void hovered(int ink);
 
@@ -44,8 +44,8 @@ class InkBoard : public QWidget {
  private:
   struct Row {
     std::size_t ink = 0;
-    Ink what;
-    InkShare share;
+    colour::Ink what;
+    colour::InkShare share;
   };
   QRectF rowRect(std::size_t row) const;
   QRectF ringRect(std::size_t row) const;

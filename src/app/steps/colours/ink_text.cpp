@@ -20,8 +20,8 @@ constexpr Hue kHues[] = {{0, QT_TRANSLATE_NOOP("InkText", "pink")},     {18, QT_
                          {218, QT_TRANSLATE_NOOP("InkText", "blue")},   {300, QT_TRANSLATE_NOOP("InkText", "violet")},
                          {330, QT_TRANSLATE_NOOP("InkText", "magenta")}};
 
-QString colourName(Rgb colour) {
-  const Lab lab = labFrom(colour);
+QString colourName(colour::Rgb colour) {
+  const colour::Lab lab = colour::labFrom(colour);
   const double chroma = std::hypot(lab.a, lab.b);
   if (chroma < 7) {
     if (lab.l > 94) return text(QT_TRANSLATE_NOOP("InkText", "white"));
@@ -41,49 +41,52 @@ QString colourName(Rgb colour) {
   return plain;
 }
 
-QString nameOfInk(std::size_t ink, const std::vector<Ink>& inks) {
+QString nameOfInk(std::size_t ink, const std::vector<colour::Ink>& inks) {
   return ink < inks.size() ? inkName(inks[ink]) : text(QT_TRANSLATE_NOOP("InkText", "an ink that is gone"));
 }
 
 }  // namespace
 
-QColor colourOf(Rgb colour) { return {colour.r, colour.g, colour.b}; }
+QColor colourOf(colour::Rgb colour) { return {colour.r, colour.g, colour.b}; }
 
-QString inkName(const Ink& ink) { return ink.name.empty() ? colourName(ink.colour) : QString::fromStdString(ink.name); }
+QString inkName(const colour::Ink& ink) {
+  return ink.name.empty() ? colourName(ink.colour) : QString::fromStdString(ink.name);
+}
 
-QString roleName(InkRole role) {
+QString roleName(colour::InkRole role) {
   switch (role) {
-    case InkRole::Keep:
+    case colour::InkRole::Keep:
       return text(QT_TRANSLATE_NOOP("InkText", "kept"));
-    case InkRole::Background:
+    case colour::InkRole::Background:
       return text(QT_TRANSLATE_NOOP("InkText", "background"));
-    case InkRole::Dissolve:
+    case colour::InkRole::Dissolve:
       break;
   }
   return text(QT_TRANSLATE_NOOP("InkText", "dissolved"));
 }
 
-QString decisionName(const InkDecision& decision, const std::vector<Ink>& inks) {
+QString decisionName(const colour::InkDecision& decision, const std::vector<colour::Ink>& inks) {
   return std::visit(
-      Overloaded{
-          [&](const MergeInks& d) {
-            return text(QT_TRANSLATE_NOOP("InkText", "Merge %1 into %2"))
-                .arg(nameOfInk(d.from, inks), nameOfInk(d.into, inks));
-          },
-          [](const SweepInks& d) {
-            return d.connected ? text(QT_TRANSLATE_NOOP("InkText", "Sweep, where connected"))
-                               : text(QT_TRANSLATE_NOOP("InkText", "Sweep"));
-          },
-          [&](const SplitInk& d) { return text(QT_TRANSLATE_NOOP("InkText", "Split %1")).arg(nameOfInk(d.ink, inks)); },
-          [&](const SetInkRole& d) {
-            return text(QT_TRANSLATE_NOOP("InkText", "%1: %2")).arg(nameOfInk(d.ink, inks), roleName(d.role));
-          },
-          [&](const RecolourInk& d) {
-            return text(QT_TRANSLATE_NOOP("InkText", "Recolour %1")).arg(nameOfInk(d.ink, inks));
-          },
-          [](const RenameInk& d) {
-            return text(QT_TRANSLATE_NOOP("InkText", "Name: %1")).arg(QString::fromStdString(d.name));
-          }},
+      Overloaded{[&](const colour::MergeInks& d) {
+                   return text(QT_TRANSLATE_NOOP("InkText", "Merge %1 into %2"))
+                       .arg(nameOfInk(d.from, inks), nameOfInk(d.into, inks));
+                 },
+                 [](const colour::SweepInks& d) {
+                   return d.connected ? text(QT_TRANSLATE_NOOP("InkText", "Sweep, where connected"))
+                                      : text(QT_TRANSLATE_NOOP("InkText", "Sweep"));
+                 },
+                 [&](const colour::SplitInk& d) {
+                   return text(QT_TRANSLATE_NOOP("InkText", "Split %1")).arg(nameOfInk(d.ink, inks));
+                 },
+                 [&](const colour::SetInkRole& d) {
+                   return text(QT_TRANSLATE_NOOP("InkText", "%1: %2")).arg(nameOfInk(d.ink, inks), roleName(d.role));
+                 },
+                 [&](const colour::RecolourInk& d) {
+                   return text(QT_TRANSLATE_NOOP("InkText", "Recolour %1")).arg(nameOfInk(d.ink, inks));
+                 },
+                 [](const colour::RenameInk& d) {
+                   return text(QT_TRANSLATE_NOOP("InkText", "Name: %1")).arg(QString::fromStdString(d.name));
+                 }},
       decision);
 }
 

@@ -7,15 +7,15 @@
 
 namespace rim::app {
 
-QColor colourOf(Rgb colour);
+QColor colourOf(colour::Rgb colour);
 
 /// An ink's name as the window shows it: the user's, or what its colour is commonly called ("dark blue").
-QString inkName(const Ink& ink);
+QString inkName(const colour::Ink& ink);
 
 /// What becomes of an ink, in words.
-QString roleName(InkRole role);
+QString roleName(colour::InkRole role);
 
 /// A decision in words, for the list and for undo: "Merge cream into white". `inks` are those of the moment.
-QString decisionName(const InkDecision& decision, const std::vector<Ink>& inks);
+QString decisionName(const colour::InkDecision& decision, const std::vector<colour::Ink>& inks);
 
 }  // namespace rim::app

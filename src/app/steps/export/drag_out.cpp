@@ -15,8 +15,8 @@
 namespace rim::app {
 
 QByteArray svgOf(const Session& session) {
-  const FileWish wish = session.job().file.value_or(lastFileWish());
-  return QByteArray::fromStdString(svgTextOf(session.job(), settingsFor(wish)));
+  const job::FileWish wish = session.job().file.value_or(lastFileWish());
+  return QByteArray::fromStdString(io::svgTextOf(session.job(), io::settingsFor(wish)));
 }
 
 DragOut::DragOut(const Session& session, QWidget* parent) : QLabel(parent), session_(session) {
@@ -30,19 +30,20 @@ DragOut::DragOut(const Session& session, QWidget* parent) : QLabel(parent), sess
 
 QMimeData* DragOut::content() {
   if (!session_.hasWork() || !session_.upToDate()) return nullptr;
-  const FileWish wish = session_.job().file.value_or(lastFileWish());
+  const job::FileWish wish = session_.job().file.value_or(lastFileWish());
   const QString base = QFileInfo(QString::fromStdString(session_.job().original.name)).completeBaseName();
   const QString file =
-      folder_.filePath((base.isEmpty() ? tr("outlines") : base) + QString::fromStdString(endingFor(wish.format)));
+      folder_.filePath((base.isEmpty() ? tr("outlines") : base) + QString::fromStdString(io::endingFor(wish.format)));
   const auto written = outcomeOf([&] {
-    return deliverJob(session_.job(), file.toStdString(), settingsFor(wish), {wish.fileEach, {}});
+    return io::deliverJob(session_.job(), file.toStdString(), io::settingsFor(wish), {wish.fileEach, {}});
   });
   if (!written.trouble.isEmpty()) {
     emit refused(tr("Nothing can be dragged out: %1").arg(written.trouble));
     return nullptr;
   }
   QList<QUrl> urls;
-  for (const Delivered& one : written.result) urls << QUrl::fromLocalFile(QString::fromStdString(one.file.string()));
+  for (const io::Delivered& one : written.result)
+    urls << QUrl::fromLocalFile(QString::fromStdString(one.file.string()));
   QMimeData* content = svgContent(svgOf(session_));
   content->setUrls(urls);
   return content;

@@ -8,9 +8,9 @@
 #include <QStyle>
 #include <QVBoxLayout>
 
-#include "app/actions.h"
 #include "app/session.h"
 #include "app/steps/export/drag_out.h"
+#include "app/steps/export/export_room.h"
 #include "app/steps/export/file_form.h"
 #include "app/widgets/counted.h"
 #include "app/widgets/length_text.h"
@@ -19,7 +19,7 @@
 
 namespace rim::app {
 
-ExportPanel::ExportPanel(const Session& session, const Actions& actions, QWidget* parent)
+ExportPanel::ExportPanel(const Session& session, const ExportActions& actions, QWidget* parent)
     : QWidget(parent), session_(session) {
   QVBoxLayout* column = panelLayout(this, tr("Export"));
   form_ = new FileForm;
@@ -38,7 +38,7 @@ ExportPanel::ExportPanel(const Session& session, const Actions& actions, QWidget
   column->addStretch(1);
 }
 
-void ExportPanel::buildButtons(const Actions& actions) {
+void ExportPanel::buildButtons(const ExportActions& actions) {
   auto* column = static_cast<QVBoxLayout*>(layout());
   QPushButton* button = buttonFor(actions.exportFile);
   button->setObjectName("exportButton");
@@ -77,12 +77,12 @@ void ExportPanel::buildReceipt() {
   layout()->addWidget(receiptPart_);
 }
 
-void ExportPanel::showReceipt(const QString& file, std::shared_ptr<const Receipt> receipt, Unit unit) {
+void ExportPanel::showReceipt(const QString& file, std::shared_ptr<const io::Receipt> receipt, Unit unit) {
   receiptOf_ = file;
   receipt_ = std::move(receipt);
   receiptPart_->setVisible(receipt_ != nullptr);
   if (!receipt_) return;
-  const Receipt& r = *receipt_;
+  const io::Receipt& r = *receipt_;
   receiptTitle_->setText((r.clean ? tr("✓ %1 is clean.") : tr("✗ %1 is not clean.")).arg(QFileInfo(file).fileName()));
   receiptTitle_->setProperty("trouble", !r.clean);
   receiptTitle_->style()->polish(receiptTitle_);
@@ -101,7 +101,7 @@ void ExportPanel::showReceipt(const QString& file, std::shared_ptr<const Receipt
                .arg(r.counts.arcs)
                .arg(r.counts.curves);
   lines << tr("%1 × %2").arg(lengthText(r.boxMm.width(), unit), lengthWithUnit(r.boxMm.height(), unit));
-  const auto size = [unit](double mm) { return QString::fromStdString(sizeText(mm, unit)); };
+  const auto size = [unit](double mm) { return QString::fromStdString(mend::sizeText(mm, unit)); };
   constexpr double kSeenMm = 0.0005;
   if (r.deviationMm && *r.deviationMm < kSeenMm) {
     lines << tr("exactly where the outlines are");
@@ -110,7 +110,7 @@ void ExportPanel::showReceipt(const QString& file, std::shared_ptr<const Receipt
   }
   if (r.freePieces > 0)
     lines << counted(r.freePieces, tr("1 piece falls out of the sheet"), tr("%1 pieces fall out of the sheet"));
-  const auto link = [&size](const char* name, const Across& across) {
+  const auto link = [&size](const char* name, const refine::Across& across) {
     return QStringLiteral("<a href=\"%1\">%2</a>").arg(name, size(across.mm));
   };
   if (r.thin.web) lines << tr("thinnest web %1").arg(link("web", *r.thin.web));
@@ -130,7 +130,7 @@ void ExportPanel::saveReceipt() {
   const QFileInfo info(receiptOf_);
   const QString name = info.path() + "/" + info.fileName() + ".receipt.txt";
   QSaveFile file(name);
-  const QByteArray text = QByteArray::fromStdString(receiptText(*receipt_));
+  const QByteArray text = QByteArray::fromStdString(io::receiptText(*receipt_));
   if (file.open(QIODevice::WriteOnly) && file.write(text) == text.size() && file.commit()) {
     emit told(tr("%1 is written.").arg(QFileInfo(name).fileName()));
   } else {
@@ -138,13 +138,13 @@ void ExportPanel::saveReceipt() {
   }
 }
 
-FileWish ExportPanel::wish() const { return session_.job().file.value_or(lastFileWish()); }
+job::FileWish ExportPanel::wish() const { return session_.job().file.value_or(lastFileWish()); }
 
 void ExportPanel::show(Unit unit) {
   unit_ = unit;
-  const auto outlines = session_.upToDate() && session_.hasWork() ? outlinesOf(session_.job()) : nullptr;
-  const Job& job = session_.job();
-  const double toleranceMm = session_.hasWork() ? exportToleranceMm(job, {}) : 0;
+  const auto outlines = session_.upToDate() && session_.hasWork() ? job::outlinesOf(session_.job()) : nullptr;
+  const job::Job& job = session_.job();
+  const double toleranceMm = session_.hasWork() ? io::exportToleranceMm(job, {}) : 0;
   form_->show(wish(),
               {outlines && outlines->layers.size() > 1, !job.origin.empty(), job.stock.has_value(), toleranceMm}, unit);
   if (!isVisible()) return;
@@ -154,8 +154,8 @@ void ExportPanel::show(Unit unit) {
 
 QStringList ExportPanel::warnings() const {
   QStringList all;
-  const Job& job = session_.job();
-  const Drawing drawing = drawingOf(job);
+  const job::Job& job = session_.job();
+  const Drawing drawing = job::drawingOf(job);
   const Counts counts = countsOf(pathsOf(drawing));
   const std::size_t open = counts.open - std::min(counts.open, openPenLines(drawing));
   if (open > 0)
@@ -168,7 +168,7 @@ QStringList ExportPanel::warnings() const {
   for (const std::string& name : refine::hiddenLayers(job.refine)) hidden << QString::fromStdString(name);
   if (!hidden.isEmpty()) all << tr("Left out, as it is hidden: %1.").arg(hidden.join(", "));
   constexpr double kLeastPxPerMm = 2;
-  const double k = mmPerPixel(job);
+  const double k = job::mmPerPixel(job);
   if (!job.drawing && 1 / k < kLeastPxPerMm)
     all << tr("Only %1 px stand behind a millimetre of this size; small things are not known better than that.")
                .arg(1 / k, 0, 'f', 1);
@@ -180,7 +180,7 @@ QStringList ExportPanel::sizeWarnings(const Drawing& drawing) const {
   if (const auto& stock = session_.job().stock) {
     constexpr double kSeenMm = 0.001;
     const Box box = boxOf(drawing);
-    const Box sheet = boxOf(*stock);
+    const Box sheet = job::boxOf(*stock);
     const double over = std::max(
         {sheet.low.x - box.low.x, sheet.low.y - box.low.y, box.high.x - sheet.high.x, box.high.y - sheet.high.y});
     if (!box.empty() && over > kSeenMm)
@@ -188,8 +188,8 @@ QStringList ExportPanel::sizeWarnings(const Drawing& drawing) const {
   }
   const double cutter = wish().cutterMm;
   if (!thin_ || cutter <= 0) return all;
-  const auto size = [this](double mm) { return QString::fromStdString(sizeText(mm, unit_)); };
-  const auto at = [this](const Across& across) {
+  const auto size = [this](double mm) { return QString::fromStdString(mend::sizeText(mm, unit_)); };
+  const auto at = [this](const refine::Across& across) {
     return lengthText(across.at.x, unit_) + ", " + lengthWithUnit(across.at.y, unit_);
   };
   if (thin_->web && thin_->web->mm < cutter)
@@ -202,15 +202,18 @@ QStringList ExportPanel::sizeWarnings(const Drawing& drawing) const {
 }
 
 void ExportPanel::measureThin(const std::shared_ptr<const Drawing>& outlines) {
-  const double at = outlines ? mmPerPixel(session_.job()) : 0;
+  const double at = outlines ? job::mmPerPixel(session_.job()) : 0;
   const bool wanted = outlines && wish().cutterMm > 0 && isVisible();
   if (!wanted || (outlines == thinOf_ && at == thinAt_)) return;
   thinOf_ = outlines;
   thinAt_ = at;
   thin_.reset();
   thinning_.begin(
-      this, [drawing = drawingOf(session_.job())](const std::stop_token& stop) { return thinPlaces(drawing, stop); },
-      [this](const Outcome<ThinPlaces>& outcome) {
+      this,
+      [drawing = job::drawingOf(session_.job())](const std::stop_token& stop) {
+        return refine::thinPlaces(drawing, stop);
+      },
+      [this](const Outcome<refine::ThinPlaces>& outcome) {
         if (outcome.trouble.isEmpty()) thin_ = outcome.result;
         showSummary(unit_);
       });
@@ -227,9 +230,10 @@ void ExportPanel::showSummary(Unit unit) {
     summary_->setText(session_.hasWork() ? tr("Tracing…") : tr("Nothing yet: open a picture or a drawing first."));
     return;
   }
-  const FileWish wanted = wish();
-  const bool dxf = endingFor(wanted.format) == ".dxf";
-  const Drawing drawing = drawingFor(session_.job(), dxf ? FileKind::Dxf : FileKind::Svg, settingsFor(wanted));
+  const job::FileWish wanted = wish();
+  const bool dxf = io::endingFor(wanted.format) == ".dxf";
+  const Drawing drawing =
+      io::drawingFor(session_.job(), dxf ? io::FileKind::Dxf : io::FileKind::Svg, io::settingsFor(wanted));
   const Counts counts = countsOf(pathsOf(drawing));
   const Box box = boxOf(drawing);
   if (counts.outlines == 0) {
@@ -252,7 +256,7 @@ void ExportPanel::showSummary(Unit unit) {
 
 QString ExportPanel::stateLine(const Session& session, Unit unit) {
   if (!session.hasWork()) return tr("nothing yet");
-  const Box box = outlinesBoxOf(session.shown());
+  const Box box = job::outlinesBoxOf(session.shown());
   if (box.empty()) return tr("no outlines");
   const auto rounded = [unit](double mm) {
     return QString::number(unit == Unit::Inch ? mm / kMmPerInch : mm, 'f', unit == Unit::Inch ? 2 : 1);

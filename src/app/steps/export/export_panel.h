@@ -15,26 +15,26 @@ namespace rim::app {
 class DragOut;
 class FileForm;
 class Session;
-struct Actions;
+struct ExportActions;
 
 /// The Export step: what kind of file, made of what, and what will stand in it.
 class ExportPanel : public QWidget {
   Q_OBJECT
 
  public:
-  ExportPanel(const Session& session, const Actions& actions, QWidget* parent = nullptr);
+  ExportPanel(const Session& session, const ExportActions& actions, QWidget* parent = nullptr);
   void show(Unit unit);
 
   /// The file that is wanted of the job.
-  FileWish wish() const;
+  job::FileWish wish() const;
   /// Shows what a fresh reading of the file that was written found.
-  void showReceipt(const QString& file, std::shared_ptr<const Receipt> receipt, Unit unit);
+  void showReceipt(const QString& file, std::shared_ptr<const io::Receipt> receipt, Unit unit);
 
   /// "DXF, 214 × 180 mm", the state line of the step.
   static QString stateLine(const Session& session, Unit unit);
 
  signals:
-  void wished(const rim::FileWish& wish);
+  void wished(const rim::job::FileWish& wish);
   /// A place of the receipt was clicked, mm.
   void placeWanted(rim::Point mm);
   void mendingWanted();
@@ -45,7 +45,7 @@ class ExportPanel : public QWidget {
   void showEvent(QShowEvent* event) override;
 
  private:
-  void buildButtons(const Actions& actions);
+  void buildButtons(const ExportActions& actions);
   void buildReceipt();
   void showSummary(Unit unit);
   /// Sentences on what a machine may stumble over.
@@ -67,11 +67,11 @@ class ExportPanel : public QWidget {
   QLabel* receiptText_;
   QPushButton* saveReceipt_;
   QString receiptOf_;  ///< the file that it is about
-  std::shared_ptr<const Receipt> receipt_;
+  std::shared_ptr<const io::Receipt> receipt_;
   Unit unit_ = Unit::Millimetre;
   std::shared_ptr<const Drawing> thinOf_;  ///< the outlines that are looked through, or were
   double thinAt_ = 0;                      ///< mm a pixel
-  std::optional<ThinPlaces> thin_;
+  std::optional<refine::ThinPlaces> thin_;
   Errand thinning_;
 };
 

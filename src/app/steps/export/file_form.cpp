@@ -158,32 +158,32 @@ void FileForm::listPresets() {
 
 void FileForm::listForms() {
   const bool before = std::exchange(filling_, true);
-  const auto format = static_cast<FileFormat>(kind_->currentIndex());
+  const auto format = static_cast<job::FileFormat>(kind_->currentIndex());
   form_->clear();
   const auto add = [this](const QString& name, CurveForm form) { form_->addItem(name, static_cast<int>(form)); };
-  const bool dxf = format == FileFormat::Dxf2000 || format == FileFormat::DxfR12;
+  const bool dxf = format == job::FileFormat::Dxf2000 || format == job::FileFormat::DxfR12;
   if (!dxf) add(tr("lines and curves"), CurveForm::Beziers);
-  if (dxf || format == FileFormat::Svg) add(tr("lines and arcs"), CurveForm::Arcs);
-  if (dxf || format == FileFormat::Svg) add(tr("straight lines"), CurveForm::Lines);
-  if (format == FileFormat::Dxf2000) add(tr("lines and splines"), CurveForm::Beziers);
+  if (dxf || format == job::FileFormat::Svg) add(tr("lines and arcs"), CurveForm::Arcs);
+  if (dxf || format == job::FileFormat::Svg) add(tr("straight lines"), CurveForm::Lines);
+  if (format == job::FileFormat::Dxf2000) add(tr("lines and splines"), CurveForm::Beziers);
   filling_ = before;
 }
 
-void FileForm::show(const FileWish& wish, const About& about, Unit unit) {
+void FileForm::show(const job::FileWish& wish, const About& about, Unit unit) {
   const Shown now{wish, about, unit};
   if (shown_ == now) return;
   shown_ = now;
   filling_ = true;
   wish_ = wish;
-  const ExportSettings& s = wish.settings;
+  const job::ExportSettings& s = wish.settings;
   kind_->setCurrentIndex(static_cast<int>(wish.format));
   listForms();
   filling_ = true;
   const auto usual = form_->itemData(0);
   const int form = s.curves ? form_->findData(static_cast<int>(*s.curves)) : form_->findData(usual);
   form_->setCurrentIndex(std::max(0, form));
-  const bool dxf = wish.format == FileFormat::Dxf2000 || wish.format == FileFormat::DxfR12;
-  const bool print = !dxf && wish.format != FileFormat::Svg;
+  const bool dxf = wish.format == job::FileFormat::Dxf2000 || wish.format == job::FileFormat::DxfR12;
+  const bool print = !dxf && wish.format != job::FileFormat::Svg;
   form_->setEnabled(!print);
   const auto chosen = static_cast<CurveForm>(form_->currentData().toInt());
   withinMm_ = s.toleranceMm;
@@ -195,7 +195,7 @@ void FileForm::show(const FileWish& wish, const About& about, Unit unit) {
   page_->setCurrentIndex(s.onStock && about.stock ? kStock : s.marginMm ? kArtwork : kAsItIs);
   allowItem(*page_, kStock, about.stock);
   ofStock_->setChecked(s.ofStock);
-  ofStock_->setVisible(about.stock && dxf && s.origin != OriginAt::Drawing);
+  ofStock_->setVisible(about.stock && dxf && s.origin != job::OriginAt::Drawing);
   // A page sets where an SVG begins; a DXF has none.
   origin_->setEnabled(dxf);
   page_->setEnabled(!dxf);
@@ -208,7 +208,7 @@ void FileForm::show(const FileWish& wish, const About& about, Unit unit) {
   look_->setCurrentIndex(!s.filled ? kByItself : *s.filled ? kFilled : kHairlines);
   lookRow_->setVisible(!dxf);
   element_->setCurrentIndex(static_cast<int>(s.element));
-  elementRow_->setVisible(wish.format == FileFormat::Svg);
+  elementRow_->setVisible(wish.format == job::FileFormat::Svg);
   layers_->setCurrentIndex(s.byRole ? 1 : 0);
   fileEach_->setChecked(wish.fileEach && (about.layers || s.byRole));
   fileEach_->setVisible(about.layers || s.byRole);
@@ -236,18 +236,18 @@ void FileForm::namePreset() {
 
 void FileForm::take() {
   if (filling_) return;
-  FileWish wish = wish_;
-  ExportSettings& s = wish.settings;
-  wish.format = static_cast<FileFormat>(kind_->currentIndex());
+  job::FileWish wish = wish_;
+  job::ExportSettings& s = wish.settings;
+  wish.format = static_cast<job::FileFormat>(kind_->currentIndex());
   s.curves = static_cast<CurveForm>(form_->currentData().toInt());
   s.unit = unit_->currentIndex() == 1 ? Unit::Inch : Unit::Millimetre;
-  s.origin = static_cast<OriginAt>(origin_->currentIndex());
+  s.origin = static_cast<job::OriginAt>(origin_->currentIndex());
   s.ofStock = ofStock_->isChecked();
   s.onStock = page_->currentIndex() == kStock;
   s.marginMm = page_->currentIndex() == kArtwork ? std::optional(marginMm_) : std::nullopt;
   wish.cutterMm = cutterMm_;
   s.toleranceMm = withinMm_;
-  s.element = static_cast<SvgElement>(element_->currentIndex());
+  s.element = static_cast<job::SvgElement>(element_->currentIndex());
   s.byRole = layers_->currentIndex() == 1;
   s.filled = look_->currentIndex() == kByItself ? std::nullopt : std::optional(look_->currentIndex() == kFilled);
   s.withOrigin = note_->isChecked();

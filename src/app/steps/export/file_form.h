@@ -29,12 +29,12 @@ class FileForm : public QWidget {
     double toleranceMm = 0;  ///< within which curves become arcs or lines where nothing else is wished
     friend bool operator==(const About&, const About&) = default;
   };
-  void show(const FileWish& wish, const About& about, Unit unit);
-  const FileWish& wish() const { return wish_; }
+  void show(const job::FileWish& wish, const About& about, Unit unit);
+  const job::FileWish& wish() const { return wish_; }
 
  signals:
   /// Something was chosen.
-  void wished(const rim::FileWish& wish);
+  void wished(const rim::job::FileWish& wish);
   void refused(const QString& sentence);
 
  private:
@@ -49,13 +49,13 @@ class FileForm : public QWidget {
 
   /// What show() showed last; it is called with every change of the job.
   struct Shown {
-    FileWish wish;
+    job::FileWish wish;
     About about;
     Unit unit;
     friend bool operator==(const Shown&, const Shown&) = default;
   };
   std::optional<Shown> shown_;
-  FileWish wish_;
+  job::FileWish wish_;
   bool filling_ = false;  ///< while the form shows something, nothing is chosen by anybody
   QComboBox* preset_;
   QPushButton* keep_;

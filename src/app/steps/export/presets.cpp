@@ -16,12 +16,12 @@ constexpr char kLast[] = "fileWish";
 
 QString text(const char* source) { return QCoreApplication::translate("Presets", source); }
 
-QString jsonText(const FileWish& wish) { return QString::fromStdString(toJson(wish).dump()); }
+QString jsonText(const job::FileWish& wish) { return QString::fromStdString(io::toJson(wish).dump()); }
 
-std::optional<FileWish> wishOf(const QString& json) {
+std::optional<job::FileWish> wishOf(const QString& json) {
   try {
     constexpr bool kThrow = false;
-    return fileWishFrom(nlohmann::json::parse(json.toStdString(), nullptr, kThrow));
+    return io::fileWishFrom(nlohmann::json::parse(json.toStdString(), nullptr, kThrow));
   } catch (const InputError&) {
     return std::nullopt;  // settings that somebody edited by hand
   }
@@ -29,21 +29,21 @@ std::optional<FileWish> wishOf(const QString& json) {
 
 /// What machines of each kind commonly take (common practice, no source).
 QList<Preset> shipped() {
-  FileWish laser{FileFormat::Svg, {}, false};
+  job::FileWish laser{job::FileFormat::Svg, {}, false};
   laser.settings.curves = CurveForm::Beziers;
   laser.settings.filled = false;
   laser.settings.marginMm = 0;
   laser.cutterMm = 0.2;
-  FileWish router{FileFormat::Dxf2000, {}, false};
+  job::FileWish router{job::FileFormat::Dxf2000, {}, false};
   router.settings.curves = CurveForm::Arcs;
-  router.settings.origin = OriginAt::LowerLeft;
+  router.settings.origin = job::OriginAt::LowerLeft;
   router.cutterMm = 3;
-  FileWish plasma = router;
+  job::FileWish plasma = router;
   plasma.cutterMm = 1.5;
-  plasma.format = FileFormat::DxfR12;
-  FileWish sketch{FileFormat::Dxf2000, {}, false};
+  plasma.format = job::FileFormat::DxfR12;
+  job::FileWish sketch{job::FileFormat::Dxf2000, {}, false};
   sketch.settings.curves = CurveForm::Arcs;
-  sketch.settings.origin = OriginAt::Centre;
+  sketch.settings.origin = job::OriginAt::Centre;
   return {{text("Laser cutter"), laser, false},
           {text("Router"), router, false},
           {text("Plasma table"), plasma, false},
@@ -67,7 +67,7 @@ QList<Preset> presets() {
   return all;
 }
 
-bool keepPreset(const QString& name, const FileWish& wish) {
+bool keepPreset(const QString& name, const job::FileWish& wish) {
   const QString own = name.trimmed();
   const QList<Preset> ours = shipped();
   const bool taken = std::any_of(ours.begin(), ours.end(), [&own](const Preset& p) { return p.name == own; });
@@ -85,8 +85,8 @@ void dropPreset(const QString& name) {
   settings.remove(QString::fromLatin1(name.toUtf8().toHex()));
 }
 
-FileWish lastFileWish() { return wishOf(QSettings().value(kLast).toString()).value_or(FileWish{}); }
+job::FileWish lastFileWish() { return wishOf(QSettings().value(kLast).toString()).value_or(job::FileWish{}); }
 
-void rememberFileWish(const FileWish& wish) { QSettings().setValue(kLast, jsonText(wish)); }
+void rememberFileWish(const job::FileWish& wish) { QSettings().setValue(kLast, jsonText(wish)); }
 
 }  // namespace rim::app

@@ -10,7 +10,7 @@ namespace rim::app {
 /// A way to write files that has a name.
 struct Preset {
   QString name;
-  FileWish wish;
+  job::FileWish wish;
   bool own = false;  ///< kept by the person, who may drop it
 };
 
@@ -18,11 +18,11 @@ struct Preset {
 QList<Preset> presets();
 
 /// Keeps a wish under a name; one of that name is replaced. False: the name is empty, or one that ships.
-bool keepPreset(const QString& name, const FileWish& wish);
+bool keepPreset(const QString& name, const job::FileWish& wish);
 void dropPreset(const QString& name);
 
 /// The wish that was used last, for the next job.
-FileWish lastFileWish();
-void rememberFileWish(const FileWish& wish);
+job::FileWish lastFileWish();
+void rememberFileWish(const job::FileWish& wish);
 
 }  // namespace rim::app

@@ -60,12 +60,12 @@ void SketchDialog::work() {
   save_->setEnabled(false);
   text_->setText(tr("Looking at what can be extruded…"));
   struct Made {
-    Sketch sketch;
-    Solid solid;
+    sketch::Sketch sketch;
+    sketch::Solid solid;
   };
   const auto make = [drawing = drawing_, mm = thicknessMm_](const std::stop_token& stop) {
-    Made made{sketchOf(drawing, stop), {}};
-    if (!made.sketch.profiles.empty()) made.solid = extruded(drawing, made.sketch, mm, kChordMm);
+    Made made{sketch::sketchOf(drawing, stop), {}};
+    if (!made.sketch.profiles.empty()) made.solid = sketch::extruded(drawing, made.sketch, mm, kChordMm);
     return made;
   };
   working_.begin(this, make, [this](Outcome<Made> got) {
@@ -85,7 +85,7 @@ void SketchDialog::work() {
 void SketchDialog::tell() {
   std::size_t holes = 0;
   double area = 0;
-  for (const Profile& profile : sketch_.profiles) {
+  for (const sketch::Profile& profile : sketch_.profiles) {
     holes += profile.holes.size();
     area += profile.areaMm2;
   }
@@ -94,7 +94,7 @@ void SketchDialog::tell() {
                             counted(holes, tr("1 hole"), tr("%1 holes")));
   lines << tr("%1 mm² of area, %2 cm³ of volume").arg(area, 0, 'f', 1).arg(area * thicknessMm_ / 1000, 0, 'f', 3);
   std::size_t open = 0;
-  for (const UnfitOutline& unfit : sketch_.unfit) open += unfit.why == Unfit::Open ? 1 : 0;
+  for (const sketch::UnfitOutline& unfit : sketch_.unfit) open += unfit.why == sketch::Unfit::Open ? 1 : 0;
   const std::size_t crossing = sketch_.unfit.size() - open;
   if (open > 0)
     lines << counted(open, tr("1 outline is open and was left out"), tr("%1 outlines are open and were left out"));
@@ -106,7 +106,7 @@ void SketchDialog::tell() {
 
 bool SketchDialog::save(const QString& file) {
   const auto done = outcomeOf([&] {
-    writeStl(solid_, file.toStdString());
+    io::writeStl(solid_, file.toStdString());
     return true;
   });
   text_->setText(done.trouble.isEmpty() ? tr("%1 is written.").arg(QFileInfo(file).fileName())

@@ -38,8 +38,8 @@ class SketchDialog : public QDialog {
   Unit unit_;
   double thicknessMm_ = 3;
   bool ready_ = false;
-  Sketch sketch_;
-  Solid solid_;
+  sketch::Sketch sketch_;
+  sketch::Solid solid_;
   SolidView* view_;
   LengthField* thickness_;
   QLabel* text_;

@@ -17,7 +17,7 @@ SolidView::SolidView(QWidget* parent) : QWidget(parent) {
   setToolTip(tr("Drag it, or use the arrow keys, to turn it"));
 }
 
-void SolidView::setSolid(Solid solid) {
+void SolidView::setSolid(sketch::Solid solid) {
   solid_ = std::move(solid);
   update();
 }
@@ -65,7 +65,7 @@ void SolidView::paintEvent(QPaintEvent*) {
     return;
   }
   const QSize pixels = (QSizeF(size()) * devicePixelRatioF()).toSize();
-  const cv::Mat1b light = shaded(solid_, sight_, {pixels.width(), pixels.height()});
+  const cv::Mat1b light = sketch::shaded(solid_, sight_, {pixels.width(), pixels.height()});
   QImage image(pixels, QImage::Format_ARGB32);
   const QColor full = look().accent.lighter(190);
   for (int row = 0; row < light.rows; ++row) {

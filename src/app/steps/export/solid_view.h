@@ -12,8 +12,8 @@ class SolidView : public QWidget {
 
  public:
   explicit SolidView(QWidget* parent = nullptr);
-  void setSolid(Solid solid);
-  const Sight& sight() const { return sight_; }
+  void setSolid(sketch::Solid solid);
+  const sketch::Sight& sight() const { return sight_; }
 
  protected:
   void paintEvent(QPaintEvent* event) override;
@@ -25,8 +25,8 @@ class SolidView : public QWidget {
  private:
   void turn(double right, double down);
 
-  Solid solid_;
-  Sight sight_;
+  sketch::Solid solid_;
+  sketch::Sight sight_;
   QPointF pressed_;
 };
 

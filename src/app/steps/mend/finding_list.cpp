@@ -8,7 +8,7 @@
 #include "app/bench/corner_brackets.h"
 #include "app/bench/outline_layer.h"
 #include "app/look.h"
-#include "app/steps/mend/mend_text.h"
+#include "app/widgets/finding_text.h"
 #include "app/widgets/length_text.h"
 #include "core/mend/repair/tidy.h"
 
@@ -56,29 +56,29 @@ FindingList::FindingList(QWidget* parent) : QTreeWidget(parent) {
   connect(this, &QTreeWidget::currentItemChanged, this, &FindingList::chosen);
 }
 
-void FindingList::show(std::shared_ptr<const std::vector<Finding>> findings, const Drawing& drawing, bool bySize,
+void FindingList::show(std::shared_ptr<const std::vector<mend::Finding>> findings, const Drawing& drawing, bool bySize,
                        Unit unit) {
   const QSignalBlocker quiet(this);
   clear();
   order_.clear();
   items_.clear();
   findings_ = std::move(findings);
-  drawing_ = oriented(drawing);  // the small pictures tell holes by the way they run
+  drawing_ = mend::oriented(drawing);  // the small pictures tell holes by the way they run
   if (!findings_) return;
   for (std::size_t i = 0; i < findings_->size(); ++i) order_.push_back(i);
   std::stable_sort(order_.begin(), order_.end(), [this, bySize](std::size_t a, std::size_t b) {
-    const Finding& f = (*findings_)[a];
-    const Finding& g = (*findings_)[b];
+    const mend::Finding& f = (*findings_)[a];
+    const mend::Finding& g = (*findings_)[b];
     return f.kind != g.kind ? f.kind < g.kind : bySize && f.sizeMm > g.sizeMm;
   });
-  for (std::size_t k = 0; k < kFindingKinds; ++k) addGroup(static_cast<FindingKind>(k), unit);
+  for (std::size_t k = 0; k < mend::kFindingKinds; ++k) addGroup(static_cast<mend::FindingKind>(k), unit);
 }
 
-void FindingList::addGroup(FindingKind kind, Unit unit) {
+void FindingList::addGroup(mend::FindingKind kind, Unit unit) {
   QTreeWidgetItem* group = nullptr;
   std::size_t count = 0;
   for (std::size_t number = items_.size(); number < order_.size(); ++number) {
-    const Finding& finding = (*findings_)[order_[number]];
+    const mend::Finding& finding = (*findings_)[order_[number]];
     if (finding.kind != kind) break;
     if (group == nullptr) {
       group = new QTreeWidgetItem(this);
@@ -92,10 +92,10 @@ void FindingList::addGroup(FindingKind kind, Unit unit) {
     constexpr double kNothingMm = 0.0005;
     // Where there is nothing to measure the place tells rows apart.
     const QString size = finding.sizeMm > kNothingMm
-                             ? QString::fromStdString(sizeText(finding.sizeMm, unit))
+                             ? QString::fromStdString(mend::sizeText(finding.sizeMm, unit))
                              : tr("at %1, %2").arg(lengthText(finding.at.x, unit), lengthText(finding.at.y, unit));
     row->setText(0, QStringLiteral("%1   %2").arg(number + 1).arg(size));
-    row->setToolTip(0, QString::fromStdString(sentenceOf(finding, unit)));
+    row->setToolTip(0, QString::fromStdString(mend::sentenceOf(finding, unit)));
     items_.back() = row;
   }
   if (group == nullptr) return;
@@ -108,7 +108,7 @@ void FindingList::addGroup(FindingKind kind, Unit unit) {
 
 /// What is round a finding: its outlines, with a mark in the middle.
 QPixmap FindingList::pictureOf(std::size_t number) const {
-  const Finding& finding = (*findings_)[order_[number]];
+  const mend::Finding& finding = (*findings_)[order_[number]];
   QPixmap picture(kPictureSize);
   picture.fill(look().sheet);
   QPainter painter(&picture);

@@ -20,7 +20,7 @@ class FindingList : public QTreeWidget {
   explicit FindingList(QWidget* parent = nullptr);
 
   /// `bySize`: within a kind the largest first; else as they were found. The drawing is what they were found in, mm.
-  void show(std::shared_ptr<const std::vector<Finding>> findings, const Drawing& drawing, bool bySize, Unit unit);
+  void show(std::shared_ptr<const std::vector<mend::Finding>> findings, const Drawing& drawing, bool bySize, Unit unit);
 
   /// Indices of the findings in the order of their numbers.
   const std::vector<std::size_t>& order() const { return order_; }
@@ -33,12 +33,12 @@ class FindingList : public QTreeWidget {
   void chosen();
 
  private:
-  void addGroup(FindingKind kind, Unit unit);
+  void addGroup(mend::FindingKind kind, Unit unit);
   QPixmap pictureOf(std::size_t number) const;
 
   class Row;
   Drawing drawing_;
-  std::shared_ptr<const std::vector<Finding>> findings_;
+  std::shared_ptr<const std::vector<mend::Finding>> findings_;
   std::vector<std::size_t> order_;
   std::vector<QTreeWidgetItem*> items_;  // by number; null where the list was cut short
 };

@@ -9,11 +9,11 @@
 #include <QSlider>
 #include <QVBoxLayout>
 
-#include "app/actions.h"
 #include "app/session.h"
 #include "app/steps/mend/finding_list.h"
-#include "app/steps/mend/mend_text.h"
+#include "app/steps/mend/mend_room.h"
 #include "app/widgets/counted.h"
+#include "app/widgets/finding_text.h"
 #include "app/widgets/length_field.h"
 #include "app/widgets/length_text.h"
 #include "app/widgets/panel_parts.h"
@@ -27,11 +27,11 @@ constexpr double kLeastGapMm = 0.01;
 constexpr double kMostGapMm = 20;
 
 /// Outlines before anything was decided.
-Counts countsBefore(const Job& job) { return job.tracing ? countsOf(pathsOf(*job.tracing)) : Counts{}; }
+Counts countsBefore(const job::Job& job) { return job.tracing ? countsOf(pathsOf(*job.tracing)) : Counts{}; }
 
 }  // namespace
 
-MendPanel::MendPanel(Session& session, Actions& actions, QWidget* parent)
+MendPanel::MendPanel(Session& session, const MendActions& actions, QWidget* parent)
     : QWidget(parent), session_(session), actions_(actions) {
   QVBoxLayout* layout = panelLayout(this, tr("Mend"));
   totals_ = addText(layout);
@@ -52,18 +52,18 @@ MendPanel::MendPanel(Session& session, Actions& actions, QWidget* parent)
   buildFinding(actions);
   buildSettings();
   connect(list_, &FindingList::chosen, this, &MendPanel::showFinding);
-  connect(actions.mendSafe, &QAction::triggered, this, [this] { decide({MendStep::What::Safe, {}, {}, {}}); });
+  connect(actions.mendSafe, &QAction::triggered, this, [this] { decide({mend::MendStep::What::Safe, {}, {}, {}}); });
   connect(actions.takeProposals, &QAction::triggered, this, [this] {
-    decide({MendStep::What::Proposals, {}, {}, {}});
+    decide({mend::MendStep::What::Proposals, {}, {}, {}});
   });
-  connect(actions.repairThis, &QAction::triggered, this, [this] { decide(MendStep::What::One); });
-  connect(actions.repairAll, &QAction::triggered, this, [this] { decide(MendStep::What::Kind); });
-  connect(actions.leaveThis, &QAction::triggered, this, [this] { decide(MendStep::What::Leave); });
+  connect(actions.repairThis, &QAction::triggered, this, [this] { decide(mend::MendStep::What::One); });
+  connect(actions.repairAll, &QAction::triggered, this, [this] { decide(mend::MendStep::What::Kind); });
+  connect(actions.leaveThis, &QAction::triggered, this, [this] { decide(mend::MendStep::What::Leave); });
   connect(actions.nextFinding, &QAction::triggered, list_, [this] { list_->step(1); });
   connect(actions.previousFinding, &QAction::triggered, list_, [this] { list_->step(-1); });
 }
 
-void MendPanel::buildFinding(Actions& actions) {
+void MendPanel::buildFinding(const MendActions& actions) {
   auto* column = static_cast<QVBoxLayout*>(layout());
   sentence_ = addText(column);
   sentence_->setObjectName("sentence");
@@ -75,7 +75,7 @@ void MendPanel::buildFinding(Actions& actions) {
   repair_->setToolTip(tr("What the repair does; the bench shows it before it is done"));
   column->addWidget(repair_);
   connect(repair_, &QComboBox::currentIndexChanged, this, [this] {
-    if (const Finding* f = finding()) chosen_[f->kind] = repair_->currentData().toString();
+    if (const mend::Finding* f = finding()) chosen_[f->kind] = repair_->currentData().toString();
     showAllowed();
     emit findingChanged();
   });
@@ -101,7 +101,7 @@ void MendPanel::buildSettings() {
   addRow(column, tr("Ends belong together &within"), gap_, tr("Open ends nearer than this are one gap to be joined"),
          gapUnit_);
   connect(gap_, &LengthField::entered, this,
-          [this](double mm) { editSettings(tr("Gap"), "gap", &MendSettings::gapMm, mm); });
+          [this](double mm) { editSettings(tr("Gap"), "gap", &mend::MendSettings::gapMm, mm); });
   speck_ = new QSlider(Qt::Horizontal);
   speck_->setObjectName("speck");
   speck_->setRange(0, kMostSpeckSteps);
@@ -111,7 +111,7 @@ void MendPanel::buildSettings() {
   constexpr int kTextWidth = 52;  // so that the slider stays where it is
   speckText_->setMinimumWidth(kTextWidth);
   connect(speck_, &QSlider::valueChanged, this,
-          [this](int step) { editSettings(tr("Specks"), "speck", &MendSettings::speckMm, step * kSpeckStepMm); });
+          [this](int step) { editSettings(tr("Specks"), "speck", &mend::MendSettings::speckMm, step * kSpeckStepMm); });
   connect(speck_, &QSlider::sliderReleased, this, [this] { session_.seal(); });
   sort_ = new QComboBox;
   sort_->setObjectName("sort");
@@ -123,21 +123,23 @@ void MendPanel::buildSettings() {
   });
 }
 
-void MendPanel::editSettings(const QString& name, const QString& mergeKey, double MendSettings::*which, double value) {
-  session_.edit(name, mergeKey, [which, value](Job& job) { job.mend.settings.*which = value; });
+void MendPanel::editSettings(const QString& name, const QString& mergeKey, double mend::MendSettings::*which,
+                             double value) {
+  session_.edit(name, mergeKey, [which, value](job::Job& job) { job.mend.settings.*which = value; });
 }
 
 void MendPanel::show(Unit unit) {
   if (unit != unit_) listed_.reset();
   unit_ = unit;
-  const Job& job = session_.job();
+  const job::Job& job = session_.job();
   const QSignalBlocker quietSpeck(speck_);
   gap_->show(job.mend.settings.gapMm, unit);
   gapUnit_->setText(unitName(unit));
   speck_->setValue(static_cast<int>(std::lround(job.mend.settings.speckMm / kSpeckStepMm)));
-  speckText_->setText(job.mend.settings.speckMm > 0 ? QString::fromStdString(sizeText(job.mend.settings.speckMm, unit))
-                                                    : tr("none"));
-  const auto outlines = mendedOf(session_.shown());
+  speckText_->setText(job.mend.settings.speckMm > 0
+                          ? QString::fromStdString(mend::sizeText(job.mend.settings.speckMm, unit))
+                          : tr("none"));
+  const auto outlines = job::mendedOf(session_.shown());
   const auto& findings = session_.findings();
   if (!session_.hasWork() || !outlines) {
     totals_->setText(session_.hasWork() ? tr("Tracing…") : tr("Open a picture or a drawing first."));
@@ -157,7 +159,7 @@ void MendPanel::show(Unit unit) {
     // While outlines are inspected anew the list is empty; the place in it is kept.
     if (listed_) lookedAt_ = list_->current();
     listed_ = findings;
-    list_->show(findings, mendedDrawingOf(session_.shown()), sort_->currentIndex() == 1, unit);
+    list_->show(findings, job::mendedDrawingOf(session_.shown()), sort_->currentIndex() == 1, unit);
     // After a repair the next one moves up into its place.
     if (lookedAt_ && findings && !findings->empty()) list_->choose(std::min(*lookedAt_, findings->size() - 1));
     showFinding();
@@ -165,7 +167,7 @@ void MendPanel::show(Unit unit) {
   showAllowed();
 }
 
-const Finding* MendPanel::finding() const {
+const mend::Finding* MendPanel::finding() const {
   const auto number = list_->current();
   if (!number || !listed_ || *number >= list_->order().size()) return nullptr;
   return &(*listed_)[list_->order()[*number]];
@@ -174,33 +176,34 @@ const Finding* MendPanel::finding() const {
 std::string MendPanel::repair() const { return repair_->currentData().toString().toStdString(); }
 
 void MendPanel::showFinding() {
-  const Finding* f = finding();
+  const mend::Finding* f = finding();
   {
     const QSignalBlocker quiet(repair_);
     repair_->clear();
     if (f != nullptr) {
-      for (const std::string& name : repairsFor(*f)) repair_->addItem(repairText(name), QString::fromStdString(name));
+      for (const std::string& name : mend::repairsFor(*f))
+        repair_->addItem(repairText(name), QString::fromStdString(name));
     }
     const auto chosen = f == nullptr ? chosen_.end() : chosen_.find(f->kind);
     if (chosen != chosen_.end()) repair_->setCurrentIndex(std::max(0, repair_->findData(chosen->second)));
     if (repair_->count() == 0) repair_->addItem(f == nullptr ? QString() : tr("none; change it where it was drawn"));
     repair_->setEnabled(repair_->count() > 1);
   }
-  sentence_->setText(f == nullptr ? QString() : QString::fromStdString(sentenceOf(*f, unit_)));
+  sentence_->setText(f == nullptr ? QString() : QString::fromStdString(mend::sentenceOf(*f, unit_)));
   showAllowed();
   emit findingChanged();
 }
 
 void MendPanel::showAllowed() {
-  const Finding* f = finding();
+  const mend::Finding* f = finding();
   const bool any = listed_ && !listed_->empty();
   const QString none = tr("There are no findings.");
   const QString choose = any ? tr("Choose a finding first.") : none;
   const bool can = f != nullptr && !repair().empty() && session_.upToDate();
   const QString whyNot = f == nullptr ? choose : tr("There is no repair for this one.");
   allow(actions_.mendSafe, any, none);
-  const bool proposed =
-      any && std::any_of(listed_->begin(), listed_->end(), [](const Finding& one) { return !one.repair.empty(); });
+  const bool proposed = any && std::any_of(listed_->begin(), listed_->end(),
+                                           [](const mend::Finding& one) { return !one.repair.empty(); });
   allow(actions_.takeProposals, proposed, any ? tr("Nothing is proposed: these are for you to decide.") : none);
   allow(actions_.nextFinding, any, none);
   allow(actions_.previousFinding, any, none);
@@ -210,8 +213,9 @@ void MendPanel::showAllowed() {
 }
 
 bool MendPanel::showsAll() const {
-  const Finding* f = finding();
-  return f != nullptr && (f->kind == FindingKind::StrokePair || (repairAll_->underMouse() && repairAll_->isEnabled()));
+  const mend::Finding* f = finding();
+  return f != nullptr &&
+         (f->kind == mend::FindingKind::StrokePair || (repairAll_->underMouse() && repairAll_->isEnabled()));
 }
 
 bool MendPanel::showsProposals() const {
@@ -230,16 +234,18 @@ bool MendPanel::eventFilter(QObject* watched, QEvent* event) {
 }
 
 void MendPanel::toggle(const Speck& speck) {
-  MendStep leave{MendStep::What::Leave, FindingKind::Speck, speck.at * (1 / mmPerPixel(session_.shown())), {}};
-  for (const Finding& f : session_.findings() ? *session_.findings() : std::vector<Finding>{}) {
-    if (f.kind == FindingKind::Speck && f.outline == speck.outline)
-      leave = stepFor(mendedDrawingOf(session_.shown()), f, MendStep::What::Leave, {}, mmPerPixel(session_.shown()));
+  mend::MendStep leave{
+      mend::MendStep::What::Leave, mend::FindingKind::Speck, speck.at * (1 / job::mmPerPixel(session_.shown())), {}};
+  for (const mend::Finding& f : session_.findings() ? *session_.findings() : std::vector<mend::Finding>{}) {
+    if (f.kind == mend::FindingKind::Speck && f.outline == speck.outline)
+      leave = mend::stepFor(job::mendedDrawingOf(session_.shown()), f, mend::MendStep::What::Leave, {},
+                            job::mmPerPixel(session_.shown()));
   }
-  session_.edit(speck.kept ? tr("Let a speck go") : tr("Keep a speck"), {}, [&](Job& job) {
+  session_.edit(speck.kept ? tr("Let a speck go") : tr("Keep a speck"), {}, [&](job::Job& job) {
     if (!speck.kept) {
       job.mend.steps.push_back(leave);
     } else {
-      std::erase_if(job.mend.steps, [&leave](const MendStep& step) {
+      std::erase_if(job.mend.steps, [&leave](const mend::MendStep& step) {
         constexpr double kSamePlace = 1e-6;
         return step.what == leave.what && step.kind == leave.kind && distance(step.at, leave.at) < kSamePlace;
       });
@@ -247,20 +253,20 @@ void MendPanel::toggle(const Speck& speck) {
   });
 }
 
-void MendPanel::decide(MendStep::What what) {
-  const Finding* f = finding();
+void MendPanel::decide(mend::MendStep::What what) {
+  const mend::Finding* f = finding();
   if (f == nullptr) return;
-  const std::string chosen = what == MendStep::What::Leave ? std::string() : repair();
-  if (f->kind == FindingKind::LostDecision) return forget(*f);
-  decide(stepFor(mendedDrawingOf(session_.shown()), *f, what, chosen, mmPerPixel(session_.shown())));
+  const std::string chosen = what == mend::MendStep::What::Leave ? std::string() : repair();
+  if (f->kind == mend::FindingKind::LostDecision) return forget(*f);
+  decide(mend::stepFor(job::mendedDrawingOf(session_.shown()), *f, what, chosen, job::mmPerPixel(session_.shown())));
 }
 
 /// Takes back the decision that found nothing at this place.
-void MendPanel::forget(const Finding& lost) {
-  const double k = mmPerPixel(session_.shown());
-  session_.edit(tr("Forget a decision"), {}, [&](Job& job) {
+void MendPanel::forget(const mend::Finding& lost) {
+  const double k = job::mmPerPixel(session_.shown());
+  session_.edit(tr("Forget a decision"), {}, [&](job::Job& job) {
     constexpr double kSamePlaceMm = 1e-6;
-    std::vector<MendStep> kept;
+    std::vector<mend::MendStep> kept;
     for (std::size_t i = 0; i < job.mend.steps.size(); ++i) {
       const bool isLost = std::find(job.lost.begin(), job.lost.end(), i) != job.lost.end();
       if (!isLost || distance(job.mend.steps[i].at * k, lost.at) > kSamePlaceMm) kept.push_back(job.mend.steps[i]);
@@ -269,8 +275,8 @@ void MendPanel::forget(const Finding& lost) {
   });
 }
 
-void MendPanel::decide(const MendStep& step) {
-  session_.edit(stepName(step), {}, [&step](Job& job) { job.mend.steps.push_back(step); });
+void MendPanel::decide(const mend::MendStep& step) {
+  session_.edit(stepName(step), {}, [&step](job::Job& job) { job.mend.steps.push_back(step); });
 }
 
 QString MendPanel::stateLine(const Session& session) {

@@ -4,8 +4,8 @@
 #include <map>
 #include <optional>
 
-#include "app/bench/speck_layer.h"
 #include "app/preferences.h"
+#include "app/steps/mend/speck_layer.h"
 #include "core/mend/decide.h"
 
 class QComboBox;
@@ -18,14 +18,14 @@ namespace rim::app {
 class FindingList;
 class LengthField;
 class Session;
-struct Actions;
+struct MendActions;
 
 /// The Mend step: every fault that was found, and what is to be done about it.
 class MendPanel : public QWidget {
   Q_OBJECT
 
  public:
-  MendPanel(Session& session, Actions& actions, QWidget* parent = nullptr);
+  MendPanel(Session& session, const MendActions& actions, QWidget* parent = nullptr);
 
   /// Follows the session; `findings` may be on their way. Lengths are shown in the unit.
   void show(Unit unit);
@@ -35,7 +35,7 @@ class MendPanel : public QWidget {
 
   FindingList& list() { return *list_; }
   /// The finding that is looked at; null: none.
-  const Finding* finding() const;
+  const mend::Finding* finding() const;
   /// The repair that is chosen for it.
   std::string repair() const;
   /// Whether the repair is shown for all findings like the one that is looked at.
@@ -57,16 +57,16 @@ class MendPanel : public QWidget {
 
  private:
   void buildSettings();
-  void buildFinding(Actions& actions);
-  void decide(MendStep::What what);
-  void forget(const Finding& lost);
-  void decide(const MendStep& step);
+  void buildFinding(const MendActions& actions);
+  void decide(mend::MendStep::What what);
+  void forget(const mend::Finding& lost);
+  void decide(const mend::MendStep& step);
   void showFinding();
   void showAllowed();
-  void editSettings(const QString& name, const QString& mergeKey, double MendSettings::*which, double value);
+  void editSettings(const QString& name, const QString& mergeKey, double mend::MendSettings::*which, double value);
 
   Session& session_;
-  Actions& actions_;
+  const MendActions& actions_;
   QLabel* totals_;
   QLabel* before_;
   FindingList* list_;
@@ -80,9 +80,9 @@ class MendPanel : public QWidget {
   QSlider* speck_;
   QLabel* speckText_;
   Unit unit_ = Unit::Millimetre;
-  std::shared_ptr<const std::vector<Finding>> listed_;
-  std::map<FindingKind, QString> chosen_;  ///< the repair that was chosen last for a kind
-  std::optional<std::size_t> lookedAt_;    ///< its number in the list before
+  std::shared_ptr<const std::vector<mend::Finding>> listed_;
+  std::map<mend::FindingKind, QString> chosen_;  ///< the repair that was chosen last for a kind
+  std::optional<std::size_t> lookedAt_;          ///< its number in the list before
 };
 
 }  // namespace rim::app

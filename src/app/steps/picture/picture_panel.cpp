@@ -46,7 +46,8 @@ PicturePanel::PicturePanel(Session& session, QAction* open, QAction* paste, QWid
   origin_->setToolTip(
       tr("Where the picture came from and under what permission; the Export step can write it into the file"));
   connect(origin_, &QLineEdit::editingFinished, this, [this] {
-    session_.edit(tr("Note of origin"), {}, [text = origin_->text().toStdString()](Job& job) { job.origin = text; });
+    session_.edit(tr("Note of origin"), {},
+                  [text = origin_->text().toStdString()](job::Job& job) { job.origin = text; });
   });
   column->addWidget(origin_);
   buildWorth();
@@ -90,54 +91,54 @@ void PicturePanel::buildList() {
   add_->setObjectName("addStep");
   add_->setToolTip(tr("Do something more to the picture. The file itself is never changed."));
   auto* menu = new QMenu(add_);
-  const auto offer = [this, menu](const QString& text, const std::function<Preparation()>& make) {
+  const auto offer = [this, menu](const QString& text, const std::function<picture::Preparation()>& make) {
     menu->addAction(text, this, [this, make] { addStep(make()); });
   };
-  offer(tr("Straighten a photographed sheet"), [] { return Straighten{}; });
-  offer(tr("Even out the light"), [] { return EvenLight{}; });
-  offer(tr("Lift shadows"), [] { return LiftShadows{}; });
-  offer(tr("Denoise"), [] { return Denoise{}; });
+  offer(tr("Straighten a photographed sheet"), [] { return picture::Straighten{}; });
+  offer(tr("Even out the light"), [] { return picture::EvenLight{}; });
+  offer(tr("Lift shadows"), [] { return picture::LiftShadows{}; });
+  offer(tr("Denoise"), [] { return picture::Denoise{}; });
   menu->addSeparator();
-  offer(tr("Crop to the ink"), [] { return CropToInk{}; });
+  offer(tr("Crop to the ink"), [] { return picture::CropToInk{}; });
   offer(tr("Crop by numbers"), [this] {
-    const Picture& picture = session_.job().picture;
-    return Crop{0, 0, picture.width(), picture.height()};
+    const picture::Picture& picture = session_.job().picture;
+    return picture::Crop{0, 0, picture.width(), picture.height()};
   });
-  offer(tr("Turn left"), [] { return Turn{90}; });
-  offer(tr("Turn right"), [] { return Turn{-90}; });
-  offer(tr("Mirror"), [] { return Mirror{}; });
+  offer(tr("Turn left"), [] { return picture::Turn{90}; });
+  offer(tr("Turn right"), [] { return picture::Turn{-90}; });
+  offer(tr("Mirror"), [] { return picture::Mirror{}; });
   menu->addSeparator();
-  offer(tr("Thicken strokes"), [] { return Thicken{1}; });
-  offer(tr("Thin strokes"), [] { return Thicken{-1}; });
-  offer(tr("Close small gaps"), [] { return FillGaps{}; });
-  offer(tr("Fill pinholes"), [] { return FillPinholes{}; });
-  offer(tr("Drop specks"), [] { return DropSpecks{}; });
-  offer(tr("Smooth jagged edges"), [] { return SmoothEdges{}; });
-  offer(tr("Local threshold"), [] { return LocalThreshold{}; });
-  offer(tr("Enlarge"), [] { return Enlarge{}; });
+  offer(tr("Thicken strokes"), [] { return picture::Thicken{1}; });
+  offer(tr("Thin strokes"), [] { return picture::Thicken{-1}; });
+  offer(tr("Close small gaps"), [] { return picture::FillGaps{}; });
+  offer(tr("Fill pinholes"), [] { return picture::FillPinholes{}; });
+  offer(tr("Drop specks"), [] { return picture::DropSpecks{}; });
+  offer(tr("Smooth jagged edges"), [] { return picture::SmoothEdges{}; });
+  offer(tr("Local threshold"), [] { return picture::LocalThreshold{}; });
+  offer(tr("Enlarge"), [] { return picture::Enlarge{}; });
   add_->setMenu(menu);
   column->addWidget(add_);
   addText(column, tr("Hold O to see the picture as it was opened."));
 }
 
-void PicturePanel::addStep(const Preparation& what) {
-  std::vector<PreparationStep> steps = session_.job().preparation;
+void PicturePanel::addStep(const picture::Preparation& what) {
+  std::vector<picture::PreparationStep> steps = session_.job().preparation;
   steps.push_back({what});
-  session_.edit(stepName(what), {}, [&](Job& job) {
+  session_.edit(stepName(what), {}, [&](job::Job& job) {
     job.preparation = steps;
     // The dark table round a sheet may have looked like the paper of a light drawing.
-    if (std::holds_alternative<Straighten>(what)) job.trace.lightIsInk = false;
+    if (std::holds_alternative<picture::Straighten>(what)) job.trace.lightIsInk = false;
   });
 }
 
-void PicturePanel::addStroke(const BrushStroke& stroke) {
-  std::vector<PreparationStep> steps = session_.job().preparation;
+void PicturePanel::addStroke(const picture::BrushStroke& stroke) {
+  std::vector<picture::PreparationStep> steps = session_.job().preparation;
   // Strokes that follow each other are one line in the list, each of them a step of undo.
-  auto* last = steps.empty() || !steps.back().on ? nullptr : std::get_if<TouchUp>(&steps.back().what);
+  auto* last = steps.empty() || !steps.back().on ? nullptr : std::get_if<picture::TouchUp>(&steps.back().what);
   if (last != nullptr) {
     last->strokes.push_back(stroke);
   } else {
-    steps.push_back({TouchUp{{stroke}}});
+    steps.push_back({picture::TouchUp{{stroke}}});
   }
   change(steps, stroke.ink ? tr("Paint ink") : tr("Wipe"), {});
 }
@@ -148,12 +149,13 @@ bool PicturePanel::putToolsAway() {
   return there;
 }
 
-void PicturePanel::change(const std::vector<PreparationStep>& steps, const QString& name, const QString& mergeKey) {
-  session_.edit(name, mergeKey, [&steps](Job& job) { job.preparation = steps; });
+void PicturePanel::change(const std::vector<picture::PreparationStep>& steps, const QString& name,
+                          const QString& mergeKey) {
+  session_.edit(name, mergeKey, [&steps](job::Job& job) { job.preparation = steps; });
 }
 
 void PicturePanel::show() {
-  const Picture& original = session_.job().original;
+  const picture::Picture& original = session_.job().original;
   traceable_->setEnabled(!original.empty());
   add_->setEnabled(!original.empty());
   tools_->setEnabled(!original.empty());
@@ -187,14 +189,14 @@ void PicturePanel::showEvent(QShowEvent* event) {
 }
 
 void PicturePanel::assessPicture() {
-  const Picture picture = session_.job().picture;
+  const picture::Picture picture = session_.job().picture;
   // What cannot be seen is not measured: it follows when the panel is shown.
   if (picture.empty() || !isVisible() || picture.id == assessed_) return;
   assessed_ = picture.id;
   worth_->setText(measuringText());
   const auto measure = [picture](const std::stop_token&) {
-    Finding finding{assess(picture), {}};
-    finding.remarks = remarksOn(picture, finding.assessment);
+    Finding finding{picture::assess(picture), {}};
+    finding.remarks = picture::remarksOn(picture, finding.assessment);
     return finding;
   };
   assessing_.begin(this, measure, [this](const Outcome<Finding>& got) {
@@ -211,7 +213,7 @@ void PicturePanel::showWorth(const Finding& finding) {
     delete item->widget();
     delete item;
   }
-  const Assessment& a = finding.assessment;
+  const picture::Assessment& a = finding.assessment;
   worth_->setText(a.hasInk ? tr("strokes %1 px, thinnest %2 px\ncontrast %3, noise %4, edges %5 px\nlight even to %6 %")
                                  .arg(a.strokes.median, 0, 'f', 1)
                                  .arg(a.strokes.thinnest, 0, 'f', 1)
@@ -220,7 +222,7 @@ void PicturePanel::showWorth(const Finding& finding) {
                                  .arg(a.edgeWidth, 0, 'f', 1)
                                  .arg(a.evenness * 100, 0, 'f', 0)
                            : QString());
-  for (const Remark& remark : finding.remarks) {
+  for (const picture::Remark& remark : finding.remarks) {
     auto* label = new QLabel(QString::fromStdString(remark.sentence));
     label->setObjectName("remark");
     label->setWordWrap(true);
@@ -228,7 +230,7 @@ void PicturePanel::showWorth(const Finding& finding) {
     if (remark.help.empty()) continue;
     auto* help = new QPushButton(stepName(remark.help.front().what));
     help->setToolTip(tr("Do this now"));
-    const Preparation what = remark.help.front().what;
+    const picture::Preparation what = remark.help.front().what;
     connect(help, &QPushButton::clicked, this, [this, what] { addStep(what); });
     remarks_->addWidget(help);
   }
@@ -240,7 +242,7 @@ void PicturePanel::showWorth(const Finding& finding) {
 }
 
 void PicturePanel::showPage() {
-  const Picture& original = session_.job().original;
+  const picture::Picture& original = session_.job().original;
   const QSignalBlocker quiet(page_);
   const int pages = original.document ? original.document->pages : 1;
   page_->setRange(1, pages);
@@ -250,7 +252,7 @@ void PicturePanel::showPage() {
 }
 
 QString PicturePanel::stateLine(const Session& session) {
-  const Picture& picture = session.job().picture;
+  const picture::Picture& picture = session.job().picture;
   if (!session.hasPicture()) return tr("none yet");
   if (picture.empty()) return tr("preparing…");
   return tr("%1 × %2 px").arg(picture.width()).arg(picture.height());

@@ -46,14 +46,14 @@ class PicturePanel : public QWidget {
 
  private:
   struct Finding {
-    Assessment assessment;
-    std::vector<Remark> remarks;
+    picture::Assessment assessment;
+    std::vector<picture::Remark> remarks;
   };
   void buildWorth();
   void buildList();
-  void addStep(const Preparation& what);
-  void addStroke(const BrushStroke& stroke);
-  void change(const std::vector<PreparationStep>& steps, const QString& name, const QString& mergeKey);
+  void addStep(const picture::Preparation& what);
+  void addStroke(const picture::BrushStroke& stroke);
+  void change(const std::vector<picture::PreparationStep>& steps, const QString& name, const QString& mergeKey);
   void showPage();
   void assessPicture();
   void showWorth(const Finding& finding);
@@ -72,7 +72,7 @@ class PicturePanel : public QWidget {
   QPushButton* add_;
   StepList* list_;
   ToolPanel* tools_;
-  PictureId assessed_ = PictureId::None;  ///< the picture that worth_ is about
+  picture::PictureId assessed_ = picture::PictureId::None;  ///< the picture that worth_ is about
   Errand assessing_;
 };
 

@@ -16,7 +16,7 @@ constexpr QSize kSmall(104, 74);
 constexpr int kColumns = 2;
 
 /// The ink as it would be traced, black on white.
-QPixmap pictureOf(const PictureRecipe& recipe) {
+QPixmap pictureOf(const picture::PictureRecipe& recipe) {
   const cv::Mat paper = ~recipe.ink;
   const QImage image(paper.data, paper.cols, paper.rows, static_cast<qsizetype>(paper.step), QImage::Format_Grayscale8);
   return QPixmap::fromImage(image.scaled(kSmall, Qt::KeepAspectRatio, Qt::SmoothTransformation));
@@ -24,11 +24,11 @@ QPixmap pictureOf(const PictureRecipe& recipe) {
 
 }  // namespace
 
-QString recipeName(const PictureRecipe& recipe) {
-  for (const PreparationStep& step : recipe.steps) {
-    if (std::holds_alternative<EvenLight>(step.what)) return RecipeChooser::tr("Light made even");
-    if (std::holds_alternative<LocalThreshold>(step.what)) return RecipeChooser::tr("Local threshold");
-    if (const auto* lift = std::get_if<LiftShadows>(&step.what))
+QString recipeName(const picture::PictureRecipe& recipe) {
+  for (const picture::PreparationStep& step : recipe.steps) {
+    if (std::holds_alternative<picture::EvenLight>(step.what)) return RecipeChooser::tr("Light made even");
+    if (std::holds_alternative<picture::LocalThreshold>(step.what)) return RecipeChooser::tr("Local threshold");
+    if (const auto* lift = std::get_if<picture::LiftShadows>(&step.what))
       return RecipeChooser::tr("Shadows lifted, %1 px").arg(lift->reachPx, 0, 'f', 0);
   }
   return RecipeChooser::tr("Light as it is");
@@ -51,7 +51,7 @@ RecipeChooser::RecipeChooser(Session& session, QWidget* parent) : QWidget(parent
 }
 
 void RecipeChooser::show() {
-  const std::vector<PictureRecipe>& recipes = session_.recipes();
+  const std::vector<picture::PictureRecipe>& recipes = session_.recipes();
   setVisible(recipes.size() > 1);
   if (recipes.size() < 2) {
     shown_ = nullptr;
@@ -67,7 +67,7 @@ void RecipeChooser::show() {
 void RecipeChooser::build() {
   for (QAbstractButton* button : buttons_->buttons()) delete button;
   int id = 0;
-  for (const PictureRecipe& recipe : session_.recipes()) {
+  for (const picture::PictureRecipe& recipe : session_.recipes()) {
     auto* button = new QToolButton;
     button->setObjectName(QStringLiteral("recipe%1").arg(id + 1));
     button->setCheckable(true);

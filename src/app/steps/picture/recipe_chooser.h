@@ -12,7 +12,7 @@ namespace rim::app {
 class Session;
 
 /// What a recipe does to the light, in words.
-QString recipeName(const PictureRecipe& recipe);
+QString recipeName(const picture::PictureRecipe& recipe);
 
 /// The ways in which the picture may be made traceable, as small pictures of the ink that comes of each: the one that
 /// is in use is marked, another is taken by a click. Hidden where there is no choice.

@@ -13,7 +13,7 @@
 namespace rim::app {
 namespace {
 
-bool sameKinds(const std::vector<PreparationStep>& a, const std::vector<PreparationStep>& b) {
+bool sameKinds(const std::vector<picture::PreparationStep>& a, const std::vector<picture::PreparationStep>& b) {
   return std::equal(a.begin(), a.end(), b.begin(), b.end(),
                     [](const auto& x, const auto& y) { return x.what.index() == y.what.index(); });
 }
@@ -25,7 +25,7 @@ StepList::StepList(QWidget* parent) : QWidget(parent), column_(new QVBoxLayout(t
   column_->setSpacing(2);
 }
 
-void StepList::show(const std::vector<PreparationStep>& steps) {
+void StepList::show(const std::vector<picture::PreparationStep>& steps) {
   const bool same = sameKinds(steps, steps_) && rows_.size() == steps.size();
   steps_ = steps;
   if (!same) rebuild();
@@ -39,7 +39,7 @@ void StepList::show(const std::vector<PreparationStep>& steps) {
       rows_[i].number->setEnabled(steps_[i].on);
     }
     if (rows_[i].crop != nullptr && !rows_[i].crop->isModified())
-      rows_[i].crop->setText(cropText(std::get<Crop>(steps_[i].what)));
+      rows_[i].crop->setText(cropText(std::get<picture::Crop>(steps_[i].what)));
   }
 }
 
@@ -62,7 +62,7 @@ StepList::Row StepList::makeRow(std::size_t index) {
   row.on->setToolTip(tr("Switch this off to see the picture without it"));
   line->addWidget(row.on, 1);
   connect(row.on, &QCheckBox::toggled, this, [this, index](bool on) {
-    std::vector<PreparationStep> steps = steps_;
+    std::vector<picture::PreparationStep> steps = steps_;
     steps[index].on = on;
     emit changed(steps,
                  on ? tr("Switch on: %1").arg(stepName(steps[index].what))
@@ -85,7 +85,7 @@ StepList::Row StepList::makeRow(std::size_t index) {
       update(index, withNumber(steps_[index].what, value), QStringLiteral("step%1").arg(index));
     });
   }
-  if (std::holds_alternative<Crop>(steps_[index].what)) {
+  if (std::holds_alternative<picture::Crop>(steps_[index].what)) {
     row.crop = new QLineEdit;
     row.crop->setFixedWidth(124);
     row.crop->setAccessibleName(tr("Crop: left, top, width, height in px"));
@@ -97,14 +97,14 @@ StepList::Row StepList::makeRow(std::size_t index) {
   up->setEnabled(index > 0);
   line->addWidget(up);
   connect(up, &QToolButton::clicked, this, [this, index] {
-    std::vector<PreparationStep> steps = steps_;
+    std::vector<picture::PreparationStep> steps = steps_;
     std::swap(steps[index], steps[index - 1]);
     emit changed(steps, tr("Move: %1").arg(stepName(steps[index - 1].what)), {});
   });
   auto* remove = signButton(QStringLiteral("×"), tr("Remove: %1").arg(name));
   line->addWidget(remove);
   connect(remove, &QToolButton::clicked, this, [this, index] {
-    std::vector<PreparationStep> steps = steps_;
+    std::vector<picture::PreparationStep> steps = steps_;
     const QString gone = stepName(steps[index].what);
     steps.erase(steps.begin() + static_cast<std::ptrdiff_t>(index));
     emit changed(steps, tr("Remove: %1").arg(gone), {});
@@ -112,8 +112,8 @@ StepList::Row StepList::makeRow(std::size_t index) {
   return row;
 }
 
-void StepList::update(std::size_t index, const Preparation& what, const QString& mergeKey) {
-  std::vector<PreparationStep> steps = steps_;
+void StepList::update(std::size_t index, const picture::Preparation& what, const QString& mergeKey) {
+  std::vector<picture::PreparationStep> steps = steps_;
   steps[index].what = what;
   emit changed(steps, tr("Adjust: %1").arg(stepName(what)), mergeKey);
 }
@@ -122,7 +122,7 @@ void StepList::cropTyped(std::size_t index, QLineEdit* field) {
   if (!field->isModified()) return;
   field->setModified(false);
   const auto crop = cropFrom(field->text());
-  field->setText(cropText(std::get<Crop>(steps_[index].what)));
+  field->setText(cropText(std::get<picture::Crop>(steps_[index].what)));
   if (crop) {
     update(index, *crop, {});
   } else {

@@ -18,11 +18,11 @@ class StepList : public QWidget {
 
  public:
   explicit StepList(QWidget* parent = nullptr);
-  void show(const std::vector<PreparationStep>& steps);
+  void show(const std::vector<picture::PreparationStep>& steps);
 
  signals:
   /// The list as it shall become. `name` is the undo step; changes of one number merge by `mergeKey`.
-  void changed(const std::vector<rim::PreparationStep>& steps, const QString& name, const QString& mergeKey);
+  void changed(const std::vector<rim::picture::PreparationStep>& steps, const QString& name, const QString& mergeKey);
   void refused(const QString& sentence);
 
  private:
@@ -34,12 +34,12 @@ class StepList : public QWidget {
   };
   Row makeRow(std::size_t index);
   void rebuild();
-  void update(std::size_t index, const Preparation& what, const QString& mergeKey);
+  void update(std::size_t index, const picture::Preparation& what, const QString& mergeKey);
   void cropTyped(std::size_t index, QLineEdit* field);
 
   QVBoxLayout* column_;
   std::vector<Row> rows_;
-  std::vector<PreparationStep> steps_;
+  std::vector<picture::PreparationStep> steps_;
 };
 
 }  // namespace rim::app

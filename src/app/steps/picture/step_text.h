@@ -8,7 +8,7 @@
 namespace rim::app {
 
 /// What a line in the list of what was done is called.
-QString stepName(const Preparation& what);
+QString stepName(const picture::Preparation& what);
 
 /// The number by which a step is adjusted, with its range.
 struct StepNumber {
@@ -19,11 +19,11 @@ struct StepNumber {
 };
 
 /// Nothing for steps without a number.
-std::optional<StepNumber> numberOf(const Preparation& what);
-Preparation withNumber(const Preparation& what, double value);
+std::optional<StepNumber> numberOf(const picture::Preparation& what);
+picture::Preparation withNumber(const picture::Preparation& what, double value);
 
 /// "X,Y,W,H" of a crop, and back; nothing when it is not four whole numbers.
-QString cropText(const Crop& crop);
-std::optional<Crop> cropFrom(const QString& text);
+QString cropText(const picture::Crop& crop);
+std::optional<picture::Crop> cropFrom(const QString& text);
 
 }  // namespace rim::app

@@ -10,8 +10,8 @@
 #include <QToolButton>
 #include <QVBoxLayout>
 
-#include "app/bench/picture_tools.h"
 #include "app/session.h"
+#include "app/steps/picture/picture_tools.h"
 #include "app/widgets/panel_parts.h"
 #include "core/picture/find_sheet.h"
 #include "core/picture/straighten.h"
@@ -32,15 +32,15 @@ QDoubleSpinBox* number(double low, double high, double value, const QString& uni
 }
 
 /// A quadrilateral to start from when no sheet is found.
-Quad insetCorners(const Picture& picture) {
+picture::Quad insetCorners(const picture::Picture& picture) {
   const double w = picture.width();
   const double h = picture.height();
   return {Point{0.1 * w, 0.1 * h}, Point{0.9 * w, 0.1 * h}, Point{0.9 * w, 0.9 * h}, Point{0.1 * w, 0.9 * h}};
 }
 
 /// Those of the sheet, sure or not: they are there to be dragged.
-Quad cornersToBeginWith(const Picture& picture) {
-  const auto sheet = findSheet(picture);
+picture::Quad cornersToBeginWith(const picture::Picture& picture) {
+  const auto sheet = picture::findSheet(picture);
   return sheet ? sheet->corners : insetCorners(picture);
 }
 
@@ -83,16 +83,16 @@ QWidget* ToolPanel::frameOptions() {
   addText(rows,
           tr("Pull the frame on the bench. With keys: Space chooses a corner, arrows move it, with Ctrl by ten."));
   const auto offer = [this, rows](const QString& text, const QString& name,
-                                  const std::function<Preparation(Crop)>& make) {
+                                  const std::function<picture::Preparation(picture::Crop)>& make) {
     auto* button = new QPushButton(text);
     button->setObjectName(name);
     rows->addWidget(button);
     connect(button, &QPushButton::clicked, this,
             [this, make] { finish(make(static_cast<FrameTool*>(tool_)->frame())); });
   };
-  offer(tr("Crop to the frame"), "cropToFrame", [](Crop frame) { return frame; });
-  offer(tr("Clear outside"), "clearOutside", [](Crop frame) { return ClearFrame{frame, false}; });
-  offer(tr("Clear inside"), "clearInside", [](Crop frame) { return ClearFrame{frame, true}; });
+  offer(tr("Crop to the frame"), "cropToFrame", [](picture::Crop frame) { return frame; });
+  offer(tr("Clear outside"), "clearOutside", [](picture::Crop frame) { return picture::ClearFrame{frame, false}; });
+  offer(tr("Clear inside"), "clearInside", [](picture::Crop frame) { return picture::ClearFrame{frame, true}; });
   return widget;
 }
 
@@ -115,7 +115,7 @@ QWidget* ToolPanel::cornersOptions() {
   button->setObjectName("straightenCorners");
   rows->addWidget(button);
   connect(button, &QPushButton::clicked, this, [this] {
-    finish(Straighten{static_cast<CornersTool*>(tool_)->corners(), ratio_->currentData().toDouble()});
+    finish(picture::Straighten{static_cast<CornersTool*>(tool_)->corners(), ratio_->currentData().toDouble()});
   });
   return widget;
 }
@@ -161,7 +161,7 @@ QWidget* ToolPanel::colourOptions() {
 }
 
 void ToolPanel::choose(int kind) {
-  const Picture& picture = session_.job().picture;
+  const picture::Picture& picture = session_.job().picture;
   if (picture.empty()) {
     putAway();
     return;
@@ -172,7 +172,7 @@ void ToolPanel::choose(int kind) {
   if (kind == kCorners) tool = new CornersTool(cornersToBeginWith(picture), this);
   if (kind == kLevel) {
     auto* level = new LevelTool(this);
-    connect(level, &LevelTool::drawn, this, [this](double degrees) { finish(Turn{degrees}); });
+    connect(level, &LevelTool::drawn, this, [this](double degrees) { finish(picture::Turn{degrees}); });
     tool = level;
   }
   if (kind == kBrush) {
@@ -183,8 +183,8 @@ void ToolPanel::choose(int kind) {
   if (kind == kColour) {
     auto* pick = new PickTool(this);
     connect(pick, &PickTool::picked, this, [this](Point place) {
-      emit wanted(PickColour{place, tolerance_->value(), connected_->isChecked(), pickTo_->currentIndex() == 1,
-                             rest_->isChecked()});
+      emit wanted(picture::PickColour{place, tolerance_->value(), connected_->isChecked(), pickTo_->currentIndex() == 1,
+                                      rest_->isChecked()});
     });
     tool = pick;
   }
@@ -196,7 +196,7 @@ void ToolPanel::choose(int kind) {
 }
 
 void ToolPanel::followPicture() {
-  const Picture& picture = session_.job().picture;
+  const picture::Picture& picture = session_.job().picture;
   if (tool_ != nullptr && QSize(picture.width(), picture.height()) != pictureSize_) putAway();
 }
 
@@ -217,7 +217,7 @@ void ToolPanel::setBrush() {
   if (auto* brush = qobject_cast<BrushTool*>(tool_)) brush->set(diameter_->value(), brushColour_->currentIndex() == 1);
 }
 
-void ToolPanel::finish(const Preparation& what) {
+void ToolPanel::finish(const picture::Preparation& what) {
   putAway();
   emit wanted(what);
 }

@@ -32,8 +32,8 @@ class ToolPanel : public QWidget {
  signals:
   /// The tool that works on the bench now; null: none.
   void toolChanged(rim::app::BenchTool* tool);
-  void wanted(const rim::Preparation& what);
-  void swept(const rim::BrushStroke& stroke);
+  void wanted(const rim::picture::Preparation& what);
+  void swept(const rim::picture::BrushStroke& stroke);
 
  private:
   enum Kind { kFrame, kCorners, kLevel, kBrush, kColour, kKinds };
@@ -45,7 +45,7 @@ class ToolPanel : public QWidget {
   void choose(int kind);
   void use(BenchTool* tool);
   void setBrush();
-  void finish(const Preparation& what);
+  void finish(const picture::Preparation& what);
 
   Session& session_;
   BenchTool* tool_ = nullptr;

@@ -6,18 +6,18 @@
 #include <QVBoxLayout>
 #include <map>
 
-#include "app/actions.h"
-#include "app/steps/mend/mend_text.h"
+#include "app/steps/refine/refine_actions.h"
 #include "app/widgets/counted.h"
+#include "app/widgets/finding_text.h"
 #include "app/widgets/panel_parts.h"
 
 namespace rim::app {
 namespace {
 
 /// "Crossings: 2, open ends: 1".
-QString kindsOf(const std::vector<Finding>& faults) {
-  std::map<FindingKind, int> counts;
-  for (const Finding& f : faults) ++counts[f.kind];
+QString kindsOf(const std::vector<mend::Finding>& faults) {
+  std::map<mend::FindingKind, int> counts;
+  for (const mend::Finding& f : faults) ++counts[f.kind];
   QStringList list;
   for (const auto& [kind, count] : counts) list << QStringLiteral("%1: %2").arg(kindText(kind)).arg(count);
   return list.join(QStringLiteral(", "));
@@ -25,7 +25,7 @@ QString kindsOf(const std::vector<Finding>& faults) {
 
 }  // namespace
 
-NewFaults::NewFaults(Actions& actions, QWidget* parent) : QWidget(parent), actions_(actions) {
+NewFaults::NewFaults(const RefineActions& actions, QWidget* parent) : QWidget(parent), actions_(actions) {
   auto* column = partLayout(this);
   text_ = addText(column);
   text_->setObjectName("newFaults");
@@ -64,7 +64,7 @@ void NewFaults::tell() {
     text_->setText(tr("Refining brought %1. %2.").arg(count, kindsOf(*faults_)));
     return;
   }
-  const QString sentence = QString::fromStdString(sentenceOf((*faults_)[*current_], unit_));
+  const QString sentence = QString::fromStdString(mend::sentenceOf((*faults_)[*current_], unit_));
   text_->setText(tr("%1 of %2 that came by refining: %3").arg(*current_ + 1).arg(count, sentence));
 }
 

@@ -12,16 +12,16 @@ class QLabel;
 
 namespace rim::app {
 
-struct Actions;
+struct RefineActions;
 
 /// Tells of faults that came by refining, and leads from one to the next. Hidden as long as there are none.
 class NewFaults : public QWidget {
   Q_OBJECT
 
  public:
-  using Faults = std::shared_ptr<const std::vector<Finding>>;
+  using Faults = std::shared_ptr<const std::vector<mend::Finding>>;
 
-  explicit NewFaults(Actions& actions, QWidget* parent = nullptr);
+  explicit NewFaults(const RefineActions& actions, QWidget* parent = nullptr);
 
   /// Shows these; null: they are not known yet, and what was shown stays.
   void show(const Faults& faults, Unit unit);
@@ -33,13 +33,13 @@ class NewFaults : public QWidget {
  signals:
   /// One is looked at, or others are there.
   void changed();
-  void lookedAt(const rim::Finding& fault);
+  void lookedAt(const rim::mend::Finding& fault);
 
  private:
   void next();
   void tell();
 
-  Actions& actions_;
+  const RefineActions& actions_;
   QLabel* text_;
   Faults faults_;
   std::optional<std::size_t> current_;

@@ -12,21 +12,21 @@ namespace {
 
 QString text(const char* source) { return QCoreApplication::translate("Refine", source); }
 
-std::set<TrueUpKind> allKinds() {
-  std::set<TrueUpKind> kinds;
-  for (std::size_t k = 0; k < kTrueUpKinds; ++k) kinds.insert(static_cast<TrueUpKind>(k));
+std::set<refine::TrueUpKind> allKinds() {
+  std::set<refine::TrueUpKind> kinds;
+  for (std::size_t k = 0; k < refine::kTrueUpKinds; ++k) kinds.insert(static_cast<refine::TrueUpKind>(k));
   return kinds;
 }
 
-Offer offerOf(const Proposal& proposal, const Drawing& mm, const Drawing& px, double pxPerMm, double withinMm) {
+Offer offerOf(const refine::Proposal& proposal, const Drawing& mm, const Drawing& px, double pxPerMm, double withinMm) {
   Offer offer;
   offer.group = trueUpText(proposal.kind);
   offer.at = proposal.at * pxPerMm;
   offer.movedMm = proposal.movedMm;
   offer.places = proposal.paths.size();
   offer.all = refine::TrueUp{{proposal.kind}, withinMm};
-  refine::Replace replace{nameOf(proposal.kind), {}};
-  for (const ProposedPath& proposed : proposal.paths) {
+  refine::Replace replace{refine::nameOf(proposal.kind), {}};
+  for (const refine::ProposedPath& proposed : proposal.paths) {
     const auto place = placeOf(mm, proposed.outline);
     if (!place) continue;
     Path path = scaled(proposed.path, pxPerMm);
@@ -40,14 +40,14 @@ Offer offerOf(const Proposal& proposal, const Drawing& mm, const Drawing& px, do
 }
 
 /// What a step would change, as one offer; none when it changes nothing.
-std::optional<Offer> offerOf(const refine::Step& step, const Refined& refined, const QString& group, const Drawing& mm,
-                             double pxPerMm) {
+std::optional<Offer> offerOf(const refine::Step& step, const refine::Refined& refined, const QString& group,
+                             const Drawing& mm, double pxPerMm) {
   if (refined.changes.empty()) return {};
   Offer offer;
   offer.group = group;
   offer.places = refined.changes.size();
   offer.one = offer.all = step;
-  for (const Change& c : refined.changes) {
+  for (const refine::Change& c : refined.changes) {
     if (c.movedMm < offer.movedMm) continue;
     offer.movedMm = c.movedMm;
     offer.at = c.at * pxPerMm;
@@ -62,12 +62,12 @@ std::optional<Offer> offerOf(const refine::Step& step, const Refined& refined, c
 
 /// The axis or axes that a drawing would be mirrored about, or arms round the centre that it would be turned about, a
 /// little longer than the drawing; upright px.
-std::vector<std::pair<Point, Point>> axesOf(const std::vector<Symmetry>& about, const Box& mm, double pxPerMm) {
+std::vector<std::pair<Point, Point>> axesOf(const std::vector<refine::Symmetry>& about, const Box& mm, double pxPerMm) {
   std::vector<std::pair<Point, Point>> axes;
   constexpr double kLonger = 0.6;
   const double reach = kLonger * distance(mm.low, mm.high);
   const auto direction = [reach](double angle) { return Point{std::cos(angle), std::sin(angle)} * reach; };
-  for (const Symmetry& symmetry : about) {
+  for (const refine::Symmetry& symmetry : about) {
     if (symmetry.turns == 0) {
       const Point way = direction(symmetry.axisAngle);
       axes.emplace_back((symmetry.centre - way) * pxPerMm, (symmetry.centre + way) * pxPerMm);
@@ -82,14 +82,14 @@ std::vector<std::pair<Point, Point>> axesOf(const std::vector<Symmetry>& about, 
 
 }  // namespace
 
-std::vector<Offer> offersFor(const Job& job, double withinMm, const std::stop_token& stop) {
+std::vector<Offer> offersFor(const job::Job& job, double withinMm, const std::stop_token& stop) {
   std::vector<Offer> offers;
-  const auto outlines = outlinesOf(job);
+  const auto outlines = job::outlinesOf(job);
   if (!outlines) return offers;
-  const Drawing mm = drawingOf(job);
-  const double pxPerMm = 1 / mmPerPixel(job);
+  const Drawing mm = job::drawingOf(job);
+  const double pxPerMm = 1 / job::mmPerPixel(job);
   constexpr double kSeenMm = 0.0005;  // what moves less is exact for every reader
-  for (const Proposal& proposal : proposalsFor(mm, allKinds(), withinMm, stop)) {
+  for (const refine::Proposal& proposal : refine::proposalsFor(mm, allKinds(), withinMm, stop)) {
     if (proposal.movedMm >= kSeenMm) offers.push_back(offerOf(proposal, mm, *outlines, pxPerMm, withinMm));
   }
   constexpr double kMissing = 2;
@@ -97,9 +97,10 @@ std::vector<Offer> offersFor(const Job& job, double withinMm, const std::stop_to
   const auto corners =
       offerOf(sharpen, refine::done(mm, sharpen, stop), text("Corners rounded or cut off"), mm, pxPerMm);
   if (corners) offers.push_back(*corners);
-  const Symmetrized made = madeSymmetric(mm, SymmetryWish::Auto, SymmetryFrom::Best, withinMm, stop);
-  auto symmetric = offerOf(refine::Symmetrize{SymmetryWish::Auto, SymmetryFrom::Best, withinMm}, made.refined,
-                           text("Nearly symmetric"), mm, pxPerMm);
+  const refine::Symmetrized made =
+      refine::madeSymmetric(mm, refine::SymmetryWish::Auto, refine::SymmetryFrom::Best, withinMm, stop);
+  auto symmetric = offerOf(refine::Symmetrize{refine::SymmetryWish::Auto, refine::SymmetryFrom::Best, withinMm},
+                           made.refined, text("Nearly symmetric"), mm, pxPerMm);
   if (symmetric && symmetric->movedMm >= kSeenMm) {
     symmetric->preview.axes = axesOf(made.about, boxOf(mm), pxPerMm);
     offers.push_back(*symmetric);

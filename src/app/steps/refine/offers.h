@@ -21,6 +21,6 @@ struct Offer {
 
 /// All offers for the outlines of a job as they are now: what can be trued up within a distance (mm), corners that are
 /// rounded or cut off by less than twice that, and a symmetry that the drawing nearly has. Throws Cancelled.
-std::vector<Offer> offersFor(const Job& job, double withinMm, const std::stop_token& stop);
+std::vector<Offer> offersFor(const job::Job& job, double withinMm, const std::stop_token& stop);
 
 }  // namespace rim::app

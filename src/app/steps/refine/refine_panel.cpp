@@ -7,11 +7,11 @@
 #include <QTreeWidget>
 #include <QVBoxLayout>
 
-#include "app/actions.h"
 #include "app/session.h"
 #include "app/steps/refine/hand/handwork.h"
 #include "app/steps/refine/layer_list.h"
 #include "app/steps/refine/new_faults.h"
+#include "app/steps/refine/refine_actions.h"
 #include "app/steps/refine/refine_list.h"
 #include "app/steps/refine/refine_text.h"
 #include "app/steps/refine/simplify_part.h"
@@ -30,14 +30,14 @@ constexpr int kNumber = Qt::UserRole;
 
 }  // namespace
 
-RefinePanel::RefinePanel(Session& session, Actions& actions, QWidget* parent)
+RefinePanel::RefinePanel(Session& session, const RefineActions& actions, QWidget* parent)
     : QWidget(parent), session_(session), actions_(actions) {
   panelLayout(this, tr("Refine"));
   faults_ = new NewFaults(actions);
   layout()->addWidget(faults_);
   connect(faults_, &NewFaults::changed, this, &RefinePanel::faultsChanged);
   connect(faults_, &NewFaults::lookedAt, this,
-          [this](const Finding& fault) { emit lookedAt(fault.at * (1 / mmPerPixel(session_.shown()))); });
+          [this](const mend::Finding& fault) { emit lookedAt(fault.at * (1 / job::mmPerPixel(session_.shown()))); });
   buildOffers(actions);
   hand_ = new Handwork(session, actions);
   layout()->addWidget(hand_);
@@ -46,7 +46,7 @@ RefinePanel::RefinePanel(Session& session, Actions& actions, QWidget* parent)
   layout()->addWidget(layers_);
   connect(layers_, &LayerList::refused, this, &RefinePanel::refused);
   connect(layers_, &LayerList::changed, this, [this](const std::vector<refine::Step>& steps, const QString& name) {
-    session_.edit(name, {}, [&steps](Job& job) { job.refine = steps; });
+    session_.edit(name, {}, [&steps](job::Job& job) { job.refine = steps; });
   });
   buildStock();
   connect(hand_, &Handwork::chosenChanged, this, [this] {
@@ -58,7 +58,7 @@ RefinePanel::RefinePanel(Session& session, Actions& actions, QWidget* parent)
 
 RefinePanel::~RefinePanel() = default;
 
-void RefinePanel::buildOffers(Actions& actions) {
+void RefinePanel::buildOffers(const RefineActions& actions) {
   auto* column = static_cast<QVBoxLayout*>(layout());
   totals_ = addText(column);
   totals_->setObjectName("offers");
@@ -100,7 +100,7 @@ void RefinePanel::buildOffers(Actions& actions) {
   });
   connect(actions.takeOffers, &QAction::triggered, this, [this] {
     std::vector<refine::Step> steps;
-    std::set<TrueUpKind> kinds;
+    std::set<refine::TrueUpKind> kinds;
     for (const Offer& one : offers_ ? *offers_ : std::vector<Offer>{}) {
       if (const auto* trueUp = std::get_if<refine::TrueUp>(&one.all)) {
         kinds.insert(trueUp->kinds.begin(), trueUp->kinds.end());
@@ -110,7 +110,7 @@ void RefinePanel::buildOffers(Actions& actions) {
     }
     if (!kinds.empty()) steps.push_back(refine::TrueUp{kinds, withinMm_});
     session_.edit(tr("Make all exact"), {},
-                  [&steps](Job& job) { job.refine.insert(job.refine.end(), steps.begin(), steps.end()); });
+                  [&steps](job::Job& job) { job.refine.insert(job.refine.end(), steps.begin(), steps.end()); });
   });
   const auto step = [this](int by) {
     const QTreeWidgetItem* now = tree_->currentItem();
@@ -132,8 +132,9 @@ void RefinePanel::buildSimplify() {
   connect(simplify_, &SimplifyPart::allWanted, this, [this](const refine::Simplify& step) { add(step); });
   connect(simplify_, &SimplifyPart::made, this,
           [this](const QString& name, const std::vector<refine::ByHand::One>& changes) {
-            session_.edit(name, {},
-                          [&changes](Job& job) { job.refine = refine::withHandwork(std::move(job.refine), changes); });
+            session_.edit(name, {}, [&changes](job::Job& job) {
+              job.refine = refine::withHandwork(std::move(job.refine), changes);
+            });
           });
 }
 
@@ -142,8 +143,8 @@ void RefinePanel::buildStock() {
   layout()->addWidget(stock_);
   connect(stock_, &StockPart::refused, this, &RefinePanel::refused);
   connect(stock_, &StockPart::centreWanted, this, &RefinePanel::centreOnStock);
-  connect(stock_, &StockPart::wished, this, [this](const std::optional<Stock>& stock) {
-    session_.edit(tr("Stock"), QStringLiteral("stock"), [&stock](Job& job) { job.stock = stock; });
+  connect(stock_, &StockPart::wished, this, [this](const std::optional<job::Stock>& stock) {
+    session_.edit(tr("Stock"), QStringLiteral("stock"), [&stock](job::Job& job) { job.stock = stock; });
   });
 }
 
@@ -151,10 +152,10 @@ void RefinePanel::buildStock() {
 void RefinePanel::centreOnStock() {
   const auto& stock = session_.job().stock;
   if (!stock) return;
-  const Box sheet = boxOf(*stock);
+  const Box sheet = job::boxOf(*stock);
   const Point middle = lerp(sheet.low, sheet.high, 0.5);
   if (!hand_->chosenMarks().empty()) return hand_->bringChosenTo(middle);
-  add(refine::PlaceAt{middle, Hold::Centre});
+  add(refine::PlaceAt{middle, refine::Hold::Centre});
 }
 
 void RefinePanel::buildList() {
@@ -166,7 +167,7 @@ void RefinePanel::buildList() {
   connect(list_, &RefineList::refused, this, &RefinePanel::refused);
   connect(list_, &RefineList::changed, this,
           [this](const std::vector<refine::Step>& steps, const QString& name, const QString& mergeKey) {
-            session_.edit(name, mergeKey, [&steps](Job& job) { job.refine = steps; });
+            session_.edit(name, mergeKey, [&steps](job::Job& job) { job.refine = steps; });
           });
   addStep_ = new QPushButton(tr("&Do more"));
   addStep_->setObjectName("addRefine");
@@ -181,12 +182,12 @@ void RefinePanel::buildList() {
 
 void RefinePanel::fillMenu() {
   menu_->clear();
-  for (const refine::Step& step : refineSteps(outlinesBoxOf(session_.shown())))
+  for (const refine::Step& step : refineSteps(job::outlinesBoxOf(session_.shown())))
     menu_->addAction(refineName(step), this, [this, step] { add(step); });
 }
 
 void RefinePanel::add(const refine::Step& step) {
-  session_.edit(refineName(step), {}, [&step](Job& job) { job.refine.push_back(step); });
+  session_.edit(refineName(step), {}, [&step](job::Job& job) { job.refine.push_back(step); });
 }
 
 const Offer* RefinePanel::offer() const {
@@ -206,24 +207,24 @@ void RefinePanel::show(Unit unit) {
   unit_ = unit;
   within_->show(withinMm_, unit);
   withinUnit_->setText(unitName(unit));
-  const Job& job = session_.job();
+  const job::Job& job = session_.job();
   list_->show(job.refine, unit);
   faults_->show(session_.faultsByRefining(), unit);
-  const Job& shown = session_.shown();
+  const job::Job& shown = session_.shown();
   hand_->show(unit);
-  if (session_.upToDate() && session_.hasWork()) layers_->show(*outlinesOf(session_.job()), job.refine);
+  if (session_.upToDate() && session_.hasWork()) layers_->show(*job::outlinesOf(session_.job()), job.refine);
   const bool there = session_.upToDate() && session_.hasWork();
-  simplify_->show(there ? outlinesOf(session_.job()) : nullptr, there ? mmPerPixel(session_.job()) : 1, unit);
+  simplify_->show(there ? job::outlinesOf(session_.job()) : nullptr, there ? job::mmPerPixel(session_.job()) : 1, unit);
   simplify_->setVisible(session_.hasWork());
   layers_->setVisible(session_.hasWork());
   stock_->setVisible(session_.hasWork());
-  if (session_.hasWork()) stock_->show(job.stock, outlinesBoxOf(shown), unit);
+  if (session_.hasWork()) stock_->show(job.stock, job::outlinesBoxOf(shown), unit);
   double most = 0;
-  for (const Change& c : shown.refineChanges) most = std::max(most, c.movedMm);
+  for (const refine::Change& c : shown.refineChanges) most = std::max(most, c.movedMm);
   changes_->setVisible(!shown.refineChanges.empty());
   changes_->setText(tr("%1 made, none moves a point by more than %2.")
                         .arg(counted(shown.refineChanges.size(), tr("1 change"), tr("%1 changes")),
-                             QString::fromStdString(sizeText(most, unit))));
+                             QString::fromStdString(mend::sizeText(most, unit))));
   if (otherUnit && offers_) listOffers();
   lookForOffers();
   showAllowed();
@@ -231,9 +232,9 @@ void RefinePanel::show(Unit unit) {
 
 /// Looked for while the panel shows, and only when outlines or distance are others.
 void RefinePanel::lookForOffers() {
-  const Job& shown = session_.shown();
-  const auto outlines = outlinesOf(shown);
-  const double k = mmPerPixel(shown);
+  const job::Job& shown = session_.shown();
+  const auto outlines = job::outlinesOf(shown);
+  const double k = job::mmPerPixel(shown);
   const bool known = outlines == offersOf_ && withinMm_ == offersWithin_ && k == offersAt_;
   if (!isVisible() || known) return;
   offersOf_ = outlines;
@@ -275,7 +276,7 @@ void RefinePanel::listOffers() {
       group->setExpanded(true);
     }
     auto* item = new QTreeWidgetItem(group);
-    const QString size = QString::fromStdString(sizeText(one.movedMm, unit_));
+    const QString size = QString::fromStdString(mend::sizeText(one.movedMm, unit_));
     item->setText(
         0, one.places > 1 ? tr("%1 places, moves up to %2").arg(one.places).arg(size) : tr("moves %1").arg(size));
     item->setData(0, kNumber, static_cast<qulonglong>(i));

@@ -25,7 +25,7 @@ class SimplifyPart;
 class StockPart;
 class RefineList;
 class Session;
-struct Actions;
+struct RefineActions;
 
 /// The panel of the Refine step: what is nearly so and could be exactly so, what is chosen on the bench, and the list
 /// of what was done.
@@ -33,7 +33,7 @@ class RefinePanel : public QWidget {
   Q_OBJECT
 
  public:
-  RefinePanel(Session& session, Actions& actions, QWidget* parent = nullptr);
+  RefinePanel(Session& session, const RefineActions& actions, QWidget* parent = nullptr);
   ~RefinePanel() override;
 
   /// Follows the session; lengths are shown in the unit.
@@ -61,7 +61,7 @@ class RefinePanel : public QWidget {
   void showEvent(QShowEvent* event) override;
 
  private:
-  void buildOffers(Actions& actions);
+  void buildOffers(const RefineActions& actions);
   void buildList();
   void fillMenu();
   void lookForOffers();
@@ -73,7 +73,7 @@ class RefinePanel : public QWidget {
   void centreOnStock();
 
   Session& session_;
-  Actions& actions_;
+  const RefineActions& actions_;
   Unit unit_ = Unit::Millimetre;
   double withinMm_ = refine::kWithinMm;
   QLabel* totals_;

@@ -25,152 +25,155 @@ RefineNumber plain(const char* name, double value, double low, double high, cons
 
 /// The numbers of a step, to be read and written alike.
 template <class Visit>
-void eachNumber(Step& step, const Visit& visit) {
-  std::visit(Overloaded{[&](TrueUp& s) { visit(length("within", s.withinMm), s.withinMm); },
-                        [&](Symmetrize& s) { visit(length("within", s.withinMm), s.withinMm); },
-                        [&](Sharpen& s) { visit(length("missing up to", s.missingMm), s.missingMm); },
-                        [&](FilletCorners& s) { visit(length("radius", s.radiusMm), s.radiusMm); },
-                        [&](Simplify& s) { visit(length("within", s.withinMm, 0.001), s.withinMm); },
-                        [](UniteAll&) {},
-                        [](CombineWith&) {},
-                        [&](OffsetBy& s) { visit(length("by", s.mm, -kMostMm), s.mm); },
-                        [&](AddRing& s) {
-                          visit(length("gap", s.gapMm), s.gapMm);
-                          visit(length("width", s.widthMm), s.widthMm);
-                        },
-                        [&](ThickenLines& s) { visit(length("to", s.mm, 0), s.mm); },
-                        [&](StrokesTo& s) { visit(length("up to", s.widestMm), s.widestMm); },
-                        [&](Rotate& s) { visit(plain("by", s.degrees, -360, 360, QStringLiteral("°")), s.degrees); },
-                        [](Reflect&) {},
-                        [&](ScaleBy& s) { visit(plain("times", s.factor, 0.001, 1000), s.factor); },
-                        [&](PlaceAt& s) {
-                          visit(length("x", s.at.x, -kMostMm), s.at.x);
-                          visit(length("y", s.at.y, -kMostMm), s.at.y);
-                        },
-                        [&](FitInto& s) {
-                          visit(length("width", s.widthMm), s.widthMm);
-                          visit(length("height", s.heightMm), s.heightMm);
-                        },
-                        [&](Array& s) {
-                          visit(plain("columns", s.columns, 1, kMostCopiesTyped), s.columns);
-                          visit(plain("rows", s.rows, 1, kMostCopiesTyped), s.rows);
-                          visit(length("gap", s.gapsMm.x, -kMostMm), s.gapsMm.x);
-                          visit(length("gap upwards", s.gapsMm.y, -kMostMm), s.gapsMm.y);
-                        },
-                        [&](ArrayRound& s) {
-                          visit(plain("copies", s.count, 1, kMostCopiesTyped), s.count);
-                          visit(length("x", s.centre.x, -kMostMm), s.centre.x);
-                          visit(length("y", s.centre.y, -kMostMm), s.centre.y);
-                        },
-                        [](Remove&) {},
-                        [](Replace&) {},
-                        [](ByHand&) {},
-                        [](EditLayer&) {},
-                        [](HideLayer&) {},
-                        [](PutOnLayer&) {},
-                        [](LockLayer&) {},
-                        [](MoveLayer&) {},
-                        [](Group&) {}},
-             step);
+void eachNumber(refine::Step& step, const Visit& visit) {
+  std::visit(
+      Overloaded{[&](refine::TrueUp& s) { visit(length("within", s.withinMm), s.withinMm); },
+                 [&](refine::Symmetrize& s) { visit(length("within", s.withinMm), s.withinMm); },
+                 [&](refine::Sharpen& s) { visit(length("missing up to", s.missingMm), s.missingMm); },
+                 [&](refine::FilletCorners& s) { visit(length("radius", s.radiusMm), s.radiusMm); },
+                 [&](refine::Simplify& s) { visit(length("within", s.withinMm, 0.001), s.withinMm); },
+                 [](refine::UniteAll&) {},
+                 [](refine::CombineWith&) {},
+                 [&](refine::OffsetBy& s) { visit(length("by", s.mm, -kMostMm), s.mm); },
+                 [&](refine::AddRing& s) {
+                   visit(length("gap", s.gapMm), s.gapMm);
+                   visit(length("width", s.widthMm), s.widthMm);
+                 },
+                 [&](refine::ThickenLines& s) { visit(length("to", s.mm, 0), s.mm); },
+                 [&](refine::StrokesTo& s) { visit(length("up to", s.widestMm), s.widestMm); },
+                 [&](refine::Rotate& s) { visit(plain("by", s.degrees, -360, 360, QStringLiteral("°")), s.degrees); },
+                 [](refine::Reflect&) {},
+                 [&](refine::ScaleBy& s) { visit(plain("times", s.factor, 0.001, 1000), s.factor); },
+                 [&](refine::PlaceAt& s) {
+                   visit(length("x", s.at.x, -kMostMm), s.at.x);
+                   visit(length("y", s.at.y, -kMostMm), s.at.y);
+                 },
+                 [&](refine::FitInto& s) {
+                   visit(length("width", s.widthMm), s.widthMm);
+                   visit(length("height", s.heightMm), s.heightMm);
+                 },
+                 [&](refine::Array& s) {
+                   visit(plain("columns", s.columns, 1, kMostCopiesTyped), s.columns);
+                   visit(plain("rows", s.rows, 1, kMostCopiesTyped), s.rows);
+                   visit(length("gap", s.gapsMm.x, -kMostMm), s.gapsMm.x);
+                   visit(length("gap upwards", s.gapsMm.y, -kMostMm), s.gapsMm.y);
+                 },
+                 [&](refine::ArrayRound& s) {
+                   visit(plain("copies", s.count, 1, kMostCopiesTyped), s.count);
+                   visit(length("x", s.centre.x, -kMostMm), s.centre.x);
+                   visit(length("y", s.centre.y, -kMostMm), s.centre.y);
+                 },
+                 [](refine::Remove&) {},
+                 [](refine::Replace&) {},
+                 [](refine::ByHand&) {},
+                 [](refine::EditLayer&) {},
+                 [](refine::HideLayer&) {},
+                 [](refine::PutOnLayer&) {},
+                 [](refine::LockLayer&) {},
+                 [](refine::MoveLayer&) {},
+                 [](refine::Group&) {}},
+      step);
 }
 
 QStringList joinWords() { return {text("round corners"), text("mitred corners"), text("bevelled corners")}; }
 
 }  // namespace
 
-QString trueUpText(TrueUpKind kind) {
+QString trueUpText(refine::TrueUpKind kind) {
   switch (kind) {
-    case TrueUpKind::Circle:
+    case refine::TrueUpKind::Circle:
       return text("Nearly circles");
-    case TrueUpKind::Ellipse:
+    case refine::TrueUpKind::Ellipse:
       return text("Nearly ellipses");
-    case TrueUpKind::Rectangle:
+    case refine::TrueUpKind::Rectangle:
       return text("Nearly rectangles");
-    case TrueUpKind::RoundedRectangle:
+    case refine::TrueUpKind::RoundedRectangle:
       return text("Nearly rounded rectangles");
-    case TrueUpKind::Polygon:
+    case refine::TrueUpKind::Polygon:
       return text("Nearly regular polygons");
-    case TrueUpKind::Slot:
+    case refine::TrueUpKind::Slot:
       return text("Nearly slots");
-    case TrueUpKind::Straight:
+    case refine::TrueUpKind::Straight:
       return text("Nearly straight");
-    case TrueUpKind::Level:
+    case refine::TrueUpKind::Level:
       return text("Nearly level or upright");
-    case TrueUpKind::Parallel:
+    case refine::TrueUpKind::Parallel:
       return text("Nearly parallel or square");
-    case TrueUpKind::Radii:
+    case refine::TrueUpKind::Radii:
       return text("Nearly equal radii");
-    case TrueUpKind::Concentric:
+    case refine::TrueUpKind::Concentric:
       return text("Nearly one centre");
-    case TrueUpKind::Spacing:
+    case refine::TrueUpKind::Spacing:
       return text("Nearly evenly spaced");
-    case TrueUpKind::Tangent:
+    case refine::TrueUpKind::Tangent:
       return text("Lines that nearly touch arcs");
-    case TrueUpKind::Repeats:
+    case refine::TrueUpKind::Repeats:
       return text("Parts that are nearly one part");
   }
   return {};
 }
 
-QString refineName(const Step& step) {
+QString refineName(const refine::Step& step) {
   return std::visit(
       Overloaded{
-          [](const TrueUp& s) {
+          [](const refine::TrueUp& s) {
             return s.kinds.size() == 1 ? trueUpText(*s.kinds.begin()) + text(": made exact") : text("True up all");
           },
-          [](const Symmetrize&) { return text("Symmetry"); },
-          [](const Sharpen&) { return text("Sharpen corners"); },
-          [](const FilletCorners&) { return text("Round corners"); },
-          [](const Simplify&) { return text("Fewer nodes"); },
-          [](const UniteAll&) { return text("Unite"); },
-          [](const CombineWith& s) { return text("Combine with %1").arg(QString::fromStdString(s.name)); },
-          [](const OffsetBy&) { return text("Offset"); },
-          [](const AddRing&) { return text("Border ring"); },
-          [](const ThickenLines&) { return text("Thicken lines"); },
-          [](const StrokesTo&) { return text("One line for each stroke"); },
-          [](const Rotate&) { return text("Rotate"); },
-          [](const Reflect& s) { return s.leftRight ? text("Mirror left and right") : text("Mirror top and bottom"); },
-          [](const ScaleBy&) { return text("Scale"); },
-          [](const PlaceAt&) { return text("Place"); },
-          [](const FitInto&) { return text("Fit into"); },
-          [](const Array&) { return text("Rows of copies"); },
-          [](const ArrayRound&) { return text("Copies on a circle"); },
-          [](const Remove& s) {
+          [](const refine::Symmetrize&) { return text("Symmetry"); },
+          [](const refine::Sharpen&) { return text("Sharpen corners"); },
+          [](const refine::FilletCorners&) { return text("Round corners"); },
+          [](const refine::Simplify&) { return text("Fewer nodes"); },
+          [](const refine::UniteAll&) { return text("Unite"); },
+          [](const refine::CombineWith& s) { return text("Combine with %1").arg(QString::fromStdString(s.name)); },
+          [](const refine::OffsetBy&) { return text("Offset"); },
+          [](const refine::AddRing&) { return text("Border ring"); },
+          [](const refine::ThickenLines&) { return text("Thicken lines"); },
+          [](const refine::StrokesTo&) { return text("One line for each stroke"); },
+          [](const refine::Rotate&) { return text("Rotate"); },
+          [](const refine::Reflect& s) {
+            return s.leftRight ? text("Mirror left and right") : text("Mirror top and bottom");
+          },
+          [](const refine::ScaleBy&) { return text("Scale"); },
+          [](const refine::PlaceAt&) { return text("Place"); },
+          [](const refine::FitInto&) { return text("Fit into"); },
+          [](const refine::Array&) { return text("Rows of copies"); },
+          [](const refine::ArrayRound&) { return text("Copies on a circle"); },
+          [](const refine::Remove& s) {
             return text("Delete %1").arg(counted(s.outlines.size(), text("1 outline"), text("%1 outlines")));
           },
-          [](const EditLayer& s) {
+          [](const refine::EditLayer& s) {
             return text("Layer %1: another name or colour").arg(QString::fromStdString(s.name));
           },
-          [](const HideLayer& s) { return text("Hide layer %1").arg(QString::fromStdString(s.name)); },
-          [](const PutOnLayer& s) {
+          [](const refine::HideLayer& s) { return text("Hide layer %1").arg(QString::fromStdString(s.name)); },
+          [](const refine::PutOnLayer& s) {
             return text("On layer %1: %2")
                 .arg(QString::fromStdString(s.layer.name),
                      counted(s.outlines.size(), text("1 outline"), text("%1 outlines")));
           },
-          [](const LockLayer& s) { return text("Lock layer %1").arg(QString::fromStdString(s.name)); },
-          [](const MoveLayer& s) { return text("Move layer %1").arg(QString::fromStdString(s.name)); },
-          [](const Group& s) {
+          [](const refine::LockLayer& s) { return text("Lock layer %1").arg(QString::fromStdString(s.name)); },
+          [](const refine::MoveLayer& s) { return text("Move layer %1").arg(QString::fromStdString(s.name)); },
+          [](const refine::Group& s) {
             const QString what = counted(s.outlines.size(), text("1 outline"), text("%1 outlines"));
             return (s.together ? text("Group %1") : text("Ungroup %1")).arg(what);
           },
-          [](const ByHand& s) {
+          [](const refine::ByHand& s) {
             return text("By hand: %1").arg(counted(s.changes.size(), text("1 change"), text("%1 changes")));
           },
-          [](const Replace& s) {
+          [](const refine::Replace& s) {
             const QString kind = s.kind == "moved" ? text("Move") : text("Make exact");
             return text("%1: %2").arg(kind, counted(s.outlines.size(), text("1 outline"), text("%1 outlines")));
           }},
       step);
 }
 
-std::vector<RefineNumber> refineNumbers(const Step& step) {
+std::vector<RefineNumber> refineNumbers(const refine::Step& step) {
   std::vector<RefineNumber> numbers;
-  Step copy = step;
+  refine::Step copy = step;
   eachNumber(copy, [&numbers](const RefineNumber& number, auto&) { numbers.push_back(number); });
   return numbers;
 }
 
-Step withRefineNumber(Step step, std::size_t which, double value) {
+refine::Step withRefineNumber(refine::Step step, std::size_t which, double value) {
   std::size_t i = 0;
   eachNumber(step, [&](const RefineNumber& number, auto& field) {
     if (i++ != which) return;
@@ -179,22 +182,24 @@ Step withRefineNumber(Step step, std::size_t which, double value) {
   return step;
 }
 
-RefineChoice refineChoice(const Step& step) {
-  const auto joins = [](Joins chosen) { return RefineChoice{text("Corners"), joinWords(), static_cast<int>(chosen)}; };
-  if (const auto* s = std::get_if<OffsetBy>(&step)) return joins(s->joins);
-  if (const auto* s = std::get_if<AddRing>(&step)) return joins(s->joins);
-  if (const auto* s = std::get_if<ThickenLines>(&step))
+RefineChoice refineChoice(const refine::Step& step) {
+  const auto joins = [](refine::Joins chosen) {
+    return RefineChoice{text("Corners"), joinWords(), static_cast<int>(chosen)};
+  };
+  if (const auto* s = std::get_if<refine::OffsetBy>(&step)) return joins(s->joins);
+  if (const auto* s = std::get_if<refine::AddRing>(&step)) return joins(s->joins);
+  if (const auto* s = std::get_if<refine::ThickenLines>(&step))
     return {text("Tips"), {text("round tips"), text("flat tips")}, static_cast<int>(s->tips)};
-  if (const auto* s = std::get_if<StrokesTo>(&step))
+  if (const auto* s = std::get_if<refine::StrokesTo>(&step))
     return {text("Which line stays"),
             {text("outer edge"), text("inner edge"), text("middle")},
-            static_cast<int>(s->keep) - static_cast<int>(DoubleRule::Outer)};
-  if (const auto* s = std::get_if<Symmetrize>(&step))
+            static_cast<int>(s->keep) - static_cast<int>(mend::DoubleRule::Outer)};
+  if (const auto* s = std::get_if<refine::Symmetrize>(&step))
     return {text("Whose shape counts"),
             {text("the cleaner part"), text("the mean"), text("the left"), text("the right"), text("the lower"),
              text("the upper")},
             static_cast<int>(s->from)};
-  if (const auto* s = std::get_if<PlaceAt>(&step))
+  if (const auto* s = std::get_if<refine::PlaceAt>(&step))
     return {text("Which point comes there"),
             {text("lower left"), text("lower middle"), text("lower right"), text("left middle"), text("centre"),
              text("right middle"), text("upper left"), text("upper middle"), text("upper right")},
@@ -202,39 +207,39 @@ RefineChoice refineChoice(const Step& step) {
   return {};
 }
 
-Step withRefineChoice(Step step, int chosen) {
-  if (auto* s = std::get_if<OffsetBy>(&step)) s->joins = static_cast<Joins>(chosen);
-  if (auto* s = std::get_if<AddRing>(&step)) s->joins = static_cast<Joins>(chosen);
-  if (auto* s = std::get_if<ThickenLines>(&step)) s->tips = static_cast<Tips>(chosen);
-  if (auto* s = std::get_if<StrokesTo>(&step))
-    s->keep = static_cast<DoubleRule>(chosen + static_cast<int>(DoubleRule::Outer));
-  if (auto* s = std::get_if<Symmetrize>(&step)) s->from = static_cast<SymmetryFrom>(chosen);
-  if (auto* s = std::get_if<PlaceAt>(&step)) s->hold = static_cast<Hold>(chosen);
+refine::Step withRefineChoice(refine::Step step, int chosen) {
+  if (auto* s = std::get_if<refine::OffsetBy>(&step)) s->joins = static_cast<refine::Joins>(chosen);
+  if (auto* s = std::get_if<refine::AddRing>(&step)) s->joins = static_cast<refine::Joins>(chosen);
+  if (auto* s = std::get_if<refine::ThickenLines>(&step)) s->tips = static_cast<refine::Tips>(chosen);
+  if (auto* s = std::get_if<refine::StrokesTo>(&step))
+    s->keep = static_cast<mend::DoubleRule>(chosen + static_cast<int>(mend::DoubleRule::Outer));
+  if (auto* s = std::get_if<refine::Symmetrize>(&step)) s->from = static_cast<refine::SymmetryFrom>(chosen);
+  if (auto* s = std::get_if<refine::PlaceAt>(&step)) s->hold = static_cast<refine::Hold>(chosen);
   return step;
 }
 
-std::vector<Step> refineSteps(const Box& box) {
+std::vector<refine::Step> refineSteps(const Box& box) {
   const double size = box.empty() ? 100 : std::max(box.width(), box.height());
   const auto nice = [](double mm) { return std::max(0.1, std::round(mm * 10) / 10); };
   constexpr double kShare = 0.03;
-  return {
-      Sharpen{0.5},
-      FilletCorners{nice(kShare * size)},
-      Symmetrize{},
-      Simplify{0.05, CurveForm::Arcs},
-      UniteAll{},
-      OffsetBy{nice(kShare * size / 2), Joins::Round},
-      AddRing{nice(kShare * size), nice(kShare * size), Joins::Round},
-      ThickenLines{2, Joins::Round, Tips::Round},
-      StrokesTo{DoubleRule::Centre, 3},
-      Rotate{90},
-      Reflect{true},
-      Reflect{false},
-      ScaleBy{2},
-      PlaceAt{{0, 0}, Hold::LowerLeft},
-      FitInto{nice(box.empty() ? 100 : box.width()), nice(box.empty() ? 100 : box.height())},
-      Array{2, 2, {nice(kShare * size), nice(kShare * size)}},
-      ArrayRound{6, box.empty() ? Point{} : Point{nice(box.low.x + box.width() / 2), nice(box.high.y + box.height())}}};
+  return {refine::Sharpen{0.5},
+          refine::FilletCorners{nice(kShare * size)},
+          refine::Symmetrize{},
+          refine::Simplify{0.05, CurveForm::Arcs},
+          refine::UniteAll{},
+          refine::OffsetBy{nice(kShare * size / 2), refine::Joins::Round},
+          refine::AddRing{nice(kShare * size), nice(kShare * size), refine::Joins::Round},
+          refine::ThickenLines{2, refine::Joins::Round, refine::Tips::Round},
+          refine::StrokesTo{mend::DoubleRule::Centre, 3},
+          refine::Rotate{90},
+          refine::Reflect{true},
+          refine::Reflect{false},
+          refine::ScaleBy{2},
+          refine::PlaceAt{{0, 0}, refine::Hold::LowerLeft},
+          refine::FitInto{nice(box.empty() ? 100 : box.width()), nice(box.empty() ? 100 : box.height())},
+          refine::Array{2, 2, {nice(kShare * size), nice(kShare * size)}},
+          refine::ArrayRound{
+              6, box.empty() ? Point{} : Point{nice(box.low.x + box.width() / 2), nice(box.high.y + box.height())}}};
 }
 
 }  // namespace rim::app

@@ -11,7 +11,7 @@ namespace rim::app {
 QString refineName(const refine::Step& step);
 
 /// "Circles", "Nearly level or upright".
-QString trueUpText(TrueUpKind kind);
+QString trueUpText(refine::TrueUpKind kind);
 
 /// A number of a step that can be typed, mm unless `unit` says otherwise.
 struct RefineNumber {

@@ -91,11 +91,11 @@ void SimplifyPart::look() {
                        const std::stop_token& overtaken, const auto&) {
     const auto work = [&] {
       const Drawing some = meant(*outlines, chosen, k);
-      const Refined refined = refine::done(some, refine::Simplify{within}, overtaken);
+      const refine::Refined refined = refine::done(some, refine::Simplify{within}, overtaken);
       auto result = std::make_shared<Result>();
       result->before = countsOf(pathsOf(some)).nodes;
       result->after = countsOf(pathsOf(refined.drawing)).nodes;
-      for (const Change& change : refined.changes) {
+      for (const refine::Change& change : refined.changes) {
         if (change.movedMm < result->mostMm) continue;
         result->mostMm = change.movedMm;
         result->preview.most = change.at * (1 / k);
@@ -124,7 +124,7 @@ void SimplifyPart::look() {
 void SimplifyPart::tell() {
   take_->setEnabled(result_ && result_->after < result_->before);
   const QString whose = chosen_.empty() ? tr("all outlines") : tr("what is chosen");
-  const auto size = [this](double mm) { return QString::fromStdString(sizeText(mm, unit_)); };
+  const auto size = [this](double mm) { return QString::fromStdString(mend::sizeText(mm, unit_)); };
   if (slider_->value() == 0) {
     told_->setText(tr("Slide to the right: %1 get fewer nodes, within what it says.").arg(whose));
   } else if (!result_) {

@@ -21,7 +21,7 @@ constexpr const char* kHeight = "stock/heightMm";
 /// The size that was asked for last.
 double lastSize(const char* key, double otherwise) {
   const double size = QSettings().value(key, otherwise).toDouble();
-  return size >= kLeastStockMm && size <= kMostStockMm ? size : otherwise;
+  return size >= job::kLeastStockMm && size <= job::kMostStockMm ? size : otherwise;
 }
 
 }  // namespace
@@ -34,7 +34,7 @@ StockPart::StockPart(QWidget* parent) : QWidget(parent) {
   has_->setObjectName("hasStock");
   column->addWidget(has_);
   connect(has_, &QCheckBox::clicked, this, [this](bool on) {
-    const Stock usual;
+    const job::Stock usual;
     emit wished(on ? std::optional(round(lastSize(kWidth, usual.widthMm), lastSize(kHeight, usual.heightMm)))
                    : std::nullopt);
   });
@@ -47,8 +47,8 @@ StockPart::StockPart(QWidget* parent) : QWidget(parent) {
     grid->addWidget(one, row, at);
     grid->addWidget(of, row, at + 1);
   };
-  width_ = sizeField("stockWidth", &Stock::widthMm);
-  height_ = sizeField("stockHeight", &Stock::heightMm);
+  width_ = sizeField("stockWidth", &job::Stock::widthMm);
+  height_ = sizeField("stockHeight", &job::Stock::heightMm);
   left_ = placeField("stockLeft", &Point::x);
   below_ = placeField("stockBelow", &Point::y);
   label(tr("Width"), width_, 0, 0);
@@ -69,14 +69,14 @@ StockPart::StockPart(QWidget* parent) : QWidget(parent) {
   column->addWidget(rest_);
 }
 
-LengthField* StockPart::field(const char* name, double leastMm, const std::function<void(Stock&, double)>& set) {
+LengthField* StockPart::field(const char* name, double leastMm, const std::function<void(job::Stock&, double)>& set) {
   auto* one = new LengthField;
   one->setObjectName(name);
-  one->setRange(leastMm, kMostStockMm);
+  one->setRange(leastMm, job::kMostStockMm);
   connect(one, &LengthField::refused, this, &StockPart::refused);
   connect(one, &LengthField::entered, this, [this, set](double mm) {
     if (!stock_) return;
-    Stock stock = *stock_;
+    job::Stock stock = *stock_;
     set(stock, mm);
     QSettings settings;
     settings.setValue(kWidth, stock.widthMm);
@@ -86,20 +86,20 @@ LengthField* StockPart::field(const char* name, double leastMm, const std::funct
   return one;
 }
 
-LengthField* StockPart::sizeField(const char* name, double Stock::*size) {
-  return field(name, kLeastStockMm, [size](Stock& stock, double mm) { stock.*size = mm; });
+LengthField* StockPart::sizeField(const char* name, double job::Stock::*size) {
+  return field(name, job::kLeastStockMm, [size](job::Stock& stock, double mm) { stock.*size = mm; });
 }
 
 LengthField* StockPart::placeField(const char* name, double Point::*place) {
-  return field(name, -kMostStockMm, [place](Stock& stock, double mm) { stock.at.*place = mm; });
+  return field(name, -job::kMostStockMm, [place](job::Stock& stock, double mm) { stock.at.*place = mm; });
 }
 
-Stock StockPart::round(double widthMm, double heightMm) const {
+job::Stock StockPart::round(double widthMm, double heightMm) const {
   const Point middle = outlines_.empty() ? Point{} : lerp(outlines_.low, outlines_.high, 0.5);
   return {widthMm, heightMm, middle - Point{widthMm, heightMm} * 0.5};
 }
 
-void StockPart::show(const std::optional<Stock>& stock, const Box& outlines, Unit unit) {
+void StockPart::show(const std::optional<job::Stock>& stock, const Box& outlines, Unit unit) {
   stock_ = stock;
   outlines_ = outlines;
   has_->setChecked(stock.has_value());

@@ -23,23 +23,23 @@ class StockPart : public QWidget {
   explicit StockPart(QWidget* parent = nullptr);
 
   /// Shows a stock, or that there is none; `outlines`: the box round them, mm.
-  void show(const std::optional<Stock>& stock, const Box& outlines, Unit unit);
+  void show(const std::optional<job::Stock>& stock, const Box& outlines, Unit unit);
 
  signals:
   /// None: there is no stock any more.
-  void wished(const std::optional<rim::Stock>& stock);
+  void wished(const std::optional<rim::job::Stock>& stock);
   /// What is chosen, or everything, shall come to the stock's middle.
   void centreWanted();
   void refused(const QString& sentence);
 
  private:
-  LengthField* field(const char* name, double leastMm, const std::function<void(Stock&, double)>& set);
-  LengthField* sizeField(const char* name, double Stock::*size);
+  LengthField* field(const char* name, double leastMm, const std::function<void(job::Stock&, double)>& set);
+  LengthField* sizeField(const char* name, double job::Stock::*size);
   LengthField* placeField(const char* name, double Point::*place);
   /// A stock of this size with the outlines in its middle.
-  Stock round(double widthMm, double heightMm) const;
+  job::Stock round(double widthMm, double heightMm) const;
 
-  std::optional<Stock> stock_;
+  std::optional<job::Stock> stock_;
   Box outlines_;
   Fold* fold_;
   QCheckBox* has_;

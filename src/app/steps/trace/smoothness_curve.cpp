@@ -24,11 +24,11 @@ SmoothnessCurve::SmoothnessCurve(QWidget* parent) : LogChart(kLeastPx, kMostPx, 
   hide();
 }
 
-void SmoothnessCurve::setNodes(std::vector<NodesAt> along) {
+void SmoothnessCurve::setNodes(std::vector<trace::NodesAt> along) {
   along_ = std::move(along);
   setVisible(!along_.empty());
   QStringList said;
-  for (const NodesAt& at : along_) said << tr("%1 px: %2").arg(at.tolerancePx, 0, 'g', 2).arg(at.nodes);
+  for (const trace::NodesAt& at : along_) said << tr("%1 px: %2").arg(at.tolerancePx, 0, 'g', 2).arg(at.nodes);
   setAccessibleDescription(said.join(", "));
   update();
 }
@@ -40,7 +40,7 @@ void SmoothnessCurve::setTolerance(double px) {
 
 double SmoothnessCurve::yOf(double nodes) const {
   std::size_t most = 1;
-  for (const NodesAt& at : along_) most = std::max(most, at.nodes);
+  for (const trace::NodesAt& at : along_) most = std::max(most, at.nodes);
   constexpr double kHighest = 0.9;
   return chart().bottom() - kHighest * chart().height() * nodes / static_cast<double>(most);
 }
@@ -52,7 +52,7 @@ void SmoothnessCurve::paintEvent(QPaintEvent*) {
   paintFrame(painter);
   if (along_.empty()) return;
   QPainterPath below(chart().bottomLeft());
-  for (const NodesAt& at : along_) below.lineTo(xOf(at.tolerancePx), yOf(static_cast<double>(at.nodes)));
+  for (const trace::NodesAt& at : along_) below.lineTo(xOf(at.tolerancePx), yOf(static_cast<double>(at.nodes)));
   below.lineTo(chart().bottomRight());
   painter.setPen(Qt::NoPen);
   painter.setBrush(l.line);

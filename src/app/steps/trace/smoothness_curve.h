@@ -16,8 +16,8 @@ class SmoothnessCurve : public LogChart {
   explicit SmoothnessCurve(QWidget* parent = nullptr);
 
   /// Ascending by tolerance; empty: not known.
-  void setNodes(std::vector<NodesAt> along);
-  const std::vector<NodesAt>& nodes() const { return along_; }
+  void setNodes(std::vector<trace::NodesAt> along);
+  const std::vector<trace::NodesAt>& nodes() const { return along_; }
   void setTolerance(double px);
 
  signals:
@@ -30,7 +30,7 @@ class SmoothnessCurve : public LogChart {
  private:
   double yOf(double nodes) const;
 
-  std::vector<NodesAt> along_;
+  std::vector<trace::NodesAt> along_;
   double tolerance_ = 0;
 };
 

@@ -9,15 +9,15 @@
 #include <QVBoxLayout>
 #include <limits>
 
-#include "app/actions.h"
-#include "app/bench/part_tool.h"
 #include "app/session.h"
+#include "app/steps/trace/part_tool.h"
+#include "app/steps/trace/trace_room.h"
 #include "app/steps/trace/width_chart.h"
 #include "app/widgets/panel_parts.h"
 
 namespace rim::app {
 
-StrokeControls::StrokeControls(Session& session, Actions& actions, QWidget* parent)
+StrokeControls::StrokeControls(Session& session, const TraceActions& actions, QWidget* parent)
     : QWidget(parent), session_(session) {
   partLayout(this);
   buildMethod();
@@ -30,10 +30,11 @@ void StrokeControls::buildMethod() {
   auto* row = new QHBoxLayout;
   row->setSpacing(0);
   method_ = new QButtonGroup(this);
-  const std::tuple<QString, QString, TraceMethod> methods[] = {
-      {tr("&Borders"), tr("An outline round all ink"), TraceMethod::Outline},
-      {tr("Stro&kes"), tr("One line along the middle of each stroke that the pen drew"), TraceMethod::Centreline},
-      {tr("B&oth"), tr("Strokes up to a width become lines, wider ink keeps its borders"), TraceMethod::Mixed}};
+  const std::tuple<QString, QString, trace::TraceMethod> methods[] = {
+      {tr("&Borders"), tr("An outline round all ink"), trace::TraceMethod::Outline},
+      {tr("Stro&kes"), tr("One line along the middle of each stroke that the pen drew"),
+       trace::TraceMethod::Centreline},
+      {tr("B&oth"), tr("Strokes up to a width become lines, wider ink keeps its borders"), trace::TraceMethod::Mixed}};
   for (const auto& [name, tip, method] : methods) {
     auto* button = new QPushButton(name);
     button->setCheckable(true);
@@ -45,7 +46,8 @@ void StrokeControls::buildMethod() {
   static_cast<QVBoxLayout*>(layout())->addLayout(row);
   connect(method_, &QButtonGroup::idClicked, this, [this](int id) {
     const QString name = method_->button(id)->text().remove('&').toLower();
-    session_.edit(tr("Trace %1").arg(name), {}, [id](Job& job) { job.trace.method = static_cast<TraceMethod>(id); });
+    session_.edit(tr("Trace %1").arg(name), {},
+                  [id](job::Job& job) { job.trace.method = static_cast<trace::TraceMethod>(id); });
   });
 }
 
@@ -62,17 +64,17 @@ void StrokeControls::buildLimit() {
   column->addWidget(automatic_, 0, Qt::AlignRight);
   layout()->addWidget(limitPart_);
   connect(chart_, &WidthChart::moved, this, [this](double px) {
-    session_.edit(tr("Set widest stroke"), "strokeLimit", [px](Job& job) { job.trace.strokes.limitPx = px; });
+    session_.edit(tr("Set widest stroke"), "strokeLimit", [px](job::Job& job) { job.trace.strokes.limitPx = px; });
   });
   connect(chart_, &WidthChart::released, &session_, &Session::seal);
   connect(automatic_, &QPushButton::clicked, this, [this](bool on) {
-    const double held = std::clamp(chart_->limit(), kLeastStrokeLimitPx, kMostStrokeLimitPx);
+    const double held = std::clamp(chart_->limit(), trace::kLeastStrokeLimitPx, trace::kMostStrokeLimitPx);
     session_.edit(on ? tr("Automatic width") : tr("Hold width"), {},
-                  [on, held](Job& job) { job.trace.strokes.limitPx = on ? std::optional<double>() : held; });
+                  [on, held](job::Job& job) { job.trace.strokes.limitPx = on ? std::optional<double>() : held; });
   });
 }
 
-void StrokeControls::buildParts(Actions& actions) {
+void StrokeControls::buildParts(const TraceActions& actions) {
   parts_ = new PartTool(this);
   auto* row = new QHBoxLayout;
   row->addWidget(buttonFor(actions.switchParts), 1);
@@ -82,30 +84,32 @@ void StrokeControls::buildParts(Actions& actions) {
   row->addWidget(partsBack_);
   static_cast<QVBoxLayout*>(limitPart_->layout())->addLayout(row);
   connect(parts_, &PartTool::pointedAt, this, &StrokeControls::switchAt);
-  connect(partsBack_, &QPushButton::clicked, this,
-          [this] { session_.edit(tr("Put parts back"), {}, [](Job& job) { job.trace.strokes.switched.clear(); }); });
-}
-
-void StrokeControls::switchAt(Point place, bool whole) {
-  const Picture& picture = session_.job().picture;
-  if (place.x < 0 || place.y < 0 || place.x > picture.width() || place.y > picture.height()) return;
-  if (session_.job().trace.strokes.switched.size() >= kMostSwitched) return;
-  const Point upright{place.x, picture.height() - place.y};
-  session_.edit(whole ? tr("Switch all that hangs together") : tr("Switch a part"), {}, [upright, whole](Job& job) {
-    job.trace.strokes.switched.push_back({upright, whole});
+  connect(partsBack_, &QPushButton::clicked, this, [this] {
+    session_.edit(tr("Put parts back"), {}, [](job::Job& job) { job.trace.strokes.switched.clear(); });
   });
 }
 
+void StrokeControls::switchAt(Point place, bool whole) {
+  const picture::Picture& picture = session_.job().picture;
+  if (place.x < 0 || place.y < 0 || place.x > picture.width() || place.y > picture.height()) return;
+  if (session_.job().trace.strokes.switched.size() >= trace::kMostSwitched) return;
+  const Point upright{place.x, picture.height() - place.y};
+  session_.edit(whole ? tr("Switch all that hangs together") : tr("Switch a part"), {},
+                [upright, whole](job::Job& job) {
+                  job.trace.strokes.switched.push_back({upright, whole});
+                });
+}
+
 BenchTool* StrokeControls::takeTool() {
-  const Picture& picture = session_.job().picture;
+  const picture::Picture& picture = session_.job().picture;
   parts_->startAt({picture.width() / 2.0, picture.height() / 2.0});
   return parts_;
 }
 
 void StrokeControls::showParts() {
-  const Picture& picture = session_.job().picture;
+  const picture::Picture& picture = session_.job().picture;
   std::vector<Point> places;
-  for (const PartSwitch& part : session_.job().trace.strokes.switched)
+  for (const trace::PartSwitch& part : session_.job().trace.strokes.switched)
     places.push_back({part.at.x, picture.height() - part.at.y});
   partsBack_->setText(tr("Put %1 &back").arg(places.size()));
   partsBack_->setVisible(!places.empty());
@@ -115,7 +119,7 @@ void StrokeControls::showParts() {
 void StrokeControls::buildEnds() {
   strokePart_ = new QWidget;
   auto* column = partLayout(strokePart_);
-  heal_ = numberField(0, kMostHealPx, 1, 1, tr("px"));
+  heal_ = numberField(0, trace::kMostHealPx, 1, 1, tr("px"));
   heal_->setObjectName("heal");
   heal_->setSpecialValueText(tr("none"));
   addRow(column, tr("Heal brea&ks up to"), heal_,
@@ -127,28 +131,28 @@ void StrokeControls::buildEnds() {
          tr("Where a line ends that meets no other: half a width inside the ink, or at its tip"));
   layout()->addWidget(strokePart_);
   connect(heal_, &QDoubleSpinBox::valueChanged, this, [this](double px) {
-    session_.edit(tr("Heal breaks"), "heal", [px](Job& job) { job.trace.strokes.healPx = px; });
+    session_.edit(tr("Heal breaks"), "heal", [px](job::Job& job) { job.trace.strokes.healPx = px; });
   });
   connect(ends_, &QComboBox::activated, this, [this](int index) {
     session_.edit(tr("Ends %1").arg(ends_->itemText(index)), {},
-                  [index](Job& job) { job.trace.strokes.ends = static_cast<StrokeEnds>(index); });
+                  [index](job::Job& job) { job.trace.strokes.ends = static_cast<trace::StrokeEnds>(index); });
   });
 }
 
 void StrokeControls::show() {
-  const Job& job = session_.job();
+  const job::Job& job = session_.job();
   // Of several inks the borders between them are traced.
   setVisible(!job.colours.on);
   method_->button(static_cast<int>(job.trace.method))->setChecked(true);
-  limitPart_->setVisible(job.trace.method == TraceMethod::Mixed);
-  strokePart_->setVisible(job.trace.method != TraceMethod::Outline);
+  limitPart_->setVisible(job.trace.method == trace::TraceMethod::Mixed);
+  strokePart_->setVisible(job.trace.method != trace::TraceMethod::Outline);
   const QSignalBlocker quiet(heal_);
   heal_->setValue(job.trace.strokes.healPx);
   ends_->setCurrentIndex(static_cast<int>(job.trace.strokes.ends));
   automatic_->setChecked(!job.trace.strokes.limitPx);
   showParts();
   const double found = job.strokes ? job.strokes->limitPx : std::numeric_limits<double>::infinity();
-  chart_->show(job.strokes ? job.strokes->widths : std::vector<WidthShare>{},
+  chart_->show(job.strokes ? job.strokes->widths : std::vector<trace::WidthShare>{},
                job.trace.strokes.limitPx.value_or(found));
 }
 

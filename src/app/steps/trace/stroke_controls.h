@@ -15,7 +15,7 @@ class BenchTool;
 class PartTool;
 class Session;
 class WidthChart;
-struct Actions;
+struct TraceActions;
 
 /// What is made of the ink: its borders, the middles of its strokes, or both by their width; and how strokes heal and
 /// end.
@@ -23,7 +23,7 @@ class StrokeControls : public QWidget {
   Q_OBJECT
 
  public:
-  StrokeControls(Session& session, Actions& actions, QWidget* parent = nullptr);
+  StrokeControls(Session& session, const TraceActions& actions, QWidget* parent = nullptr);
   void show();
   /// The tool that switches single parts on the bench, as it is when it is taken up.
   BenchTool* takeTool();
@@ -31,7 +31,7 @@ class StrokeControls : public QWidget {
  private:
   void buildMethod();
   void buildLimit();
-  void buildParts(Actions& actions);
+  void buildParts(const TraceActions& actions);
   void buildEnds();
   void showParts();
   void switchAt(Point place, bool whole);

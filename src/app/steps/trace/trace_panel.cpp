@@ -12,10 +12,10 @@
 #include <QSpinBox>
 #include <QVBoxLayout>
 
-#include "app/actions.h"
 #include "app/session.h"
 #include "app/steps/trace/smoothness_curve.h"
 #include "app/steps/trace/stroke_controls.h"
+#include "app/steps/trace/trace_room.h"
 #include "app/widgets/counted.h"
 #include "app/widgets/panel_parts.h"
 #include "app/widgets/threshold_slider.h"
@@ -23,7 +23,8 @@
 #include "core/trace/starting_point.h"
 
 namespace rim::app {
-TracePanel::TracePanel(Session& session, Actions& actions, QWidget* parent) : QWidget(parent), session_(session) {
+TracePanel::TracePanel(Session& session, const TraceActions& actions, QWidget* parent)
+    : QWidget(parent), session_(session) {
   panelLayout(this, tr("Trace"));
   buildThreshold();
   buildShape(actions);
@@ -64,10 +65,10 @@ void TracePanel::buildThreshold() {
   connect(slider_, &QAbstractSlider::sliderReleased, &session_, &Session::seal);
   connect(level_, &QSpinBox::valueChanged, this, &TracePanel::setThreshold);
   connect(automatic_, &QPushButton::clicked, this, &TracePanel::setAutomatic);
-  connect(lightIsInk_, &QCheckBox::clicked, this, &TracePanel::setLightIsInk);
+  connect(lightIsInk_, &QCheckBox::clicked, this, [this](bool on) { takeLightAsInk(session_, on); });
 }
 
-void TracePanel::buildShape(Actions& actions) {
+void TracePanel::buildShape(const TraceActions& actions) {
   auto* column = static_cast<QVBoxLayout*>(layout());
   addHeading(column, tr("What is made of it"));
   strokes_ = new StrokeControls(session_, actions);
@@ -81,8 +82,9 @@ void TracePanel::buildShape(Actions& actions) {
   beginning->setFixedWidth(160);
   addRow(column, tr("Start &from"), beginning, tr("Settings that are a good beginning for such a picture"));
   connect(beginning, &QComboBox::activated, this, [this, beginning](int index) {
-    session_.edit(tr("Start from: %1").arg(beginning->itemText(index)), {},
-                  [index](Job& job) { job.trace = settingsFor(static_cast<StartingPoint>(index), job.trace); });
+    session_.edit(tr("Start from: %1").arg(beginning->itemText(index)), {}, [index](job::Job& job) {
+      job.trace = trace::settingsFor(static_cast<trace::StartingPoint>(index), job.trace);
+    });
     beginning->setCurrentIndex(-1);
   });
   tolerance_ = numberField(0.05, 10, 0.05, 2, tr("px"));
@@ -102,13 +104,13 @@ void TracePanel::buildShape(Actions& actions) {
   corners_->setFixedWidth(130);
   addRow(column, tr("&Corners"), corners_, tr("Left: everything is rounded. Right: every kink is kept sharp."));
   connect(tolerance_, &QDoubleSpinBox::valueChanged, this, [this](double px) {
-    session_.edit(tr("Set tolerance"), "tolerance", [px](Job& job) { job.trace.tolerancePx = px; });
+    session_.edit(tr("Set tolerance"), "tolerance", [px](job::Job& job) { job.trace.tolerancePx = px; });
   });
   connect(smallest_, &QDoubleSpinBox::valueChanged, this, [this](double px2) {
-    session_.edit(tr("Set smallest part"), "smallest", [px2](Job& job) { job.trace.minAreaPx2 = px2; });
+    session_.edit(tr("Set smallest part"), "smallest", [px2](job::Job& job) { job.trace.minAreaPx2 = px2; });
   });
   connect(corners_, &QSlider::valueChanged, this, [this](int readiness) {
-    session_.edit(tr("Set corners"), "corners", [readiness](Job& job) { job.trace.cornerReadiness = readiness; });
+    session_.edit(tr("Set corners"), "corners", [readiness](job::Job& job) { job.trace.cornerReadiness = readiness; });
   });
   connect(corners_, &QSlider::sliderReleased, &session_, &Session::seal);
 }
@@ -118,12 +120,13 @@ void TracePanel::buildExact() {
   addHeading(column, tr("Made exact where the border allows it"));
   auto* grid = new QGridLayout;
   grid->setVerticalSpacing(2);
-  const std::tuple<QString, QString, bool Rules::*> rules[] = {
-      {tr("level, upright"), tr("Lines within 0.3 degrees of level or upright become so"), &Rules::level},
-      {tr("parallel, square"), tr("Lines within 0.3 degrees of parallel or square to each other"), &Rules::parallel},
-      {tr("equal radii"), tr("Arcs and circles whose radii hardly differ"), &Rules::equalRadii},
-      {tr("concentric"), tr("Circles whose centres hardly differ"), &Rules::concentric},
-      {tr("tangent"), tr("Arcs that go over smoothly into lines or each other"), &Rules::tangent}};
+  const std::tuple<QString, QString, bool trace::Rules::*> rules[] = {
+      {tr("level, upright"), tr("Lines within 0.3 degrees of level or upright become so"), &trace::Rules::level},
+      {tr("parallel, square"), tr("Lines within 0.3 degrees of parallel or square to each other"),
+       &trace::Rules::parallel},
+      {tr("equal radii"), tr("Arcs and circles whose radii hardly differ"), &trace::Rules::equalRadii},
+      {tr("concentric"), tr("Circles whose centres hardly differ"), &trace::Rules::concentric},
+      {tr("tangent"), tr("Arcs that go over smoothly into lines or each other"), &trace::Rules::tangent}};
   for (const auto& [name, tip, rule] : rules) {
     auto* box = new QCheckBox(name);
     box->setToolTip(tip);
@@ -133,7 +136,7 @@ void TracePanel::buildExact() {
     exact_.emplace_back(box, rule);
     connect(box, &QCheckBox::clicked, this, [this, wanted = rule, name = name](bool on) {
       session_.edit(on ? tr("Make exact: %1").arg(name) : tr("Leave as traced: %1").arg(name), {},
-                    [wanted, on](Job& job) { job.trace.rules.*wanted = on; });
+                    [wanted, on](job::Job& job) { job.trace.rules.*wanted = on; });
     });
   }
   column->addLayout(grid);
@@ -141,7 +144,7 @@ void TracePanel::buildExact() {
 
 void TracePanel::setSwitching(bool on) { emit toolChanged(on ? strokes_->takeTool() : nullptr); }
 
-void TracePanel::buildResult(Actions& actions) {
+void TracePanel::buildResult(const TraceActions& actions) {
   auto* column = static_cast<QVBoxLayout*>(layout());
   addHeading(column, tr("What came of it"));
   counts_ = addText(column);
@@ -178,10 +181,10 @@ QString segmentText(const Drawing& tracing) {
 
 /// The nodes along the smoothness are counted beside the window once the outlines are there and looked at.
 void TracePanel::countNodes() {
-  const Job& job = session_.job();
+  const job::Job& job = session_.job();
   curve_->setTolerance(job.trace.tolerancePx);
-  TraceSettings settings = job.trace;
-  settings.tolerancePx = TraceSettings().tolerancePx;
+  trace::TraceSettings settings = job.trace;
+  settings.tolerancePx = trace::TraceSettings().tolerancePx;
   const bool twoTones = session_.hasPicture() && !job.inks;
   const bool known = counted_.picture == job.picture.id && counted_.settings == settings;
   if (!twoTones || !known) curve_->setNodes({});
@@ -190,9 +193,9 @@ void TracePanel::countNodes() {
   if (job.picture.width() * static_cast<double>(job.picture.height()) > kMostPixels) return;
   counted_ = {job.picture.id, settings};
   const auto count = [picture = job.picture, settings](const std::stop_token& stop) {
-    return nodesAlongSmoothness(picture, settings, stop);
+    return trace::nodesAlongSmoothness(picture, settings, stop);
   };
-  counting_.begin(this, count, [this, asked = counted_](const Outcome<std::vector<NodesAt>>& got) {
+  counting_.begin(this, count, [this, asked = counted_](const Outcome<std::vector<trace::NodesAt>>& got) {
     if (asked.picture != counted_.picture || !(asked.settings == counted_.settings)) return;
     if (got.trouble.isEmpty()) curve_->setNodes(got.result);
   });
@@ -211,7 +214,7 @@ void TracePanel::showResult() {
   if (reference) reference_->setText(tr("Reference copy: %1").arg(segmentText(*reference)));
 }
 
-void TracePanel::showDeviation(const std::shared_ptr<const Deviation>& deviation) {
+void TracePanel::showDeviation(const std::shared_ptr<const trace::Deviation>& deviation) {
   farthest_->setVisible(deviation != nullptr);
   if (deviation && deviation->outlines.empty()) {
     farthest_->setText(tr("The middles of strokes follow no border: there is no distance to show."));
@@ -222,36 +225,32 @@ void TracePanel::showDeviation(const std::shared_ptr<const Deviation>& deviation
 }
 
 void TracePanel::setThreshold(int level) {
-  session_.edit(tr("Move threshold"), "threshold", [level](Job& job) { job.trace.threshold = level; });
+  session_.edit(tr("Move threshold"), "threshold", [level](job::Job& job) { job.trace.threshold = level; });
 }
 
 void TracePanel::setAutomatic(bool automatic) {
-  session_.edit(automatic ? tr("Automatic threshold") : tr("Hold threshold"), {}, [automatic](Job& job) {
-    job.trace.threshold = automatic ? std::optional<int>() : std::clamp(thresholdFor(job.picture, job.trace), 0, 255);
+  session_.edit(automatic ? tr("Automatic threshold") : tr("Hold threshold"), {}, [automatic](job::Job& job) {
+    job.trace.threshold =
+        automatic ? std::optional<int>() : std::clamp(trace::contour::thresholdFor(job.picture, job.trace), 0, 255);
   });
-}
-
-void TracePanel::setLightIsInk(bool lightIsInk) {
-  session_.edit(lightIsInk ? tr("Light ink on dark") : tr("Dark ink on light"), {},
-                [lightIsInk](Job& job) { job.trace.lightIsInk = lightIsInk; });
 }
 
 void TracePanel::moveThreshold(int by) { slider_->setValue(slider_->value() + by); }
 
 void TracePanel::show() {
-  const Job& job = session_.job();
+  const job::Job& job = session_.job();
   setEnabled(session_.hasPicture());
   const auto set = [](auto* control, auto value) {
     const QSignalBlocker quiet(control);
     control->setValue(value);
   };
-  const int threshold = std::clamp(thresholdFor(job.picture, job.trace), 0, 255);
+  const int threshold = std::clamp(trace::contour::thresholdFor(job.picture, job.trace), 0, 255);
   set(slider_, threshold);
   set(level_, threshold);
   set(tolerance_, job.trace.tolerancePx);
   set(smallest_, job.trace.minAreaPx2);
   set(corners_, static_cast<int>(std::lround(job.trace.cornerReadiness)));
-  slider_->setHistogram(job.picture.histogram, otsuThreshold(job.picture.histogram));
+  slider_->setHistogram(job.picture.histogram, picture::otsuThreshold(job.picture.histogram));
   slider_->setLightIsInk(job.trace.lightIsInk);
   automatic_->setChecked(!job.trace.threshold);
   lightIsInk_->setChecked(job.trace.lightIsInk);

@@ -22,26 +22,25 @@ class Session;
 class SmoothnessCurve;
 class StrokeControls;
 class ThresholdSlider;
-struct Actions;
+struct TraceActions;
 
 /// The Trace step: which part of the picture is ink, and how closely its borders are followed.
 class TracePanel : public QWidget {
   Q_OBJECT
 
  public:
-  TracePanel(Session& session, Actions& actions, QWidget* parent = nullptr);
+  TracePanel(Session& session, const TraceActions& actions, QWidget* parent = nullptr);
   void show();
 
   /// "12 outlines, threshold 127", the state line of the step.
   static QString stateLine(const Session& session);
 
   void setAutomatic(bool automatic);
-  void setLightIsInk(bool lightIsInk);
   void moveThreshold(int by);
   /// Parts are switched by a click, or not.
   void setSwitching(bool on);
   /// What was measured of the outlines' distance from the border; null: nothing yet.
-  void showDeviation(const std::shared_ptr<const Deviation>& deviation);
+  void showDeviation(const std::shared_ptr<const trace::Deviation>& deviation);
 
  signals:
   /// What the pointer does on the bench now; null: nothing of this step.
@@ -53,13 +52,13 @@ class TracePanel : public QWidget {
  private:
   /// What the nodes along the smoothness were counted for.
   struct Counted {
-    PictureId picture = PictureId::None;
-    TraceSettings settings;
+    picture::PictureId picture = picture::PictureId::None;
+    trace::TraceSettings settings;
   };
   void buildThreshold();
-  void buildShape(Actions& actions);
+  void buildShape(const TraceActions& actions);
   void buildExact();
-  void buildResult(Actions& actions);
+  void buildResult(const TraceActions& actions);
   void showResult();
   void countNodes();
   void setThreshold(int level);
@@ -76,7 +75,7 @@ class TracePanel : public QWidget {
   Errand counting_;
   QDoubleSpinBox* smallest_;
   QSlider* corners_;
-  std::vector<std::pair<QCheckBox*, bool Rules::*>> exact_;
+  std::vector<std::pair<QCheckBox*, bool trace::Rules::*>> exact_;
   QLabel* counts_;
   QLabel* farthest_;
   QLabel* reference_;

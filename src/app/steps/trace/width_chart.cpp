@@ -27,7 +27,7 @@ WidthChart::WidthChart(QWidget* parent) : LogChart(kNarrowestPx, kWidestPx, kHei
   setAccessibleName(tr("Widest stroke that becomes a line"));
 }
 
-void WidthChart::show(const std::vector<WidthShare>& widths, double limitPx) {
+void WidthChart::show(const std::vector<trace::WidthShare>& widths, double limitPx) {
   widths_ = widths;
   limit_ = limitPx;
   setAccessibleDescription(std::isfinite(limit_) ? tr("%1 px").arg(limit_, 0, 'f', 1) : tr("all strokes"));
@@ -40,7 +40,7 @@ void WidthChart::paintEvent(QPaintEvent*) {
   paintFrame(painter);
   const double step = chart().width() / kColumns;
   std::vector<double> columns(kColumns);
-  for (const WidthShare& w : widths_) {
+  for (const trace::WidthShare& w : widths_) {
     const double at = (xOf(w.width) - chart().left()) / step;
     columns[static_cast<std::size_t>(std::min<double>(at, kColumns - 1))] += w.length;
   }

@@ -16,7 +16,7 @@ class WidthChart : public LogChart {
   explicit WidthChart(QWidget* parent = nullptr);
 
   /// Empty: not known yet. An infinite limit lies at the right end.
-  void show(const std::vector<WidthShare>& widths, double limitPx);
+  void show(const std::vector<trace::WidthShare>& widths, double limitPx);
   double limit() const { return limit_; }
 
  signals:
@@ -34,7 +34,7 @@ class WidthChart : public LogChart {
  private:
   void moveTo(double limitPx);
 
-  std::vector<WidthShare> widths_;
+  std::vector<trace::WidthShare> widths_;
   double limit_ = 0;
 };
 

@@ -9,7 +9,7 @@
 
 #include "core/error.h"
 
-namespace rim {
+namespace rim::io {
 namespace {
 
 constexpr std::size_t kMostUnfolded = 64'000'000;
@@ -126,4 +126,4 @@ XmlDocument readXml(std::string_view bytes) {
                    "this SVG cannot be read: " + firstLine(error != nullptr ? error->message : nullptr) + ".");
 }
 
-}  // namespace rim
+}  // namespace rim::io

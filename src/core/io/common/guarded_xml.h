@@ -5,7 +5,7 @@
 #include <memory>
 #include <string_view>
 
-namespace rim {
+namespace rim::io {
 
 struct FreeXml {
   void operator()(xmlDoc* doc) const { xmlFreeDoc(doc); }
@@ -17,4 +17,4 @@ using XmlDocument = std::unique_ptr<xmlDoc, FreeXml>;
 /// entities unfold to more than 64 MB, an element with more than 1000 attributes, elements nested more than 256 deep.
 XmlDocument readXml(std::string_view bytes);
 
-}  // namespace rim
+}  // namespace rim::io

@@ -5,7 +5,7 @@
 
 #include "core/error.h"
 
-namespace rim {
+namespace rim::io {
 
 double numberIn(const nlohmann::json& json, const char* key, double low, double high) {
   const auto at = json.is_object() ? json.find(key) : json.end();
@@ -47,4 +47,4 @@ int oneOf(std::span<const char* const> names, const nlohmann::json& json, const 
   throw InputError("\"" + text + "\" is no " + key + " that is known. A newer version may have written it.");
 }
 
-}  // namespace rim
+}  // namespace rim::io

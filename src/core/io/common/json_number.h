@@ -5,7 +5,7 @@
 #include <string>
 #include <vector>
 
-namespace rim {
+namespace rim::io {
 
 /// The number called `key` in an object. Throws InputError unless it is there and within low..high.
 double numberIn(const nlohmann::json& json, const char* key, double low, double high);
@@ -25,4 +25,4 @@ std::vector<std::string> textsIn(const nlohmann::json& json, const char* key);
 /// The place in `names` of the text called `key`. Throws InputError when it is none of them.
 int oneOf(std::span<const char* const> names, const nlohmann::json& json, const char* key);
 
-}  // namespace rim
+}  // namespace rim::io

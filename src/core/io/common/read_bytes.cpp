@@ -4,7 +4,7 @@
 
 #include "core/error.h"
 
-namespace rim {
+namespace rim::io {
 
 std::string bytesOf(const std::filesystem::path& file, std::uintmax_t mostBytes, const std::string& what) {
   std::error_code error;
@@ -22,4 +22,4 @@ std::string bytesOf(const std::filesystem::path& file, std::uintmax_t mostBytes,
   return bytes;
 }
 
-}  // namespace rim
+}  // namespace rim::io

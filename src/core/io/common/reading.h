@@ -8,7 +8,7 @@
 #include "core/drawing/drawing.h"
 #include "core/mend/repair/join.h"
 
-namespace rim {
+namespace rim::io {
 
 /// How a drawing of unknown units or of many curves is to be read.
 struct ReadOptions {
@@ -19,11 +19,11 @@ struct ReadOptions {
 
 /// A drawing as it was read.
 struct ReadResult {
-  Drawing drawing;                    ///< mm; open and closed paths as the file holds them
-  bool unitKnown = true;              ///< false: the file names no unit, and mmPerUnit was assumed
-  double mmPerUnit = 1;               ///< of the file's numbers
-  std::vector<std::string> notes;     ///< a sentence for each kind of thing that was left out or assumed
-  std::vector<JoinedOutline> joined;  ///< outlines that the file holds in pieces
+  Drawing drawing;                          ///< mm; open and closed paths as the file holds them
+  bool unitKnown = true;                    ///< false: the file names no unit, and mmPerUnit was assumed
+  double mmPerUnit = 1;                     ///< of the file's numbers
+  std::vector<std::string> notes;           ///< a sentence for each kind of thing that was left out or assumed
+  std::vector<mend::JoinedOutline> joined;  ///< outlines that the file holds in pieces
 };
 
 /// The most segments that a drawing may unfold to, and the largest file, in bytes, that is read.
@@ -34,4 +34,4 @@ inline constexpr double kLargestCoordinate = 1e7;
 /// The farthest place of an outline, in mm, after all transforms: a thousand kilometres.
 inline constexpr double kFarthestMm = 1e9;
 
-}  // namespace rim
+}  // namespace rim::io

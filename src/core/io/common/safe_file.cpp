@@ -11,7 +11,7 @@
 
 #include "core/error.h"
 
-namespace rim {
+namespace rim::io {
 namespace fs = std::filesystem;
 namespace {
 
@@ -84,4 +84,4 @@ void writeBeside(const fs::path& file, const std::function<void(const fs::path&)
   }
 }
 
-}  // namespace rim
+}  // namespace rim::io

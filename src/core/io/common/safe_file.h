@@ -3,7 +3,7 @@
 #include <filesystem>
 #include <functional>
 
-namespace rim {
+namespace rim::io {
 
 /// Writes a file whole or not at all: `write` is given a name beside `file` to write to; when it
 /// returns, the new file is flushed to the disk and put in the place of an older one. When it
@@ -13,4 +13,4 @@ namespace rim {
 /// Throws WriteError with one sentence, and whatever `write` throws.
 void writeBeside(const std::filesystem::path& file, const std::function<void(const std::filesystem::path&)>& write);
 
-}  // namespace rim
+}  // namespace rim::io

@@ -6,7 +6,7 @@
 
 #include "core/error.h"
 
-namespace rim {
+namespace rim::io {
 namespace {
 
 struct Discard {
@@ -83,4 +83,4 @@ void writeZip(const std::filesystem::path& file, const std::vector<ZipPart>& par
   zip.release();
 }
 
-}  // namespace rim
+}  // namespace rim::io

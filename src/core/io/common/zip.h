@@ -7,7 +7,7 @@
 #include <string>
 #include <vector>
 
-namespace rim {
+namespace rim::io {
 
 /// The parts of a zip file by their names.
 using ZipParts = std::map<std::string, std::vector<std::byte>>;
@@ -27,4 +27,4 @@ struct ZipPart {
 /// Writes a zip with these parts to `file`, over whatever is there. Throws WriteError.
 void writeZip(const std::filesystem::path& file, const std::vector<ZipPart>& parts);
 
-}  // namespace rim
+}  // namespace rim::io

@@ -11,7 +11,7 @@
 #include "core/io/common/reading.h"
 #include "core/io/dxf/dxf_text.h"
 
-namespace rim::dxf {
+namespace rim::io::dxf {
 namespace {
 
 /// Unfolds blocks into one drawing.
@@ -119,4 +119,4 @@ std::size_t unfold(const Contents& contents, double mmPerUnit, double toleranceM
   return unfolder.hidden();
 }
 
-}  // namespace rim::dxf
+}  // namespace rim::io::dxf

@@ -7,7 +7,7 @@
 #include "core/drawing/drawing.h"
 
 /// What a DXF holds, as it is told entity by entity, and how its blocks unfold into one drawing.
-namespace rim::dxf {
+namespace rim::io::dxf {
 
 struct DxfOutline {
   Path path;
@@ -60,4 +60,4 @@ struct Contents {
 /// many segments, places too far away.
 std::size_t unfold(const Contents& contents, double mmPerUnit, double toleranceMm, Drawing& drawing);
 
-}  // namespace rim::dxf
+}  // namespace rim::io::dxf

@@ -11,7 +11,7 @@
 #include "core/geometry/segment.h"
 #include "core/trace/fit/ellipse.h"
 
-namespace rim {
+namespace rim::io::dxf {
 namespace {
 
 constexpr int kClosed = 1;        // polyline and spline flag
@@ -122,7 +122,7 @@ void addSpline(DxfTags& tags, const Path& path, const DxfPlace& place) {
 
 /// The ellipse about as it was fitted, but exactly as wide and high as the box: with half axes a, b turned by w it is
 /// 2 sqrt(a^2 cos^2 w + b^2 sin^2 w) wide, and high with sine and cosine changed.
-Ellipse inBox(Ellipse ellipse, const Box& box) {
+trace::fit::Ellipse inBox(trace::fit::Ellipse ellipse, const Box& box) {
   const double w2 = box.width() * box.width() / 4;
   const double h2 = box.height() * box.height() / 4;
   const double slant = ellipse.axis.x * ellipse.axis.x - ellipse.axis.y * ellipse.axis.y;
@@ -151,15 +151,15 @@ std::optional<EllipticArc> ellipseOf(const Path& path, double within) {
   for (std::size_t i = 0; i < segments.size(); ++i) {
     for (int k = 0; k < kPlaces; ++k) places.push_back(pointAt(pieceOf(path, i), (k + 0.5) / kPlaces));
   }
-  const auto fitted = fitEllipse(places);
+  const auto fitted = trace::fit::fitEllipse(places);
   if (!fitted) return {};
-  const Ellipse ellipse = inBox(*fitted, boxOf(path));
+  const trace::fit::Ellipse ellipse = inBox(*fitted, boxOf(path));
   const double larger = std::max(ellipse.along, ellipse.across);
   const double smaller = std::min(ellipse.along, ellipse.across);
   constexpr double kOff = 3e-4;
   constexpr double kFlattest = 0.01;
   const bool fits = smaller > kFlattest * larger && std::all_of(places.begin(), places.end(), [&](Point p) {
-                      return std::abs(distanceFrom(ellipse, p)) <= std::min(within, kOff * larger);
+                      return std::abs(trace::fit::distanceFrom(ellipse, p)) <= std::min(within, kOff * larger);
                     });
   if (!fits) return {};
   const Point along = ellipse.axis * ellipse.along;
@@ -190,4 +190,4 @@ void addEntity(DxfTags& tags, const Path& path, const DxfPlace& place) {
   }
 }
 
-}  // namespace rim
+}  // namespace rim::io::dxf

@@ -7,7 +7,7 @@
 #include "core/geometry/path.h"
 #include "core/io/dxf/dxf_tags.h"
 
-namespace rim {
+namespace rim::io::dxf {
 
 /// Where the entities of a file belong.
 struct DxfPlace {
@@ -26,4 +26,4 @@ void addEntity(DxfTags& tags, const Path& path, const DxfPlace& place);
 /// None: it is something else.
 std::optional<EllipticArc> ellipseOf(const Path& path, double within);
 
-}  // namespace rim
+}  // namespace rim::io::dxf

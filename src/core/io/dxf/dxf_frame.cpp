@@ -2,7 +2,7 @@
 
 #include "core/io/dxf/dxf_text.h"
 
-namespace rim {
+namespace rim::io::dxf {
 namespace {
 
 using Handle = DxfTags::Handle;
@@ -290,4 +290,4 @@ void beginSection(DxfTags& tags, const char* name) {
 
 void endSection(DxfTags& tags) { tags.text(0, "ENDSEC"); }
 
-}  // namespace rim
+}  // namespace rim::io::dxf

@@ -6,7 +6,7 @@
 #include "core/io/dxf/dxf_layers.h"
 #include "core/io/dxf/dxf_tags.h"
 
-namespace rim {
+namespace rim::io::dxf {
 
 /// What stands round the entities of a DXF 2000 (AC1015): tables, blocks and objects that readers ask for even when
 /// nothing in the drawing needs them, each with its handle and that of its owner. Written from the published DXF
@@ -36,4 +36,4 @@ void blocksOfR12(DxfTags& tags);
 void beginSection(DxfTags& tags, const char* name);
 void endSection(DxfTags& tags);
 
-}  // namespace rim
+}  // namespace rim::io::dxf

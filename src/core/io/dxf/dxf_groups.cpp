@@ -8,7 +8,7 @@
 #include "core/io/common/line_fault.h"
 #include "core/io/common/reading.h"
 
-namespace rim {
+namespace rim::io::dxf {
 namespace {
 
 struct Group {
@@ -217,4 +217,4 @@ CleanDxf cleanDxf(std::string_view bytes, const std::stop_token& stop) {
   }
 }
 
-}  // namespace rim
+}  // namespace rim::io::dxf

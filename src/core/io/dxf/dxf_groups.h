@@ -7,7 +7,7 @@
 #include <string_view>
 #include <vector>
 
-namespace rim {
+namespace rim::io::dxf {
 
 /// A DXF text brought to what its reader can rely on: only entities that are outlines, every number checked, every
 /// count right, and each entity's handle (group 5) replaced by its line in the original file.
@@ -20,4 +20,4 @@ struct CleanDxf {
 /// Throws InputError beginning with the line of the fault, Cancelled when a stop is requested.
 CleanDxf cleanDxf(std::string_view bytes, const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::io::dxf

@@ -4,7 +4,7 @@
 #include <cctype>
 #include <set>
 
-namespace rim {
+namespace rim::io::dxf {
 namespace {
 
 struct Standard {
@@ -66,4 +66,4 @@ std::vector<DxfLayer> dxfLayersOf(const Drawing& drawing, bool r12) {
   return layers;
 }
 
-}  // namespace rim
+}  // namespace rim::io::dxf

@@ -5,7 +5,7 @@
 
 #include "core/drawing/drawing.h"
 
-namespace rim {
+namespace rim::io::dxf {
 
 /// A layer as DXF names and colours it.
 struct DxfLayer {
@@ -19,4 +19,4 @@ struct DxfLayer {
 /// names). No two are the same. The colour number is the nearest of the standard ones.
 std::vector<DxfLayer> dxfLayersOf(const Drawing& drawing, bool r12);
 
-}  // namespace rim
+}  // namespace rim::io::dxf

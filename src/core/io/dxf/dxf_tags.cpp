@@ -3,7 +3,7 @@
 #include <array>
 #include <charconv>
 
-namespace rim {
+namespace rim::io::dxf {
 namespace {
 
 template <typename... Format>
@@ -60,4 +60,4 @@ void DxfTags::handle(int code, Handle handle) {
   text(code, digits);
 }
 
-}  // namespace rim
+}  // namespace rim::io::dxf

@@ -6,7 +6,7 @@
 
 #include "core/geometry/point.h"
 
-namespace rim {
+namespace rim::io::dxf {
 
 /// The text of a DXF while it is written: pairs of a group code and a value, each on its own line, and the handles that
 /// its objects are known by (DXF reference, "Group Codes", "Object and Entity Codes").
@@ -42,4 +42,4 @@ class DxfTags {
   Handle next_ = 1;
 };
 
-}  // namespace rim
+}  // namespace rim::io::dxf

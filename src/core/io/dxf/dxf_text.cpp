@@ -13,7 +13,7 @@
 
 #include "core/error.h"
 
-namespace rim {
+namespace rim::io::dxf {
 namespace {
 
 constexpr std::string_view kBinaryMark("AutoCAD Binary DXF\r\n\x1a\0", 22);
@@ -280,4 +280,4 @@ std::string dxfText(std::string_view bytes) {
   return Converter(encodingOf(headerValue(text, "$DWGCODEPAGE"))).convert(text);
 }
 
-}  // namespace rim
+}  // namespace rim::io::dxf

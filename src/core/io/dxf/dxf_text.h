@@ -3,7 +3,7 @@
 #include <string>
 #include <string_view>
 
-namespace rim {
+namespace rim::io::dxf {
 
 /// A DXF as text in UTF-8, whatever it was written as:
 /// a binary DXF (DXF reference, "Binary DXF Files", with codes of one byte as in R12 or of two) becomes pairs of lines;
@@ -21,4 +21,4 @@ std::string inDxfLetters(const std::string& utf8);
 /// A text with every byte that is no UTF-8 as U+FFFD.
 std::string asUtf8(std::string_view text);
 
-}  // namespace rim
+}  // namespace rim::io::dxf

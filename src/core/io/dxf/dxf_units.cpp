@@ -6,7 +6,7 @@
 
 #include "core/geometry/units.h"
 
-namespace rim {
+namespace rim::io::dxf {
 namespace {
 
 struct Rgb {
@@ -53,4 +53,4 @@ Layer layerOfColour(const std::string& name, int colour, int trueColour) {
   return {name, rgb.red, rgb.green, rgb.blue};
 }
 
-}  // namespace rim
+}  // namespace rim::io::dxf

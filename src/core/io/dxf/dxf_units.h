@@ -5,7 +5,7 @@
 
 #include "core/drawing/drawing.h"
 
-namespace rim {
+namespace rim::io::dxf {
 
 /// Millimetres per unit of a drawing with this $INSUNITS; none for 0 (unitless) and unknown codes.
 /// Source: DXF reference, HEADER section, $INSUNITS.
@@ -14,4 +14,4 @@ std::optional<double> mmPerDxfUnit(int code);
 /// A layer by its colour number (sign: off or on) and, if it is not negative, its true colour 0xRRGGBB.
 Layer layerOfColour(const std::string& name, int colour, int trueColour);
 
-}  // namespace rim
+}  // namespace rim::io::dxf

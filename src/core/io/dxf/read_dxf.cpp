@@ -19,7 +19,7 @@
 #include "core/io/dxf/dxf_text.h"
 #include "core/io/dxf/dxf_units.h"
 
-namespace rim {
+namespace rim::io::dxf {
 namespace {
 
 using dxf::Block;
@@ -298,4 +298,4 @@ ReadResult readDxf(std::string_view bytes, const ReadOptions& options) {
   return result;
 }
 
-}  // namespace rim
+}  // namespace rim::io::dxf

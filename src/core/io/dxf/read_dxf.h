@@ -4,7 +4,7 @@
 
 #include "core/io/common/reading.h"
 
-namespace rim {
+namespace rim::io::dxf {
 
 /// Reads the outlines of a DXF text (R12 and later) with dxflib: LINE, ARC, CIRCLE, ELLIPSE, LWPOLYLINE, POLYLINE,
 /// SPLINE and INSERT (scale, turn, arrays, blocks within blocks) of the model space, on layers that are neither off nor
@@ -13,4 +13,4 @@ namespace rim {
 /// itself, a file that ends too early.
 ReadResult readDxf(std::string_view bytes, const ReadOptions& options = {});
 
-}  // namespace rim
+}  // namespace rim::io::dxf

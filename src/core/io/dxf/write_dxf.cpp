@@ -10,7 +10,7 @@
 #include "core/io/dxf/dxf_layers.h"
 #include "core/io/dxf/dxf_text.h"
 
-namespace rim {
+namespace rim::io::dxf {
 namespace {
 
 constexpr int kInches = 1;       // $INSUNITS
@@ -88,8 +88,8 @@ DxfTags bodyOf(const Drawing& drawing, bool r12, double withinMm) {
 
 }  // namespace
 
-std::string dxfTextOf(const Drawing& drawing, DxfVersion version, const std::string& note, double withinMm) {
-  const bool r12 = version == DxfVersion::R12;
+std::string dxfTextOf(const Drawing& drawing, job::DxfVersion version, const std::string& note, double withinMm) {
+  const bool r12 = version == job::DxfVersion::R12;
   if (r12 && std::any_of(drawing.outlines.begin(), drawing.outlines.end(), holdsCubic))
     throw InputError("DXF R12 has no curves. Use arcs or lines, or DXF 2000.");
   const DxfTags body = bodyOf(drawing, r12, withinMm);
@@ -105,8 +105,8 @@ std::string dxfTextOf(const Drawing& drawing, DxfVersion version, const std::str
   return tags.all();
 }
 
-void writeDxf(const Drawing& drawing, const std::filesystem::path& file, DxfVersion version, const std::string& note,
-              double withinMm) {
+void writeDxf(const Drawing& drawing, const std::filesystem::path& file, job::DxfVersion version,
+              const std::string& note, double withinMm) {
   const std::string text = dxfTextOf(drawing, version, note, withinMm);
   writeBeside(file, [&text](const std::filesystem::path& beside) {
     std::ofstream out(beside, std::ios::binary);
@@ -116,4 +116,4 @@ void writeDxf(const Drawing& drawing, const std::filesystem::path& file, DxfVers
   });
 }
 
-}  // namespace rim
+}  // namespace rim::io::dxf

@@ -4,13 +4,13 @@
 
 #include "core/job/job.h"
 
-namespace rim {
+namespace rim::io {
 
 /// The colour settings as a JSON object: whether they are used, the number of inks, the layout, and the decisions in
 /// order ("do", whether each is on, and its values by name).
-nlohmann::json toJson(const ColourSettings& settings);
+nlohmann::json toJson(const job::ColourSettings& settings);
 
 /// The settings that such an object says. Throws InputError when something is missing, unknown or outside its range.
-ColourSettings colourSettingsFrom(const nlohmann::json& json);
+job::ColourSettings colourSettingsFrom(const nlohmann::json& json);
 
-}  // namespace rim
+}  // namespace rim::io

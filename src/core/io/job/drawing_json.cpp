@@ -12,7 +12,7 @@
 #include "core/io/job/id_text.h"
 #include "core/io/job/path_text.h"
 
-namespace rim {
+namespace rim::io {
 namespace {
 
 using Json = nlohmann::json;
@@ -65,7 +65,7 @@ Outline outlineFrom(const Json& json, std::size_t layers) {
 }
 
 Layer layerFrom(const Json& json) {
-  const Rgb colour = colourFromHex(textIn(json, "colour"));
+  const colour::Rgb colour = colour::colourFromHex(textIn(json, "colour"));
   return {textIn(json, "name"), colour.r, colour.g, colour.b};
 }
 
@@ -81,7 +81,7 @@ double sideIn(const Json& page, std::size_t i) {
 Json toJson(const Drawing& drawing) {
   Json layers = Json::array();
   for (const Layer& layer : drawing.layers)
-    layers.push_back({{"name", layer.name}, {"colour", hexOf({layer.red, layer.green, layer.blue})}});
+    layers.push_back({{"name", layer.name}, {"colour", colour::hexOf({layer.red, layer.green, layer.blue})}});
   Json paths = Json::array();
   for (const Outline& outline : drawing.outlines) paths.push_back(jsonOf(outline));
   return {{"page", {drawing.pageWidth, drawing.pageHeight}}, {"layers", layers}, {"paths", std::move(paths)}};
@@ -104,4 +104,4 @@ Drawing drawingFrom(const Json& json) {
   return drawing;
 }
 
-}  // namespace rim
+}  // namespace rim::io

@@ -4,7 +4,7 @@
 
 #include "core/drawing/drawing.h"
 
-namespace rim {
+namespace rim::io {
 
 /// A drawing without any loss: every number is written with as many digits as bring the same number back. An object of
 /// `page` (width, height, mm), `layers` (name, colour) and `paths`, each with `closed`, its `layer` where there are
@@ -17,4 +17,4 @@ nlohmann::json toJson(const Drawing& drawing);
 /// places farther away than kFarthestMm.
 Drawing drawingFrom(const nlohmann::json& json);
 
-}  // namespace rim
+}  // namespace rim::io

@@ -5,7 +5,7 @@
 #include "core/error.h"
 #include "core/io/common/json_number.h"
 
-namespace rim {
+namespace rim::io {
 namespace {
 
 using Json = nlohmann::json;
@@ -22,8 +22,8 @@ constexpr double kMostCutterMm = 100;
 
 }  // namespace
 
-Json toJson(const FileWish& wish) {
-  const ExportSettings& s = wish.settings;
+Json toJson(const job::FileWish& wish) {
+  const job::ExportSettings& s = wish.settings;
   Json json{{"format", kFormats[static_cast<int>(wish.format)]},
             {"unit", kUnits[s.unit == Unit::Inch ? 1 : 0]},
             {"origin", kOrigins[static_cast<int>(s.origin)]},
@@ -43,13 +43,13 @@ Json toJson(const FileWish& wish) {
   return json;
 }
 
-FileWish fileWishFrom(const Json& json) {
+job::FileWish fileWishFrom(const Json& json) {
   if (!json.is_object()) throw InputError("what is said about the file to write is damaged.");
-  FileWish wish;
-  ExportSettings& s = wish.settings;
-  wish.format = static_cast<FileFormat>(oneOf(kFormats, json, "format"));
+  job::FileWish wish;
+  job::ExportSettings& s = wish.settings;
+  wish.format = static_cast<job::FileFormat>(oneOf(kFormats, json, "format"));
   s.unit = oneOf(kUnits, json, "unit") == 1 ? Unit::Inch : Unit::Millimetre;
-  s.origin = static_cast<OriginAt>(oneOf(kOrigins, json, "origin"));
+  s.origin = static_cast<job::OriginAt>(oneOf(kOrigins, json, "origin"));
   s.withOrigin = flagIn(json, "note", false);
   s.strokesAsDrawn = flagIn(json, "strokes-as-drawn", false);
   s.dpi = numberIn(json, "dpi", 1, kMostDpi);
@@ -57,7 +57,7 @@ FileWish fileWishFrom(const Json& json) {
   if (json.contains("filled")) s.filled = flagIn(json, "filled", false);
   if (json.contains("margin")) s.marginMm = numberIn(json, "margin", 0, kMostMarginMm);
   wish.fileEach = flagIn(json, "file-each", false);
-  if (json.contains("paths")) s.element = static_cast<SvgElement>(oneOf(kElements, json, "paths"));
+  if (json.contains("paths")) s.element = static_cast<job::SvgElement>(oneOf(kElements, json, "paths"));
   if (json.contains("tolerance")) s.toleranceMm = numberIn(json, "tolerance", 0, kMostToleranceMm);
   s.byRole = flagIn(json, "by-role", false);
   s.ofStock = flagIn(json, "of-stock", false);
@@ -66,4 +66,4 @@ FileWish fileWishFrom(const Json& json) {
   return wish;
 }
 
-}  // namespace rim
+}  // namespace rim::io

@@ -4,12 +4,12 @@
 
 #include "core/job/file_wish.h"
 
-namespace rim {
+namespace rim::io {
 
 /// The file that is wanted, as an object.
-nlohmann::json toJson(const FileWish& wish);
+nlohmann::json toJson(const job::FileWish& wish);
 
 /// The wish of such an object. Throws InputError when it is none.
-FileWish fileWishFrom(const nlohmann::json& json);
+job::FileWish fileWishFrom(const nlohmann::json& json);
 
-}  // namespace rim
+}  // namespace rim::io

@@ -6,7 +6,7 @@
 
 #include "core/error.h"
 
-namespace rim {
+namespace rim::io {
 
 std::string hexText(std::uint64_t number) {
   std::array<char, 17> digits{};
@@ -26,4 +26,4 @@ OutlineId idFromText(const std::string& text) {
   return static_cast<OutlineId>(number);
 }
 
-}  // namespace rim
+}  // namespace rim::io

@@ -5,7 +5,7 @@
 
 #include "core/drawing/outline.h"
 
-namespace rim {
+namespace rim::io {
 
 /// A number as 16 hexadecimal digits, which no reader of JSON rounds.
 std::string hexText(std::uint64_t number);
@@ -16,4 +16,4 @@ std::string idText(OutlineId id);
 /// The id of such a text. Throws InputError when it is none.
 OutlineId idFromText(const std::string& text);
 
-}  // namespace rim
+}  // namespace rim::io

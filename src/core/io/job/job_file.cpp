@@ -19,7 +19,7 @@
 #include "core/picture/load.h"
 #include "core/picture/save.h"
 
-namespace rim {
+namespace rim::io {
 namespace {
 
 using Json = nlohmann::json;
@@ -42,17 +42,17 @@ std::string_view textOf(const std::vector<std::byte>& bytes) {
 }
 
 /// The outlines of reference copies, which are too many to be written with every decision.
-Json referencesOf(const Job& job) {
+Json referencesOf(const job::Job& job) {
   Json list = Json::array();
-  for (const Reference& reference : job.references) list.push_back(toJson(*reference.outlines));
+  for (const job::Reference& reference : job.references) list.push_back(toJson(*reference.outlines));
   return list;
 }
 
 /// Without their names yet; in the frame of a picture's outlines, or in mm.
-std::vector<Reference> referencesFrom(const Json& list, Frame frame) {
-  if (!list.is_array() || list.size() > kMostReferences)
+std::vector<job::Reference> referencesFrom(const Json& list, Frame frame) {
+  if (!list.is_array() || list.size() > job::kMostReferences)
     throw InputError("the reference copies in the job are damaged.");
-  std::vector<Reference> references;
+  std::vector<job::Reference> references;
   for (const Json& json : list) {
     Drawing outlines = drawingFrom(json);
     outlines.frame = frame;
@@ -70,7 +70,7 @@ Drawing drawingIn(const ZipParts& parts, const std::stop_token& stop) {
   if (parts.contains(kDrawing)) return drawingFrom(jsonIn(parts, kDrawing));
   ReadOptions options;
   options.stop = stop;
-  return readSvg(textOf(parts.at(kDrawingOfVersion1)), options).drawing;
+  return svg::readSvg(textOf(parts.at(kDrawingOfVersion1)), options).drawing;
 }
 
 }  // namespace
@@ -81,8 +81,8 @@ bool isJobFile(const std::filesystem::path& file) {
   return in.read(begin, sizeof begin) && std::memcmp(begin, "PK\3\4", sizeof begin) == 0;
 }
 
-void saveJob(const Job& job, const std::filesystem::path& file) {
-  if (!hasWork(job)) throw InputError("there is no picture and no drawing in the job yet.");
+void saveJob(const job::Job& job, const std::filesystem::path& file) {
+  if (!job::hasWork(job)) throw InputError("there is no picture and no drawing in the job yet.");
   std::vector<ZipPart> parts;
   std::list<std::vector<std::byte>> texts;  // what the parts look at
   const auto addText = [&](const char* name, const std::string& text) {
@@ -94,30 +94,31 @@ void saveJob(const Job& job, const std::filesystem::path& file) {
   if (job.drawing) {
     addJson(kDrawing, toJson(*job.drawing));
   } else {
-    parts.push_back({kPicture, pngOf(job.original), true});
+    parts.push_back({kPicture, picture::pngOf(job.original), true});
   }
   // Stored as it is: it is the larger part of what has to be written after every change.
-  if (!job.drawing && hasTracing(job))
+  if (!job.drawing && job::hasTracing(job))
     parts.push_back({kTraced, job.packedTracing.bytes([&job] { return tracedPart(job); }), true});
   addText(kSettings, recipeText(job));
   if (!job.references.empty()) addJson(kReferences, referencesOf(job));
-  if (hasOutlines(job)) addText(kOutlines, svgText(asPlaced(job, drawingOf(job), FileKind::Svg), job.origin));
+  if (job::hasOutlines(job))
+    addText(kOutlines, svg::svgText(asPlaced(job, job::drawingOf(job), FileKind::Svg), job.origin));
   writeBeside(file, [&parts](const std::filesystem::path& beside) { writeZip(beside, parts); });
 }
 
-Job loadJob(const std::filesystem::path& file, const std::stop_token& stop) {
+job::Job loadJob(const std::filesystem::path& file, const std::stop_token& stop) {
   ZipParts parts =
-      readZip(file, {kPicture, kDrawing, kDrawingOfVersion1, kSettings, kReferences, kTraced}, kMostFileBytes);
+      readZip(file, {kPicture, kDrawing, kDrawingOfVersion1, kSettings, kReferences, kTraced}, picture::kMostFileBytes);
   if (stop.stop_requested()) throw Cancelled();
   if (!parts.contains(kSettings)) throw InputError("this is not a job of Snug Rim.");
   const Json json = recipeJsonFrom(textOf(parts.at(kSettings)));
-  Job job;
+  job::Job job;
   if (parts.contains(kDrawing) || parts.contains(kDrawingOfVersion1)) {
-    job = jobOn(drawingIn(parts, stop), textIn(json["picture"], "name"));
+    job = job::jobOn(drawingIn(parts, stop), textIn(json["picture"], "name"));
   } else if (!parts.contains(kPicture)) {
     throw InputError("the picture is missing from the job.");
   } else {
-    job.original = loadPicture(parts.at(kPicture), textIn(json["picture"], "name"), 1, stop);
+    job.original = picture::loadPicture(parts.at(kPicture), textIn(json["picture"], "name"), 1, stop);
     job.original.dotsPerInch = numberIn(json["picture"], "dots-per-inch", 0, 100'000);
     job.original.packed = PackedBytes(std::move(parts.at(kPicture)));
   }
@@ -128,4 +129,4 @@ Job loadJob(const std::filesystem::path& file, const std::stop_token& stop) {
   return job;
 }
 
-}  // namespace rim
+}  // namespace rim::io

@@ -5,7 +5,7 @@
 
 #include "core/job/job.h"
 
-namespace rim {
+namespace rim::io {
 
 /// The ending of job files.
 inline constexpr const char* kJobEnding = ".snugrim";
@@ -18,11 +18,11 @@ bool isJobFile(const std::filesystem::path& file);
 /// when they are there, `references.json` with the outlines of reference copies, `traced.json` with what tracing gave
 /// (io/job/traced_json.h), and `outlines.svg` in mm for other programs. Written beside and renamed. Throws WriteError;
 /// InputError when the job has no picture.
-void saveJob(const Job& job, const std::filesystem::path& file);
+void saveJob(const job::Job& job, const std::filesystem::path& file);
 
 /// The job that was saved, its picture not yet prepared; what tracing gave is there where it was kept and belongs
 /// (hasTracing() in job/stages.h), else it is still to be traced. Throws InputError with one sentence when the file is
 /// no job, is damaged, or was written by a newer version; Cancelled when a stop is requested.
-Job loadJob(const std::filesystem::path& file, const std::stop_token& stop = {});
+job::Job loadJob(const std::filesystem::path& file, const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::io

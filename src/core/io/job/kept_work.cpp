@@ -10,7 +10,7 @@
 #include "core/io/job/job_file.h"
 #include "core/io/job/recipe_json.h"
 
-namespace rim {
+namespace rim::io {
 namespace fs = std::filesystem;
 namespace {
 
@@ -41,14 +41,15 @@ Json decisionsIn(const fs::path& folder) {
 }
 
 /// Whether reference copies hold the same outlines, whatever they are called.
-bool sameOutlines(const std::vector<Reference>& a, const std::vector<Reference>& b) {
-  return std::equal(a.begin(), a.end(), b.begin(), b.end(),
-                    [](const Reference& one, const Reference& other) { return one.outlines == other.outlines; });
+bool sameOutlines(const std::vector<job::Reference>& a, const std::vector<job::Reference>& b) {
+  return std::equal(a.begin(), a.end(), b.begin(), b.end(), [](const job::Reference& one, const job::Reference& other) {
+    return one.outlines == other.outlines;
+  });
 }
 
 }  // namespace
 
-void WorkKeeper::keep(const Job& job, const KeptNote& note) {
+void WorkKeeper::keep(const job::Job& job, const KeptNote& note) {
   std::error_code failed;
   fs::create_directories(folder_, failed);
   if (failed) throw WriteError("the folder for it cannot be made: " + failed.message() + ".");
@@ -57,7 +58,7 @@ void WorkKeeper::keep(const Job& job, const KeptNote& note) {
   const std::string before = base_;
   if (another) {
     const std::string name = freshName(folder_);
-    Job plain;
+    job::Job plain;
     plain.original = job.original;
     plain.drawing = job.drawing;
     plain.references = job.references;
@@ -95,12 +96,12 @@ std::filesystem::file_time_type keptAt(const fs::path& folder) {
   return missing ? fs::file_time_type::min() : at;
 }
 
-Job loadKept(const fs::path& folder, const std::stop_token& stop) {
+job::Job loadKept(const fs::path& folder, const std::stop_token& stop) {
   const Json json = decisionsIn(folder);
   if (json.is_null()) throw InputError("what was kept of this work is damaged.");
-  Job job = loadJob(folder / textIn(json, "picture"), stop);
+  job::Job job = loadJob(folder / textIn(json, "picture"), stop);
   readRecipe(recipeJsonFrom(textIn(json, "decided")), job);
   return job;
 }
 
-}  // namespace rim
+}  // namespace rim::io

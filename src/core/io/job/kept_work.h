@@ -7,7 +7,7 @@
 
 #include "core/job/job.h"
 
-namespace rim {
+namespace rim::io {
 
 /// What is said about work that was kept.
 struct KeptNote {
@@ -27,17 +27,17 @@ class WorkKeeper {
   explicit WorkKeeper(std::filesystem::path folder) : folder_(std::move(folder)) {}
 
   /// Keeps the job. Throws WriteError.
-  void keep(const Job& job, const KeptNote& note);
+  void keep(const job::Job& job, const KeptNote& note);
 
   /// Nothing is kept any more; what was written of the picture stays for the next time.
   void forget();
 
  private:
   std::filesystem::path folder_;
-  std::string base_;                        ///< the file with the picture
-  PictureId picture_ = PictureId::None;     ///< that it holds
-  std::shared_ptr<const Drawing> drawing_;  ///< or the drawing
-  std::vector<Reference> references_;       ///< and the reference copies
+  std::string base_;                                       ///< the file with the picture
+  picture::PictureId picture_ = picture::PictureId::None;  ///< that it holds
+  std::shared_ptr<const Drawing> drawing_;                 ///< or the drawing
+  std::vector<job::Reference> references_;                 ///< and the reference copies
 };
 
 /// When the work in a folder was changed last; a time long ago when there is none.
@@ -47,6 +47,6 @@ std::filesystem::file_time_type keptAt(const std::filesystem::path& folder);
 std::optional<KeptNote> keptNoteIn(const std::filesystem::path& folder);
 
 /// The work that is kept in a folder. Throws InputError when it is damaged, Cancelled.
-Job loadKept(const std::filesystem::path& folder, const std::stop_token& stop = {});
+job::Job loadKept(const std::filesystem::path& folder, const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::io

@@ -6,7 +6,7 @@
 #include "core/io/common/json_number.h"
 #include "core/io/job/id_text.h"
 
-namespace rim {
+namespace rim::io {
 namespace {
 
 using Json = nlohmann::json;
@@ -15,21 +15,21 @@ constexpr const char* kWhats[] = {"one", "kind", "safe", "leave", "proposals"};
 constexpr double kFarthest = 1e9;
 constexpr double kLargestMm = 1000;
 
-MendStep stepFrom(const Json& json) {
-  MendStep step;
+mend::MendStep stepFrom(const Json& json) {
+  mend::MendStep step;
   const std::string what = textIn(json, "what");
   bool known = false;
   for (int i = 0; i < static_cast<int>(std::size(kWhats)); ++i) {
     if (what != kWhats[i]) continue;
-    step.what = static_cast<MendStep::What>(i);
+    step.what = static_cast<mend::MendStep::What>(i);
     known = true;
   }
   if (!known) throw InputError("a decision of the Mend step is damaged.");
   const std::string kind = textIn(json, "kind");
   known = false;
-  for (std::size_t i = 0; i < kFindingKinds; ++i) {
-    if (kind != nameOf(static_cast<FindingKind>(i))) continue;
-    step.kind = static_cast<FindingKind>(i);
+  for (std::size_t i = 0; i < mend::kFindingKinds; ++i) {
+    if (kind != mend::nameOf(static_cast<mend::FindingKind>(i))) continue;
+    step.kind = static_cast<mend::FindingKind>(i);
     known = true;
   }
   if (!known) throw InputError("a decision of the Mend step names a kind that does not exist.");
@@ -43,11 +43,11 @@ MendStep stepFrom(const Json& json) {
 
 }  // namespace
 
-Json toJson(const MendWork& work) {
+Json toJson(const mend::MendWork& work) {
   Json steps = Json::array();
-  for (const MendStep& s : work.steps) {
+  for (const mend::MendStep& s : work.steps) {
     Json step{{"what", kWhats[static_cast<int>(s.what)]},
-              {"kind", nameOf(s.kind)},
+              {"kind", mend::nameOf(s.kind)},
               {"x", s.at.x},
               {"y", s.at.y},
               {"repair", s.repair}};
@@ -59,12 +59,12 @@ Json toJson(const MendWork& work) {
   return {{"gap-mm", work.settings.gapMm}, {"speck-mm", work.settings.speckMm}, {"steps", steps}};
 }
 
-MendWork mendWorkFrom(const Json& json) {
-  MendWork work;
+mend::MendWork mendWorkFrom(const Json& json) {
+  mend::MendWork work;
   work.settings.gapMm = numberIn(json, "gap-mm", 0, kLargestMm);
   work.settings.speckMm = numberIn(json, "speck-mm", 0, kLargestMm);
   for (const Json& step : json.value("steps", Json::array())) work.steps.push_back(stepFrom(step));
   return work;
 }
 
-}  // namespace rim
+}  // namespace rim::io

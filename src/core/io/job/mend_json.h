@@ -4,12 +4,12 @@
 
 #include "core/mend/decide.h"
 
-namespace rim {
+namespace rim::io {
 
 /// Settings and decisions of the Mend step as they stand in a job file.
-nlohmann::json toJson(const MendWork& work);
+nlohmann::json toJson(const mend::MendWork& work);
 
 /// Throws InputError when something is missing or out of range.
-MendWork mendWorkFrom(const nlohmann::json& json);
+mend::MendWork mendWorkFrom(const nlohmann::json& json);
 
-}  // namespace rim
+}  // namespace rim::io

@@ -7,7 +7,7 @@
 #include "core/error.h"
 #include "core/io/common/reading.h"
 
-namespace rim {
+namespace rim::io {
 namespace {
 
 constexpr double kMostBulge = 1000;
@@ -97,4 +97,4 @@ class Reader {
 
 Path pathFrom(std::string_view text, bool closed) { return Reader(text).path(closed); }
 
-}  // namespace rim
+}  // namespace rim::io

@@ -6,7 +6,7 @@
 #include "core/io/common/json_number.h"
 #include "core/overloaded.h"
 
-namespace rim {
+namespace rim::io {
 namespace {
 
 using Json = nlohmann::json;
@@ -23,18 +23,18 @@ Json toJson(const std::vector<Point>& places) {
   return list;
 }
 
-Json frameJson(const char* name, const Crop& f) {
+Json frameJson(const char* name, const picture::Crop& f) {
   return {{"do", name}, {"x", f.x}, {"y", f.y}, {"width", f.width}, {"height", f.height}};
 }
 
-Json strokesJson(const TouchUp& step) {
+Json strokesJson(const picture::TouchUp& step) {
   Json strokes = Json::array();
-  for (const BrushStroke& stroke : step.strokes)
+  for (const picture::BrushStroke& stroke : step.strokes)
     strokes.push_back({{"px", stroke.diameterPx}, {"ink", stroke.ink}, {"places", toJson(stroke.places)}});
   return {{"do", "touch-up"}, {"strokes", strokes}};
 }
 
-Json cornersJson(const Straighten& step) {
+Json cornersJson(const picture::Straighten& step) {
   Json json{{"do", "straighten"}, {"ratio", step.sideRatio}};
   if (step.corners) json["corners"] = toJson(std::vector<Point>(step.corners->begin(), step.corners->end()));
   return json;
@@ -61,23 +61,23 @@ std::vector<Point> placesFrom(const Json& list) {
   return places;
 }
 
-Crop frameFrom(const Json& json) {
+picture::Crop frameFrom(const Json& json) {
   return {wholeIn(json, "x", -kFar, kFar), wholeIn(json, "y", -kFar, kFar), wholeIn(json, "width", 1, kFar),
           wholeIn(json, "height", 1, kFar)};
 }
 
-Straighten straightenFrom(const Json& json) {
-  Straighten step{std::nullopt, numberIn(json, "ratio", 0, 20)};
+picture::Straighten straightenFrom(const Json& json) {
+  picture::Straighten step{std::nullopt, numberIn(json, "ratio", 0, 20)};
   if (json.contains("corners")) {
     const std::vector<Point> corners = placesFrom(listIn(json, "corners"));
     if (corners.size() != 4) throw InputError("a sheet has not four corners.");
-    step.corners = Quad{corners[0], corners[1], corners[2], corners[3]};
+    step.corners = picture::Quad{corners[0], corners[1], corners[2], corners[3]};
   }
   return step;
 }
 
-TouchUp touchUpFrom(const Json& json) {
-  TouchUp step;
+picture::TouchUp touchUpFrom(const Json& json) {
+  picture::TouchUp step;
   for (const Json& stroke : listIn(json, "strokes")) {
     if (!stroke.is_object()) throw InputError("a stroke of the brush is damaged.");
     step.strokes.push_back(
@@ -86,84 +86,86 @@ TouchUp touchUpFrom(const Json& json) {
   return step;
 }
 
-Preparation preparationFrom(const Json& json) {
+picture::Preparation preparationFrom(const Json& json) {
   const std::string what = textIn(json, "do");
   if (what == "crop") return frameFrom(json);
-  if (what == "crop-to-ink") return CropToInk{wholeIn(json, "margin", 0, kFar)};
-  if (what == "turn") return Turn{numberIn(json, "degrees", -3600, 3600)};
-  if (what == "mirror") return Mirror{};
+  if (what == "crop-to-ink") return picture::CropToInk{wholeIn(json, "margin", 0, kFar)};
+  if (what == "turn") return picture::Turn{numberIn(json, "degrees", -3600, 3600)};
+  if (what == "mirror") return picture::Mirror{};
   if (what == "straighten") return straightenFrom(json);
-  if (what == "even-light") return EvenLight{};
-  if (what == "lift-shadows") return LiftShadows{numberIn(json, "px", 3, 9999)};
-  if (what == "denoise") return Denoise{numberIn(json, "strength", 0.2, 5)};
-  if (what == "thicken") return Thicken{numberIn(json, "px", -50, 50)};
-  if (what == "fill-gaps") return FillGaps{numberIn(json, "px", 0, 50)};
-  if (what == "fill-pinholes") return FillPinholes{numberIn(json, "area", 0, 1e9)};
-  if (what == "drop-specks") return DropSpecks{numberIn(json, "area", 0, 1e9)};
-  if (what == "enlarge") return Enlarge{numberIn(json, "factor", 1, 8)};
-  if (what == "local-threshold") return LocalThreshold{numberIn(json, "px", 3, 999), numberIn(json, "bias", -255, 255)};
-  if (what == "smooth-edges") return SmoothEdges{numberIn(json, "px", 0.3, 20)};
+  if (what == "even-light") return picture::EvenLight{};
+  if (what == "lift-shadows") return picture::LiftShadows{numberIn(json, "px", 3, 9999)};
+  if (what == "denoise") return picture::Denoise{numberIn(json, "strength", 0.2, 5)};
+  if (what == "thicken") return picture::Thicken{numberIn(json, "px", -50, 50)};
+  if (what == "fill-gaps") return picture::FillGaps{numberIn(json, "px", 0, 50)};
+  if (what == "fill-pinholes") return picture::FillPinholes{numberIn(json, "area", 0, 1e9)};
+  if (what == "drop-specks") return picture::DropSpecks{numberIn(json, "area", 0, 1e9)};
+  if (what == "enlarge") return picture::Enlarge{numberIn(json, "factor", 1, 8)};
+  if (what == "local-threshold")
+    return picture::LocalThreshold{numberIn(json, "px", 3, 999), numberIn(json, "bias", -255, 255)};
+  if (what == "smooth-edges") return picture::SmoothEdges{numberIn(json, "px", 0.3, 20)};
   if (what == "touch-up") return touchUpFrom(json);
-  if (what == "clear") return ClearFrame{frameFrom(json), flagIn(json, "inside", false)};
+  if (what == "clear") return picture::ClearFrame{frameFrom(json), flagIn(json, "inside", false)};
   if (what == "pick-colour") {
-    return PickColour{pointFrom(listIn(json, "place")), numberIn(json, "tolerance", 0, 200),
-                      flagIn(json, "connected", false), flagIn(json, "ink", false), flagIn(json, "rest", false)};
+    return picture::PickColour{pointFrom(listIn(json, "place")), numberIn(json, "tolerance", 0, 200),
+                               flagIn(json, "connected", false), flagIn(json, "ink", false),
+                               flagIn(json, "rest", false)};
   }
   throw InputError("the step \"" + what + "\" is not known. A newer version may have written it.");
 }
 
 }  // namespace
 
-Json toJson(const PreparationStep& step) {
+Json toJson(const picture::PreparationStep& step) {
   Json json = std::visit(Overloaded{
-                             [](const Crop& s) { return frameJson("crop", s); },
-                             [](const CropToInk& s) -> Json {
+                             [](const picture::Crop& s) { return frameJson("crop", s); },
+                             [](const picture::CropToInk& s) -> Json {
                                return {{"do", "crop-to-ink"}, {"margin", s.marginPx}};
                              },
-                             [](const Turn& s) -> Json {
+                             [](const picture::Turn& s) -> Json {
                                return {{"do", "turn"}, {"degrees", s.degrees}};
                              },
-                             [](const Mirror&) -> Json {
+                             [](const picture::Mirror&) -> Json {
                                return {{"do", "mirror"}};
                              },
-                             [](const Straighten& s) { return cornersJson(s); },
-                             [](const EvenLight&) -> Json {
+                             [](const picture::Straighten& s) { return cornersJson(s); },
+                             [](const picture::EvenLight&) -> Json {
                                return {{"do", "even-light"}};
                              },
-                             [](const LiftShadows& s) -> Json {
+                             [](const picture::LiftShadows& s) -> Json {
                                return {{"do", "lift-shadows"}, {"px", s.reachPx}};
                              },
-                             [](const Denoise& s) -> Json {
+                             [](const picture::Denoise& s) -> Json {
                                return {{"do", "denoise"}, {"strength", s.strength}};
                              },
-                             [](const Thicken& s) -> Json {
+                             [](const picture::Thicken& s) -> Json {
                                return {{"do", "thicken"}, {"px", s.px}};
                              },
-                             [](const FillGaps& s) -> Json {
+                             [](const picture::FillGaps& s) -> Json {
                                return {{"do", "fill-gaps"}, {"px", s.px}};
                              },
-                             [](const FillPinholes& s) -> Json {
+                             [](const picture::FillPinholes& s) -> Json {
                                return {{"do", "fill-pinholes"}, {"area", s.areaPx2}};
                              },
-                             [](const DropSpecks& s) -> Json {
+                             [](const picture::DropSpecks& s) -> Json {
                                return {{"do", "drop-specks"}, {"area", s.areaPx2}};
                              },
-                             [](const Enlarge& s) -> Json {
+                             [](const picture::Enlarge& s) -> Json {
                                return {{"do", "enlarge"}, {"factor", s.factor}};
                              },
-                             [](const LocalThreshold& s) -> Json {
+                             [](const picture::LocalThreshold& s) -> Json {
                                return {{"do", "local-threshold"}, {"px", s.sizePx}, {"bias", s.bias}};
                              },
-                             [](const SmoothEdges& s) -> Json {
+                             [](const picture::SmoothEdges& s) -> Json {
                                return {{"do", "smooth-edges"}, {"px", s.px}};
                              },
-                             [](const TouchUp& s) { return strokesJson(s); },
-                             [](const ClearFrame& s) {
+                             [](const picture::TouchUp& s) { return strokesJson(s); },
+                             [](const picture::ClearFrame& s) {
                                Json clear = frameJson("clear", s.frame);
                                clear["inside"] = s.inside;
                                return clear;
                              },
-                             [](const PickColour& s) -> Json {
+                             [](const picture::PickColour& s) -> Json {
                                return {{"do", "pick-colour"},
                                        {"place", toJson(s.place)},
                                        {"tolerance", s.tolerance},
@@ -177,9 +179,9 @@ Json toJson(const PreparationStep& step) {
   return json;
 }
 
-PreparationStep preparationStepFrom(const Json& json) {
+picture::PreparationStep preparationStepFrom(const Json& json) {
   if (!json.is_object()) throw InputError("a step of the picture's preparation is damaged.");
   return {preparationFrom(json), flagIn(json, "on", true)};
 }
 
-}  // namespace rim
+}  // namespace rim::io

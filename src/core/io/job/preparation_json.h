@@ -4,13 +4,13 @@
 
 #include "core/picture/preparation.h"
 
-namespace rim {
+namespace rim::io {
 
 /// A step as a JSON object: what is done ("do"), whether it is on, and its numbers by their names.
-nlohmann::json toJson(const PreparationStep& step);
+nlohmann::json toJson(const picture::PreparationStep& step);
 
 /// The step that such an object says. Throws InputError when it names no step, or a number is
 /// missing, no number or outside its range.
-PreparationStep preparationStepFrom(const nlohmann::json& json);
+picture::PreparationStep preparationStepFrom(const nlohmann::json& json);
 
-}  // namespace rim
+}  // namespace rim::io

@@ -9,8 +9,8 @@
 #include "core/io/job/job_file.h"
 #include "core/io/job/recipe_json.h"
 
-namespace rim {
-void saveRecipe(const Recipe& recipe, const std::filesystem::path& file) {
+namespace rim::io {
+void saveRecipe(const job::Recipe& recipe, const std::filesystem::path& file) {
   writeBeside(file, [&recipe](const std::filesystem::path& beside) {
     std::ofstream out(beside, std::ios::binary);
     if (!(out << recipeText(recipe) << '\n' << std::flush))
@@ -18,10 +18,10 @@ void saveRecipe(const Recipe& recipe, const std::filesystem::path& file) {
   });
 }
 
-Recipe loadRecipe(const std::filesystem::path& file) {
-  Recipe recipe;
+job::Recipe loadRecipe(const std::filesystem::path& file) {
+  job::Recipe recipe;
   if (isJobFile(file)) {
-    recipe = static_cast<Recipe&&>(loadJob(file));
+    recipe = static_cast<job::Recipe&&>(loadJob(file));
     recipe.original = {};
     recipe.drawing.reset();
     return recipe;
@@ -31,4 +31,4 @@ Recipe loadRecipe(const std::filesystem::path& file) {
   return recipe;
 }
 
-}  // namespace rim
+}  // namespace rim::io

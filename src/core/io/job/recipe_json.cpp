@@ -12,7 +12,7 @@
 #include "core/io/job/refine_json.h"
 #include "core/trace/outline/rules.h"
 
-namespace rim {
+namespace rim::io {
 namespace {
 
 using Json = nlohmann::json;
@@ -20,29 +20,29 @@ using Json = nlohmann::json;
 constexpr int kVersion = 8;
 constexpr const char* kSizes[] = {"resolution", "picture-width", "picture-height", "outlines-width", "outlines-height"};
 
-Json jsonOf(const TraceSettings& settings) {
+Json jsonOf(const trace::TraceSettings& settings) {
   Json trace{{"light-is-ink", settings.lightIsInk},
              {"tolerance-px", settings.tolerancePx},
              {"min-area-px2", settings.minAreaPx2},
              {"corners", settings.cornerReadiness},
-             {"exact", namesOf(settings.rules)},
-             {"method", kTraceMethodNames[static_cast<std::size_t>(settings.method)]},
+             {"exact", trace::outline::namesOf(settings.rules)},
+             {"method", trace::kTraceMethodNames[static_cast<std::size_t>(settings.method)]},
              {"heal-px", settings.strokes.healPx},
-             {"ends", kStrokeEndsNames[static_cast<std::size_t>(settings.strokes.ends)]}};
+             {"ends", trace::kStrokeEndsNames[static_cast<std::size_t>(settings.strokes.ends)]}};
   if (settings.strokes.limitPx) trace["stroke-limit-px"] = *settings.strokes.limitPx;
-  for (const PartSwitch& part : settings.strokes.switched)
+  for (const trace::PartSwitch& part : settings.strokes.switched)
     trace["switched-px"].push_back({{"x", part.at.x}, {"y", part.at.y}, {"whole", part.whole}});
   if (settings.threshold) trace["threshold"] = *settings.threshold;
   return trace;
 }
 
-Json jsonOf(const std::vector<PreparationStep>& preparation) {
+Json jsonOf(const std::vector<picture::PreparationStep>& preparation) {
   Json steps = Json::array();
-  for (const PreparationStep& step : preparation) steps.push_back(toJson(step));
+  for (const picture::PreparationStep& step : preparation) steps.push_back(toJson(step));
   return steps;
 }
 
-Json jsonOf(const Recipe& job) {
+Json jsonOf(const job::Recipe& job) {
   Json refined = Json::array();
   for (const refine::Step& step : job.refine) refined.push_back(toJson(step));
   Json json{{"snugrim-job", kVersion},
@@ -60,7 +60,7 @@ Json jsonOf(const Recipe& job) {
   }
   if (job.file) json["file"] = toJson(*job.file);
   for (const Guide& guide : job.guides) json["guides"].push_back({{"upright", guide.upright}, {"at", guide.at}});
-  for (const Reference& reference : job.references)
+  for (const job::Reference& reference : job.references)
     json["references"].push_back({{"name", reference.name}, {"shown", reference.shown}});
   return json;
 }
@@ -73,29 +73,31 @@ Json listIn(const Json& json, const char* name, std::size_t most) {
   return list;
 }
 
-TraceSettings traceFrom(const Json& json) {
-  TraceSettings trace;
+trace::TraceSettings traceFrom(const Json& json) {
+  trace::TraceSettings trace;
   if (json.is_object() && json.contains("threshold")) trace.threshold = wholeIn(json, "threshold", 0, 255);
   trace.lightIsInk = flagIn(json, "light-is-ink", false);
   trace.tolerancePx = numberIn(json, "tolerance-px", 0.05, 10);
   trace.minAreaPx2 = numberIn(json, "min-area-px2", 0, 1e9);
   trace.cornerReadiness = numberIn(json, "corners", 0, 100);
-  if (json.contains("exact")) trace.rules = rulesNamed(textsIn(json, "exact"));
-  if (json.contains("method")) trace.method = static_cast<TraceMethod>(oneOf(kTraceMethodNames, json, "method"));
-  if (json.contains("ends")) trace.strokes.ends = static_cast<StrokeEnds>(oneOf(kStrokeEndsNames, json, "ends"));
-  if (json.contains("heal-px")) trace.strokes.healPx = numberIn(json, "heal-px", 0, kMostHealPx);
+  if (json.contains("exact")) trace.rules = trace::outline::rulesNamed(textsIn(json, "exact"));
+  if (json.contains("method"))
+    trace.method = static_cast<trace::TraceMethod>(oneOf(trace::kTraceMethodNames, json, "method"));
+  if (json.contains("ends"))
+    trace.strokes.ends = static_cast<trace::StrokeEnds>(oneOf(trace::kStrokeEndsNames, json, "ends"));
+  if (json.contains("heal-px")) trace.strokes.healPx = numberIn(json, "heal-px", 0, trace::kMostHealPx);
   if (json.contains("stroke-limit-px"))
-    trace.strokes.limitPx = numberIn(json, "stroke-limit-px", kLeastStrokeLimitPx, kMostStrokeLimitPx);
-  for (const Json& place : listIn(json, "switched-px", kMostSwitched)) {
+    trace.strokes.limitPx = numberIn(json, "stroke-limit-px", trace::kLeastStrokeLimitPx, trace::kMostStrokeLimitPx);
+  for (const Json& place : listIn(json, "switched-px", trace::kMostSwitched)) {
     const auto along = [&place](const char* axis) { return numberIn(place, axis, -kFarthestMm, kFarthestMm); };
     trace.strokes.switched.push_back({{along("x"), along("y")}, flagIn(place, "whole", false)});
   }
   return trace;
 }
 
-Stock stockFrom(const Json& json) {
-  const auto place = [&json](const char* name) { return numberIn(json, name, -kMostStockMm, kMostStockMm); };
-  const auto size = [&json](const char* name) { return numberIn(json, name, kLeastStockMm, kMostStockMm); };
+job::Stock stockFrom(const Json& json) {
+  const auto place = [&json](const char* name) { return numberIn(json, name, -job::kMostStockMm, job::kMostStockMm); };
+  const auto size = [&json](const char* name) { return numberIn(json, name, job::kLeastStockMm, job::kMostStockMm); };
   return {size("width"), size("height"), {place("x"), place("y")}};
 }
 
@@ -107,8 +109,8 @@ std::vector<Guide> guidesFrom(const Json& json) {
 }
 
 /// Names of reference copies whose outlines are there.
-void readReferences(const Json& json, std::vector<Reference>& references) {
-  const Json list = listIn(json, "references", kMostReferences);
+void readReferences(const Json& json, std::vector<job::Reference>& references) {
+  const Json list = listIn(json, "references", job::kMostReferences);
   if (list.size() != references.size()) throw InputError("a reference copy in the job is missing.");
   for (std::size_t i = 0; i < references.size(); ++i) {
     references[i].name = textIn(list[i], "name");
@@ -116,20 +118,20 @@ void readReferences(const Json& json, std::vector<Reference>& references) {
   }
 }
 
-SizeWish sizeFrom(const Json& json) {
-  const auto of = static_cast<SizeWish::Of>(oneOf(kSizes, json, "of"));
-  return {of, numberIn(json, "value", 0, kLargestSizeMm)};
+job::SizeWish sizeFrom(const Json& json) {
+  const auto of = static_cast<job::SizeWish::Of>(oneOf(kSizes, json, "of"));
+  return {of, numberIn(json, "value", 0, job::kLargestSizeMm)};
 }
 
 }  // namespace
 
-std::string recipeText(const Recipe& recipe) {
+std::string recipeText(const job::Recipe& recipe) {
   // Text in a note may come in any encoding; what is no UTF-8 is replaced.
   constexpr int kIndent = 2;
   return jsonOf(recipe).dump(kIndent, ' ', false, Json::error_handler_t::replace);
 }
 
-std::string decidedForTrace(const Recipe& recipe) {
+std::string decidedForTrace(const job::Recipe& recipe) {
   const Json json{{"preparation", jsonOf(recipe.preparation)},
                   {"colours", toJson(recipe.colours)},
                   {"trace", jsonOf(recipe.trace)}};
@@ -149,7 +151,7 @@ Json recipeJsonFrom(std::string_view text) {
   return json;
 }
 
-void readRecipe(const Json& json, Recipe& recipe) {
+void readRecipe(const Json& json, job::Recipe& recipe) {
   recipe.origin = textIn(json, "origin");
   for (const Json& step : json.value("preparation", Json::array()))
     recipe.preparation.push_back(preparationStepFrom(step));
@@ -164,4 +166,4 @@ void readRecipe(const Json& json, Recipe& recipe) {
   readReferences(json, recipe.references);
 }
 
-}  // namespace rim
+}  // namespace rim::io

@@ -13,7 +13,7 @@
 #include "core/io/job/path_text.h"
 #include "core/overloaded.h"
 
-namespace rim {
+namespace rim::io {
 namespace {
 
 using Json = nlohmann::json;
@@ -46,19 +46,19 @@ std::string word(Enum value, const std::array<const char*, N>& words) {
 double mm(const Json& json, const char* key) { return numberIn(json, key, -kMostMm, kMostMm); }
 Point place(const Json& json, const char* x, const char* y) { return {mm(json, x), mm(json, y)}; }
 
-Json kindsJson(const std::set<TrueUpKind>& kinds) {
+Json kindsJson(const std::set<refine::TrueUpKind>& kinds) {
   Json names = Json::array();
-  for (const TrueUpKind kind : kinds) names.push_back(nameOf(kind));
+  for (const refine::TrueUpKind kind : kinds) names.push_back(refine::nameOf(kind));
   return names;
 }
 
-std::set<TrueUpKind> kindsIn(const Json& json) {
-  std::set<TrueUpKind> kinds;
+std::set<refine::TrueUpKind> kindsIn(const Json& json) {
+  std::set<refine::TrueUpKind> kinds;
   for (const std::string& name : textsIn(json, "kinds")) {
     std::size_t k = 0;
-    while (k < kTrueUpKinds && nameOf(static_cast<TrueUpKind>(k)) != name) ++k;
-    if (k == kTrueUpKinds) fail();
-    kinds.insert(static_cast<TrueUpKind>(k));
+    while (k < refine::kTrueUpKinds && refine::nameOf(static_cast<refine::TrueUpKind>(k)) != name) ++k;
+    if (k == refine::kTrueUpKinds) fail();
+    kinds.insert(static_cast<refine::TrueUpKind>(k));
   }
   return kinds;
 }
@@ -77,12 +77,12 @@ OutlineMark markFrom(const Json& json) {
 }
 
 Json layerJson(const Layer& layer) {
-  return {{"name", layer.name}, {"colour", hexOf({layer.red, layer.green, layer.blue})}};
+  return {{"name", layer.name}, {"colour", colour::hexOf({layer.red, layer.green, layer.blue})}};
 }
 
 Layer layerFrom(const Json& json, const char* key) {
   if (!json.contains(key) || !json[key].is_object()) fail();
-  const Rgb colour = colourFromHex(textIn(json[key], "colour"));
+  const colour::Rgb colour = colour::colourFromHex(textIn(json[key], "colour"));
   Layer layer{textIn(json[key], "name"), colour.r, colour.g, colour.b};
   if (layer.name.empty()) fail();
   return layer;
@@ -95,7 +95,7 @@ Json marksJson(const std::vector<OutlineMark>& marks) {
 }
 
 Json pathJson(const Path& path) { return {{"closed", path.closed}, {"d", textOf(path)}}; }
-Path pathFrom(const Json& json) { return rim::pathFrom(textIn(json, "d"), flagIn(json, "closed", false)); }
+Path pathFrom(const Json& json) { return rim::io::pathFrom(textIn(json, "d"), flagIn(json, "closed", false)); }
 
 Json listOf(const Json& json, const char* key) {
   const Json list = json.value(key, Json::array());
@@ -103,94 +103,94 @@ Json listOf(const Json& json, const char* key) {
   return list;
 }
 
-Json numbersOf(const Step& step) {
+Json numbersOf(const refine::Step& step) {
   return std::visit(
       Overloaded{
-          [](const TrueUp& s) -> Json {
+          [](const refine::TrueUp& s) -> Json {
             return {{"kinds", kindsJson(s.kinds)}, {"within", s.withinMm}};
           },
-          [](const Symmetrize& s) -> Json {
+          [](const refine::Symmetrize& s) -> Json {
             return {{"wish", word(s.wish, kWishes)}, {"from", word(s.from, kFroms)}, {"within", s.withinMm}};
           },
-          [](const Sharpen& s) -> Json {
+          [](const refine::Sharpen& s) -> Json {
             return {{"mm", s.missingMm}};
           },
-          [](const FilletCorners& s) -> Json {
+          [](const refine::FilletCorners& s) -> Json {
             return {{"mm", s.radiusMm}};
           },
-          [](const Simplify& s) -> Json {
+          [](const refine::Simplify& s) -> Json {
             return {{"mm", s.withinMm}, {"form", word(s.form, kForms)}};
           },
-          [](const UniteAll&) -> Json { return Json::object(); },
-          [](const CombineWith& s) -> Json {
+          [](const refine::UniteAll&) -> Json { return Json::object(); },
+          [](const refine::CombineWith& s) -> Json {
             return {
                 {"rule", word(s.rule, kRules)}, {"name", s.name}, {"drawing", toJson(s.other ? *s.other : Drawing{})}};
           },
-          [](const OffsetBy& s) -> Json {
+          [](const refine::OffsetBy& s) -> Json {
             return {{"mm", s.mm}, {"joins", word(s.joins, kJoins)}};
           },
-          [](const AddRing& s) -> Json {
+          [](const refine::AddRing& s) -> Json {
             return {{"gap", s.gapMm}, {"width", s.widthMm}, {"joins", word(s.joins, kJoins)}};
           },
-          [](const ThickenLines& s) -> Json {
+          [](const refine::ThickenLines& s) -> Json {
             return {{"mm", s.mm}, {"joins", word(s.joins, kJoins)}, {"tips", word(s.tips, kTips)}};
           },
-          [](const StrokesTo& s) -> Json {
+          [](const refine::StrokesTo& s) -> Json {
             return {{"keep", word(s.keep, kKept)}, {"widest", s.widestMm}};
           },
-          [](const Rotate& s) -> Json {
+          [](const refine::Rotate& s) -> Json {
             return {{"degrees", s.degrees}};
           },
-          [](const Reflect& s) -> Json {
+          [](const refine::Reflect& s) -> Json {
             return {{"left-right", s.leftRight}};
           },
-          [](const ScaleBy& s) -> Json {
+          [](const refine::ScaleBy& s) -> Json {
             return {{"factor", s.factor}};
           },
-          [](const PlaceAt& s) -> Json {
+          [](const refine::PlaceAt& s) -> Json {
             return {{"x", s.at.x}, {"y", s.at.y}, {"hold", static_cast<int>(s.hold)}};
           },
-          [](const FitInto& s) -> Json {
+          [](const refine::FitInto& s) -> Json {
             return {{"w", s.widthMm}, {"h", s.heightMm}};
           },
-          [](const Array& s) -> Json {
+          [](const refine::Array& s) -> Json {
             return {{"columns", s.columns}, {"rows", s.rows}, {"x", s.gapsMm.x}, {"y", s.gapsMm.y}};
           },
-          [](const ArrayRound& s) -> Json {
+          [](const refine::ArrayRound& s) -> Json {
             return {{"count", s.count}, {"x", s.centre.x}, {"y", s.centre.y}};
           },
-          [](const Remove& s) -> Json {
+          [](const refine::Remove& s) -> Json {
             return {{"outlines", marksJson(s.outlines)}};
           },
-          [](const EditLayer& s) -> Json {
+          [](const refine::EditLayer& s) -> Json {
             return {{"layer", s.name}, {"as", layerJson(s.as)}};
           },
-          [](const HideLayer& s) -> Json {
+          [](const refine::HideLayer& s) -> Json {
             return {{"layer", s.name}};
           },
-          [](const PutOnLayer& s) -> Json {
+          [](const refine::PutOnLayer& s) -> Json {
             return {{"outlines", marksJson(s.outlines)}, {"on", layerJson(s.layer)}};
           },
-          [](const LockLayer& s) -> Json {
+          [](const refine::LockLayer& s) -> Json {
             return {{"layer", s.name}};
           },
-          [](const MoveLayer& s) -> Json {
+          [](const refine::MoveLayer& s) -> Json {
             return {{"layer", s.name}, {"place", s.place}};
           },
-          [](const Group& s) -> Json {
+          [](const refine::Group& s) -> Json {
             return {{"outlines", marksJson(s.outlines)}, {"together", s.together}};
           },
-          [](const Replace& s) -> Json {
+          [](const refine::Replace& s) -> Json {
             Json all = Json::array();
-            for (const Replace::One& one : s.outlines) {
+            for (const refine::Replace::One& one : s.outlines) {
               all.push_back(markJson(one.was));
               all.back().update(pathJson(one.path));
             }
             return {{"kind", s.kind}, {"outlines", all}};
           },
-          [](const ByHand& s) -> Json {
+          [](const refine::ByHand& s) -> Json {
             Json all = Json::array();
-            for (const ByHand::One& one : s.changes) {
+            for (const refine::ByHand::One& one : s.changes) {
               Json json = one.was.id == OutlineId::None ? Json{{"new", true}, {"layer", one.layer}} : markJson(one.was);
               json["paths"] = Json::array();
               for (const auto& path : one.paths) json["paths"].push_back(pathJson(*path));
@@ -207,27 +207,27 @@ std::vector<OutlineMark> marksIn(const Json& json) {
   return marks;
 }
 
-Replace replaceFrom(const Json& json) {
-  Replace step{textIn(json, "kind"), {}};
+refine::Replace replaceFrom(const Json& json) {
+  refine::Replace step{textIn(json, "kind"), {}};
   for (const Json& one : listOf(json, "outlines")) step.outlines.push_back({markFrom(one), pathFrom(one)});
   return step;
 }
 
-ByHand byHandFrom(const Json& json) {
-  ByHand step;
+refine::ByHand byHandFrom(const Json& json) {
+  refine::ByHand step;
   for (const Json& one : listOf(json, "changes")) {
     std::vector<Path> paths;
     for (const Json& path : listOf(one, "paths")) paths.push_back(pathFrom(path));
     const bool fresh = flagIn(one, "new", false);
     const int layer = fresh && one.contains("layer") ? wholeIn(one, "layer", 0, kMostLayers) : 0;
     step.changes.push_back(
-        madeByHand(fresh ? OutlineMark{} : markFrom(one), std::move(paths), static_cast<std::size_t>(layer)));
+        refine::madeByHand(fresh ? OutlineMark{} : markFrom(one), std::move(paths), static_cast<std::size_t>(layer)));
   }
   return step;
 }
 
-CombineWith combineFrom(const Json& json) {
-  CombineWith step{wordIn<AreaRule>(json, "rule", kRules), nullptr, textIn(json, "name")};
+refine::CombineWith combineFrom(const Json& json) {
+  refine::CombineWith step{wordIn<refine::AreaRule>(json, "rule", kRules), nullptr, textIn(json, "name")};
   if (!json.contains("drawing")) fail();
   step.other = std::make_shared<const Drawing>(drawingFrom(json["drawing"]));
   return step;
@@ -235,55 +235,58 @@ CombineWith combineFrom(const Json& json) {
 
 }  // namespace
 
-Json toJson(const Step& step) {
+Json toJson(const refine::Step& step) {
   Json json = numbersOf(step);
-  json["do"] = nameOf(step);
+  json["do"] = refine::nameOf(step);
   return json;
 }
 
-Step refineStepFrom(const Json& json) {
+refine::Step refineStepFrom(const Json& json) {
   if (!json.is_object()) fail();
   const std::string what = textIn(json, "do");
   constexpr double kTiny = 1e-9;
   const auto positive = [&json](const char* key) { return numberIn(json, key, kTiny, kMostMm); };
-  if (what == "true-up") return TrueUp{kindsIn(json), positive("within")};
+  if (what == "true-up") return refine::TrueUp{kindsIn(json), positive("within")};
   if (what == "symmetry")
-    return Symmetrize{wordIn<SymmetryWish>(json, "wish", kWishes), wordIn<SymmetryFrom>(json, "from", kFroms),
-                      positive("within")};
-  if (what == "sharpen") return Sharpen{positive("mm")};
-  if (what == "fillet") return FilletCorners{positive("mm")};
-  if (what == "simplify") return Simplify{positive("mm"), wordIn<CurveForm>(json, "form", kForms)};
-  if (what == "unite") return UniteAll{};
+    return refine::Symmetrize{wordIn<refine::SymmetryWish>(json, "wish", kWishes),
+                              wordIn<refine::SymmetryFrom>(json, "from", kFroms), positive("within")};
+  if (what == "sharpen") return refine::Sharpen{positive("mm")};
+  if (what == "fillet") return refine::FilletCorners{positive("mm")};
+  if (what == "simplify") return refine::Simplify{positive("mm"), wordIn<CurveForm>(json, "form", kForms)};
+  if (what == "unite") return refine::UniteAll{};
   if (what == "combine") return combineFrom(json);
-  if (what == "offset") return OffsetBy{mm(json, "mm"), wordIn<Joins>(json, "joins", kJoins)};
-  if (what == "ring") return AddRing{positive("gap"), positive("width"), wordIn<Joins>(json, "joins", kJoins)};
+  if (what == "offset") return refine::OffsetBy{mm(json, "mm"), wordIn<refine::Joins>(json, "joins", kJoins)};
+  if (what == "ring")
+    return refine::AddRing{positive("gap"), positive("width"), wordIn<refine::Joins>(json, "joins", kJoins)};
   if (what == "thicken")
-    return ThickenLines{numberIn(json, "mm", 0, kMostMm), wordIn<Joins>(json, "joins", kJoins),
-                        wordIn<Tips>(json, "tips", kTips)};
+    return refine::ThickenLines{numberIn(json, "mm", 0, kMostMm), wordIn<refine::Joins>(json, "joins", kJoins),
+                                wordIn<refine::Tips>(json, "tips", kTips)};
   if (what == "strokes") {
-    const StrokesTo to{wordIn<DoubleRule>(json, "keep", kKept), positive("widest")};
-    if (to.keep == DoubleRule::One || to.keep == DoubleRule::Leave) fail();
+    const refine::StrokesTo to{wordIn<mend::DoubleRule>(json, "keep", kKept), positive("widest")};
+    if (to.keep == mend::DoubleRule::One || to.keep == mend::DoubleRule::Leave) fail();
     return to;
   }
-  if (what == "rotate") return Rotate{mm(json, "degrees")};
-  if (what == "mirror") return Reflect{flagIn(json, "left-right", true)};
-  if (what == "scale") return ScaleBy{positive("factor")};
-  if (what == "place") return PlaceAt{place(json, "x", "y"), static_cast<Hold>(wholeIn(json, "hold", 0, 8))};
-  if (what == "fit") return FitInto{positive("w"), positive("h")};
+  if (what == "rotate") return refine::Rotate{mm(json, "degrees")};
+  if (what == "mirror") return refine::Reflect{flagIn(json, "left-right", true)};
+  if (what == "scale") return refine::ScaleBy{positive("factor")};
+  if (what == "place")
+    return refine::PlaceAt{place(json, "x", "y"), static_cast<refine::Hold>(wholeIn(json, "hold", 0, 8))};
+  if (what == "fit") return refine::FitInto{positive("w"), positive("h")};
   if (what == "array")
-    return Array{wholeIn(json, "columns", 1, kMostCopies), wholeIn(json, "rows", 1, kMostCopies),
-                 place(json, "x", "y")};
-  if (what == "array-round") return ArrayRound{wholeIn(json, "count", 1, kMostCopies), place(json, "x", "y")};
-  if (what == "remove") return Remove{marksIn(json)};
+    return refine::Array{wholeIn(json, "columns", 1, refine::kMostCopies),
+                         wholeIn(json, "rows", 1, refine::kMostCopies), place(json, "x", "y")};
+  if (what == "array-round")
+    return refine::ArrayRound{wholeIn(json, "count", 1, refine::kMostCopies), place(json, "x", "y")};
+  if (what == "remove") return refine::Remove{marksIn(json)};
   if (what == "replace") return replaceFrom(json);
   if (what == "by-hand") return byHandFrom(json);
-  if (what == "edit-layer") return EditLayer{textIn(json, "layer"), layerFrom(json, "as")};
-  if (what == "hide-layer") return HideLayer{textIn(json, "layer")};
-  if (what == "put-on-layer") return PutOnLayer{marksIn(json), layerFrom(json, "on")};
-  if (what == "lock-layer") return LockLayer{textIn(json, "layer")};
-  if (what == "move-layer") return MoveLayer{textIn(json, "layer"), wholeIn(json, "place", 0, kMostLayers)};
-  if (what == "group") return Group{marksIn(json), flagIn(json, "together", true)};
+  if (what == "edit-layer") return refine::EditLayer{textIn(json, "layer"), layerFrom(json, "as")};
+  if (what == "hide-layer") return refine::HideLayer{textIn(json, "layer")};
+  if (what == "put-on-layer") return refine::PutOnLayer{marksIn(json), layerFrom(json, "on")};
+  if (what == "lock-layer") return refine::LockLayer{textIn(json, "layer")};
+  if (what == "move-layer") return refine::MoveLayer{textIn(json, "layer"), wholeIn(json, "place", 0, kMostLayers)};
+  if (what == "group") return refine::Group{marksIn(json), flagIn(json, "together", true)};
   throw InputError("\"" + what + "\" is unknown in the Refine step of the job.");
 }
 
-}  // namespace rim
+}  // namespace rim::io

@@ -15,7 +15,7 @@
 #include "core/geometry/units.h"
 #include "core/io/common/safe_file.h"
 
-namespace rim {
+namespace rim::io {
 namespace {
 
 constexpr double kPointsPerMm = 72 / kMmPerInch;
@@ -145,4 +145,4 @@ void print(const Drawing& drawing, const std::filesystem::path& file, PrintKind 
   });
 }
 
-}  // namespace rim
+}  // namespace rim::io

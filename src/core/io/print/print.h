@@ -4,7 +4,7 @@
 
 #include "core/drawing/drawing.h"
 
-namespace rim {
+namespace rim::io {
 
 /// Files that are looked at or printed, drawn by cairo.
 enum class PrintKind { Pdf, Eps, Png };
@@ -22,4 +22,4 @@ inline constexpr int kLargestPrintPx = 20'000;
 /// large, WriteError when it cannot be written.
 void print(const Drawing& drawing, const std::filesystem::path& file, PrintKind kind, const PrintLook& look);
 
-}  // namespace rim
+}  // namespace rim::io

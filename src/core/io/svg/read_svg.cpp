@@ -11,7 +11,7 @@
 #include "core/io/svg/svg_document.h"
 #include "core/io/svg/svg_outlines.h"
 
-namespace rim {
+namespace rim::io::svg {
 namespace {
 
 using namespace svgpp;
@@ -273,4 +273,4 @@ ReadResult readSvg(std::string_view bytes, const ReadOptions& options) {
   return outlines.result(document, mmPerPx, options);
 }
 
-}  // namespace rim
+}  // namespace rim::io::svg

@@ -4,7 +4,7 @@
 
 #include "core/io/common/reading.h"
 
-namespace rim {
+namespace rim::io::svg {
 
 /// Reads the outlines of an SVG with libxml2 and svgpp: paths, all basic shapes, nested transforms and viewports,
 /// "use" and "symbol". Hidden elements (display, visibility, by attribute, style or class) are left out, so is what is
@@ -13,4 +13,4 @@ namespace rim {
 /// Throws InputError beginning with the line of the fault.
 ReadResult readSvg(std::string_view bytes, const ReadOptions& options = {});
 
-}  // namespace rim
+}  // namespace rim::io::svg

@@ -9,7 +9,7 @@
 #include "core/geometry/units.h"
 #include "core/io/svg/svg_style.h"
 
-namespace rim {
+namespace rim::io::svg {
 namespace {
 
 const xmlChar* xml(const char* text) { return reinterpret_cast<const xmlChar*>(text); }
@@ -124,4 +124,4 @@ SvgDocument parseSvg(std::string_view bytes) {
   return document;
 }
 
-}  // namespace rim
+}  // namespace rim::io::svg

@@ -11,7 +11,7 @@
 #include "core/geometry/point.h"
 #include "core/io/common/guarded_xml.h"
 
-namespace rim {
+namespace rim::io::svg {
 
 /// An SVG as a tree that its reader can rely on: every element has a namespace, the root has a size, and what a style
 /// sheet hides says so itself.
@@ -52,4 +52,4 @@ void forEachElement(xmlNode* root, Visit visit) {
   }
 }
 
-}  // namespace rim
+}  // namespace rim::io::svg

@@ -5,11 +5,11 @@
 #include <map>
 #include <numeric>
 
-#include "core/geometry/inside.h"
 #include "core/geometry/nesting.h"
+#include "core/geometry/point_in_polygon.h"
 #include "core/geometry/segment.h"
 
-namespace rim {
+namespace rim::io::svg {
 namespace {
 
 std::vector<Point> placesOn(const Path& path) {
@@ -33,7 +33,7 @@ std::vector<bool> hiddenByFill(const std::vector<Path>& shape) {
   std::vector<double> areas;
   for (const Path& path : shape) areas.push_back(signedArea(path));
   std::vector<int> windingInside(shape.size(), 0);
-  std::map<std::size_t, Inside> insides;
+  std::map<std::size_t, PointInPolygon> insides;
   const auto isWithin = [&](std::size_t p, std::size_t outer) {
     constexpr double kClearlySmaller = 0.999;
     if (std::abs(areas[p]) > kClearlySmaller * std::abs(areas[outer])) return false;
@@ -48,4 +48,4 @@ std::vector<bool> hiddenByFill(const std::vector<Path>& shape) {
   return hidden;
 }
 
-}  // namespace rim
+}  // namespace rim::io::svg

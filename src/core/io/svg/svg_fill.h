@@ -4,7 +4,7 @@
 
 #include "core/geometry/path.h"
 
-namespace rim {
+namespace rim::io::svg {
 
 /// Which outlines of one filled shape without a stroke show nowhere when its inside is told by the rule "nonzero" (SVG
 /// 1.1, 11.3: a place is inside when the outlines round it, counted by direction, do not cancel out): those that have
@@ -12,4 +12,4 @@ namespace rim {
 /// or is as large, is never among them. n log n for outlines that do not nest deep.
 std::vector<bool> hiddenByFill(const std::vector<Path>& shape);
 
-}  // namespace rim
+}  // namespace rim::io::svg

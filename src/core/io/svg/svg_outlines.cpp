@@ -7,7 +7,7 @@
 #include "core/io/svg/svg_document.h"
 #include "core/io/svg/svg_fill.h"
 
-namespace rim {
+namespace rim::io::svg {
 void SvgShape::check(Point p) const {
   if (!(std::abs(p.x) <= kLargestCoordinate) || !(std::abs(p.y) <= kLargestCoordinate)) {
     failAt(line_, "a coordinate is no number, or too large for a drawing (at most 10 million units).");
@@ -149,4 +149,4 @@ ReadResult SvgOutlines::result(const SvgDocument& document, double mmPerPx, cons
   return read;
 }
 
-}  // namespace rim
+}  // namespace rim::io::svg

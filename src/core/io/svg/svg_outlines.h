@@ -7,7 +7,7 @@
 #include "core/geometry/affine.h"
 #include "core/io/common/reading.h"
 
-namespace rim {
+namespace rim::io::svg {
 
 struct SvgDocument;
 
@@ -87,4 +87,4 @@ class SvgOutlines {
   std::size_t hidden_ = 0;
 };
 
-}  // namespace rim
+}  // namespace rim::io::svg

@@ -8,7 +8,7 @@
 
 #include "core/io/svg/svg_document.h"
 
-namespace rim {
+namespace rim::io::svg {
 namespace {
 
 using Declarations = std::map<std::string, std::string>;
@@ -118,4 +118,4 @@ void applyStyleSheets(xmlNode* root) {
   });
 }
 
-}  // namespace rim
+}  // namespace rim::io::svg

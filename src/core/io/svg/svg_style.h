@@ -2,7 +2,7 @@
 
 #include <libxml/tree.h>
 
-namespace rim {
+namespace rim::io::svg {
 
 /// Gives every element the properties that the document's style sheets set for it and that decide what shows (display,
 /// visibility, fill, fill-rule, stroke), as attributes; an element's own style attribute still goes before them. Of
@@ -10,4 +10,4 @@ namespace rim {
 /// holds, classes go before names, later rules before earlier ones.
 void applyStyleSheets(xmlNode* root);
 
-}  // namespace rim
+}  // namespace rim::io::svg

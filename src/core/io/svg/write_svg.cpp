@@ -19,7 +19,7 @@
 #include "core/geometry/arc.h"
 #include "core/io/common/safe_file.h"
 
-namespace rim {
+namespace rim::io::svg {
 namespace {
 
 /// Fixed notation without needless zeros, the same in every language.
@@ -150,13 +150,13 @@ void writeElement(xmlTextWriter* writer, const PathData& data, const std::string
 /// Outlines by their places, as far as they may share an element.
 using Groups = std::vector<std::vector<std::size_t>>;
 
-Groups groupsOf(const Drawing& drawing, SvgElement element) {
+Groups groupsOf(const Drawing& drawing, job::SvgElement element) {
   const std::size_t count = drawing.outlines.size();
   std::vector<std::size_t> all(count);
   std::iota(all.begin(), all.end(), std::size_t{0});
-  if (element == SvgElement::Layer) return {all};
+  if (element == job::SvgElement::Layer) return {all};
   Groups groups;
-  if (element == SvgElement::Outline) {
+  if (element == job::SvgElement::Outline) {
     for (const std::size_t i : all) groups.push_back({i});
     return groups;
   }
@@ -221,7 +221,7 @@ void writeLayers(xmlTextWriter* writer, const Drawing& drawing, const SvgLook& l
     attribute(writer, "id", idOf(drawing.layers[layer], used));
     xmlTextWriterWriteElement(writer, xml("title"), xml(drawing.layers[layer].name.c_str()));
     const Layer& own = drawing.layers[layer];
-    writePaths(writer, drawing, groups, layer, hexOf({own.red, own.green, own.blue}), look);
+    writePaths(writer, drawing, groups, layer, colour::hexOf({own.red, own.green, own.blue}), look);
     xmlTextWriterEndElement(writer);
   }
 }
@@ -292,4 +292,4 @@ std::string svgText(const Drawing& drawing, const std::string& note, const SvgLo
   return reinterpret_cast<const char*>(xmlBufferContent(buffer.get()));
 }
 
-}  // namespace rim
+}  // namespace rim::io::svg

@@ -8,13 +8,14 @@
 #include "core/drawing/drawing.h"
 #include "core/job/file_wish.h"
 
-namespace rim {
+namespace rim::io::svg {
 
 /// How outlines look in an SVG.
 struct SvgLook {
   std::optional<bool> filled;   ///< closed outlines: filled, or as hairlines; none: filled where all of a layer are
   bool strokesAsDrawn = false;  ///< lines of a pen: as wide as they were drawn, with round tips; else as hairlines
-  SvgElement element = SvgElement::Layer;  ///< in the order of areasOf() (drawing/nested.h) when each part has its own
+  job::SvgElement element =
+      job::SvgElement::Layer;  ///< in the order of areasOf() (drawing/nested.h) when each part has its own
 };
 
 /// What an SVG says about itself (UTF-8); what is empty is not written.
@@ -41,4 +42,4 @@ void writeSvg(const Drawing& drawing, const std::filesystem::path& file, const S
 /// The same as a text. Throws WriteError when memory does not suffice.
 std::string svgText(const Drawing& drawing, const std::string& note = {}, const SvgLook& look = {});
 
-}  // namespace rim
+}  // namespace rim::io::svg

@@ -6,7 +6,7 @@
 #include "core/geometry/nesting.h"
 #include "core/geometry/segment.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 /// Each segment's length stands for three places on it: its ends and its middle.
@@ -189,4 +189,4 @@ std::vector<std::size_t> frames(const Paths& paths, bool onlyOfParts) {
   return frames(paths, extentsOf(paths), onlyOfParts);
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -4,7 +4,7 @@
 
 #include "core/drawing/drawing.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// How far a path reaches, and how long it is, mm.
 struct Extent {
@@ -26,4 +26,4 @@ std::vector<std::size_t> strays(const Paths& paths);
 std::vector<std::size_t> frames(const Paths& paths, const std::vector<Extent>& extents, bool onlyOfParts);
 std::vector<std::size_t> frames(const Paths& paths, bool onlyOfParts);
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -2,7 +2,7 @@
 
 #include "core/geometry/segment.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 /// The directions in which a piece leads away from a place on it.
@@ -53,4 +53,4 @@ bool Branches::atJunction(const End& one, const End& other) const {
   return third && !doubled;
 }
 
-}  // namespace rim
+}  // namespace rim::mend

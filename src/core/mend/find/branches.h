@@ -5,7 +5,7 @@
 #include "core/mend/find/open_ends.h"
 #include "core/mend/find/piece_index.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// Tells ends that branch off from another path's line from those that hang loose. A border that two outlines share and
 /// that is drawn once ends like this at both sides: nothing is open there.
@@ -40,4 +40,4 @@ class Branches {
   double coincidentMm_;
 };
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -9,7 +9,7 @@
 #include "core/geometry/box_index.h"
 #include "core/trace/lines/heal.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 constexpr double kMostWidths = 3;
@@ -24,7 +24,8 @@ std::optional<double> breakBetween(const Drawing& drawing, const End& a, const E
   const double width = (widthAt(drawing, a) + widthAt(drawing, b)) / 2;
   const double way = distance(a.place, b.place);
   const double gap = std::max(0.0, way - width);
-  if (gap > kMostWidths * width || !pointAtEachOther(a.place, a.outward, b.place, b.outward)) return std::nullopt;
+  if (gap > kMostWidths * width || !trace::lines::pointAtEachOther(a.place, a.outward, b.place, b.outward))
+    return std::nullopt;
   const double shorter = std::min(pathLength(drawing.path(a.path)), pathLength(drawing.path(b.path)));
   return shorter < kScrap * way ? std::nullopt : std::optional(gap);
 }
@@ -98,4 +99,4 @@ Path bridgeOf(const EndPair& pair) {
   return {pair.a.place, {over}, false};
 }
 
-}  // namespace rim
+}  // namespace rim::mend

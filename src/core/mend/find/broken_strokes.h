@@ -4,7 +4,7 @@
 
 #include "core/mend/find/open_ends.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// Pairs of ends of pen strokes where the pen's ink failed: lonely ends that point at each other, each by less than 35
 /// degrees, over a break of at most three times the stroke's width; the nearest first, each end once. A pen's middle
@@ -16,4 +16,4 @@ std::vector<EndPair> brokenStrokes(const Drawing& drawing, const OpenEnds& ends)
 /// The smooth way over a break: a cubic that goes on along both lines; a line where they lie on one.
 Path bridgeOf(const EndPair& pair);
 
-}  // namespace rim
+}  // namespace rim::mend

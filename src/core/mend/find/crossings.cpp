@@ -12,7 +12,7 @@
 #include "core/geometry/intersect.h"
 #include "core/geometry/path_place.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 constexpr std::size_t kMostCrossings = 100'000;
@@ -351,8 +351,8 @@ Path without(const Path& path, const OnPath& from, const OnPath& to, Point place
     return rest;
   }
   Path rest = upTo(path, from, place);
-  append(rest, rim::from(path, to, place));
+  append(rest, rim::mend::from(path, to, place));
   return rest;
 }
 
-}  // namespace rim
+}  // namespace rim::mend

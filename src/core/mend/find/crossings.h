@@ -7,7 +7,7 @@
 #include "core/mend/find/piece_index.h"
 #include "core/mend/find/settings.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// A place on a path by segment and share of it.
 struct OnPath {
@@ -43,4 +43,4 @@ Path from(const Path& path, const OnPath& at, Point place);
 /// joined to what comes after `to`. Its nodes at both places become one, at `place`.
 Path without(const Path& path, const OnPath& from, const OnPath& to, Point place);
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -8,7 +8,7 @@
 #include "core/geometry/overlap.h"
 #include "core/mend/find/straight_on.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 /// The better a path is to be kept, the larger.
@@ -109,4 +109,4 @@ std::vector<CommonTrack> commonTracks(const Paths& paths, const std::vector<Cove
   return found;
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -6,7 +6,7 @@
 #include "core/mend/find/piece_index.h"
 #include "core/mend/find/settings.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// A stretch of a segment that lies on another path's line, or on another stretch of its own.
 struct CoveredStretch {
@@ -51,4 +51,4 @@ struct CommonTrack {
 /// The covered stretches by pairs of paths, ascending; what is retraced is left out.
 std::vector<CommonTrack> commonTracks(const Paths& paths, const std::vector<CoveredStretch>& covered, double doubleMm);
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -4,7 +4,7 @@
 #include <charconv>
 #include <string_view>
 
-namespace rim {
+namespace rim::mend {
 
 bool isCrossing(const Finding& finding) {
   return finding.kind == FindingKind::SelfCrossing || finding.kind == FindingKind::Loop ||
@@ -45,4 +45,4 @@ std::string sentenceOf(const Finding& finding, Unit unit) {
   return out;
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -7,7 +7,7 @@
 #include "core/drawing/drawing.h"
 #include "core/geometry/units.h"
 
-namespace rim {
+namespace rim::mend {
 
 enum class FindingKind {
   Unjoined,
@@ -52,4 +52,4 @@ std::string sizeText(double mm, Unit unit = Unit::Millimetre);
 /// The finding's sentence with its lengths in the unit.
 std::string sentenceOf(const Finding& finding, Unit unit = Unit::Millimetre);
 
-}  // namespace rim
+}  // namespace rim::mend

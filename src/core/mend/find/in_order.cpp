@@ -4,7 +4,7 @@
 #include <numeric>
 #include <tuple>
 
-namespace rim {
+namespace rim::mend {
 
 std::vector<Finding> inOrder(std::vector<Finding> findings, const OutlinePlaces& places) {
   const auto keyOf = [&places](const Finding& f) {
@@ -20,4 +20,4 @@ std::vector<Finding> inOrder(std::vector<Finding> findings, const OutlinePlaces&
   return sorted;
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -4,7 +4,7 @@
 #include "core/mend/find/local_faults.h"
 #include "core/mend/find/whole_faults.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 std::vector<Finding> findingsIn(std::vector<LocalFault> faults) {
@@ -29,4 +29,4 @@ std::vector<Finding> inspectTracks(const Drawing& drawing, const MendSettings& s
   return inOrder(findingsIn(trackFaults(drawing, settings, stop)), placesOf(drawing));
 }
 
-}  // namespace rim
+}  // namespace rim::mend

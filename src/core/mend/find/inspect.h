@@ -6,7 +6,7 @@
 #include "core/mend/find/finding.h"
 #include "core/mend/find/settings.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// Every fault of a drawing, by kind, what can be repaired first, and then by path. n log n for lines spread out.
 /// Throws Cancelled when a stop is requested.
@@ -16,4 +16,4 @@ std::vector<Finding> inspect(const Drawing& drawing, const MendSettings& setting
 std::vector<Finding> inspectTracks(const Drawing& drawing, const MendSettings& settings,
                                    const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -4,7 +4,7 @@
 #include "core/mend/find/known_outlines.h"
 #include "core/mend/find/whole_faults.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 LooseEnd looseEndOf(const Paths& paths, std::size_t outline, const KnownEnd& known) {
@@ -53,4 +53,4 @@ Inspected inspected(const Drawing& drawing, const MendSettings& settings, const 
   return Inspected(std::move(state));
 }
 
-}  // namespace rim
+}  // namespace rim::mend

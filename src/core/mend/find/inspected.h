@@ -8,7 +8,7 @@
 #include "core/mend/find/finding.h"
 #include "core/mend/find/settings.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// The faults of a drawing, and what is known of each outline, so that after a change only that is looked at again on
 /// which it bears. A value: copied freely, shared and never changed.
@@ -37,4 +37,4 @@ class Inspected {
 Inspected inspected(const Drawing& drawing, const MendSettings& settings, const Inspected& before = {},
                     const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -5,7 +5,7 @@
 #include "core/geometry/nesting.h"
 #include "core/mend/find/neighbours.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 std::vector<OutlineId> idsOf(const Drawing& drawing, const std::vector<std::size_t>& places) {
@@ -282,4 +282,4 @@ std::optional<KnownAgain> knownAgain(const Drawing& drawing, const OutlinePlaces
   return Update(drawing, places, settings, before).run(stop);
 }
 
-}  // namespace rim
+}  // namespace rim::mend

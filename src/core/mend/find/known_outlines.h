@@ -11,7 +11,7 @@
 #include "core/mend/find/local_faults.h"
 #include "core/mend/find/stroke_pairs.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// An end that nothing is joined to, of the outline that it is kept with.
 struct KnownEnd {
@@ -62,4 +62,4 @@ struct KnownAgain {
 std::optional<KnownAgain> knownAgain(const Drawing& drawing, const OutlinePlaces& places, const MendSettings& settings,
                                      const Inspected::State& before, const std::stop_token& stop);
 
-}  // namespace rim
+}  // namespace rim::mend

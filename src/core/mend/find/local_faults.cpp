@@ -9,7 +9,7 @@
 #include "core/mend/find/small_faults.h"
 #include "core/mend/find/straight_on.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 /// Gathers faults; each kind has its own function.
@@ -165,4 +165,4 @@ std::vector<LocalFault> trackFaults(const Drawing& drawing, const MendSettings& 
   return Search(drawing, settings, stop).runTracks();
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -7,7 +7,7 @@
 #include "core/mend/find/open_ends.h"
 #include "core/mend/find/settings.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// A finding, and where the outlines that it is about stand in the drawing.
 struct LocalFault {
@@ -38,4 +38,4 @@ LocalFaults localFaults(const Drawing& drawing, const MendSettings& settings, co
 std::vector<LocalFault> trackFaults(const Drawing& drawing, const MendSettings& settings,
                                     const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::mend

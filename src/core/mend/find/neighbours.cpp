@@ -7,7 +7,7 @@
 #include "core/mend/find/open_ends.h"
 #include "core/mend/find/piece_index.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 double touchOf(const MendSettings& settings) {
@@ -99,4 +99,4 @@ Neighbours neighboursOf(const Drawing& drawing, std::size_t outline, const MendS
   return found;
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -8,7 +8,7 @@
 #include "core/drawing/drawing.h"
 #include "core/mend/find/settings.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// The outlines on which another one's faults may hang, ascending by their place in the drawing.
 struct Neighbours {
@@ -27,4 +27,4 @@ Neighbours neighboursOf(const Drawing& drawing, std::size_t outline, const MendS
 /// How far the ends of two lines may be apart that a pairing looks at together, mm.
 double reachOfEnds(const MendSettings& settings);
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -10,7 +10,7 @@
 #include "core/geometry/segment.h"
 #include "core/mend/find/branches.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 constexpr std::size_t kNone = static_cast<std::size_t>(-1);
@@ -322,4 +322,4 @@ std::vector<std::size_t> scraps(const Paths& paths, const OpenEnds& ends, const 
   return found;
 }
 
-}  // namespace rim
+}  // namespace rim::mend

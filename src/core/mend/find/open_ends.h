@@ -7,7 +7,7 @@
 #include "core/geometry/box_index.h"
 #include "core/mend/find/settings.h"
 
-namespace rim {
+namespace rim::mend {
 
 class PieceIndex;
 
@@ -76,4 +76,4 @@ OpenEnds pairEnds(const Drawing& drawing, const MendSettings& settings);
 std::vector<std::size_t> scraps(const Paths& paths, const OpenEnds& ends, const MendSettings& settings,
                                 const PieceIndex& index);
 
-}  // namespace rim
+}  // namespace rim::mend

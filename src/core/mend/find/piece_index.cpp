@@ -4,7 +4,7 @@
 
 #include "core/error.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 std::vector<IndexedPiece> piecesOf(const Paths& paths) {
@@ -58,4 +58,4 @@ void PieceIndex::pairs(double reach, const std::function<void(std::size_t, std::
   }
 }
 
-}  // namespace rim
+}  // namespace rim::mend

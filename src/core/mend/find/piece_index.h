@@ -8,7 +8,7 @@
 #include "core/geometry/box_index.h"
 #include "core/geometry/segment.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// A segment of a drawing: which one, with its start and box.
 struct IndexedPiece {
@@ -41,4 +41,4 @@ class PieceIndex {
   BoxIndex boxes_;
 };
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -1,6 +1,6 @@
 #pragma once
 
-namespace rim {
+namespace rim::mend {
 
 /// What a line drawn twice becomes (`--double`).
 enum class DoubleRule {
@@ -47,4 +47,4 @@ struct MendSettings {
   friend bool operator==(const MendSettings&, const MendSettings&) = default;
 };
 
-}  // namespace rim
+}  // namespace rim::mend

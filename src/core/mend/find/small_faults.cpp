@@ -5,7 +5,7 @@
 #include "core/geometry/overlap.h"
 #include "core/geometry/segment.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 constexpr double kNoLengthMm = 1e-6;
@@ -69,4 +69,4 @@ std::vector<std::size_t> closedBelow(const Paths& paths, double mm) {
   return found;
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -6,7 +6,7 @@
 #include "core/geometry/segment.h"
 #include "core/mend/find/settings.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// A segment at fault within its path.
 struct SegmentFault {
@@ -36,4 +36,4 @@ double sizeOf(const Path& path);
 /// Closed paths whose larger side is below `mm`.
 std::vector<std::size_t> closedBelow(const Paths& paths, double mm);
 
-}  // namespace rim
+}  // namespace rim::mend

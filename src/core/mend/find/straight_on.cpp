@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 constexpr double kAtEnd = 1e-6;
@@ -70,4 +70,4 @@ bool StraightOn::isNeedle(const Piece& out, const Piece& back, std::size_t path)
   return through || (from(out.start, -out1, path) && from(back.segment.end, -back1, path));
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -4,7 +4,7 @@
 #include "core/geometry/overlap.h"
 #include "core/mend/find/piece_index.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// Tells where lines of a drawing go on straight beyond the end of a segment, as they do where outlines that crossed
 /// were parted: two such lines that pass each other at a small angle, or meet in a needle, are no line drawn twice.
@@ -34,4 +34,4 @@ class StraightOn {
   double coincidentMm_;
 };
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -6,7 +6,7 @@
 #include "core/median.h"
 #include "core/mend/find/piece_index.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 constexpr double kTurnsOfWidth = 8;
@@ -128,4 +128,4 @@ std::vector<StrokePair> strokePairs(const Drawing& drawing, double widestMm) {
   return eachInOne(pairs);
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -6,7 +6,7 @@
 #include "core/drawing/drawing.h"
 #include "core/geometry/nesting.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// The two edges of a drawn stroke that closes on itself.
 struct StrokePair {
@@ -27,4 +27,4 @@ std::vector<StrokePair> eachInOne(const std::vector<StrokePair>& pairs);
 /// All such pairs of a drawing, each outline in one at most.
 std::vector<StrokePair> strokePairs(const Drawing& drawing, double widestMm);
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -5,7 +5,7 @@
 #include "core/mend/find/broken_strokes.h"
 #include "core/mend/find/small_faults.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 class Search {
@@ -101,4 +101,4 @@ std::vector<Finding> wholeFaults(const Drawing& drawing, const std::vector<Exten
   return Search(drawing, extents, settings).run(loose, pairs);
 }
 
-}  // namespace rim
+}  // namespace rim::mend

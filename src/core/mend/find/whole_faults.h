@@ -6,7 +6,7 @@
 #include "core/mend/find/local_faults.h"
 #include "core/mend/find/stroke_pairs.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// The faults of a drawing that hang on all of it: where a pen's ink failed, ends that nothing is near, the two edges
 /// of strokes, what lies far outside and what only frames the others. `extents` are its outlines', `loose` the ends
@@ -15,4 +15,4 @@ std::vector<Finding> wholeFaults(const Drawing& drawing, const std::vector<Exten
                                  const std::vector<LooseEnd>& loose, const std::vector<StrokePair>& pairs,
                                  const MendSettings& settings);
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -10,7 +10,7 @@
 #include "core/geometry/segment.h"
 #include "core/mend/repair/middle_lines.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 constexpr double kBeside = 0.6;     // of the stroke's width: nearer to its middle than that a line is the stroke
@@ -57,12 +57,12 @@ Path ledBackTo(const Path& on, Path line, double reach) {
   return line;
 }
 
-std::vector<Centreline> branchesOf(const Path& outer, const Path& inner, const Path& middle, double width,
-                                   const std::stop_token& stop) {
+std::vector<trace::lines::Centreline> branchesOf(const Path& outer, const Path& inner, const Path& middle, double width,
+                                                 const std::stop_token& stop) {
   constexpr double kWider = 1.5;
   const NearestOnPaths stroke(Paths{middle});
-  std::vector<Centreline> branches;
-  for (const Centreline& line : middlesOf({&outer, &inner}, kWider * width, stop)) {
+  std::vector<trace::lines::Centreline> branches;
+  for (const trace::lines::Centreline& line : middlesOf({&outer, &inner}, kWider * width, stop)) {
     if (line.path.closed || line.path.segments.empty()) continue;
     for (const bool forwards : {true, false}) {
       const Path path = forwards ? line.path : reversed(line.path);
@@ -102,4 +102,4 @@ Path withoutBranch(const Path& outer, const Path& middle, double width, Point ti
   return path;
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -4,7 +4,7 @@
 
 #include "core/mend/find/broken_strokes.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 /// Each pair joined by a line of its own between its ends.
@@ -47,4 +47,4 @@ Drawing bridgedAt(const Drawing& drawing, std::size_t path, std::size_t other, P
   return nearest == pairs.end() ? drawing : bridged(drawing, {*nearest}, settings);
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -6,7 +6,7 @@
 #include "core/mend/find/inspect.h"
 #include "core/mend/repair/join.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 using Counts = std::array<std::size_t, kFindingKinds>;
@@ -64,4 +64,4 @@ Drawing joinedFar(const Drawing& drawing, const OpenEndAt& open, const MendSetti
   return drawing;
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -5,7 +5,7 @@
 #include "core/mend/find/finding.h"
 #include "core/mend/find/settings.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// An open end: of which path, and where.
 struct OpenEndAt {
@@ -19,4 +19,4 @@ struct OpenEndAt {
 Drawing joinedFar(const Drawing& drawing, const OpenEndAt& open, const MendSettings& settings,
                   const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -9,7 +9,7 @@
 #include "core/mend/find/double_lines.h"
 #include "core/mend/repair/meet.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 /// Which end each end is joined to: by path, start first.
@@ -223,4 +223,4 @@ Drawing joinPair(const Drawing& drawing, const EndPair& pair, const MendSettings
   return joinPairs(drawing, {pair}, settings);
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -3,7 +3,7 @@
 #include "core/mend/find/open_ends.h"
 #include "core/mend/find/settings.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// A drawing after a repair, and how often it was done.
 struct Repaired {
@@ -39,4 +39,4 @@ PutTogether putTogether(const Drawing& drawing, const MendSettings& settings = {
 Drawing joinPairs(const Drawing& drawing, const std::vector<EndPair>& pairs, const MendSettings& settings);
 Drawing joinPair(const Drawing& drawing, const EndPair& pair, const MendSettings& settings);
 
-}  // namespace rim
+}  // namespace rim::mend

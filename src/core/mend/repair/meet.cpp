@@ -8,7 +8,7 @@
 #include "core/geometry/intersect.h"
 #include "core/geometry/path_place.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 constexpr double kLeastCorner = 5 * std::numbers::pi / 180;
@@ -177,4 +177,4 @@ std::vector<Segment> asOne(const Piece& before, const Piece& after, double touch
   return {whole.segment};
 }
 
-}  // namespace rim
+}  // namespace rim::mend

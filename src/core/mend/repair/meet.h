@@ -5,7 +5,7 @@
 #include "core/geometry/segment.h"
 #include "core/mend/find/settings.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// Two segments brought together: what becomes of the one before (its start stays), what lies between, and what becomes
 /// of the one after (its end stays).
@@ -27,4 +27,4 @@ Joint joint(const Piece& before, const Piece& after, const MendSettings& setting
 /// must end where `after` starts. An arc stays below 1.1 half turns. None otherwise.
 std::vector<Segment> asOne(const Piece& before, const Piece& after, double touchMm);
 
-}  // namespace rim
+}  // namespace rim::mend

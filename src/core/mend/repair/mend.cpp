@@ -15,7 +15,7 @@
 #include "core/mend/repair/tidy.h"
 #include "core/mend/repair/untangle.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 class Mending {
@@ -127,4 +127,4 @@ Mended mendedInRounds(const Drawing& drawing, const MendSettings& settings, doub
   return Mending(drawing, own, longestSpikeMm, LongSpikes::Stay, stop).inRounds();
 }
 
-}  // namespace rim
+}  // namespace rim::mend

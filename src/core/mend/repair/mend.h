@@ -8,7 +8,7 @@
 #include "core/mend/find/settings.h"
 #include "core/mend/repair/untangle.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// A kind of repair and how often it was done, as in the report.
 struct RepairCount {
@@ -35,4 +35,4 @@ Mended mended(const Drawing& drawing, const MendSettings& settings, const std::s
 Mended mendedInRounds(const Drawing& drawing, const MendSettings& settings, double longestSpikeMm,
                       const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::mend

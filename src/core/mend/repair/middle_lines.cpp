@@ -7,9 +7,9 @@
 
 #include "core/drawing/nested.h"
 #include "core/geometry/flatten.h"
-#include "core/geometry/inside.h"
+#include "core/geometry/point_in_polygon.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 constexpr double kChordPx = 0.005;
@@ -28,21 +28,21 @@ double widthBy(const std::vector<const Path*>& rings) {
 }
 
 /// The rings as borders of ink, so large: the area lies at their left.
-std::vector<Border> bordersOf(const std::vector<const Path*>& rings, double scale) {
-  std::vector<Border> borders;
+std::vector<trace::contour::Border> bordersOf(const std::vector<const Path*>& rings, double scale) {
+  std::vector<trace::contour::Border> borders;
   for (std::size_t i = 0; i < rings.size(); ++i) {
-    Border border = flatten(scaled(*rings[i], scale), kChordPx);
-    if ((borderArea(border) > 0) != (i == 0)) std::reverse(border.begin(), border.end());
+    trace::contour::Border border = flatten(scaled(*rings[i], scale), kChordPx);
+    if ((trace::contour::borderArea(border) > 0) != (i == 0)) std::reverse(border.begin(), border.end());
     borders.push_back(std::move(border));
   }
   return borders;
 }
 
 /// Whether the ink fills the corners of the tip that a line runs on to, too.
-bool isFlat(const FreeEnd& end, Point pen, const Inside& ink) {
+bool isFlat(const trace::lines::FreeEnd& end, Point pen, const PointInPolygon& ink) {
   constexpr double kBehindTip = 0.1;
   constexpr double kNearSide = 0.85;
-  const Point along = tangentAt(end.on.shape, project(end.on.shape, end.inkTip));
+  const Point along = trace::fit::tangentAt(end.on.shape, trace::fit::project(end.on.shape, end.inkTip));
   const Point way = dot(along, end.inkTip - pen) < 0 ? -along : along;
   const Point behind = end.inkTip - way * (kBehindTip * end.width / 2);
   const Point side = leftNormal(way) * (kNearSide * end.width / 2);
@@ -50,7 +50,7 @@ bool isFlat(const FreeEnd& end, Point pen, const Inside& ink) {
 }
 
 /// Round ends stay where the pen's middle stopped: nothing runs on from them.
-void keepRoundEnds(StrokeLine& line, const Inside& ink) {
+void keepRoundEnds(trace::lines::StrokeLine& line, const PointInPolygon& ink) {
   for (std::size_t end = 0; end < 2; ++end) {
     if (!line.freeEnds[end]) continue;
     const Point pen = end == 0 ? line.points.front() : line.points.back();
@@ -59,12 +59,12 @@ void keepRoundEnds(StrokeLine& line, const Inside& ink) {
 }
 
 /// Whether a pen drew these lines: each as wide all along, and all together long enough.
-bool areStrokes(const std::vector<Centreline>& lines, double widest) {
+bool areStrokes(const std::vector<trace::lines::Centreline>& lines, double widest) {
   constexpr double kLeastShare = 0.6;
   constexpr double kMostShare = 1.6;
   double length = 0;
   double width = 0;
-  for (const Centreline& line : lines) {
+  for (const trace::lines::Centreline& line : lines) {
     const StrokeWidth& w = line.width;
     if (w.least < kLeastShare * w.usual || w.most > kMostShare * w.usual || w.usual > widest) return false;
     length += pathLength(line.path);
@@ -75,49 +75,53 @@ bool areStrokes(const std::vector<Centreline>& lines, double widest) {
 
 }  // namespace
 
-std::vector<Centreline> middlesOf(const std::vector<const Path*>& rings, double widest, const std::stop_token& stop) {
+std::vector<trace::lines::Centreline> middlesOf(const std::vector<const Path*>& rings, double widest,
+                                                const std::stop_token& stop) {
   const double width = widthBy(rings);
   if (!(width > 0) || width > widest) return {};
   const double scale = kStrokePx / width;
   double length = 0;
   for (const Path* ring : rings) length += pathLength(*ring) * scale;
   if (length > kLongestBorderPx) return {};
-  const std::vector<Border> borders = bordersOf(rings, scale);
+  const std::vector<trace::contour::Border> borders = bordersOf(rings, scale);
   const WorkControl control{stop, {}};
   constexpr double kAny = std::numeric_limits<double>::infinity();
-  std::vector<StrokeNet> nets = withTracks(strokeNets(borders, control), kAny, control);
-  for (const StrokeNet& net : nets) {
-    const auto wide = [&](const StrokeTrack& track) { return track.discWidth > widest * scale; };
+  std::vector<trace::lines::StrokeNet> nets =
+      trace::lines::withTracks(trace::lines::strokeNets(borders, control), kAny, control);
+  for (const trace::lines::StrokeNet& net : nets) {
+    const auto wide = [&](const trace::lines::StrokeTrack& track) { return track.discWidth > widest * scale; };
     if (net.dot || std::any_of(net.tracks.begin(), net.tracks.end(), wide)) return {};
   }
-  std::vector<StrokeLine> lines = linesOf(std::move(nets), {});
-  const Inside ink(polygonThrough(borders.front()));
-  for (StrokeLine& line : lines) keepRoundEnds(line, ink);
-  FitSettings fit;
+  std::vector<trace::lines::StrokeLine> lines = trace::lines::linesOf(std::move(nets), {});
+  const PointInPolygon ink(polygonThrough(borders.front()));
+  for (trace::lines::StrokeLine& line : lines) keepRoundEnds(line, ink);
+  trace::outline::FitSettings fit;
   fit.tolerancePx = kTolerancePx;
-  std::vector<Centreline> fitted = fitStrokes(std::move(lines), fit, StrokeEnds::Ink, control);
-  for (Centreline& line : fitted) {
+  std::vector<trace::lines::Centreline> fitted =
+      trace::lines::fitStrokes(std::move(lines), fit, trace::StrokeEnds::Ink, control);
+  for (trace::lines::Centreline& line : fitted) {
     line.path = scaled(line.path, 1 / scale);
     line.width = scaled(line.width, 1 / scale);
   }
   return fitted;
 }
 
-std::vector<Centreline> middleLinesOf(const std::vector<const Path*>& rings, double widest,
-                                      const std::stop_token& stop) {
-  std::vector<Centreline> lines = middlesOf(rings, widest, stop);
-  return areStrokes(lines, widest) ? lines : std::vector<Centreline>{};
+std::vector<trace::lines::Centreline> middleLinesOf(const std::vector<const Path*>& rings, double widest,
+                                                    const std::stop_token& stop) {
+  std::vector<trace::lines::Centreline> lines = middlesOf(rings, widest, stop);
+  return areStrokes(lines, widest) ? lines : std::vector<trace::lines::Centreline>{};
 }
 
 Repaired strokesToMiddles(const Drawing& drawing, double widest, const std::set<OutlineId>& without,
                           const std::stop_token& stop) {
-  std::map<std::size_t, std::vector<Centreline>> became;  // of areas' outlines, and nothing of their holes
+  std::map<std::size_t, std::vector<trace::lines::Centreline>>
+      became;  // of areas' outlines, and nothing of their holes
   std::size_t count = 0;
   for (const std::vector<std::size_t>& area : areasOf(drawing)) {
     if (without.count(drawing.outlines[area.front()].id) != 0) continue;
     std::vector<const Path*> rings;
     for (const std::size_t place : area) rings.push_back(&drawing.path(place));
-    std::vector<Centreline> lines = middleLinesOf(rings, widest, stop);
+    std::vector<trace::lines::Centreline> lines = middleLinesOf(rings, widest, stop);
     if (lines.empty()) continue;
     for (const std::size_t place : area) became[place];
     became[area.front()] = std::move(lines);
@@ -132,11 +136,11 @@ Repaired strokesToMiddles(const Drawing& drawing, double widest, const std::set<
     }
     const std::size_t first = out.outlines.size();
     std::vector<Path> paths;
-    for (const Centreline& line : lines->second) paths.push_back(line.path);
+    for (const trace::lines::Centreline& line : lines->second) paths.push_back(line.path);
     addParts(out, drawing.outlines[i], std::move(paths));
     for (std::size_t k = 0; k < lines->second.size(); ++k) out.outlines[first + k].stroke = lines->second[k].width;
   }
   return {std::move(out), count};
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -8,7 +8,7 @@
 #include "core/mend/repair/join.h"
 #include "core/trace/lines/centrelines.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// The middles of the strokes that an area consists of: `rings` are its outline and its holes, whichever way they run,
 /// in any unit, and so are the lines. Empty when it is no stroke: when any of it is wider than `widest` (> 0), the
@@ -17,12 +17,12 @@ namespace rim {
 /// The area is looked at so large that its strokes are kStrokePx wide, as the ink of a traced picture is
 /// (trace/lines/centrelines.h). Where a stroke's end is cut off flat the line runs to it, as a pen with a flat tip was
 /// led; at a round end it ends where the pen's middle did. Throws Cancelled.
-std::vector<Centreline> middleLinesOf(const std::vector<const Path*>& rings, double widest,
-                                      const std::stop_token& stop = {});
+std::vector<trace::lines::Centreline> middleLinesOf(const std::vector<const Path*>& rings, double widest,
+                                                    const std::stop_token& stop = {});
 
 /// The same without a look at the widths: of any area that is nowhere wider than `widest`, strokes that taper, too.
-std::vector<Centreline> middlesOf(const std::vector<const Path*>& rings, double widest,
-                                  const std::stop_token& stop = {});
+std::vector<trace::lines::Centreline> middlesOf(const std::vector<const Path*>& rings, double widest,
+                                                const std::stop_token& stop = {});
 
 /// How wide a stroke is made before its middle is looked for.
 inline constexpr double kStrokePx = 16;
@@ -33,4 +33,4 @@ inline constexpr double kStrokePx = 16;
 Repaired strokesToMiddles(const Drawing& drawing, double widest, const std::set<OutlineId>& without = {},
                           const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -7,7 +7,7 @@
 #include "core/geometry/path_place.h"
 #include "core/mend/find/double_lines.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 struct Interval {
@@ -149,4 +149,4 @@ Repaired oneLineFromTwo(const Drawing& drawing, std::size_t path, std::size_t ot
   return cutOut(drawing, covered, settings);
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -4,7 +4,7 @@
 
 #include "core/mend/repair/join.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// Makes one line of what is drawn twice: a closed outline that lies on another closed one all the way round goes;
 /// stretches of open paths that lie on another path are cut out, and what is left of them ends where that path does.
@@ -16,4 +16,4 @@ Repaired oneLineFromTwo(const Drawing& drawing, const MendSettings& settings, co
 /// The same for two paths alone.
 Repaired oneLineFromTwo(const Drawing& drawing, std::size_t path, std::size_t other, const MendSettings& settings);
 
-}  // namespace rim
+}  // namespace rim::mend

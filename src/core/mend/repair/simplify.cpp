@@ -14,7 +14,7 @@
 #include "core/mend/repair/meet.h"
 #include "core/trace/outline/fewer_pieces.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 class Simplifying {
@@ -171,7 +171,8 @@ class Simplifying {
 }  // namespace
 
 Path simplified(const Path& path, double toleranceMm, CurveForm form) {
-  if (form == CurveForm::Beziers) return inFewerPieces(inFewerPieces(path, toleranceMm / 2), toleranceMm / 2);
+  if (form == CurveForm::Beziers)
+    return trace::outline::inFewerPieces(trace::outline::inFewerPieces(path, toleranceMm / 2), toleranceMm / 2);
   const bool arcs = form == CurveForm::Arcs;
   // What the chords that are looked at leave of the bound is the pieces'; lines alone need nearly all of it.
   const double chords = toleranceMm / (arcs ? 8 : 50);
@@ -222,4 +223,4 @@ Repaired withFewestNodes(const Drawing& drawing, const MendSettings& settings, c
   return result;
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -5,7 +5,7 @@
 #include "core/geometry/curve_form.h"
 #include "core/mend/repair/join.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// The path made of few segments that leave it by at most `toleranceMm` (> 0): lines and arcs, lines alone, or lines
 /// and cubics (trace/outline/fewer_pieces.h, in two passes).
@@ -20,4 +20,4 @@ Path simplified(const Path& path, double toleranceMm, CurveForm form = CurveForm
 Repaired withFewestNodes(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop = {},
                          CurveForm form = CurveForm::Arcs);
 
-}  // namespace rim
+}  // namespace rim::mend

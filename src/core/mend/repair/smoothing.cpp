@@ -6,7 +6,7 @@
 #include "core/disjoint_sets.h"
 #include "core/geometry/path_place.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 /// The path comes to a crossing, for the first or the second time.
@@ -138,4 +138,4 @@ std::vector<TrueCrossing> interlacedWith(const std::vector<TrueCrossing>& crossi
   return found;
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -4,7 +4,7 @@
 
 #include "core/mend/find/crossings.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// The path parted at some of its own crossings, all at once: whoever comes to one leaves it along the other pass, in
 /// the direction in which that runs, so that both passes turn away from each other instead of crossing. This is the
@@ -19,4 +19,4 @@ std::vector<Path> smoothed(const Path& path, const std::vector<TrueCrossing>& cr
 /// through another one that hangs together with it. Smoothed together, what comes of them crosses none of each other.
 std::vector<TrueCrossing> interlacedWith(const std::vector<TrueCrossing>& crossings, std::size_t which);
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -12,7 +12,7 @@
 #include "core/mend/repair/simplify.h"
 #include "core/mend/repair/tidy.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 /// The segment moved to its left; none when an arc would shrink to nothing.
@@ -91,12 +91,12 @@ StrokeLines toLines(const Drawing& drawing, const std::vector<StrokePair>& pairs
     Path stays = lineOf(outer, inner, pair.widthMm, rule);
     if (!pair.unlike.empty()) {
       const Path middle = centreOf(outer, inner, pair.widthMm);
-      const std::vector<Centreline> branches = branchesOf(outer, inner, middle, pair.widthMm, stop);
-      for (const Centreline& branch : branches) {
+      const std::vector<trace::lines::Centreline> branches = branchesOf(outer, inner, middle, pair.widthMm, stop);
+      for (const trace::lines::Centreline& branch : branches) {
         if (rule == DoubleRule::Outer)
           stays = withoutBranch(stays, middle, pair.widthMm, branch.path.segments.back().end);
       }
-      for (const Centreline& branch : branches) {
+      for (const trace::lines::Centreline& branch : branches) {
         constexpr double kReach = 3;
         hanging.push_back(
             lines.drawing.outlines[pair.outer].offspring(ledBackTo(stays, branch.path, kReach * pair.widthMm)));
@@ -141,4 +141,4 @@ Drawing strokeToLine(const Drawing& drawing, std::size_t outer, std::size_t inne
   return toLines(drawing, pairs, settings.doubles).drawing;
 }
 
-}  // namespace rim
+}  // namespace rim::mend

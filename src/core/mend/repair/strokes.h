@@ -4,7 +4,7 @@
 
 #include "core/mend/repair/join.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// What became of strokes.
 struct StrokeLines {
@@ -31,4 +31,4 @@ Drawing strokeToLine(const Drawing& drawing, std::size_t outer, std::size_t inne
 /// nothing go, and their neighbours meet instead. For moves that are small against what the path is made of.
 Path movedSideways(const Path& closed, double mm, double toleranceMm);
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -8,7 +8,7 @@
 #include "core/geometry/segment.h"
 #include "core/mend/find/small_faults.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 /// What is left of a piece that runs out and the one that runs back on it: from the start of the one to the end of the
@@ -237,4 +237,4 @@ Drawing oriented(const Drawing& drawing) {
   return out;
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -6,7 +6,7 @@
 #include "core/geometry/segment.h"
 #include "core/mend/repair/join.h"
 
-namespace rim {
+namespace rim::mend {
 
 /// Without paths of no length.
 Repaired withoutZeroLengths(const Drawing& drawing);
@@ -45,4 +45,4 @@ Drawing withoutPaths(const Drawing& drawing, const std::vector<std::size_t>& pat
 /// Outer borders run counter-clockwise, holes clockwise, islands in holes counter-clockwise again, and so on.
 Drawing oriented(const Drawing& drawing);
 
-}  // namespace rim
+}  // namespace rim::mend

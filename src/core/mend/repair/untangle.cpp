@@ -10,7 +10,7 @@
 #include "core/mend/repair/smoothing.h"
 #include "core/mend/repair/tidy.h"
 
-namespace rim {
+namespace rim::mend {
 namespace {
 
 std::vector<TrueCrossing> crossingsOf(const Path& path, const MendSettings& settings) {
@@ -169,4 +169,4 @@ Drawing untangledAt(const Drawing& drawing, std::size_t path, Point at, const Me
   return out;
 }
 
-}  // namespace rim
+}  // namespace rim::mend

@@ -4,12 +4,12 @@
 #include <map>
 
 #include "core/geometry/flatten.h"
-#include "core/geometry/inside.h"
 #include "core/geometry/path_place.h"
+#include "core/geometry/point_in_polygon.h"
 #include "core/geometry/segment.h"
 #include "core/mend/repair/meet.h"
 
-namespace rim {
+namespace rim::refine {
 namespace {
 
 constexpr double kTouchMm = 1e-6;
@@ -39,7 +39,7 @@ bool holds(const Box& outer, const Box& inner) {
 }
 
 /// Whether all of one outline lies inside another, which may touch it.
-bool liesIn(const Shape& inner, const Shape& outer, const Inside& inside) {
+bool liesIn(const Shape& inner, const Shape& outer, const PointInPolygon& inside) {
   if (!(inner.area < outer.area) || !holds(outer.box, inner.box)) return false;
   const double near = 1e-3 * distance(inner.box.low, inner.box.high);
   return std::all_of(inner.places.begin(), inner.places.end(),
@@ -52,7 +52,7 @@ std::vector<int> depthsOf(const std::vector<Path>& paths) {
   for (const Path& path : paths) shapes.push_back(shapeOf(path));
   std::vector<int> depths(paths.size(), 0);
   for (std::size_t outer = 0; outer < paths.size(); ++outer) {
-    const Inside inside(paths[outer]);
+    const PointInPolygon inside(paths[outer]);
     for (std::size_t inner = 0; inner < paths.size(); ++inner) {
       if (inner != outer && liesIn(shapes[inner], shapes[outer], inside)) ++depths[inner];
     }
@@ -99,7 +99,7 @@ Path withoutSeams(const Path& path) {
     const Piece after = pieceOf(out, next);
     const bool arcs = isArc(before.segment) && isArc(after.segment);
     const bool small = !arcs || std::abs(before.segment.bulge) + std::abs(after.segment.bulge) < 0.8;
-    const auto one = small ? asOne(before, after, kTouchMm) : std::vector<Segment>{};
+    const auto one = small ? mend::asOne(before, after, kTouchMm) : std::vector<Segment>{};
     if (one.size() != 1) {
       ++i;
       continue;
@@ -190,4 +190,4 @@ Drawing combined(const Drawing& drawing, const Drawing& other, AreaRule rule, co
   return withAreas(drawing, all, std::move(areas));
 }
 
-}  // namespace rim
+}  // namespace rim::refine

@@ -6,7 +6,7 @@
 #include "core/drawing/drawing.h"
 #include "core/refine/combine/arrangement.h"
 
-namespace rim {
+namespace rim::refine {
 
 /// What two drawings make of each other.
 enum class AreaRule {
@@ -37,4 +37,4 @@ Drawing united(const Drawing& drawing, const std::stop_token& stop = {});
 /// Throws Cancelled.
 Drawing combined(const Drawing& drawing, const Drawing& other, AreaRule rule, const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::refine

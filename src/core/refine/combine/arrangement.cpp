@@ -10,7 +10,7 @@
 #include "core/refine/combine/cut_edges.h"
 #include "core/refine/combine/monotone.h"
 
-namespace rim {
+namespace rim::refine {
 namespace {
 
 using Windings = std::array<int, 2>;
@@ -255,4 +255,4 @@ std::vector<AreaOutline> areaOutlines(const std::vector<Ring>& rings, const Hold
   return outlines;
 }
 
-}  // namespace rim
+}  // namespace rim::refine

@@ -6,7 +6,7 @@
 
 #include "core/geometry/path.h"
 
-namespace rim {
+namespace rim::refine {
 
 /// A closed path that bounds areas by how often it winds round them, on one of two sides (0: A, 1: B).
 struct Ring {
@@ -37,4 +37,4 @@ using Holds = std::function<bool(int windingA, int windingB)>;
 std::vector<AreaOutline> areaOutlines(const std::vector<Ring>& rings, const Holds& holds, double snap = 1e-6,
                                       const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::refine

@@ -10,7 +10,7 @@
 #include "core/geometry/intersect.h"
 #include "core/refine/combine/monotone.h"
 
-namespace rim {
+namespace rim::refine {
 namespace {
 
 /// A monotone part of a segment, with the places where it is to be cut.
@@ -187,4 +187,4 @@ CutRings cutRings(const std::vector<Ring>& rings, double snap, const std::stop_t
   return cut;
 }
 
-}  // namespace rim
+}  // namespace rim::refine

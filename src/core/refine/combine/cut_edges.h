@@ -7,7 +7,7 @@
 #include "core/geometry/segment.h"
 #include "core/refine/combine/arrangement.h"
 
-namespace rim {
+namespace rim::refine {
 
 /// A part of a ring's segment between two places where rings meet: monotone along x and y, crossing no other edge.
 struct CutEdge {
@@ -29,4 +29,4 @@ struct CutRings {
 /// Cuts rings where they meet themselves and each other. Parameters as in areaOutlines(). Throws Cancelled.
 CutRings cutRings(const std::vector<Ring>& rings, double snap, const std::stop_token& stop);
 
-}  // namespace rim
+}  // namespace rim::refine

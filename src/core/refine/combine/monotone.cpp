@@ -7,7 +7,7 @@
 #include "core/geometry/arc.h"
 #include "core/geometry/cubic.h"
 
-namespace rim {
+namespace rim::refine {
 namespace {
 
 constexpr double kNear = 1e-9;  // a cut nearer than this to an end is none
@@ -75,4 +75,4 @@ double crossingAt(const Piece& piece, double level, bool upright) {
   return along(lerp(piece.start, piece.segment.end, t), upright);
 }
 
-}  // namespace rim
+}  // namespace rim::refine

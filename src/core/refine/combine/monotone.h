@@ -4,7 +4,7 @@
 
 #include "core/geometry/segment.h"
 
-namespace rim {
+namespace rim::refine {
 
 /// The places t, ascending and with 0 and 1, between which a piece runs in one direction along x and along y.
 std::vector<double> monotoneCuts(const Piece& piece);
@@ -13,4 +13,4 @@ std::vector<double> monotoneCuts(const Piece& piece);
 /// upright line x = level: its y. The level must lie between both ends.
 double crossingAt(const Piece& piece, double level, bool upright);
 
-}  // namespace rim
+}  // namespace rim::refine

@@ -9,7 +9,7 @@
 #include "core/geometry/segment.h"
 #include "core/refine/combine/areas.h"
 
-namespace rim {
+namespace rim::refine {
 namespace {
 
 constexpr double kSnapMm = 1e-6;
@@ -261,4 +261,4 @@ Drawing withRing(const Drawing& drawing, double gapMm, double widthMm, Joins joi
   return out;
 }
 
-}  // namespace rim
+}  // namespace rim::refine

@@ -4,7 +4,7 @@
 
 #include "core/drawing/drawing.h"
 
-namespace rim {
+namespace rim::refine {
 
 /// What stands at a corner that an offset opens (`--joins`).
 enum class Joins {
@@ -40,4 +40,4 @@ Drawing thickened(const Drawing& drawing, double mm, Joins joins, Tips tips, dou
 Drawing withRing(const Drawing& drawing, double gapMm, double widthMm, Joins joins, double toleranceMm = 0.001,
                  const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::refine

@@ -130,7 +130,7 @@ std::vector<Point> calmed(const Path& under, double radius) {
 void follow(std::vector<Segment>& segments, std::span<const Point> points, Point startWay, Point endWay,
             double within) {
   constexpr std::size_t kFewest = 8;
-  const auto fit = fitCubic({points.front(), startWay, points.back(), endWay}, points);
+  const auto fit = trace::fit::fitCubic({points.front(), startWay, points.back(), endWay}, points);
   if (fit && (fit->largest <= within || points.size() < 2 * kFewest)) {
     segments.push_back(Segment::cubic(fit->cubic.p1, fit->cubic.p2, points.back()));
     return;

@@ -5,7 +5,7 @@
 #include <numeric>
 
 #include "core/error.h"
-#include "core/geometry/inside.h"
+#include "core/geometry/point_in_polygon.h"
 
 namespace rim::refine {
 namespace {
@@ -13,7 +13,9 @@ namespace {
 void moveOutline(Drawing& drawing, std::size_t i, Point by) { drawing.setPath(i, scaled(drawing.path(i), 1, by)); }
 
 /// Whether an outline runs round a hole in another one.
-bool isHoleIn(const Path& path, const Path& outer) { return signedArea(path) < 0 && Inside(outer).has(path.start); }
+bool isHoleIn(const Path& path, const Path& outer) {
+  return signedArea(path) < 0 && PointInPolygon(outer).has(path.start);
+}
 
 }  // namespace
 

@@ -10,7 +10,7 @@
 #include "core/geometry/segment.h"
 #include "core/geometry/segment_distance.h"
 
-namespace rim {
+namespace rim::refine {
 namespace {
 
 /// Where the carriers of two sides meet, a line without end or a whole circle each, nearest to `near`.
@@ -310,4 +310,4 @@ ChangedPath filleted(const Path& path, double radiusMm) {
   return changed;
 }
 
-}  // namespace rim
+}  // namespace rim::refine

@@ -4,7 +4,7 @@
 
 #include "core/geometry/path.h"
 
-namespace rim {
+namespace rim::refine {
 
 /// A corner of a path that was changed.
 struct CornerChange {
@@ -27,4 +27,4 @@ ChangedPath sharpened(const Path& path, double missingMm);
 /// where both are long enough; between lines and arcs. Sides that two corners share are long enough for both.
 ChangedPath filleted(const Path& path, double radiusMm);
 
-}  // namespace rim
+}  // namespace rim::refine

@@ -42,12 +42,12 @@ Path inOne(Path first, Path second, double closeBy) {
 }
 
 /// How two ends meet, however far apart: each is led on by a few times their distance at most.
-Joint jointOf(const Piece& before, const Piece& after) {
+mend::Joint jointOf(const Piece& before, const Piece& after) {
   constexpr double kTimes = 4;
-  MendSettings far;
+  mend::MendSettings far;
   far.gapMm = kTimes * distance(before.segment.end, after.start);
   far.doubleMm = 0;
-  return joint(before, after, far);
+  return mend::joint(before, after, far);
 }
 
 }  // namespace
@@ -102,7 +102,7 @@ Path closedUp(const Path& path, double closeBy) {
 Path met(const Path& first, PathEnd ofFirst, const Path& second, PathEnd ofSecond) {
   Path one = towardsEnd(first, ofFirst);
   const Path other = fromEnd(second, ofSecond);
-  const Joint joint = jointOf(pieceOf(one, one.segments.size() - 1), pieceOf(other, 0));
+  const mend::Joint joint = jointOf(pieceOf(one, one.segments.size() - 1), pieceOf(other, 0));
   one.segments.back() = joint.before;
   one.segments.insert(one.segments.end(), joint.between.begin(), joint.between.end());
   one.segments.push_back(joint.after);
@@ -113,7 +113,7 @@ Path met(const Path& first, PathEnd ofFirst, const Path& second, PathEnd ofSecon
 Path metItself(const Path& path) {
   // A path of one segment is parted in its middle, so that both of its ends can change.
   Path one = path.segments.size() > 1 ? path : withNodeAt(path, {0, 0.5, {}, 0});
-  const Joint joint = jointOf(pieceOf(one, one.segments.size() - 1), pieceOf(one, 0));
+  const mend::Joint joint = jointOf(pieceOf(one, one.segments.size() - 1), pieceOf(one, 0));
   one.segments.back() = joint.before;
   one.segments.insert(one.segments.end(), joint.between.begin(), joint.between.end());
   one.start = one.segments.back().end;

@@ -4,9 +4,9 @@
 #include <cmath>
 #include <functional>
 
-#include "core/geometry/inside.h"
 #include "core/geometry/intersect.h"
 #include "core/geometry/nesting.h"
+#include "core/geometry/point_in_polygon.h"
 #include "core/geometry/segment.h"
 
 namespace rim::refine {
@@ -68,7 +68,7 @@ std::set<OutlineId> noLarger(const Drawing& drawing, const std::vector<std::size
 bool startsIn(const Drawing& drawing, const Path& open, const std::vector<std::size_t>& to) {
   return !open.segments.empty() && std::any_of(to.begin(), to.end(), [&](std::size_t place) {
     const Path& round = drawing.path(place);
-    return round.closed && boxOf(round).contains(open.start) && Inside(round).has(open.start);
+    return round.closed && boxOf(round).contains(open.start) && PointInPolygon(round).has(open.start);
   });
 }
 
@@ -175,7 +175,7 @@ std::set<OutlineId> alike(const Drawing& drawing, const std::set<OutlineId>& to,
 }
 
 std::set<OutlineId> encircled(const Drawing& drawing, const Path& by, bool touched) {
-  const Inside inside(by);
+  const PointInPolygon inside(by);
   const Box box = boxOf(by);
   return thoseWhere(drawing, [&](std::size_t i) {
     const Path& path = drawing.path(i);

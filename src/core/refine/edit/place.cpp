@@ -5,7 +5,7 @@
 
 #include "core/error.h"
 
-namespace rim {
+namespace rim::refine {
 namespace {
 
 Point middleOf(const Drawing& drawing) {
@@ -104,4 +104,4 @@ Drawing onCircle(const Drawing& drawing, int count, Point centre) {
   return withCopies(drawing, maps);
 }
 
-}  // namespace rim
+}  // namespace rim::refine

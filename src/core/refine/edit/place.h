@@ -3,7 +3,7 @@
 #include "core/drawing/drawing.h"
 #include "core/geometry/affine.h"
 
-namespace rim {
+namespace rim::refine {
 
 /// One of the nine points of a box.
 enum class Hold { LowerLeft, Lower, LowerRight, Left, Centre, Right, UpperLeft, Upper, UpperRight };
@@ -41,4 +41,4 @@ Drawing onCircle(const Drawing& drawing, int count, Point centre);
 
 inline constexpr int kMostCopies = 100'000;
 
-}  // namespace rim
+}  // namespace rim::refine

@@ -84,12 +84,12 @@ std::optional<Segment> arcThrough(const std::vector<Point>& points) {
 }
 
 std::optional<Segment> cubicAlong(const Path& stretch, const std::vector<Point>& points, bool keepWays) {
-  CurveEnds ends{points.front(), {}, points.back(), {}};
+  trace::fit::CurveEnds ends{points.front(), {}, points.back(), {}};
   if (keepWays) {
     ends.startTangent = tangentAt(pieceOf(stretch, 0), 0);
     ends.endTangent = tangentAt(pieceOf(stretch, stretch.segments.size() - 1), 1);
   }
-  const auto fit = fitCubic(ends, points);
+  const auto fit = trace::fit::fitCubic(ends, points);
   if (!fit) return std::nullopt;
   return Segment::cubic(fit->cubic.p1, fit->cubic.p2, points.back());
 }

@@ -6,7 +6,7 @@
 #include "core/error.h"
 #include "core/geometry/nearest_on_paths.h"
 
-namespace rim {
+namespace rim::refine {
 namespace {
 
 /// Gathers stretches along an outline.
@@ -107,4 +107,4 @@ std::vector<Difference> differencesBetween(const Drawing& now, const Drawing& th
   return all;
 }
 
-}  // namespace rim
+}  // namespace rim::refine

@@ -5,7 +5,7 @@
 
 #include "core/drawing/drawing.h"
 
-namespace rim {
+namespace rim::refine {
 
 /// A stretch of an outline that lies elsewhere in another drawing, or not there at all.
 struct Difference {
@@ -22,4 +22,4 @@ struct Difference {
 std::vector<Difference> differencesBetween(const Drawing& now, const Drawing& then, double mmPerUnit, double leastMm,
                                            const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::refine

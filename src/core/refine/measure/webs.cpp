@@ -11,7 +11,7 @@
 #include "core/geometry/segment.h"
 #include "core/refine/combine/monotone.h"
 
-namespace rim {
+namespace rim::refine {
 namespace {
 
 constexpr double kOnMm = 1e-6;      // a way that begins this near to a border's end begins at it
@@ -363,4 +363,4 @@ ThinPlaces thinPlaces(const Drawing& drawing, const std::stop_token& stop) {
   }
 }
 
-}  // namespace rim
+}  // namespace rim::refine

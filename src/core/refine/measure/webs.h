@@ -5,7 +5,7 @@
 
 #include "core/drawing/drawing.h"
 
-namespace rim {
+namespace rim::refine {
 
 /// The shortest straight way across something, from border to border.
 struct Across {
@@ -27,4 +27,4 @@ struct ThinPlaces {
 /// of a mm; pairs of sides farther apart than what was found already are not looked at. Throws Cancelled.
 ThinPlaces thinPlaces(const Drawing& drawing, const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::refine

@@ -1,6 +1,6 @@
 #include "core/refine/propose/closest_pairs.h"
 
-namespace rim {
+namespace rim::refine {
 
 ClosestPairs closestPairs(const std::vector<Point>& places, const Affine& map, const NearestOnPaths& paths,
                           double reach) {
@@ -19,4 +19,4 @@ ClosestPairs closestPairs(const std::vector<Point>& places, const Affine& map, c
   return closest;
 }
 
-}  // namespace rim
+}  // namespace rim::refine

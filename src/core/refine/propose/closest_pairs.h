@@ -6,7 +6,7 @@
 #include "core/geometry/affine.h"
 #include "core/geometry/nearest_on_paths.h"
 
-namespace rim {
+namespace rim::refine {
 
 /// Places, and where each one's mapped place is nearest to some paths: what a round of iterated closest points works on
 /// (P. Besl and N. McKay, "A method for registration of 3-D shapes", IEEE PAMI 14 (1992), 239-256).
@@ -20,4 +20,4 @@ struct ClosestPairs {
 ClosestPairs closestPairs(const std::vector<Point>& places, const Affine& map, const NearestOnPaths& paths,
                           double reach);
 
-}  // namespace rim
+}  // namespace rim::refine

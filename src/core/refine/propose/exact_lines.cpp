@@ -8,7 +8,7 @@
 #include "core/geometry/segment.h"
 #include "core/geometry/segment_distance.h"
 
-namespace rim {
+namespace rim::refine {
 namespace {
 
 /// A line without ends.
@@ -197,4 +197,4 @@ std::optional<ExactShape> squared(const Path& path, double withinMm) {
                          [main](Point way) { return nearestQuarter(way, *main); });
 }
 
-}  // namespace rim
+}  // namespace rim::refine

@@ -5,7 +5,7 @@
 #include "core/geometry/path.h"
 #include "core/refine/propose/exact_shapes.h"
 
-namespace rim {
+namespace rim::refine {
 
 /// The path with every stretch between two corners that is nearly a line made one line: it leaves the line by no more
 /// than `withinMm` and a sixtieth of its length. None when there is no such stretch of several segments, or of a curve.
@@ -20,4 +20,4 @@ std::optional<ExactShape> levelled(const Path& path, double withinMm);
 /// way.
 std::optional<ExactShape> squared(const Path& path, double withinMm);
 
-}  // namespace rim
+}  // namespace rim::refine

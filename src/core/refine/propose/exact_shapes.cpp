@@ -13,7 +13,7 @@
 #include "core/trace/fit/ellipse.h"
 #include "core/trace/fit/primitive.h"
 
-namespace rim {
+namespace rim::refine {
 namespace {
 
 using Places = std::vector<Point>;
@@ -55,8 +55,8 @@ Point turned(Point p, double angle) { return Turn(angle)(p); }
 
 /// Centre and radius with the least squared distances, from a good start (Gauss and Newton).
 std::optional<CircleOf> fittedCircle(const Places& places) {
-  const auto first = fitCircle(places);
-  if (!first || first->kind != Primitive::Kind::Circle) return {};
+  const auto first = trace::fit::fitCircle(places);
+  if (!first || first->kind != trace::fit::Primitive::Kind::Circle) return {};
   CircleOf c{first->place, std::abs(first->radius)};
   constexpr int kRounds = 5;
   for (int round = 0; round < kRounds; ++round) {
@@ -292,8 +292,8 @@ std::vector<Candidate> candidatesFor(const Path& path, const Places& places, con
   }
   if (wanted(TrueUpKind::Ellipse)) {
     constexpr double kTolerance = 1e-4;
-    if (const auto ellipse = fitEllipse(places))
-      all.push_back({TrueUpKind::Ellipse, pathOf(*ellipse, 1, kTolerance), 1.5});
+    if (const auto ellipse = trace::fit::fitEllipse(places))
+      all.push_back({TrueUpKind::Ellipse, trace::fit::pathOf(*ellipse, 1, kTolerance), 1.5});
   }
   return all;
 }
@@ -381,4 +381,4 @@ std::optional<ExactShape> exactShapeOf(const Path& closed, const std::set<TrueUp
   return already ? std::nullopt : best;
 }
 
-}  // namespace rim
+}  // namespace rim::refine

@@ -6,7 +6,7 @@
 #include "core/geometry/path.h"
 #include "core/refine/propose/proposal.h"
 
-namespace rim {
+namespace rim::refine {
 
 /// An exact shape that a closed path is nearly.
 struct ExactShape {
@@ -31,4 +31,4 @@ struct Apart {
 };
 Apart apartBy(const Path& a, const Path& b, int places = 240);
 
-}  // namespace rim
+}  // namespace rim::refine

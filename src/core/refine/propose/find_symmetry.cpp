@@ -11,7 +11,7 @@
 #include "core/refine/propose/closest_pairs.h"
 #include "core/refine/propose/symmetry.h"
 
-namespace rim {
+namespace rim::refine {
 namespace {
 
 /// Places all along the drawing, and the nearest place of it to any other.
@@ -183,4 +183,4 @@ std::optional<Symmetry> symmetryOf(const Drawing& drawing, SymmetryWish wish, do
   return bestTurn(likeness, reach, withinMm, stop);
 }
 
-}  // namespace rim
+}  // namespace rim::refine

@@ -10,7 +10,7 @@
 #include "core/refine/propose/exact_shapes.h"
 #include "core/trace/fit/primitive.h"
 
-namespace rim {
+namespace rim::refine {
 namespace {
 
 constexpr double kExactMm = 1e-9;
@@ -117,8 +117,8 @@ Proposal inRow(const Drawing& drawing, std::vector<Like> likes) {
 std::optional<Proposal> onOneCircle(const Drawing& drawing, std::vector<Like> likes) {
   std::vector<Point> middles;
   for (const Like& like : likes) middles.push_back(like.middle);
-  const auto circle = fitCircle(middles);
-  if (!circle || circle->kind != Primitive::Kind::Circle) return {};
+  const auto circle = trace::fit::fitCircle(middles);
+  if (!circle || circle->kind != trace::fit::Primitive::Kind::Circle) return {};
   const auto angleOf = [&](const Like& like) {
     const Point arm = like.middle - circle->place;
     return std::atan2(arm.y, arm.x);
@@ -189,4 +189,4 @@ std::vector<Proposal> evenlySpaced(const Drawing& drawing, double withinMm) {
   return kept(std::move(proposals), withinMm);
 }
 
-}  // namespace rim
+}  // namespace rim::refine

@@ -4,7 +4,7 @@
 
 #include "core/refine/propose/proposal.h"
 
-namespace rim {
+namespace rim::refine {
 
 /// Circles of nearly one radius, each proposal a group of them made of the mean one.
 std::vector<Proposal> equalRadii(const Drawing& drawing, double withinMm);
@@ -15,4 +15,4 @@ std::vector<Proposal> concentric(const Drawing& drawing, double withinMm);
 /// Like outlines (nearly one size and area), three or more, nearly evenly spaced in a row or all round a circle.
 std::vector<Proposal> evenlySpaced(const Drawing& drawing, double withinMm);
 
-}  // namespace rim
+}  // namespace rim::refine

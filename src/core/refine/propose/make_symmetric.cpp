@@ -13,7 +13,7 @@
 #include "core/refine/edit/place.h"
 #include "core/refine/propose/symmetry.h"
 
-namespace rim {
+namespace rim::refine {
 namespace {
 
 constexpr double kOnAxisMm = 1e-6;
@@ -281,4 +281,4 @@ Refined symmetrized(const Drawing& drawing, SymmetryWish wish, SymmetryFrom from
   return madeSymmetric(drawing, wish, from, withinMm, stop).refined;
 }
 
-}  // namespace rim
+}  // namespace rim::refine

@@ -10,7 +10,7 @@
 #include "core/refine/propose/repeats.h"
 #include "core/refine/propose/tangents.h"
 
-namespace rim {
+namespace rim::refine {
 namespace {
 
 constexpr std::array<const char*, kTrueUpKinds> kNames{
@@ -102,4 +102,4 @@ Refined truedUp(const Drawing& drawing, const std::set<TrueUpKind>& kinds, doubl
   return refined;
 }
 
-}  // namespace rim
+}  // namespace rim::refine

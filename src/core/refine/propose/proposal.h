@@ -7,7 +7,7 @@
 
 #include "core/drawing/drawing.h"
 
-namespace rim {
+namespace rim::refine {
 
 /// What is nearly so and can be made exactly so (`--true-up`).
 enum class TrueUpKind {
@@ -73,4 +73,4 @@ struct Refined {
 Refined truedUp(const Drawing& drawing, const std::set<TrueUpKind>& kinds, double withinMm,
                 const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::refine

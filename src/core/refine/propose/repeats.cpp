@@ -13,7 +13,7 @@
 #include "core/refine/propose/closest_pairs.h"
 #include "core/refine/propose/exact_shapes.h"
 
-namespace rim {
+namespace rim::refine {
 namespace {
 
 constexpr double kExactMm = 1e-6;  // parts that are as near as that are one already
@@ -216,4 +216,4 @@ std::vector<Proposal> repeatedParts(const Drawing& drawing, double withinMm, con
   return found;
 }
 
-}  // namespace rim
+}  // namespace rim::refine

@@ -7,7 +7,7 @@
 #include "core/drawing/drawing.h"
 #include "core/refine/propose/proposal.h"
 
-namespace rim {
+namespace rim::refine {
 
 /// Which symmetry is looked for (`--symmetry`).
 enum class SymmetryWish {
@@ -64,4 +64,4 @@ Symmetrized madeSymmetric(const Drawing& drawing, SymmetryWish wish, SymmetryFro
 Refined symmetrized(const Drawing& drawing, SymmetryWish wish, SymmetryFrom from, double withinMm,
                     const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::refine

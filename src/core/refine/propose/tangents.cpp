@@ -6,7 +6,7 @@
 #include "core/geometry/arc.h"
 #include "core/geometry/segment.h"
 
-namespace rim {
+namespace rim::refine {
 namespace {
 
 constexpr double kDegree = std::numbers::pi / 180;
@@ -122,4 +122,4 @@ std::optional<ExactShape> madeTangent(const Path& path, double withinMm) {
   return ExactShape{TrueUpKind::Tangent, std::move(out), apart.mm, apart.at};
 }
 
-}  // namespace rim
+}  // namespace rim::refine

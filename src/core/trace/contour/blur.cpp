@@ -6,7 +6,7 @@
 #include "core/median.h"
 #include "core/trace/contour/grey_level.h"
 
-namespace rim {
+namespace rim::trace::contour {
 namespace {
 
 constexpr double kLeastContrast = 24;
@@ -88,4 +88,4 @@ double blurOf(const cv::Mat& grey, TwoTone tone, const std::vector<Border>& bord
   return slopes.empty() ? 0 : blurFor(medianOf(std::move(slopes)));
 }
 
-}  // namespace rim
+}  // namespace rim::trace::contour

@@ -5,7 +5,7 @@
 
 #include "core/trace/contour/border.h"
 
-namespace rim {
+namespace rim::trace::contour {
 
 /// By how much the edges of a picture (CV_8UC1) are smeared: the standard deviation, px, of the Gaussian blur that
 /// makes an edge rise as these borders' do at half grey, in the median. Hardly more than 0.5 where only pixels smear
@@ -16,4 +16,4 @@ double blurOf(const cv::Mat& grey, TwoTone tone, const std::vector<Border>& bord
 /// what it rounds off turns as far as the corner did. Steps and ripples turn more.
 double turningOf(const std::vector<Border>& borders);
 
-}  // namespace rim
+}  // namespace rim::trace::contour

@@ -9,7 +9,7 @@
 #include "core/error.h"
 #include "core/for_all.h"
 
-namespace rim {
+namespace rim::trace::contour {
 namespace {
 
 // The samples are surrounded by a copy of the outermost pixels and then by a rim of paper, and
@@ -252,4 +252,4 @@ std::vector<Border> followBorders(const cv::Mat& grey, TwoTone tone, double minA
   return borders;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::contour

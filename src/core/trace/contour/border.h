@@ -8,7 +8,7 @@
 
 #include "core/geometry/point.h"
 
-namespace rim {
+namespace rim::trace::contour {
 
 /// What is ink in a picture of grey levels.
 struct TwoTone {
@@ -49,4 +49,4 @@ inline bool isSampleMiddle(double coordinate) {
 /// The area a border encloses in square pixels, counter-clockwise positive.
 double borderArea(const Border& border);
 
-}  // namespace rim
+}  // namespace rim::trace::contour

@@ -5,7 +5,7 @@
 
 #include "core/geometry/flatten.h"
 
-namespace rim {
+namespace rim::trace::contour {
 namespace {
 
 constexpr double kChordErrorPx = 0.005;
@@ -92,4 +92,4 @@ Coverage coverageOf(const Path& path, cv::Size picture, int marginPx) {
   return coverage;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::contour

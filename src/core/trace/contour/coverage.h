@@ -4,7 +4,7 @@
 
 #include "core/geometry/path.h"
 
-namespace rim {
+namespace rim::trace::contour {
 
 /// Shares of pixels in a part of a picture.
 struct Coverage {
@@ -21,4 +21,4 @@ struct Coverage {
 /// unweighted area of E. Catmull, "A hidden-surface algorithm with anti-aliasing", SIGGRAPH '78, 6-11, summed by edges.
 Coverage coverageOf(const Path& path, cv::Size picture, int marginPx = 0);
 
-}  // namespace rim
+}  // namespace rim::trace::contour

@@ -8,7 +8,7 @@
 #include "core/median.h"
 #include "core/picture/assess.h"
 
-namespace rim {
+namespace rim::trace::contour {
 namespace {
 
 /// What pixels smear an edge by, as blurOf() measures it.
@@ -43,7 +43,7 @@ std::optional<cv::Mat> deblurred(const cv::Mat& grey, TwoTone tone, double blurP
   const cv::Mat darkSide = grey < tone.threshold;
   const float dark = medianWhere(grey, darkSide);
   const float light = medianWhere(grey, ~darkSide);
-  const double noise = std::max(noiseLevel(grey), kRoundingLevels);
+  const double noise = std::max(picture::noiseLevel(grey), kRoundingLevels);
   if (noise > kMostNoiseShare * (light - dark)) return std::nullopt;
   cv::Mat seen;
   grey.convertTo(seen, CV_32F);
@@ -71,4 +71,4 @@ std::optional<cv::Mat> deblurred(const cv::Mat& grey, TwoTone tone, double blurP
   return result;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::contour

@@ -6,7 +6,7 @@
 
 #include "core/trace/contour/border.h"
 
-namespace rim {
+namespace rim::trace::contour {
 
 /// Larger pictures keep their blur: taking it away would take longer than all the rest.
 inline constexpr double kMostDeblurredPixels = 300'000;
@@ -22,4 +22,4 @@ inline constexpr double kBlurredPx = 0.95;
 /// Throws Cancelled.
 std::optional<cv::Mat> deblurred(const cv::Mat& grey, TwoTone tone, double blurPx, const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::trace::contour

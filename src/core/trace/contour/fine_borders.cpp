@@ -2,7 +2,7 @@
 
 #include <opencv2/imgproc.hpp>
 
-namespace rim {
+namespace rim::trace::contour {
 
 int finenessFor(cv::Size picture) {
   constexpr int kSmallPixels = 160'000;
@@ -23,4 +23,4 @@ std::vector<Border> followFineBorders(const cv::Mat& grey, TwoTone tone, double 
   return borders;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::contour

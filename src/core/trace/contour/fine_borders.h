@@ -6,7 +6,7 @@
 
 #include "core/trace/contour/border.h"
 
-namespace rim {
+namespace rim::trace::contour {
 
 /// How many times as fine as its pixels a picture of this size is followed: 5 or 3 when it is small, so that things a
 /// few pixels wide come out as they are, 1 when it is large.
@@ -21,4 +21,4 @@ int finenessFor(cv::Size picture);
 std::vector<Border> followFineBorders(const cv::Mat& grey, TwoTone tone, double minAreaPx2, int fineness,
                                       std::stop_token stop = {});
 
-}  // namespace rim
+}  // namespace rim::trace::contour

@@ -5,7 +5,7 @@
 #include <numbers>
 #include <opencv2/imgproc.hpp>
 
-namespace rim {
+namespace rim::trace::contour {
 namespace {
 
 /// An edge's place is the sum of some samples' coverages, whose errors are not independent in a JPEG.
@@ -92,4 +92,4 @@ double mostNoiseByGrain(const cv::Mat& grey, TwoTone tone) {
   return kLeastPx + kPlacePerGrain * grain / std::max(1.0, contrast);
 }
 
-}  // namespace rim
+}  // namespace rim::trace::contour

@@ -4,7 +4,7 @@
 
 #include "core/trace/contour/border.h"
 
-namespace rim {
+namespace rim::trace::contour {
 
 /// The most that a border may be off, in px, by the grain of its picture: what ink and paper, where
 /// they should be even, waver near their borders, against the contrast between them. A clean
@@ -14,4 +14,4 @@ namespace rim {
 /// paper lies near borders.
 double mostNoiseByGrain(const cv::Mat& grey, TwoTone tone);
 
-}  // namespace rim
+}  // namespace rim::trace::contour

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cstdint>
 
-namespace rim {
+namespace rim::trace::contour {
 
 std::optional<double> levelAt(const cv::Mat& grey, Point p) {
   const double x = p.x - 0.5;
@@ -19,4 +19,4 @@ std::optional<double> levelAt(const cv::Mat& grey, Point p) {
          (level(row + 1, column) * (1 - s) + level(row + 1, column + 1) * s) * t;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::contour

@@ -5,10 +5,10 @@
 
 #include "core/geometry/point.h"
 
-namespace rim {
+namespace rim::trace::contour {
 
 /// The grey level of a picture (CV_8UC1) at an upright place, px, between the middles of the four pixels around; none
 /// beyond the middles of its outermost pixels.
 std::optional<double> levelAt(const cv::Mat& grey, Point p);
 
-}  // namespace rim
+}  // namespace rim::trace::contour

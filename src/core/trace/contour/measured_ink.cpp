@@ -3,9 +3,9 @@
 #include "core/for_all.h"
 #include "core/trace/contour/grain.h"
 
-namespace rim {
+namespace rim::trace::contour {
 
-MeasuredInk measureInk(const Picture& picture, const TraceSettings& settings, const WorkControl& control) {
+MeasuredInk measureInk(const picture::Picture& picture, const TraceSettings& settings, const WorkControl& control) {
   Tones tones = tonesFor(picture, settings, control.stop);
   std::vector<Border> borders = followBorders(tones.grey, tones.tone, settings.minAreaPx2, control.stop);
   judgeNoise(tones, mostNoiseByGrain(tones.grey, tones.tone), borders);
@@ -14,4 +14,4 @@ MeasuredInk measureInk(const Picture& picture, const TraceSettings& settings, co
   return {std::move(tones), std::move(borders)};
 }
 
-}  // namespace rim
+}  // namespace rim::trace::contour

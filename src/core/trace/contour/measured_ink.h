@@ -5,7 +5,7 @@
 #include "core/trace/contour/tones.h"
 #include "core/work_control.h"
 
-namespace rim {
+namespace rim::trace::contour {
 
 /// The ink of a picture in two tones, and its borders where the coverage says that they are.
 struct MeasuredInk {
@@ -14,6 +14,6 @@ struct MeasuredInk {
 };
 
 /// Throws what followBorders() throws; Cancelled.
-MeasuredInk measureInk(const Picture& picture, const TraceSettings& settings, const WorkControl& control);
+MeasuredInk measureInk(const picture::Picture& picture, const TraceSettings& settings, const WorkControl& control);
 
-}  // namespace rim
+}  // namespace rim::trace::contour

@@ -3,7 +3,7 @@
 #include "core/median.h"
 #include "core/trace/fit/moments.h"
 
-namespace rim {
+namespace rim::trace::contour {
 namespace {
 
 constexpr std::size_t kLongWindow = 16;
@@ -17,9 +17,9 @@ constexpr double kParameters = 3;  // of a circle
 constexpr double kMostWaves = 2;
 
 /// The mean square that the best line or circle of points with these moments leaves over.
-double leftOver(const Moments& m) {
-  const double line = lineMeanSquare(m);
-  return std::min(line, circleMeanSquare(m, line));
+double leftOver(const fit::Moments& m) {
+  const double line = fit::lineMeanSquare(m);
+  return std::min(line, fit::circleMeanSquare(m, line));
 }
 
 /// Points of the closed border that begin at one of them and become more.
@@ -28,7 +28,7 @@ class Window {
   Window(const Border& border, std::size_t first) : border_(border), next_(first), sums_(border[first]) {}
 
   /// The moments of `count` points, no fewer than before and no more than the border has.
-  Moments of(std::size_t count) {
+  fit::Moments of(std::size_t count) {
     const std::size_t n = border_.size();
     for (; held_ < count; ++held_) {
       sums_.add(border_[next_]);
@@ -41,7 +41,7 @@ class Window {
   const Border& border_;
   std::size_t next_;
   std::size_t held_ = 0;
-  MomentSums sums_;
+  fit::MomentSums sums_;
 };
 
 /// What lines and circles leave over of windows all round a border: mean squares.
@@ -52,7 +52,7 @@ struct LeftOvers {
 };
 
 LeftOvers leftOversOf(const Border& border) {
-  const auto variance = [](const Moments& m) { return leftOver(m) * m.count / (m.count - kParameters); };
+  const auto variance = [](const fit::Moments& m) { return leftOver(m) * m.count / (m.count - kParameters); };
   const std::size_t n = border.size();
   const std::size_t step = 1 + (n - 1) / kEnoughWindows;
   LeftOvers all;
@@ -62,8 +62,9 @@ LeftOvers leftOversOf(const Border& border) {
     all.shorter.push_back(variance(window.of(kShortWindow)));
     if (n >= kLongWindow) all.longer.push_back(variance(window.of(kLongWindow)));
     if (n < 2 * kLongestWindow) continue;
-    const Moments longest = window.of(kLongestWindow);
-    if (lineMeanSquare(longest) <= kNearlyStraightPx * kNearlyStraightPx) all.straight.push_back(leftOver(longest));
+    const fit::Moments longest = window.of(kLongestWindow);
+    if (fit::lineMeanSquare(longest) <= kNearlyStraightPx * kNearlyStraightPx)
+      all.straight.push_back(leftOver(longest));
   }
   return all;
 }
@@ -85,4 +86,4 @@ double noiseOf(const Border& border) {
   return std::max(std::min(seenShort, std::sqrt(medianOf(all.longer))), slowWaves(all));
 }
 
-}  // namespace rim
+}  // namespace rim::trace::contour

@@ -2,7 +2,7 @@
 
 #include "core/trace/contour/border.h"
 
-namespace rim {
+namespace rim::trace::contour {
 
 /// The standard deviation of the border's points across it, in px: what smooth curves leave over.
 ///
@@ -12,4 +12,4 @@ namespace rim {
 /// itself turns within a window, as small letters do, windows of 8 points bound what may be noise.
 double noiseOf(const Border& border);
 
-}  // namespace rim
+}  // namespace rim::trace::contour

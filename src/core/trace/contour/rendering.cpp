@@ -3,7 +3,7 @@
 #include "core/geometry/flatten.h"
 #include "core/median.h"
 
-namespace rim {
+namespace rim::trace::contour {
 namespace {
 
 /// Calls visit(row, column, px) for the pixels of a picture that a closed path passes, with the length that lies there
@@ -152,4 +152,4 @@ void Rendering::replace(const Path& drawn, const Path& other) {
   addEdges(other, 1);
 }
 
-}  // namespace rim
+}  // namespace rim::trace::contour

@@ -7,7 +7,7 @@
 #include "core/geometry/path.h"
 #include "core/trace/contour/coverage.h"
 
-namespace rim {
+namespace rim::trace::contour {
 
 /// A picture as its outlines would be drawn, beside how much of each pixel its ink covers: what an outline is worth is
 /// told by how well both agree. Where things are a few pixels wide this says more than the places of borders.
@@ -65,4 +65,4 @@ class Rendering {
   cv::Mat1f edges_;  ///< how much edge was drawn in each pixel, px
 };
 
-}  // namespace rim
+}  // namespace rim::trace::contour

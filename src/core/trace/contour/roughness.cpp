@@ -8,7 +8,7 @@
 #include "core/median.h"
 #include "core/trace/fit/primitive.h"
 
-namespace rim {
+namespace rim::trace::contour {
 namespace {
 
 constexpr std::size_t kWindow = 20;
@@ -22,13 +22,13 @@ struct LeftOver {
   int crossings = 0;     ///< how often the points change sides
 };
 
-LeftOver leftOver(std::span<const Point> points, const Primitive& primitive) {
+LeftOver leftOver(std::span<const Point> points, const fit::Primitive& primitive) {
   constexpr double kParameters = 3;  // of a circle
   LeftOver left;
   double sum = 0;
   double before = 0;
   for (const Point p : points) {
-    const double off = cross(tangentAt(primitive, p), p - project(primitive, p));
+    const double off = cross(fit::tangentAt(primitive, p), p - fit::project(primitive, p));
     sum += off * off;
     if (off * before < 0) ++left.crossings;
     before = off;
@@ -38,8 +38,8 @@ LeftOver leftOver(std::span<const Point> points, const Primitive& primitive) {
 }
 
 LeftOver leftOver(std::span<const Point> points) {
-  const LeftOver line = leftOver(points, fitLine(points));
-  const auto circle = fitCircle(points);
+  const LeftOver line = leftOver(points, fit::fitLine(points));
+  const auto circle = fit::fitCircle(points);
   if (!circle) return line;
   const LeftOver round = leftOver(points, *circle);
   return round.deviation < line.deviation ? round : line;
@@ -155,4 +155,4 @@ std::vector<Roughness> roughnessOf(const std::vector<Stretch>& stretches, std::s
   return rough;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::contour

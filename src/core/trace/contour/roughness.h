@@ -4,7 +4,7 @@
 
 #include "core/trace/contour/border.h"
 
-namespace rim {
+namespace rim::trace::contour {
 
 /// Part of a border, in which its roughness is looked at.
 struct Stretch {
@@ -35,4 +35,4 @@ std::vector<Stretch> stretchesOf(const std::vector<Border>& borders);
 /// rough as all of them together.
 std::vector<Roughness> roughnessOf(const std::vector<Stretch>& stretches, std::size_t count, double grainPx);
 
-}  // namespace rim
+}  // namespace rim::trace::contour

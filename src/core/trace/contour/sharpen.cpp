@@ -2,9 +2,9 @@
 
 #include <optional>
 
-#include "core/trace/contour/edge_place.h"
+#include "core/trace/contour/edge_localisation.h"
 
-namespace rim {
+namespace rim::trace::contour {
 namespace {
 
 constexpr double kFarthestMove = 0.6;  // px
@@ -149,4 +149,4 @@ Border sharpenBorder(const cv::Mat& grey, TwoTone tone, EdgeLevel level, const B
   return sharpFineBorder(grey, tone, level, border, 1, keep, keepPx).points;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::contour

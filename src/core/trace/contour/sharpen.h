@@ -6,7 +6,7 @@
 
 #include "core/trace/contour/border.h"
 
-namespace rim {
+namespace rim::trace::contour {
 
 /// Where sharpenBorder() puts an edge.
 enum class EdgeLevel {
@@ -42,4 +42,4 @@ struct SharpBorder {
 SharpBorder sharpFineBorder(const cv::Mat& grey, TwoTone tone, EdgeLevel level, const Border& border, int fineness,
                             std::span<const Point> keep = {}, double keepPx = 0);
 
-}  // namespace rim
+}  // namespace rim::trace::contour

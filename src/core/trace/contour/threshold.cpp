@@ -2,13 +2,13 @@
 
 #include "core/picture/tone.h"
 
-namespace rim {
+namespace rim::trace::contour {
 
-int thresholdFor(const Picture& picture, const TraceSettings& settings) {
+int thresholdFor(const picture::Picture& picture, const TraceSettings& settings) {
   if (settings.threshold) return *settings.threshold;
   constexpr int kNoInk = 0;
   constexpr int kNoLightInk = 256;
-  return otsuThreshold(picture.histogram).value_or(settings.lightIsInk ? kNoLightInk : kNoInk);
+  return picture::otsuThreshold(picture.histogram).value_or(settings.lightIsInk ? kNoLightInk : kNoInk);
 }
 
-}  // namespace rim
+}  // namespace rim::trace::contour

@@ -8,7 +8,7 @@
 #include "core/trace/contour/fine_borders.h"
 #include "core/trace/contour/without_jags.h"
 
-namespace rim {
+namespace rim::trace::contour {
 namespace {
 
 /// The share of pixels beside the other side of the threshold whose grey lies well between both levels.
@@ -60,16 +60,16 @@ Tones withoutBlur(Tones tones, const std::stop_token& stop) {
 
 }  // namespace
 
-Tones tonesFor(const Picture& picture, const TraceSettings& settings, const std::stop_token& stop) {
+Tones tonesFor(const picture::Picture& picture, const TraceSettings& settings, const std::stop_token& stop) {
   constexpr double kUneven = 0.85;
   Tones tones{*picture.grey, {thresholdFor(picture, settings), settings.lightIsInk}};
   // Who sets a threshold wants the outline to follow it; the automatic one wants the true edge.
   if (settings.threshold) tones.level = EdgeLevel::Threshold;
   if (settings.threshold) return tones;
-  if (settings.lightIsInk || evenness(picture) >= kUneven) return withoutBlur(std::move(tones), stop);
+  if (settings.lightIsInk || picture::evenness(picture) >= kUneven) return withoutBlur(std::move(tones), stop);
   // Where it is dark, one threshold for all lies so near the paper that noise moves the border.
-  const cv::Mat even = evenGrey(picture);
-  const auto threshold = otsuThreshold(histogramOf(even));
+  const cv::Mat even = picture::evenGrey(picture);
+  const auto threshold = picture::otsuThreshold(picture::histogramOf(even));
   if (!threshold) return tones;
   return withoutBlur({even, {*threshold, false}}, stop);
 }
@@ -120,4 +120,4 @@ SharpBorder measuredBorder(const Tones& tones, std::size_t i, const Border& bord
   return sharpFineBorder(tones.grey, tones.tone, tones.level, border, tones.fineness, keep, keepPx);
 }
 
-}  // namespace rim
+}  // namespace rim::trace::contour

@@ -12,7 +12,7 @@
 #include "core/trace/contour/threshold.h"
 #include "core/trace/contour/wanted_coverage.h"
 
-namespace rim {
+namespace rim::trace::contour {
 
 /// The grey levels that are traced in two tones, and what is known of the edges in them.
 struct Tones {
@@ -27,7 +27,7 @@ struct Tones {
 
 /// The tones of a picture as these settings mean them. With the automatic threshold uneven light is divided away first,
 /// and a blur of small clean pictures taken away (trace/contour/deblur.h). Throws Cancelled.
-Tones tonesFor(const Picture& picture, const TraceSettings& settings, const std::stop_token& stop = {});
+Tones tonesFor(const picture::Picture& picture, const TraceSettings& settings, const std::stop_token& stop = {});
 
 /// Finds how rough each of the borders (of the picture's own fineness) is; `mostNoisePx` is what grain makes of them.
 void judgeNoise(Tones& tones, double mostNoisePx, const std::vector<Border>& borders);
@@ -42,4 +42,4 @@ std::vector<Border> finer(Tones& tones, std::vector<Border> borders, double minA
 SharpBorder measuredBorder(const Tones& tones, std::size_t i, const Border& border, std::span<const Point> keep = {},
                            double keepPx = 0);
 
-}  // namespace rim
+}  // namespace rim::trace::contour

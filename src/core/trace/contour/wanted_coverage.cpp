@@ -4,7 +4,7 @@
 
 #include "core/median.h"
 
-namespace rim {
+namespace rim::trace::contour {
 namespace {
 
 /// A level farther off than this is no neighbour's.
@@ -142,4 +142,4 @@ std::optional<WantedCoverage> wantedCoverage(const cv::Mat& grey, TwoTone tone) 
   return wanted;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::contour

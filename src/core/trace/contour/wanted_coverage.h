@@ -5,7 +5,7 @@
 
 #include "core/trace/contour/border.h"
 
-namespace rim {
+namespace rim::trace::contour {
 
 /// How much of each pixel the ink covers, told by its grey between those of the ink and the paper beside it.
 struct WantedCoverage {
@@ -26,4 +26,4 @@ inline constexpr double kCleanNoise = 0.008;
 /// pixels.
 std::optional<WantedCoverage> wantedCoverage(const cv::Mat& grey, TwoTone tone);
 
-}  // namespace rim
+}  // namespace rim::trace::contour

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace rim {
+namespace rim::trace::contour {
 namespace {
 
 /// Sides one after the other that run the same way.
@@ -116,4 +116,4 @@ Border withoutJags(const Border& border) {
 
 std::vector<Point> withoutJagsOpen(const std::vector<Point>& sides) { return Steps(sides, false).smooth(); }
 
-}  // namespace rim
+}  // namespace rim::trace::contour

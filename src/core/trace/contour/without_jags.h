@@ -2,7 +2,7 @@
 
 #include "core/trace/contour/border.h"
 
-namespace rim {
+namespace rim::trace::contour {
 
 /// A border of a picture without greys at its edges, moved to where the edge runs through the pixels' sides.
 ///
@@ -19,4 +19,4 @@ Border withoutJags(const Border& border);
 /// The same for the middles of sides that do not close: where they begin and end counts as a corner.
 std::vector<Point> withoutJagsOpen(const std::vector<Point>& sides);
 
-}  // namespace rim
+}  // namespace rim::trace::contour

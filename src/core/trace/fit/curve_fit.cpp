@@ -3,7 +3,7 @@
 #include <Eigen/Cholesky>
 #include <array>
 
-namespace rim {
+namespace rim::trace::fit {
 namespace {
 
 constexpr int kRoundsAlong = 2;         // whole distances at parameters that are still rough
@@ -215,4 +215,4 @@ std::optional<CurveFit> fitCubic(const CurveEnds& ends, std::span<const Point> p
   return fit;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::fit

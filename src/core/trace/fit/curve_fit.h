@@ -6,7 +6,7 @@
 
 #include "core/geometry/cubic.h"
 
-namespace rim {
+namespace rim::trace::fit {
 
 /// What is known of a curve's ends: where they are and, unless it is to be found, the unit tangent
 /// in running direction.
@@ -45,4 +45,4 @@ void improveParameters(const Cubic& cubic, std::span<const Point> points, std::s
 /// evenly spread ones by Newton steps.
 std::vector<double> nearestParameters(const Cubic& cubic, std::span<const Point> points);
 
-}  // namespace rim
+}  // namespace rim::trace::fit

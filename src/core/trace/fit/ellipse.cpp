@@ -6,7 +6,7 @@
 
 #include "core/geometry/arc.h"
 
-namespace rim {
+namespace rim::trace::fit {
 namespace {
 
 constexpr int kRounds = 6;
@@ -138,4 +138,4 @@ Path pathOf(const Ellipse& ellipse, double turn, double tolerancePx) {
   return path;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::fit

@@ -5,7 +5,7 @@
 
 #include "core/geometry/path.h"
 
-namespace rim {
+namespace rim::trace::fit {
 
 /// An ellipse. Upright pixels.
 struct Ellipse {
@@ -34,4 +34,4 @@ double distanceFrom(const Ellipse& ellipse, Point p);
 /// would leave it by more than `tolerancePx`. `turn` 1 runs counter-clockwise, -1 clockwise.
 Path pathOf(const Ellipse& ellipse, double turn, double tolerancePx);
 
-}  // namespace rim
+}  // namespace rim::trace::fit

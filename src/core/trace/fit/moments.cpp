@@ -1,6 +1,6 @@
 #include "core/trace/fit/moments.h"
 
-namespace rim {
+namespace rim::trace::fit {
 
 Moments momentsOf(std::span<const Point> points) {
   MomentSums sums(points.front());
@@ -74,4 +74,4 @@ std::optional<CircleFit> circleFrom(const Moments& m, double root) {
   return CircleFit{m.mean + centre, radius, std::max(0.0, square) / (4 * radius * radius)};
 }
 
-}  // namespace rim
+}  // namespace rim::trace::fit

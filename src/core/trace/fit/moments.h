@@ -8,7 +8,7 @@
 
 #include "core/geometry/point.h"
 
-namespace rim {
+namespace rim::trace::fit {
 
 /// Central moments of points, each divided by their number; z is the squared distance from the
 /// mean. They hold all that the best line and the best circle need.
@@ -87,7 +87,7 @@ inline double MomentSums::lineMeanSquare() const {
   const double k = 1 / n_;
   const double mx = x_ * k;
   const double my = y_ * k;
-  return rim::lineMeanSquare(xx_ * k - mx * mx, yy_ * k - my * my, xy_ * k - mx * my);
+  return rim::trace::fit::lineMeanSquare(xx_ * k - mx * mx, yy_ * k - my * my, xy_ * k - mx * my);
 }
 
 inline Moments MomentSums::central() const {
@@ -113,4 +113,4 @@ inline Moments MomentSums::central() const {
   return m;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::fit

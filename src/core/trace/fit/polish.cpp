@@ -5,7 +5,7 @@
 
 #include "core/trace/fit/curve_fit.h"
 
-namespace rim {
+namespace rim::trace::fit {
 namespace {
 
 constexpr int kRounds = 12;
@@ -301,4 +301,4 @@ std::vector<Cubic> polishedClosed(SmoothRun& run) {
 
 std::vector<Cubic> polished(SmoothRun run) { return run.closed ? polishedClosed(run) : polishedOpen(run); }
 
-}  // namespace rim
+}  // namespace rim::trace::fit

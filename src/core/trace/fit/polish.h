@@ -6,7 +6,7 @@
 
 #include "core/geometry/cubic.h"
 
-namespace rim {
+namespace rim::trace::fit {
 
 /// Cubics that follow each other smoothly, each with the border's points beside it.
 struct SmoothRun {
@@ -23,10 +23,11 @@ struct SmoothRun {
 
 /// The same cubics moved together so that the squared distances of all points are least while
 /// neighbours keep a common tangent (G1) exactly: nodes between them, tangents and handles are all
-/// sought at once by Gauss and Newton with Levenberg's damping. The two ends of an open run stay
+/// sought at once by the method of Levenberg and Marquardt (D. W. Marquardt, Journal of the Society for Industrial and
+/// Applied Mathematics 11 (1963), 431-441). The two ends of an open run stay
 /// where they are, or slide. When nothing better is found they are returned with their tangents made common.
 ///
 /// Long runs are taken some cubics at a time, so time grows with their number only.
 std::vector<Cubic> polished(SmoothRun run);
 
-}  // namespace rim
+}  // namespace rim::trace::fit

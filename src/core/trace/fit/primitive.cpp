@@ -2,7 +2,7 @@
 
 #include "core/trace/fit/moments.h"
 
-namespace rim {
+namespace rim::trace::fit {
 namespace {
 
 std::optional<Point> meetLines(const Primitive& a, const Primitive& b) {
@@ -75,4 +75,4 @@ std::optional<Point> meetingPoint(const Primitive& a, const Primitive& b, Point 
   return meetCircles(a, b, near);
 }
 
-}  // namespace rim
+}  // namespace rim::trace::fit

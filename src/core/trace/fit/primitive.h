@@ -5,7 +5,7 @@
 
 #include "core/geometry/point.h"
 
-namespace rim {
+namespace rim::trace::fit {
 
 /// A straight line or a circle, both without ends, with the direction in which a border runs
 /// along it. Upright pixels.
@@ -33,4 +33,4 @@ Point tangentAt(const Primitive& primitive, Point p);
 /// Of the points that both have in common the one nearest to `near`; nothing if they do not meet.
 std::optional<Point> meetingPoint(const Primitive& a, const Primitive& b, Point near);
 
-}  // namespace rim
+}  // namespace rim::trace::fit

@@ -2,9 +2,9 @@
 
 #include <algorithm>
 
-#include "core/trace/contour/edge_place.h"
+#include "core/trace/contour/edge_localisation.h"
 
-namespace rim {
+namespace rim::trace::inks {
 namespace {
 
 constexpr int kReach = 5;
@@ -20,7 +20,7 @@ class Across {
 
   /// The pixels on both sides of the border as far as they have its inks. `first` is the last pixel before the border,
   /// `step` leads across it.
-  static Across at(cv::Point first, cv::Point step, const cv::Mat& bgr, const InkMap& map, int& edge) {
+  static Across at(cv::Point first, cv::Point step, const cv::Mat& bgr, const colour::InkMap& map, int& edge) {
     const cv::Mat& labels = *map.labels;
     const std::uint8_t one = labels.at<std::uint8_t>(first);
     const std::uint8_t other = labels.at<std::uint8_t>(first + step);
@@ -33,7 +33,7 @@ class Across {
     Across across;
     const auto add = [&](cv::Point pixel) {
       const cv::Vec3b c = bgr.at<cv::Vec3b>(pixel);
-      across.levels_.push_back((mostlyLuma(cv::Vec3d(c[0], c[1], c[2])) - from).dot(way) / square * scale);
+      across.levels_.push_back((colour::mostlyLuma(cv::Vec3d(c[0], c[1], c[2])) - from).dot(way) / square * scale);
     };
     int before = 0;
     while (before + 1 < kReach && all.contains(first - step * (before + 1)) &&
@@ -52,8 +52,8 @@ class Across {
   double place(int edge) const {
     const Across& self = *this;
     const int crossing = crossingNear(edge);
-    if (const auto rise = riseAt(self, crossing)) {
-      const double covered = coveredPlace(self, *rise);
+    if (const auto rise = contour::riseAt(self, crossing)) {
+      const double covered = contour::coveredPlace(self, *rise);
       if (std::abs(covered - crossing - 1) <= kFarthestMove) return covered;
     }
     // Too thin for levels of its own.
@@ -81,11 +81,11 @@ class Across {
     return edge;
   }
 
-  static cv::Vec3d vectorOf(Rgb c) {
+  static cv::Vec3d vectorOf(colour::Rgb c) {
     return {static_cast<double>(c.b), static_cast<double>(c.g), static_cast<double>(c.r)};
   }
-  static cv::Vec3d colourOf(const Ink& ink) { return mostlyLuma(vectorOf(ink.colour)); }
-  static double differenceInRgb(Rgb a, Rgb b) { return cv::norm(vectorOf(a) - vectorOf(b)); }
+  static cv::Vec3d colourOf(const colour::Ink& ink) { return colour::mostlyLuma(vectorOf(ink.colour)); }
+  static double differenceInRgb(colour::Rgb a, colour::Rgb b) { return cv::norm(vectorOf(a) - vectorOf(b)); }
 
   std::vector<double> levels_;
   double half_ = 0;
@@ -139,7 +139,7 @@ Point middleOf(const Sides& sides, std::ptrdiff_t i, double height) {
 }
 
 /// Where the border crosses the row or column through a side: `fully` measured, or roughly.
-Point edgeAt(const Sides& sides, std::ptrdiff_t i, const cv::Mat& bgr, const InkMap& map, bool fully) {
+Point edgeAt(const Sides& sides, std::ptrdiff_t i, const cv::Mat& bgr, const colour::InkMap& map, bool fully) {
   const double height = bgr.rows;
   const cv::Point a = sides.corner(i);
   const cv::Point b = sides.corner(i + 1);
@@ -154,7 +154,7 @@ Point edgeAt(const Sides& sides, std::ptrdiff_t i, const cv::Mat& bgr, const Ink
 
 }  // namespace
 
-std::vector<Point> edgesAlong(const CrackChain& chain, const cv::Mat& bgr, const InkMap& map) {
+std::vector<Point> edgesAlong(const CrackChain& chain, const cv::Mat& bgr, const colour::InkMap& map) {
   const Sides sides(chain.corners);
   std::vector<Point> points;
   if (chain.left == kOutside || chain.right == kOutside) {
@@ -165,7 +165,7 @@ std::vector<Point> edgesAlong(const CrackChain& chain, const cv::Mat& bgr, const
   std::ptrdiff_t last = -1;
   // At corners and the ends of thin strokes no side seems to lie across; a rough place is better than a hole.
   const auto fillHole = [&](Point to, std::ptrdiff_t end) {
-    if (last < 0 || distance(points.back(), to) <= kHolePx) return;
+    if (last < 0 || distance(points.back(), to) <= contour::kHolePx) return;
     for (std::ptrdiff_t k = last + 1; k < end; ++k) points.push_back(edgeAt(sides, k, bgr, map, false));
   };
   for (std::ptrdiff_t i = 0; i < sides.count(); ++i) {
@@ -180,4 +180,4 @@ std::vector<Point> edgesAlong(const CrackChain& chain, const cv::Mat& bgr, const
   return points;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::inks

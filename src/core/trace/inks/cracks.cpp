@@ -5,7 +5,7 @@
 
 #include "core/error.h"
 
-namespace rim {
+namespace rim::trace::inks {
 namespace {
 
 enum Direction { kRight, kDown, kLeft, kUp };
@@ -157,4 +157,4 @@ class Walker {
 
 CrackGraph cracksOf(const cv::Mat& labels, const std::stop_token& stop) { return Walker(labels).graph(stop); }
 
-}  // namespace rim
+}  // namespace rim::trace::inks

@@ -5,7 +5,7 @@
 #include <stop_token>
 #include <vector>
 
-namespace rim {
+namespace rim::trace::inks {
 
 /// What lies beyond the picture's edge.
 inline constexpr std::uint8_t kOutside = 255;
@@ -32,4 +32,4 @@ struct CrackGraph {
 /// rows, then closed chains by rows. Throws Cancelled.
 CrackGraph cracksOf(const cv::Mat& labels, const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::trace::inks

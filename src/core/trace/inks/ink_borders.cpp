@@ -20,7 +20,7 @@
 #include "core/trace/outline/outline_crossings.h"
 #include "core/trace/outline/without_tiny_lines.h"
 
-namespace rim {
+namespace rim::trace::inks {
 namespace {
 
 constexpr double kEverywherePx = 1e9;
@@ -35,7 +35,7 @@ std::vector<Point> crossingPlacesOf(std::uint8_t ink, const InkBorders& borders,
   only[ink] = true;
   const std::vector<Path> outlines = outlinesRound(borders, only);
   std::vector<Point> places;
-  for (const Crossing& crossing : OutlineCrossings(outlines, borders.junctions).find(stop))
+  for (const Crossing& crossing : outline::OutlineCrossings(outlines, borders.junctions).find(stop))
     places.push_back(crossing.place);
   return places;
 }
@@ -55,7 +55,8 @@ std::vector<Point> crossingPlaces(const InkBorders& borders, const std::stop_tok
 
 class Fitter {
  public:
-  Fitter(const Ways& ways, const std::vector<std::optional<Path>>& own, const FitSettings& settings, double withinPx)
+  Fitter(const Ways& ways, const std::vector<std::optional<Path>>& own, const outline::FitSettings& settings,
+         double withinPx)
       : ways_(ways), own_(own), settings_(settings), withinPx_(withinPx) {
     paths_.resize(ways.ways.size());
   }
@@ -77,7 +78,7 @@ class Fitter {
     std::vector<Point> crossings = leaveCrossingsAsMeasured(result, control);
     if (crossings.empty() && withinPx_ > settings_.tolerancePx) takeFewerPieces(result, control);
     for (FittedBorder& border : result.borders) {
-      if (border.start >= 0) border.path = withoutTinyLines(border.path, kNoLengthPx);
+      if (border.start >= 0) border.path = outline::withoutTinyLines(border.path, kNoLengthPx);
     }
     return {std::move(result), std::move(crossings)};
   }
@@ -107,13 +108,13 @@ class Fitter {
   Path fit(const Way& way, const std::stop_token& stop) const {
     if (way.onRim && !way.closed) return straight(way);
     const std::vector<Point> points = pointsOf(way);
-    FitSettings settings = settings_;
+    outline::FitSettings settings = settings_;
     settings.jagged =
         std::any_of(way.parts.begin(), way.parts.end(), [this](const Way::Part& part) { return border(part).jagged; });
-    if (way.closed && points.size() >= 3) return fitWithin(points, settings, stop);
+    if (way.closed && points.size() >= 3) return outline::fitWithin(points, settings, stop);
     // A border of a pixel or two has no shape of its own.
     constexpr std::size_t kLeastPoints = 4;
-    return points.size() < kLeastPoints ? straight(way) : fitOpenBorder(points, settings, stop);
+    return points.size() < kLeastPoints ? straight(way) : outline::fitOpenBorder(points, settings, stop);
   }
 
   void placeJunctions() {
@@ -194,7 +195,7 @@ class Fitter {
     const InkBorder& own = ways_.borders[index];
     const std::vector<Point>& points = roughly ? own.sides : own.points;
     if (own.start < 0) return polygonThrough(points);
-    return measuredNear(path, points, placed(own.start), placed(own.end), places, reachPx);
+    return outline::measuredNear(path, points, placed(own.start), placed(own.end), places, reachPx);
   }
 
   /// Borders that come to cross each other after fitting follow their points near the crossing; where that does not
@@ -224,9 +225,9 @@ class Fitter {
     const std::vector<FittedBorder> fitted = result.borders;
     std::vector<std::size_t> which(fitted.size());
     std::iota(which.begin(), which.end(), 0);
-    for (int round = 0; round <= kFewerPiecesTries && !which.empty(); ++round) {
+    for (int round = 0; round <= outline::kFewerPiecesTries && !which.empty(); ++round) {
       forAll(which.size(), {control.stop, {}}, [&](std::size_t k) {
-        result.borders[which[k]].path = inFewerPiecesOnTry(fitted[which[k]].path, withinPx_, round);
+        result.borders[which[k]].path = outline::inFewerPiecesOnTry(fitted[which[k]].path, withinPx_, round);
       });
       const std::vector<Point> places = crossingPlaces(result, control.stop);
       std::erase_if(which, [&](std::size_t i) { return !passes(result.borders[i].path, places); });
@@ -266,7 +267,7 @@ class Fitter {
 
   const Ways& ways_;
   const std::vector<std::optional<Path>>& own_;  ///< of the ways (trace/inks/own_outlines.h)
-  const FitSettings& settings_;
+  const outline::FitSettings& settings_;
   double withinPx_;  ///< how far borders may leave what was measured, whatever they are fitted to
   std::vector<Path> paths_;
   std::vector<Point> places_;
@@ -274,12 +275,12 @@ class Fitter {
 
 }  // namespace
 
-InkBorders fitInkBorders(const Picture& picture, const InkMap& map, const TraceSettings& settings,
+InkBorders fitInkBorders(const picture::Picture& picture, const colour::InkMap& map, const TraceSettings& settings,
                          const WorkControl& control) {
-  InkMap clean = map;
-  clean.labels = std::make_shared<const cv::Mat>(withoutSpecks(*map.labels, settings.minAreaPx2, control.stop));
-  FitSettings fit = fitSettingsFrom(settings);
-  fit.tolerancePx = std::min(settings.tolerancePx, kTightTolerancePx);
+  colour::InkMap clean = map;
+  clean.labels = std::make_shared<const cv::Mat>(colour::withoutSpecks(*map.labels, settings.minAreaPx2, control.stop));
+  outline::FitSettings fit = outline::fitSettingsFrom(settings);
+  fit.tolerancePx = std::min(settings.tolerancePx, outline::kTightTolerancePx);
   const CrackGraph cracks = cracksOf(*clean.labels, control.stop);
   TraceSettings tight = settings;
   tight.tolerancePx = fit.tolerancePx;
@@ -298,4 +299,4 @@ InkBorders fitInkBorders(const Picture& picture, const InkMap& map, const TraceS
   }
 }
 
-}  // namespace rim
+}  // namespace rim::trace::inks

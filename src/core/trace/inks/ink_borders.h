@@ -8,7 +8,7 @@
 #include "core/trace/settings.h"
 #include "core/work_control.h"
 
-namespace rim {
+namespace rim::trace::inks {
 
 /// A fitted border between two inks. An open one starts and ends at junctions; its ends are the
 /// junctions' places exactly, so that borders meet.
@@ -34,7 +34,7 @@ struct InkBorders {
 /// points or their pixels near the crossing (trace/outline/measured_near.h). Parts with less than
 /// settings.minAreaPx2 go to the inks around them. Inks that are to be dissolved must have been already.
 /// Throws Cancelled.
-InkBorders fitInkBorders(const Picture& picture, const InkMap& map, const TraceSettings& settings,
+InkBorders fitInkBorders(const picture::Picture& picture, const colour::InkMap& map, const TraceSettings& settings,
                          const WorkControl& control = {});
 
-}  // namespace rim
+}  // namespace rim::trace::inks

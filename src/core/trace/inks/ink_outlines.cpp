@@ -2,7 +2,7 @@
 
 #include <algorithm>
 
-namespace rim {
+namespace rim::trace::inks {
 namespace {
 
 /// A border run so that an ink of the set lies at its left.
@@ -162,4 +162,4 @@ std::vector<Path> bordersWithin(const InkBorders& borders, const std::vector<boo
   return lines;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::inks

@@ -6,7 +6,7 @@
 
 #include "core/colour/mixture.h"
 
-namespace rim {
+namespace rim::trace::inks {
 namespace {
 
 /// Pixels are mixed with inks that come so near to them.
@@ -44,13 +44,13 @@ std::uint8_t levelOf(std::uint8_t ink, const cv::Vec3b& inks, const cv::Vec3f& c
 
 }  // namespace
 
-InkShares::InkShares(const cv::Mat& bgr, const InkMap& map)
+InkShares::InkShares(const cv::Mat& bgr, const colour::InkMap& map)
     : inks_(bgr.size(), CV_8UC3), covered_(bgr.size(), CV_32FC3, cv::Scalar(1, 0, 0)) {
   const cv::Mat& labels = *map.labels;
   cv::merge(std::vector<cv::Mat>(3, labels), inks_);
-  std::vector<Rgb> colours;
-  for (const Ink& ink : map.inks) colours.push_back(ink.colour);
-  const Mixtures mixtures(colours);
+  std::vector<colour::Rgb> colours;
+  for (const colour::Ink& ink : map.inks) colours.push_back(ink.colour);
+  const colour::Mixtures mixtures(colours);
   cv::parallel_for_({0, bgr.rows}, [&](const cv::Range& rows) {
     for (int y = rows.start; y < rows.end; ++y) {
       for (int x = 0; x < bgr.cols; ++x) {
@@ -58,7 +58,7 @@ InkShares::InkShares(const cv::Mat& bgr, const InkMap& map)
         if (std::popcount(near) == 1) continue;
         const std::uint64_t beside = inksWithin(labels, x, y, 1);
         const bool atBorder = std::popcount(beside) > 1;
-        const Blend blend =
+        const colour::Blend blend =
             mixtures.blendOf(bgr.at<cv::Vec3b>(y, x), labels.at<std::uint8_t>(y, x), atBorder ? beside : near);
         // Away from its borders the pixel has the ink that was decided, whatever its colour is.
         const double least = atBorder ? -kMostWaver : 1 - kMostWaver;
@@ -89,4 +89,4 @@ cv::Mat InkShares::levelsOf(std::uint8_t ink) const {
   return levels;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::inks

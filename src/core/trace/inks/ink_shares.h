@@ -5,14 +5,14 @@
 
 #include "core/colour/inks.h"
 
-namespace rim {
+namespace rim::trace::inks {
 
 /// How much of each pixel each ink covers: near a border a pixel is taken for the mixture of two inks there, or three,
 /// that comes nearest to its colour, elsewhere it has its own ink.
 class InkShares {
  public:
   /// `bgr` (CV_8UC3) and the inks of its pixels.
-  InkShares(const cv::Mat& bgr, const InkMap& map);
+  InkShares(const cv::Mat& bgr, const colour::InkMap& map);
 
   /// One ink's share beside the largest other one's, as grey levels (CV_8UC1) that can be traced in two tones: darker
   /// than kEvenShares where the ink covers more than any other, and somewhat below the darkest and above the palest
@@ -26,4 +26,4 @@ class InkShares {
   cv::Mat covered_;  ///< CV_32FC3: what each covers of it; pure ones are covered by 1 and a little more or less
 };
 
-}  // namespace rim
+}  // namespace rim::trace::inks

@@ -6,7 +6,7 @@
 
 #include "core/geometry/segment.h"
 
-namespace rim {
+namespace rim::trace::inks {
 namespace {
 
 constexpr int kRounds = 6;
@@ -103,4 +103,4 @@ Path broughtTo(const Path& path, Point start, Point end) {
   return reversed(broughtToEnd(reversed(broughtToEnd(path, end)), start));
 }
 
-}  // namespace rim
+}  // namespace rim::trace::inks

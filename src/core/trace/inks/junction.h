@@ -6,7 +6,7 @@
 #include "core/geometry/path_place.h"
 #include "core/trace/inks/meeting_lines.h"
 
-namespace rim {
+namespace rim::trace::inks {
 
 /// What is known of a place where borders meet.
 struct BordersMeeting {
@@ -26,4 +26,4 @@ Point meetingPlace(const BordersMeeting& meeting);
 /// its line, and a short straight one leads on: what is wrong near a junction then stays there.
 Path broughtTo(const Path& path, Point start, Point end);
 
-}  // namespace rim
+}  // namespace rim::trace::inks

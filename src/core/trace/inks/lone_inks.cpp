@@ -13,7 +13,7 @@
 #include "core/trace/inks/ink_shares.h"
 #include "core/trace/outline/trace_outlines.h"
 
-namespace rim {
+namespace rim::trace::inks {
 namespace {
 
 /// Artwork has fewer borders; a photo's are rough, and trying them all several times over would take seconds.
@@ -69,7 +69,7 @@ cv::Mat besideBorders(const CrackGraph& graph, const std::set<InkPair>& pairs, c
 }
 
 /// Whether a border passes marked pixels.
-bool passes(const Border& border, const cv::Mat& marked) {
+bool passes(const contour::Border& border, const cv::Mat& marked) {
   return std::any_of(border.begin(), border.end(), [&marked](Point p) {
     const int x = std::clamp(static_cast<int>(std::floor(p.x)), 0, marked.cols - 1);
     const int y = std::clamp(static_cast<int>(std::floor(marked.rows - p.y)), 0, marked.rows - 1);
@@ -91,19 +91,19 @@ std::vector<OutlineNode> nodesNear(const Path& outline, Point place) {
   return nodes;
 }
 
-LoneInks::LoneInks(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, const TraceSettings& settings,
-                   const WorkControl& control) {
-  if (finenessFor(bgr.size()) == 1 || graph.chains.size() > kMostBorders) return;
+LoneInks::LoneInks(const CrackGraph& graph, const cv::Mat& bgr, const colour::InkMap& map,
+                   const TraceSettings& settings, const WorkControl& control) {
+  if (contour::finenessFor(bgr.size()) == 1 || graph.chains.size() > kMostBorders) return;
   const std::vector<Task> tasks = tasksFor(graph);
   for (const Task& task : tasks) inks_.push_back({task.ink});
   const InkShares shares(bgr, map);
   forAll(inks_.size(), control, [&](std::size_t k) {
     Ink& own = inks_[k];
-    Tones tones{shares.levelsOf(own.ink), {InkShares::kEvenShares, false}};
+    contour::Tones tones{shares.levelsOf(own.ink), {InkShares::kEvenShares, false}};
     const cv::Mat shown = besideBorders(graph, tasks[k].pairs, bgr.size());
     // Later rounds take as long as all else together and hardly move a border.
-    const FitScope scope{[&shown](const Border& border) { return passes(border, shown); }, 1};
-    own.outlines = traceTones(std::move(tones), settings, {control.stop, {}}, scope).outlines;
+    const outline::FitScope scope{[&shown](const contour::Border& border) { return passes(border, shown); }, 1};
+    own.outlines = outline::traceTones(std::move(tones), settings, {control.stop, {}}, scope).outlines;
     for (const Path& outline : own.outlines) own.boxes.push_back(grown(boxOf(outline), kOffPx));
   });
 }
@@ -125,4 +125,4 @@ bool LoneInks::isSmoothNear(std::uint8_t ink, Point place) const {
   return any;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::inks

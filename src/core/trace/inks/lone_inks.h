@@ -10,7 +10,7 @@
 #include "core/trace/settings.h"
 #include "core/work_control.h"
 
-namespace rim {
+namespace rim::trace::inks {
 
 /// A node of an outline, the end of a segment, and how sharply it turns there, radians, 0..pi.
 struct OutlineNode {
@@ -40,7 +40,7 @@ class LoneInks {
   /// Of every two inks that have a border one is traced, of few inks as many as that needs; its outlines that show no
   /// border of which another one has none are left as polygons. None in pictures so large that greys say no more than
   /// borders do, nor with more than 1000 borders. Throws Cancelled.
-  LoneInks(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, const TraceSettings& settings,
+  LoneInks(const CrackGraph& graph, const cv::Mat& bgr, const colour::InkMap& map, const TraceSettings& settings,
            const WorkControl& control);
 
   /// The one with most borders first.
@@ -54,4 +54,4 @@ class LoneInks {
   std::vector<Ink> inks_;
 };
 
-}  // namespace rim
+}  // namespace rim::trace::inks

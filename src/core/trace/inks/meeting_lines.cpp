@@ -2,7 +2,7 @@
 
 #include <cmath>
 
-namespace rim {
+namespace rim::trace::inks {
 
 double offFrom(const MeetingLine& line, Point place) { return std::abs(cross(line.direction, place - line.place)); }
 
@@ -28,4 +28,4 @@ std::optional<Point> LineMeeting::place() const {
   return Point{(x_ * yy_ - y_ * xy_) / det, (xx_ * y_ - xy_ * x_) / det};
 }
 
-}  // namespace rim
+}  // namespace rim::trace::inks

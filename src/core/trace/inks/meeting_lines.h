@@ -4,7 +4,7 @@
 
 #include "core/geometry/point.h"
 
-namespace rim {
+namespace rim::trace::inks {
 
 /// A line by a place on it and its direction, a unit vector.
 struct MeetingLine {
@@ -32,4 +32,4 @@ class LineMeeting {
   double y_ = 0;
 };
 
-}  // namespace rim
+}  // namespace rim::trace::inks

@@ -9,7 +9,7 @@
 #include "core/geometry/places_along.h"
 #include "core/geometry/segment.h"
 
-namespace rim {
+namespace rim::trace::inks {
 namespace {
 
 /// The middles of the sides of pixels along a way.
@@ -139,4 +139,4 @@ std::vector<std::optional<Path>> ownOutlines(const Ways& ways, const LoneInks& l
   return own;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::inks

@@ -8,7 +8,7 @@
 #include "core/trace/inks/ways.h"
 #include "core/work_control.h"
 
-namespace rim {
+namespace rim::trace::inks {
 
 /// Of every way the stretch of an outline that follows it, of an ink that was traced alone and lies beside all of the
 /// way. It runs the way's way; a closed way has the whole outline, an open one what lies between its junctions, or
@@ -16,4 +16,4 @@ namespace rim {
 /// Throws Cancelled.
 std::vector<std::optional<Path>> ownOutlines(const Ways& ways, const LoneInks& lone, const WorkControl& control);
 
-}  // namespace rim
+}  // namespace rim::trace::inks

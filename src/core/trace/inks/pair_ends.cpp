@@ -6,7 +6,7 @@
 
 #include "core/disjoint_sets.h"
 
-namespace rim {
+namespace rim::trace::inks {
 namespace {
 
 constexpr double kStraight = 0.2;
@@ -159,4 +159,4 @@ EndPairs pairedEnds(const std::vector<Junction>& junctions, const std::vector<In
   return Pairing(junctions, borders, lone).run();
 }
 
-}  // namespace rim
+}  // namespace rim::trace::inks

@@ -6,7 +6,7 @@
 #include "core/trace/inks/lone_inks.h"
 #include "core/trace/inks/ways.h"
 
-namespace rim {
+namespace rim::trace::inks {
 
 /// Which border goes over into which other one in the junctions. End 2 i is the start of border i, 2 i + 1 its end.
 struct EndPairs {
@@ -22,4 +22,4 @@ struct EndPairs {
 EndPairs pairedEnds(const std::vector<Junction>& junctions, const std::vector<InkBorder>& borders,
                     const LoneInks& lone);
 
-}  // namespace rim
+}  // namespace rim::trace::inks

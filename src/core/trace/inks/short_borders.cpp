@@ -6,7 +6,7 @@
 #include "core/trace/inks/crack_edges.h"
 #include "core/trace/inks/meeting_lines.h"
 
-namespace rim {
+namespace rim::trace::inks {
 namespace {
 
 constexpr std::size_t kSurelyNoneSides = 2;
@@ -24,7 +24,7 @@ bool isShort(const CrackChain& chain) {
 
 class Meetings {
  public:
-  Meetings(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map)
+  Meetings(const CrackGraph& graph, const cv::Mat& bgr, const colour::InkMap& map)
       : graph_(graph), bgr_(bgr), map_(map), at_(graph.nodes.size()) {
     for (std::size_t i = 0; i < graph.chains.size(); ++i) {
       const CrackChain& chain = graph.chains[i];
@@ -61,7 +61,7 @@ class Meetings {
     std::vector<Point> points = edgesAlong(first, bgr_, map_);
     std::erase_if(points, [from](Point p) { return distance(p, from) < kTrimPx; });
     if (points.size() < 3 || distance(points.front(), points.back()) < 1) return std::nullopt;
-    const Primitive line = fitLine(points);
+    const fit::Primitive line = fit::fitLine(points);
     return MeetingLine{line.place, line.direction};
   }
 
@@ -75,13 +75,13 @@ class Meetings {
 
   const CrackGraph& graph_;
   const cv::Mat& bgr_;
-  const InkMap& map_;
+  const colour::InkMap& map_;
   std::vector<std::vector<std::size_t>> at_;  ///< chains that end at each node
 };
 
 }  // namespace
 
-std::vector<bool> bordersThatAreNone(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map) {
+std::vector<bool> bordersThatAreNone(const CrackGraph& graph, const cv::Mat& bgr, const colour::InkMap& map) {
   const Meetings meetings(graph, bgr, map);
   std::vector<bool> none;
   none.reserve(graph.chains.size());
@@ -90,4 +90,4 @@ std::vector<bool> bordersThatAreNone(const CrackGraph& graph, const cv::Mat& bgr
   return none;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::inks

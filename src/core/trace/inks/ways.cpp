@@ -13,7 +13,7 @@
 #include "core/trace/inks/pair_ends.h"
 #include "core/trace/inks/short_borders.h"
 
-namespace rim {
+namespace rim::trace::inks {
 namespace {
 
 /// What lies so near to a junction is a mixture of three inks.
@@ -27,7 +27,7 @@ constexpr double kKeptApartPx = 12;
 
 class Maker {
  public:
-  Maker(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, const LoneInks& lone,
+  Maker(const CrackGraph& graph, const cv::Mat& bgr, const colour::InkMap& map, const LoneInks& lone,
         std::span<const Point> keptApart)
       : graph_(graph), bgr_(bgr), map_(map), lone_(lone), keptApart_(keptApart) {}
 
@@ -108,19 +108,20 @@ class Maker {
       if (!isDropped(chain)) kept.push_back(&chain);
     }
     ways_.borders.resize(kept.size());
-    std::vector<Border> measured(kept.size());
+    std::vector<contour::Border> measured(kept.size());
     forAll(kept.size(), {stop, {}}, [&](std::size_t i) {
       ways_.borders[i] = sidesAlong(*kept[i]);
       measured[i] = edgesAlong(*kept[i], bgr_, map_);
     });
     // How far the grain of the picture moves borders is not known.
-    const std::vector<Roughness> rough =
-        roughnessOf(stretchesOf(measured), measured.size(), std::numeric_limits<double>::infinity());
+    const std::vector<contour::Roughness> rough =
+        contour::roughnessOf(contour::stretchesOf(measured), measured.size(), std::numeric_limits<double>::infinity());
     forAll(kept.size(), {stop, {}}, [&](std::size_t i) {
       InkBorder& border = ways_.borders[i];
       border.jagged = rough[i].jagged && !onRim(*kept[i]);
       border.points = std::move(measured[i]);
-      if (border.jagged) border.points = border.start < 0 ? withoutJags(border.sides) : withoutJagsOpen(border.sides);
+      if (border.jagged)
+        border.points = border.start < 0 ? contour::withoutJags(border.sides) : contour::withoutJagsOpen(border.sides);
       finish(border, *kept[i]);
     });
   }
@@ -196,9 +197,9 @@ class Maker {
       return unit(distance(far, from) > 0.5 ? far - from : to - from);
     }
     // A curve's direction at its beginning: the circle's, where one follows the points.
-    const auto circle = first.size() >= 6 ? fitCircle(first) : std::nullopt;
-    const Primitive primitive = circle && std::abs(circle->radius) > kDirectionPx ? *circle : fitLine(first);
-    return tangentAt(primitive, first.front());
+    const auto circle = first.size() >= 6 ? fit::fitCircle(first) : std::nullopt;
+    const fit::Primitive primitive = circle && std::abs(circle->radius) > kDirectionPx ? *circle : fit::fitLine(first);
+    return fit::tangentAt(primitive, first.front());
   }
 
   int junctionAt(std::size_t end) const {
@@ -243,7 +244,7 @@ class Maker {
 
   const CrackGraph& graph_;
   const cv::Mat& bgr_;
-  const InkMap& map_;
+  const colour::InkMap& map_;
   const LoneInks& lone_;
   std::span<const Point> keptApart_;
   Ways ways_;
@@ -270,9 +271,9 @@ std::vector<InkBeside> inksBesideAllOf(const Way& way, const std::vector<InkBord
   return beside;
 }
 
-Ways waysOf(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, const LoneInks& lone,
+Ways waysOf(const CrackGraph& graph, const cv::Mat& bgr, const colour::InkMap& map, const LoneInks& lone,
             std::span<const Point> keptApart, const std::stop_token& stop) {
   return Maker(graph, bgr, map, lone, keptApart).made(stop);
 }
 
-}  // namespace rim
+}  // namespace rim::trace::inks

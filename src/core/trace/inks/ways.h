@@ -8,7 +8,7 @@
 #include "core/trace/inks/cracks.h"
 #include "core/trace/inks/lone_inks.h"
 
-namespace rim {
+namespace rim::trace::inks {
 
 /// A place where borders between inks meet.
 struct Junction {
@@ -60,7 +60,7 @@ std::vector<InkBeside> inksBesideAllOf(const Way& way, const std::vector<InkBord
 /// px): there every border keeps its own ends, and the sides of no two borders' pixels meet but at a junction. Borders
 /// that go over into each other (trace/inks/pair_ends.h) are one way. Borders are measured side by side on all
 /// processors. Throws Cancelled.
-Ways waysOf(const CrackGraph& graph, const cv::Mat& bgr, const InkMap& map, const LoneInks& lone = {},
+Ways waysOf(const CrackGraph& graph, const cv::Mat& bgr, const colour::InkMap& map, const LoneInks& lone = {},
             std::span<const Point> keptApart = {}, const std::stop_token& stop = {});
 
-}  // namespace rim
+}  // namespace rim::trace::inks

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace rim {
+namespace rim::trace::lines {
 std::vector<Point> middlesAlongEdge(const MedialAxis& axis, std::uint32_t from, std::uint32_t to, double width,
                                     Point place, Point runs) {
   constexpr double kGetsOn = 0.75;
@@ -29,4 +29,4 @@ std::vector<Point> middlesAlongEdge(const MedialAxis& axis, std::uint32_t from, 
   return middles;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

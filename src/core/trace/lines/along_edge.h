@@ -5,7 +5,7 @@
 #include "core/geometry/point.h"
 #include "core/trace/lines/medial_axis.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// Where the pen's middle was as the border at the outer side of a bend tells it: half a width inside it. Discs are
 /// held up by the inner side there; the outer one shows the stroke's middle up to the corner.
@@ -15,4 +15,4 @@ namespace rim {
 std::vector<Point> middlesAlongEdge(const MedialAxis& axis, std::uint32_t from, std::uint32_t to, double width,
                                     Point place, Point runs);
 
-}  // namespace rim
+}  // namespace rim::trace::lines

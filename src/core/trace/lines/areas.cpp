@@ -4,7 +4,7 @@
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 /// The pixel that holds a place.
@@ -96,7 +96,7 @@ cv::Mat coreOf(const cv::Mat& depth, const Middles& middles, double radius) {
 
 }  // namespace
 
-cv::Mat areasOnly(const cv::Mat& grey, TwoTone tone, const std::vector<StrokeNet>& nets, double limitPx) {
+cv::Mat areasOnly(const cv::Mat& grey, contour::TwoTone tone, const std::vector<StrokeNet>& nets, double limitPx) {
   constexpr double kFringePx = 3;    // greys beside the ink that belong to its border
   constexpr double kCutPx = 1.6;     // from a stroke to what it was cut off from
   constexpr double kInsidePx = 0.1;  // discs reach a little into a stroke's mouth (measured on discs and rectangles)
@@ -138,4 +138,4 @@ cv::Mat areasOnly(const cv::Mat& grey, TwoTone tone, const std::vector<StrokeNet
   return left;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

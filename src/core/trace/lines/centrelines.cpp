@@ -15,23 +15,23 @@
 #include "core/trace/outline/fewer_pieces.h"
 #include "core/trace/outline/without_backsteps.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 /// The borders of each island of ink, it first, its holes behind.
-std::vector<std::vector<const Border*>> islandsOf(const std::vector<Border>& borders) {
+std::vector<std::vector<const contour::Border*>> islandsOf(const std::vector<contour::Border>& borders) {
   std::vector<Path> paths;
   paths.reserve(borders.size());
-  for (const Border& border : borders) paths.push_back(polygonThrough(border));
+  for (const contour::Border& border : borders) paths.push_back(polygonThrough(border));
   const Nesting nesting = nestingOf(paths);
-  std::vector<std::vector<const Border*>> islands(borders.size());
+  std::vector<std::vector<const contour::Border*>> islands(borders.size());
   for (std::size_t i = 0; i < borders.size(); ++i) {
-    if (borderArea(borders[i]) > 0) islands[i].insert(islands[i].begin(), &borders[i]);
+    if (contour::borderArea(borders[i]) > 0) islands[i].insert(islands[i].begin(), &borders[i]);
   }
   for (std::size_t i = 0; i < borders.size(); ++i) {
-    if (borderArea(borders[i]) <= 0 && nesting.parent[i]) islands[*nesting.parent[i]].push_back(&borders[i]);
+    if (contour::borderArea(borders[i]) <= 0 && nesting.parent[i]) islands[*nesting.parent[i]].push_back(&borders[i]);
   }
-  std::erase_if(islands, [](const auto& rings) { return rings.empty() || borderArea(*rings.front()) <= 0; });
+  std::erase_if(islands, [](const auto& rings) { return rings.empty() || contour::borderArea(*rings.front()) <= 0; });
   return islands;
 }
 
@@ -79,15 +79,17 @@ double off95(std::vector<double> offs) {
 /// Where a stroke runs on from what was measured of it, pieces of both may overlap a little.
 constexpr double kOverlapPx = 1.5;
 
-Path fitLine(const std::vector<Point>& points, bool closed, const FitSettings& settings, const std::stop_token& stop) {
+Path fitLine(const std::vector<Point>& points, bool closed, const outline::FitSettings& settings,
+             const std::stop_token& stop) {
   constexpr std::size_t kLeastForRing = 6;
-  return closed && points.size() >= kLeastForRing ? fitOutline(points, settings, stop)
-                                                  : fitOpenBorder(points, settings, stop);
+  return closed && points.size() >= kLeastForRing ? outline::fitOutline(points, settings, stop)
+                                                  : outline::fitOpenBorder(points, settings, stop);
 }
 
 /// A border is held by what lies on its other side, a lone line is not: where noise would let it leave its points by
 /// more than most of the tolerance, less of it is taken for noise.
-Path fitClosely(const std::vector<Point>& points, bool closed, FitSettings settings, const std::stop_token& stop) {
+Path fitClosely(const std::vector<Point>& points, bool closed, outline::FitSettings settings,
+                const std::stop_token& stop) {
   constexpr double kMostShare = 0.6;
   constexpr int kTries = 3;
   const double most = kMostShare * settings.tolerancePx;
@@ -116,7 +118,7 @@ double costOf(const Path& path, const std::vector<double>& offs) {
 
 /// Ink that runs into the paper makes the middle sway in waves too long to pass for noise: the best of fits to which
 /// more of them counts as noise, and the one that is there.
-Path leastSwaying(Path path, const std::vector<Point>& points, bool closed, const FitSettings& settings,
+Path leastSwaying(Path path, const std::vector<Point>& points, bool closed, const outline::FitSettings& settings,
                   const std::stop_token& stop) {
   struct Sway {
     double tolerances;
@@ -124,7 +126,7 @@ Path leastSwaying(Path path, const std::vector<Point>& points, bool closed, cons
   };
   constexpr Sway kSways[] = {{1, 2}, {2, 2}, {2, 4}, {4, 4}};
   constexpr double kLeastNoisePx = 0.03;
-  const double seen = std::max(noiseOf(points), kLeastNoisePx);
+  const double seen = std::max(contour::noiseOf(points), kLeastNoisePx);
   const std::vector<double> offs = offsFrom(points, path);
   double least = costOf(path, offs);
   const double most = std::max(settings.tolerancePx, off95(offs));
@@ -136,12 +138,12 @@ Path leastSwaying(Path path, const std::vector<Point>& points, bool closed, cons
     path = std::move(other);
   };
   for (const Sway& sway : kSways) {
-    FitSettings fit = settings;
+    outline::FitSettings fit = settings;
     fit.tolerancePx *= sway.tolerances;
     fit.leastNoisePx = sway.noises * seen;
     fit.mostNoisePx = fit.leastNoisePx;
-    Path other = withoutBacksteps(fitLine(points, closed, fit, stop), kOverlapPx);
-    consider(inFewerPieces(other, settings.tolerancePx));
+    Path other = outline::withoutBacksteps(fitLine(points, closed, fit, stop), kOverlapPx);
+    consider(outline::inFewerPieces(other, settings.tolerancePx));
     consider(std::move(other));
   }
   return path;
@@ -156,32 +158,33 @@ bool staysNear(const Path& path, const std::vector<Point>& points) {
          own.high.y < box.high.y + kMostPx;
 }
 
-Path fittedLine(const std::vector<Point>& points, bool closed, const FitSettings& settings,
+Path fittedLine(const std::vector<Point>& points, bool closed, const outline::FitSettings& settings,
                 const std::stop_token& stop) {
   constexpr double kSteadyPx = 0.04;
-  Path path = withoutBacksteps(fitClosely(points, closed, settings, stop), kOverlapPx);
+  Path path = outline::withoutBacksteps(fitClosely(points, closed, settings, stop), kOverlapPx);
   if (off95(offsFrom(points, path)) <= kSteadyPx) return path;
   return leastSwaying(std::move(path), points, closed, settings, stop);
 }
 
-Path fit(const StrokeLine& line, const FitSettings& settings, const std::stop_token& stop) {
+Path fit(const StrokeLine& line, const outline::FitSettings& settings, const std::stop_token& stop) {
   const std::vector<Point> points = distinct(line.points, line.closed);
   Path path = fittedLine(points, line.closed, settings, stop);
-  return staysNear(path, points) ? path : inFewerPieces(pathThrough(points, line.closed), settings.tolerancePx);
+  return staysNear(path, points) ? path
+                                 : outline::inFewerPieces(pathThrough(points, line.closed), settings.tolerancePx);
 }
 
 /// Rings of a pen that hardly differ in middle or radius do not at all, as borders (makeCirclesRegular()).
-void makeRingsRegular(std::vector<Centreline>& lines, const FitSettings& settings) {
+void makeRingsRegular(std::vector<Centreline>& lines, const outline::FitSettings& settings) {
   std::vector<Path> paths;
   for (Centreline& line : lines) paths.push_back(std::move(line.path));
-  makeCirclesRegular(paths, settings.rules, settings.tolerancePx);
+  outline::makeCirclesRegular(paths, settings.rules, settings.tolerancePx);
   for (std::size_t i = 0; i < lines.size(); ++i) lines[i].path = std::move(paths[i]);
 }
 
 }  // namespace
 
-std::vector<StrokeNet> strokeNets(const std::vector<Border>& borders, const WorkControl& control) {
-  const std::vector<std::vector<const Border*>> islands = islandsOf(borders);
+std::vector<StrokeNet> strokeNets(const std::vector<contour::Border>& borders, const WorkControl& control) {
+  const std::vector<std::vector<const contour::Border*>> islands = islandsOf(borders);
   std::vector<StrokeNet> nets(islands.size());
   forAll(islands.size(), control, [&](std::size_t i) { nets[i] = strokeNet(islands[i]); });
   return nets;
@@ -202,7 +205,7 @@ std::vector<StrokeLine> linesOf(std::vector<StrokeNet> nets, const WorkControl& 
   return all;
 }
 
-std::vector<Centreline> fitStrokes(std::vector<StrokeLine> lines, const FitSettings& settings, StrokeEnds ends,
+std::vector<Centreline> fitStrokes(std::vector<StrokeLine> lines, const outline::FitSettings& settings, StrokeEnds ends,
                                    const WorkControl& control) {
   std::vector<Centreline> fitted(lines.size());
   forAll(lines.size(), control, [&](std::size_t i) {
@@ -213,4 +216,4 @@ std::vector<Centreline> fitStrokes(std::vector<StrokeLine> lines, const FitSetti
   return inDrawOrder(std::move(fitted));
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

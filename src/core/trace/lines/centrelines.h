@@ -9,7 +9,7 @@
 #include "core/trace/settings.h"
 #include "core/work_control.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// The middle of a stroke.
 struct Centreline {
@@ -19,7 +19,7 @@ struct Centreline {
 
 /// The nets of every island of ink that these borders enclose (islands and holes as measuredBorders() gives them).
 /// Throws Cancelled.
-std::vector<StrokeNet> strokeNets(const std::vector<Border>& borders, const WorkControl& control);
+std::vector<StrokeNet> strokeNets(const std::vector<contour::Border>& borders, const WorkControl& control);
 
 /// The same nets with their tracks (withTracks()). Throws Cancelled.
 std::vector<StrokeNet> withTracks(std::vector<StrokeNet> nets, double limitPx, const WorkControl& control);
@@ -30,7 +30,7 @@ std::vector<StrokeLine> linesOf(std::vector<StrokeNet> nets, const WorkControl& 
 
 /// Lines, arcs and cubics along strokes (fitOutline(), fitOpenBorder()), drawn in an order in which little is travelled
 /// between them. Where `ends` says so, free ends run on to the ink's tip. Throws Cancelled.
-std::vector<Centreline> fitStrokes(std::vector<StrokeLine> lines, const FitSettings& settings, StrokeEnds ends,
+std::vector<Centreline> fitStrokes(std::vector<StrokeLine> lines, const outline::FitSettings& settings, StrokeEnds ends,
                                    const WorkControl& control);
 
-}  // namespace rim
+}  // namespace rim::trace::lines

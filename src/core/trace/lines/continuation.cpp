@@ -6,13 +6,13 @@
 #include "core/geometry/cubic.h"
 #include "core/trace/fit/moments.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
-double meanSquareFrom(const Primitive& shape, std::span<const Point> points) {
+double meanSquareFrom(const fit::Primitive& shape, std::span<const Point> points) {
   double sum = 0;
   for (const Point p : points) {
-    const Point off = p - project(shape, p);
+    const Point off = p - fit::project(shape, p);
     sum += dot(off, off);
   }
   return sum / static_cast<double>(points.size());
@@ -28,7 +28,7 @@ std::vector<Point> sampled(const Cubic& cubic) {
 
 /// What follows the last points, and how many of them.
 struct Followed {
-  Primitive shape;
+  fit::Primitive shape;
   std::size_t points = 0;
 };
 
@@ -40,12 +40,12 @@ Followed farthest(std::span<const Point> points, double width, Fit fit) {
   constexpr double kGrowth = 1.25;
   const auto shortest = static_cast<std::size_t>(std::max(0.4 * width, 2.5) / kTrackStepPx);
   std::size_t count = std::clamp<std::size_t>(shortest, 2, points.size());
-  Followed best{fitLine(points.last(count)), count};
+  Followed best{fit::fitLine(points.last(count)), count};
   const double off = std::sqrt(meanSquareFrom(best.shape, points.last(count)));
   const double most = std::max(kLeastOffPx, kNoise * off);
   while (count < points.size()) {
     count = std::min(points.size(), static_cast<std::size_t>(static_cast<double>(count) * kGrowth) + 1);
-    const std::optional<Primitive> shape = fit(points.last(count));
+    const std::optional<fit::Primitive> shape = fit(points.last(count));
     if (!shape) continue;
     if (meanSquareFrom(*shape, points.last(count)) > most * most) break;
     best = {*shape, count};
@@ -59,15 +59,15 @@ Continuation continuationOf(std::span<const Point> points, double width) {
   constexpr double kTightest = 0.6;  // circle, in widths
   constexpr double kFarther = 1.7;   // what a circle must follow more than a line does
   const Followed line =
-      farthest(points, width, [](std::span<const Point> some) { return std::optional(fitLine(some)); });
-  const Followed circle = farthest(points, width, [&](std::span<const Point> some) -> std::optional<Primitive> {
-    const auto c = fitCircle(some);
+      farthest(points, width, [](std::span<const Point> some) { return std::optional(fit::fitLine(some)); });
+  const Followed circle = farthest(points, width, [&](std::span<const Point> some) -> std::optional<fit::Primitive> {
+    const auto c = fit::fitCircle(some);
     return c && std::abs(c->radius) > kTightest * width ? c : std::nullopt;
   });
   const bool round = static_cast<double>(circle.points) > kFarther * static_cast<double>(line.points);
-  const Primitive shape = round ? circle.shape : line.shape;
-  const Point tip = project(shape, points.back());
-  return {shape, tip, tangentAt(shape, tip)};
+  const fit::Primitive shape = round ? circle.shape : line.shape;
+  const Point tip = fit::project(shape, points.back());
+  return {shape, tip, fit::tangentAt(shape, tip)};
 }
 
 std::optional<Point> meetingOf(const Continuation& a, const Continuation& b, double backPx, double reachPx) {
@@ -75,7 +75,7 @@ std::optional<Point> meetingOf(const Continuation& a, const Continuation& b, dou
   std::optional<Point> best;
   // Of two places that circles have in common the nearest is not always the one ahead: both sides are asked from.
   for (const Point near : {middle + (a.direction + b.direction) * (reachPx / 4), middle}) {
-    const auto meet = meetingPoint(a.shape, b.shape, near);
+    const auto meet = fit::meetingPoint(a.shape, b.shape, near);
     if (!meet) continue;
     const bool ahead = dot(*meet - a.tip, a.direction) > -backPx && dot(*meet - b.tip, b.direction) > -backPx;
     if (!ahead || distance(*meet, a.tip) > reachPx || distance(*meet, b.tip) > reachPx) continue;
@@ -85,12 +85,12 @@ std::optional<Point> meetingOf(const Continuation& a, const Continuation& b, dou
 }
 
 std::vector<Point> pointsOnTo(const Continuation& from, Point end) {
-  const Point last = project(from.shape, end);
+  const Point last = fit::project(from.shape, end);
   if (dot(last - from.tip, from.direction) <= 0) return {end};
   const int steps = std::max(1, static_cast<int>(std::lround(distance(from.tip, last) / kTrackStepPx)));
   std::vector<Point> points;
   for (int k = 1; k < steps; ++k)
-    points.push_back(project(from.shape, lerp(from.tip, last, static_cast<double>(k) / steps)));
+    points.push_back(fit::project(from.shape, lerp(from.tip, last, static_cast<double>(k) / steps)));
   points.push_back(end);
   return points;
 }
@@ -119,8 +119,8 @@ CornerRun roundCorner(const Continuation& from, const Continuation& to, Point at
   const double room = std::min(dot(at - from.tip, from.direction), dot(at - to.tip, to.direction));
   const double back = std::clamp(radius * std::tan(half), 0.0, std::max(0.0, room));
   const auto start = [&](const Continuation& side) {
-    const Point place = project(side.shape, at - side.direction * back);
-    return Continuation{side.shape, place, tangentAt(side.shape, place)};
+    const Point place = fit::project(side.shape, at - side.direction * back);
+    return Continuation{side.shape, place, fit::tangentAt(side.shape, place)};
   };
   const Continuation in = start(from);
   const Continuation out = start(to);
@@ -140,4 +140,4 @@ std::vector<Point> bridge(const Continuation& from, const Continuation& to) {
   return sampled({from.tip, from.tip + from.direction * third, to.tip + to.direction * third, to.tip});
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

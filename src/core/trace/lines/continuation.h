@@ -6,11 +6,12 @@
 
 #include "core/trace/fit/primitive.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
-/// How a stroke's middle would run on beyond its last point: along a line or round a circle.
+/// How a stroke's middle would run on beyond its last point, along a line or round a circle: its good continuation, as
+/// perception takes lines to go on (M. Wertheimer, Psychologische Forschung 4 (1923), 301-350; cited from memory).
 struct Continuation {
-  Primitive shape;
+  fit::Primitive shape;
   Point tip;        ///< the last point, put on the shape
   Point direction;  ///< unit, on along the shape
 };
@@ -47,4 +48,4 @@ std::optional<double> missingAt(double clearance, double turn, double width);
 /// Points between two tips, both left out, along a cubic that goes smoothly from one shape over into the other.
 std::vector<Point> bridge(const Continuation& from, const Continuation& to);
 
-}  // namespace rim
+}  // namespace rim::trace::lines

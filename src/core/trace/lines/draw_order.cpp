@@ -5,7 +5,7 @@
 
 #include "core/geometry/paths.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 Point endOf(const Path& path) { return path.closed ? path.start : path.segments.back().end; }
@@ -100,4 +100,4 @@ std::vector<Centreline> inDrawOrder(std::vector<Centreline> lines) {
   return ordered;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

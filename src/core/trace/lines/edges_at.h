@@ -6,7 +6,7 @@
 
 #include "core/trace/lines/medial_axis.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// The edges at each point of an axis, in one list.
 class EdgesAt {
@@ -33,4 +33,4 @@ class EdgesAt {
   std::vector<std::uint32_t> edges_;
 };
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -2,11 +2,11 @@
 
 #include <algorithm>
 
-#include "core/geometry/inside.h"
 #include "core/geometry/intersect.h"
 #include "core/geometry/nearest_on_paths.h"
+#include "core/geometry/point_in_polygon.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 /// The borders of areas, found by where they are.
@@ -17,7 +17,8 @@ class AreaBorders {
   }
 
   bool has(Point p) const {
-    return std::count_if(inside_.begin(), inside_.end(), [p](const Inside& area) { return area.has(p); }) % 2 == 1;
+    return std::count_if(inside_.begin(), inside_.end(), [p](const PointInPolygon& area) { return area.has(p); }) % 2 ==
+           1;
   }
 
   /// Where the way from one place to another first crosses a border.
@@ -34,7 +35,7 @@ class AreaBorders {
 
  private:
   NearestOnPaths pieces_;
-  std::vector<Inside> inside_;
+  std::vector<PointInPolygon> inside_;
 };
 
 /// Lets points that end (the last one) in an area, or before it, end on its border.
@@ -63,4 +64,4 @@ void endOnAreas(std::vector<StrokeLine>& lines, const std::vector<Path>& areas) 
   }
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -1,6 +1,6 @@
 #include "core/trace/lines/follow_tracks.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 /// Follows tracks from one to the next.
@@ -82,4 +82,4 @@ std::vector<StrokeLine> followed(const std::vector<StrokeTrack>& tracks, const T
   return Follower(tracks, links).all();
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

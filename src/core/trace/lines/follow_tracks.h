@@ -5,7 +5,7 @@
 
 #include "core/trace/lines/stroke_lines.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// The way on from each end of each track, numbered 2 x track + end.
 struct TrackLinks {
@@ -19,4 +19,4 @@ struct TrackLinks {
 /// The lines that tracks make which go over into each other; areas are left out.
 std::vector<StrokeLine> followed(const std::vector<StrokeTrack>& tracks, const TrackLinks& links);
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -6,7 +6,7 @@
 #include "core/disjoint_sets.h"
 #include "core/geometry/box_index.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 struct Candidate {
@@ -114,4 +114,4 @@ std::vector<StrokeLine> healed(std::vector<StrokeLine> lines, double mostPx) {
   return all;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

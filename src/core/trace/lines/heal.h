@@ -4,7 +4,7 @@
 
 #include "core/trace/lines/stroke_lines.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// Whether two ends point at each other, each aside by less than 35 degrees: where they are, and the unit vectors that
 /// lead on beyond them.
@@ -14,4 +14,4 @@ bool pointAtEachOther(Point a, Point beyondA, Point b, Point beyondB);
 /// ring that was broken closes.
 std::vector<StrokeLine> healed(std::vector<StrokeLine> lines, double mostPx);
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -1,6 +1,6 @@
 #include "core/trace/lines/ink_edge.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 std::optional<Point> leavesInk(const MedialAxis& axis, std::uint32_t a, std::uint32_t b, Point from, Point direction) {
   if (axis.samples[a].ring != axis.samples[b].ring) return std::nullopt;
@@ -19,4 +19,4 @@ std::optional<Point> leavesInk(const MedialAxis& axis, std::uint32_t a, std::uin
   return best;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -8,7 +8,7 @@
 #include "core/trace/lines/follow_tracks.h"
 #include "core/trace/lines/track_points.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 /// How a stretch would run on. Where it bends too tightly for its last points to say, the border beside its end does.
@@ -18,7 +18,7 @@ Continuation onFrom(const StrokeTrack& track, std::size_t end, const StretchEnd&
   if (stretchEnd.kind == StretchEnd::Kind::Free || std::abs(angleBetween(on.direction, stretchEnd.out)) < kOtherWay)
     return on;
   const Point tip = end == 0 ? track.points.front() : track.points.back();
-  return {{Primitive::Kind::Line, tip, stretchEnd.out, 0}, tip, stretchEnd.out};
+  return {{fit::Primitive::Kind::Line, tip, stretchEnd.out, 0}, tip, stretchEnd.out};
 }
 
 /// Joins stretches whose ends go on in each other.
@@ -249,7 +249,7 @@ class Joining {
     const auto own = static_cast<double>(e % 2 == 0 ? 0 : tracks_[e / 2].points.size());
     std::vector<Point> way;
     for (double ahead = kTrackStepPx; ahead < reach; ahead += kTrackStepPx) {
-      const Point p = project(on_[e].shape, on_[e].tip + on_[e].direction * ahead);
+      const Point p = fit::project(on_[e].shape, on_[e].tip + on_[e].direction * ahead);
       if (!isDeep(p)) return {};
       std::optional<Point> met;
       index.near({p, p}, kMeetsPx, [&](std::size_t i) {
@@ -404,4 +404,4 @@ std::vector<StrokeLine> joined(const BorderNearby& border, const std::vector<Pen
   return Joining(border, stretches, width).run();
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -5,7 +5,7 @@
 #include "core/trace/lines/pen_stretches.h"
 #include "core/trace/lines/stroke_lines.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// The lines that stretches of the way of a pen `width` px wide make together.
 ///
@@ -16,4 +16,4 @@ namespace rim {
 /// it. What is added lies as deep in the ink as the pen's middle does.
 std::vector<StrokeLine> joined(const BorderNearby& border, const std::vector<PenStretch>& stretches, double width);
 
-}  // namespace rim
+}  // namespace rim::trace::lines

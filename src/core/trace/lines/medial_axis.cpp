@@ -7,7 +7,7 @@
 
 #include "core/trace/lines/edges_at.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 using Diagram = boost::polygon::voronoi_diagram<double>;
@@ -18,21 +18,21 @@ constexpr double kPerPx = 4096;
 
 /// A border of millions of points is sampled more sparsely where its ink is wide for strokes: what that puts the axis
 /// off by, to and fro, is s^2 / 4 w for samples s apart beside a stroke of width w.
-double spacingFor(const std::vector<const Border*>& rings) {
+double spacingFor(const std::vector<const contour::Border*>& rings) {
   constexpr double kManyPx = 150'000;
   constexpr double kSparsestPx = 2;
   constexpr double kPerSpacing = 6;
   double length = 0;
   double area = 0;
-  for (const Border* ring : rings) {
+  for (const contour::Border* ring : rings) {
     for (std::size_t i = 0; i < ring->size(); ++i) length += distance((*ring)[i], (*ring)[(i + 1) % ring->size()]);
-    area += borderArea(*ring);
+    area += contour::borderArea(*ring);
   }
   if (length < kManyPx) return kSampleSpacingPx;
   return std::clamp(2 * area / length / kPerSpacing, kSampleSpacingPx, kSparsestPx);
 }
 
-void addRing(MedialAxis& axis, const Border& border, double spacingPx) {
+void addRing(MedialAxis& axis, const contour::Border& border, double spacingPx) {
   SampleRing ring{static_cast<std::uint32_t>(axis.samples.size()), 0, 0};
   const auto number = static_cast<std::uint32_t>(axis.rings.size());
   for (std::size_t i = 0; i < border.size(); ++i) {
@@ -177,10 +177,10 @@ std::uint32_t sampleBeside(const MedialAxis& axis, std::uint32_t sample, std::pt
   return ring.first + static_cast<std::uint32_t>((at % count + count) % count);
 }
 
-MedialAxis medialAxis(const std::vector<const Border*>& rings, double pruning) {
+MedialAxis medialAxis(const std::vector<const contour::Border*>& rings, double pruning) {
   MedialAxis axis;
   const double spacing = spacingFor(rings);
-  for (const Border* ring : rings) addRing(axis, *ring, spacing);
+  for (const contour::Border* ring : rings) addRing(axis, *ring, spacing);
   if (axis.samples.empty()) return axis;
   {
     Diagram diagram;  // takes several times as much memory as what is taken from it
@@ -192,4 +192,4 @@ MedialAxis medialAxis(const std::vector<const Border*>& rings, double pruning) {
   return axis;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

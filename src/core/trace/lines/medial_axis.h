@@ -5,7 +5,7 @@
 
 #include "core/trace/contour/border.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// A point of a border of the ink, and where along its ring.
 struct RingSample {
@@ -52,7 +52,7 @@ struct MedialAxis {
 /// residual nowhere exceeds `pruning` times its disc's radius goes: at 2 a round tip, a square one and a mitred corner
 /// of 55 degrees and more have none, and a stroke's axis ends about where the pen's middle stopped. What is left stays
 /// connected, and goes round each hole. Empty when all of it goes: a dot.
-MedialAxis medialAxis(const std::vector<const Border*>& rings, double pruning);
+MedialAxis medialAxis(const std::vector<const contour::Border*>& rings, double pruning);
 
 /// No two neighbouring samples lie farther apart.
 inline constexpr double kSampleSpacingPx = 0.75;
@@ -66,4 +66,4 @@ int shorterWay(const MedialAxis& axis, std::uint32_t a, std::uint32_t b);
 /// The sample so many after (or, negative, before) another one, round and round its ring.
 std::uint32_t sampleBeside(const MedialAxis& axis, std::uint32_t sample, std::ptrdiff_t by);
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -6,7 +6,7 @@
 
 #include "core/trace/lines/ink_edge.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 constexpr double kDegree = std::numbers::pi / 180;
@@ -17,12 +17,12 @@ std::optional<double> mismatch(const Arm& a, const Arm& b) {
   constexpr double kMostTurn = 28 * kDegree;
   constexpr double kMostAside = 0.35;  // of the width
   const Point middle = lerp(a.on.tip, b.on.tip, 0.5);
-  const Point outOfA = tangentAt(a.on.shape, middle);
-  const Point intoB = -tangentAt(b.on.shape, middle);
+  const Point outOfA = fit::tangentAt(a.on.shape, middle);
+  const Point intoB = -fit::tangentAt(b.on.shape, middle);
   const double turn = std::abs(angleBetween(outOfA, intoB));
   const Point way = b.on.tip - a.on.tip;
   if (turn > kMostTurn || dot(way, a.on.direction) <= 0 || dot(-way, b.on.direction) <= 0) return std::nullopt;
-  const double aside = distance(project(a.on.shape, middle), project(b.on.shape, middle));
+  const double aside = distance(fit::project(a.on.shape, middle), fit::project(b.on.shape, middle));
   const double width = std::max(a.width, b.width);
   // Two strokes that do not quite meet in one line turn twice between: the way over tells how much.
   if (aside > kMostAside * width + 0.15 * length(way)) return std::nullopt;
@@ -52,7 +52,7 @@ void pairThrough(const std::vector<Arm>& arms, std::vector<ArmEnd>& ends) {
 
 /// The middle of a stroke that goes through, a little beyond the junction at both sides.
 std::vector<Point> throughLine(const Arm& a, const Arm& b, const std::vector<Point>& between, double reachPx) {
-  const auto back = [&](const Arm& arm) { return project(arm.on.shape, arm.on.tip - arm.on.direction * reachPx); };
+  const auto back = [&](const Arm& arm) { return fit::project(arm.on.shape, arm.on.tip - arm.on.direction * reachPx); };
   std::vector<Point> line{back(a), a.on.tip};
   line.insert(line.end(), between.begin(), between.end());
   line.push_back(b.on.tip);
@@ -67,8 +67,8 @@ std::optional<Point> crossingOf(const Arm& arm, const std::vector<Point>& line, 
     const Point along = line[i] - line[i - 1];
     const double whole = length(along);
     if (whole < 1e-9) continue;
-    const Primitive side{Primitive::Kind::Line, line[i - 1], along * (1 / whole), 0};
-    const auto at = meetingPoint(arm.on.shape, side, lerp(line[i - 1], line[i], 0.5));
+    const fit::Primitive side{fit::Primitive::Kind::Line, line[i - 1], along * (1 / whole), 0};
+    const auto at = fit::meetingPoint(arm.on.shape, side, lerp(line[i - 1], line[i], 0.5));
     if (!at) continue;
     const double share = dot(*at - line[i - 1], along) / (whole * whole);
     const double ahead = dot(*at - arm.on.tip, arm.on.direction);
@@ -89,7 +89,7 @@ std::optional<Point> touchOf(const Arm& arm, const std::vector<Point>& line, dou
     for (int k = 0; k < parts; ++k) {
       const Point at = lerp(line[i - 1], line[i], static_cast<double>(k) / parts);
       if (dot(at - arm.on.tip, arm.on.direction) < 0 || distance(at, arm.on.tip) > reachPx) continue;
-      const double off = distance(at, project(arm.on.shape, at));
+      const double off = distance(at, fit::project(arm.on.shape, at));
       if (off >= least) continue;
       least = off;
       best = at;
@@ -108,8 +108,8 @@ std::optional<Point> commonPoint(const std::vector<Arm>& arms, const std::vector
   for (int round = 0; round < kRounds; ++round) {
     double xx = 0, xy = 0, yy = 0, bx = 0, by = 0;
     for (const std::size_t i : which) {
-      const Point foot = project(arms[i].on.shape, at);
-      const Point normal = leftNormal(tangentAt(arms[i].on.shape, at));
+      const Point foot = fit::project(arms[i].on.shape, at);
+      const Point normal = leftNormal(fit::tangentAt(arms[i].on.shape, at));
       const double off = dot(normal, foot);
       xx += normal.x * normal.x;
       xy += normal.x * normal.y;
@@ -157,7 +157,8 @@ class StrokeMeeting {
     }
     left = endOnThrough(std::move(left));
     if (left.size() == 1) {
-      stopAt(left.front(), hasThrough() ? project(arms_[left.front()].on.shape, junction_.place) : junction_.place);
+      stopAt(left.front(),
+             hasThrough() ? fit::project(arms_[left.front()].on.shape, junction_.place) : junction_.place);
     } else if (!left.empty()) {
       endTogether(left, commonPoint(arms_, left, junction_).value_or(junction_.place));
     }
@@ -266,4 +267,4 @@ std::vector<ArmEnd> meet(const MedialAxis& axis, const std::vector<Arm>& arms, c
   return StrokeMeeting(axis, arms, junction).run();
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

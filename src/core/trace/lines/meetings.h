@@ -5,7 +5,7 @@
 
 #include "core/trace/lines/stroke_track.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// An end of a track that comes to a junction.
 struct Arm {
@@ -29,4 +29,4 @@ struct ArmEnd {
 /// ink does not reach was drawn round.
 std::vector<ArmEnd> meet(const MedialAxis& axis, const std::vector<Arm>& arms, const StrokeJunction& junction);
 
-}  // namespace rim
+}  // namespace rim::trace::lines

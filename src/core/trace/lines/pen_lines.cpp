@@ -8,7 +8,7 @@
 #include "core/trace/lines/join_stretches.h"
 #include "core/trace/lines/track_points.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 std::optional<double> seenWidth(const std::vector<PenStretch>& stretches) {
@@ -98,4 +98,4 @@ std::vector<StrokeLine> truerOf(const MedialAxis& axis, std::vector<StrokeLine> 
   return better ? std::move(second) : std::move(first);
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

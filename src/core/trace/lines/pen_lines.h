@@ -5,7 +5,7 @@
 
 #include "core/trace/lines/stroke_lines.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// How wide the pen was, px, when all strokes of a net were drawn with one; none when they differ by more than an
 /// eighth, or any is an area. Needs tracks.
@@ -27,4 +27,4 @@ double misfitOf(const MedialAxis& axis, const std::vector<StrokeLine>& lines, do
 std::vector<StrokeLine> truerOf(const MedialAxis& axis, std::vector<StrokeLine> first, std::vector<StrokeLine> second,
                                 double width);
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -6,7 +6,7 @@
 
 #include "core/trace/lines/track_points.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 constexpr std::size_t kNone = static_cast<std::size_t>(-1);
@@ -286,4 +286,4 @@ std::vector<PenStretch> penStretches(const MedialAxis& axis, const BorderNearby&
   return Follower(axis, border, width).run();
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

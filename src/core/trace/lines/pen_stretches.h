@@ -5,7 +5,7 @@
 
 #include "core/trace/lines/shown_middles.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// How a stretch of a pen's way ends.
 struct StretchEnd {
@@ -32,4 +32,4 @@ struct PenStretch {
 /// both edges of a stroke show the same. Borders that show it all round are followed first, then the longest.
 std::vector<PenStretch> penStretches(const MedialAxis& axis, const BorderNearby& border, double width);
 
-}  // namespace rim
+}  // namespace rim::trace::lines

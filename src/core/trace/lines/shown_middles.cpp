@@ -5,7 +5,7 @@
 
 #include "core/trace/lines/track_points.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 std::vector<Point> placesOf(const MedialAxis& axis) {
@@ -96,4 +96,4 @@ std::vector<ShownMiddle> shownMiddles(const MedialAxis& axis, const BorderNearby
   return middles;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -7,7 +7,7 @@
 #include "core/geometry/box_index.h"
 #include "core/trace/lines/medial_axis.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// The middle of a pen as a sample of the border shows it: half the pen's width inside. What a pen drew is all that
 /// lies within half its width of its way, so wherever an edge of its stroke is seen, that distance inside the edge is
@@ -45,4 +45,4 @@ inline double tangentReachOf(double width) { return std::max(1.5, width / 8); }
 /// By how much a place may lie nearer to the border than half the pen's width and still be its middle, px.
 inline double slackOf(double width) { return std::max(0.4, 0.025 * width); }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -2,7 +2,7 @@
 
 #include <algorithm>
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 /// Points from `first` to `end` - 1 are all wider than the limit, or none.
@@ -80,4 +80,4 @@ StrokeGraph splitByWidth(StrokeGraph graph, double limitPx) {
   return graph;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -6,7 +6,7 @@
 #include "core/disjoint_sets.h"
 #include "core/trace/lines/edges_at.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 /// What is shorter than this share of its junction's radius says nothing of a stroke.
@@ -247,4 +247,4 @@ StrokeGraph strokeChains(const MedialAxis& axis) {
   return graph;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -6,7 +6,7 @@
 
 #include "core/trace/lines/medial_axis.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// A point of the middle of a stroke, upright px.
 struct CentrePoint {
@@ -54,4 +54,4 @@ struct StrokeGraph {
 /// junctions whose discs overlap, as those of two strokes that cross at a small angle, are one.
 StrokeGraph strokeChains(const MedialAxis& axis);
 
-}  // namespace rim
+}  // namespace rim::trace::lines

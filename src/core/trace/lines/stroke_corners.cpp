@@ -8,7 +8,7 @@
 #include "core/trace/lines/along_edge.h"
 #include "core/trace/lines/ink_edge.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 constexpr double kLeastTurn = 18 * std::numbers::pi / 180;
@@ -153,8 +153,8 @@ struct Bend {
 std::optional<Bend> bendOf(Side in, Side out, double backPx, double reachPx) {
   const auto place = meetingOf(in.on, out.on, backPx, reachPx);
   if (!place) return std::nullopt;
-  const Point runsIn = tangentAt(in.on.shape, *place);
-  const Point runsOut = tangentAt(out.on.shape, *place);
+  const Point runsIn = fit::tangentAt(in.on.shape, *place);
+  const Point runsOut = fit::tangentAt(out.on.shape, *place);
   return Bend{std::move(in), std::move(out), *place, runsIn, runsOut, std::abs(angleBetween(runsIn, -runsOut))};
 }
 
@@ -256,4 +256,4 @@ std::vector<StrokeCorner> strokeCorners(const MedialAxis& axis, const std::vecto
   return corners;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -5,7 +5,7 @@
 #include "core/trace/lines/continuation.h"
 #include "core/trace/lines/stroke_chains.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// A corner that the pen drew: the medial axis cuts it short, on an arc of its own.
 struct StrokeCorner {
@@ -21,4 +21,4 @@ struct StrokeCorner {
 std::vector<StrokeCorner> strokeCorners(const MedialAxis& axis, const std::vector<CentrePoint>& points, bool closed,
                                         double width);
 
-}  // namespace rim
+}  // namespace rim::trace::lines

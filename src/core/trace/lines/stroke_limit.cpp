@@ -5,7 +5,7 @@
 #include <limits>
 #include <map>
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 /// Widths are counted in steps of about 2 %.
@@ -55,4 +55,4 @@ double strokeLimitOf(const std::vector<WidthShare>& shares) {
   return limit;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -5,7 +5,7 @@
 #include "core/trace/lines/stroke_lines.h"
 #include "core/trace/tracing.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// How wide the strokes of these nets are, narrowest first, in steps of about 2 %.
 std::vector<WidthShare> widthSharesOf(const std::vector<StrokeNet>& nets);
@@ -16,4 +16,4 @@ std::vector<WidthShare> widthSharesOf(const std::vector<StrokeNet>& nets);
 /// one group.
 double strokeLimitOf(const std::vector<WidthShare>& shares);
 
-}  // namespace rim
+}  // namespace rim::trace::lines

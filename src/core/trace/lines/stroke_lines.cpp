@@ -11,7 +11,7 @@
 #include "core/trace/lines/split_by_width.h"
 #include "core/trace/lines/stroke_tip.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 /// Branches with a smaller residual go (medialAxis()).
@@ -68,8 +68,8 @@ TrackLinks linksOf(StrokeNet& net) {
 }
 
 /// The line of ink that is hardly longer than wide: along its longest way, with round tips, as long as its area says.
-StrokeLine dot(const Border& ring) {
-  const Moments m = momentsOf(ring);
+StrokeLine dot(const contour::Border& ring) {
+  const fit::Moments m = fit::momentsOf(ring);
   const double angle = 0.5 * std::atan2(2 * m.xy, m.xx - m.yy);
   const Point along{std::cos(angle), std::sin(angle)};
   double low = 0;
@@ -81,7 +81,7 @@ StrokeLine dot(const Border& ring) {
   // A stroke of width w and length l with round tips has the area w l + pi w^2 / 4 and is l + w long.
   const double extent = high - low;
   const double k = 1 - std::numbers::pi / 4;
-  const double root = extent * extent - 4 * k * std::abs(borderArea(ring));
+  const double root = extent * extent - 4 * k * std::abs(contour::borderArea(ring));
   const double width = (extent - std::sqrt(std::max(0.0, root))) / (2 * k);
   const double half = std::max(kShortestLinePx, extent - width) / 2;
   const Point middle = m.mean + along * ((low + high) / 2);
@@ -89,14 +89,15 @@ StrokeLine dot(const Border& ring) {
   for (std::size_t end = 0; end < 2; ++end) {
     const Point out = along * (end == 0 ? -1.0 : 1.0);
     const Point at = line.points[end];
-    line.freeEnds[end] = FreeEnd{{{Primitive::Kind::Line, at, out, 0}, at, out}, middle + out * (extent / 2), width};
+    line.freeEnds[end] =
+        FreeEnd{{{fit::Primitive::Kind::Line, at, out, 0}, at, out}, middle + out * (extent / 2), width};
   }
   return line;
 }
 
 }  // namespace
 
-StrokeNet strokeNet(const std::vector<const Border*>& rings) {
+StrokeNet strokeNet(const std::vector<const contour::Border*>& rings) {
   StrokeNet net;
   net.axis = medialAxis(rings, kPruning);
   net.graph = strokeChains(net.axis);
@@ -125,4 +126,4 @@ std::vector<StrokeLine> linesOf(StrokeNet net, std::optional<double> penPx) {
   return truerOf(net.axis, std::move(lines), penLines(net.axis, width), width);
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -6,7 +6,7 @@
 
 #include "core/trace/lines/stroke_track.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// An end of a line that meets no other.
 struct FreeEnd {
@@ -36,7 +36,7 @@ struct StrokeNet {
 
 /// The net without its tracks. `rings` are the island (counter-clockwise) and its holes (clockwise), upright px. A dot
 /// is a line as long as its ink is longer than wide, kShortestLinePx at least.
-StrokeNet strokeNet(const std::vector<const Border*>& rings);
+StrokeNet strokeNet(const std::vector<const contour::Border*>& rings);
 
 inline constexpr double kShortestLinePx = 0.2;
 
@@ -49,4 +49,4 @@ StrokeNet withTracks(StrokeNet net, double limitPx);
 /// `penPx`: how wide the pen of the drawing was; none: it is not known.
 std::vector<StrokeLine> linesOf(StrokeNet net, std::optional<double> penPx = std::nullopt);
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -5,7 +5,7 @@
 
 #include "core/trace/lines/ink_edge.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 /// Takes away what lies beyond `end` where points end; two of them stay.
@@ -33,12 +33,12 @@ FreeEnd endAtPen(const MedialAxis& axis, const StrokeChain& chain, StrokeTrack& 
   Continuation on = continuationAt(track, end);
   const double width = track.widths.empty() ? track.width : (end == 0 ? track.widths.front() : track.widths.back());
   // A circle is followed up to the chain's last disc; on from there its tangent will do.
-  const Point last = project(on.shape, outermost.place);
-  const Point out = dot(last - on.tip, on.direction) > 0 ? tangentAt(on.shape, last) : on.direction;
+  const Point last = fit::project(on.shape, outermost.place);
+  const Point out = dot(last - on.tip, on.direction) > 0 ? fit::tangentAt(on.shape, last) : on.direction;
   const Point from = dot(last - on.tip, on.direction) > 0 ? last : on.tip;
   const Point inkTip =
       leavesInk(axis, outermost.left, outermost.right, from, out).value_or(from + out * outermost.halfWidth);
-  const Point stop = project(on.shape, inkTip - out * (width / 2));
+  const Point stop = fit::project(on.shape, inkTip - out * (width / 2));
   changeAt(track, end, [&](std::vector<Point>& points) {
     if (dot(stop - on.tip, on.direction) > 0) {
       std::vector<Point> more = pointsOnTo(on, stop);
@@ -50,7 +50,7 @@ FreeEnd endAtPen(const MedialAxis& axis, const StrokeChain& chain, StrokeTrack& 
       points.back() = ahead > kShortestLinePx ? stop : rest + on.direction * kShortestLinePx;
     }
     on.tip = points.back();
-    on.direction = tangentAt(on.shape, on.tip);
+    on.direction = fit::tangentAt(on.shape, on.tip);
   });
   return {on, inkTip, width};
 }
@@ -59,4 +59,4 @@ void cutTrackAt(StrokeTrack& track, std::size_t end, Point stop, Point direction
   changeAt(track, end, [&](std::vector<Point>& points) { cutBack(points, stop, direction); });
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

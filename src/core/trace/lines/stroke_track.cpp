@@ -7,7 +7,7 @@
 #include "core/trace/lines/stroke_corners.h"
 #include "core/trace/lines/stroke_width.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 /// The same points with others between those that lie far apart, as the middles of a few large discs do.
@@ -218,4 +218,4 @@ Continuation continuationAt(const StrokeTrack& track, std::size_t end) {
   return continuationOf(std::span(points).last(used), track.width);
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

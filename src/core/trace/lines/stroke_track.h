@@ -6,7 +6,7 @@
 #include "core/trace/lines/continuation.h"
 #include "core/trace/lines/stroke_chains.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// The middle of a stroke between two places where strokes meet or end, as far as nothing there pulls it aside, with
 /// its corners as the pen drew them.
@@ -28,4 +28,4 @@ StrokeTrack trackOf(const MedialAxis& axis, const StrokeChain& chain);
 /// How a track would run on beyond its start (0) or end (1); what lies behind a corner does not count.
 Continuation continuationAt(const StrokeTrack& track, std::size_t end);
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -4,7 +4,7 @@
 
 #include "core/geometry/segment_distance.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 /// Sums of distances up to each point, and how many they are.
@@ -73,4 +73,4 @@ std::vector<double> widthsAlong(const MedialAxis& axis, const std::vector<Centre
   return widths;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

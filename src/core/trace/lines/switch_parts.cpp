@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <limits>
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 /// A part of a net: one of its tracks, or its dot.
@@ -74,4 +74,4 @@ bool hasArea(const StrokeNet& net) {
          std::any_of(net.tracks.begin(), net.tracks.end(), [](const StrokeTrack& t) { return t.area; });
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -5,7 +5,7 @@
 #include "core/trace/lines/stroke_lines.h"
 #include "core/trace/settings.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// Makes the parts on which these places lie the other thing: an area of what was a line, a line of what was an area;
 /// with a second place on the same part it is again what it was. A part is a track, or the whole of a dot; all parts of
@@ -16,4 +16,4 @@ void switchParts(std::vector<StrokeNet>& nets, const std::vector<PartSwitch>& sw
 /// Whether anything of a net with tracks keeps its borders.
 bool hasArea(const StrokeNet& net);
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -18,14 +18,14 @@
 #include "core/trace/outline/fit_settings.h"
 #include "core/trace/outline/trace_outlines.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 /// What lines are fitted with: as rough as the roughest border.
-FitSettings fitFor(const Tones& tones, const TraceSettings& settings) {
-  FitSettings fit = fitSettingsFrom(settings);
+outline::FitSettings fitFor(const contour::Tones& tones, const TraceSettings& settings) {
+  outline::FitSettings fit = outline::fitSettingsFrom(settings);
   fit.mostNoisePx = tones.mostNoisePx;
-  for (const Roughness& rough : tones.rough) fit.mostNoisePx = std::max(fit.mostNoisePx, rough.px);
+  for (const contour::Roughness& rough : tones.rough) fit.mostNoisePx = std::max(fit.mostNoisePx, rough.px);
   return fit;
 }
 
@@ -40,7 +40,7 @@ void weighWidths(StrokeLine& line, const cv::Mat& grey) {
 }
 
 /// Adds lines, healed and fitted.
-void add(Tracing& tracing, std::vector<StrokeLine> lines, const Tones& tones, const TraceSettings& settings,
+void add(Tracing& tracing, std::vector<StrokeLine> lines, const contour::Tones& tones, const TraceSettings& settings,
          const WorkControl& control) {
   lines = healed(std::move(lines), settings.strokes.healPx);
   forAll(lines.size(), {control.stop, {}}, [&](std::size_t i) { weighWidths(lines[i], tones.grey); });
@@ -54,14 +54,15 @@ const Layer kLinesLayer{"lines", 0x1c, 0x5f, 0xc8};
 const Layer kAreasLayer{"areas", 0, 0, 0};
 
 /// Lines, and borders of what is too wide for a stroke, on which lines end that run into it.
-Tracing mixed(const Tones& tones, std::vector<StrokeNet> nets, double limitPx, const TraceSettings& settings,
+Tracing mixed(const contour::Tones& tones, std::vector<StrokeNet> nets, double limitPx, const TraceSettings& settings,
               const WorkControl& control) {
   Tracing areas;
   if (std::any_of(nets.begin(), nets.end(), hasArea)) {
-    Tones wide{areasOnly(tones.grey, tones.tone, nets, limitPx), tones.tone, tones.level};
-    std::vector<Border> borders = followBorders(wide.grey, wide.tone, settings.minAreaPx2, control.stop);
-    judgeNoise(wide, tones.mostNoisePx, borders);
-    areas = traceOutlines(std::move(wide), std::move(borders), settings, {control.stop, {}});
+    contour::Tones wide{areasOnly(tones.grey, tones.tone, nets, limitPx), tones.tone, tones.level};
+    std::vector<contour::Border> borders =
+        contour::followBorders(wide.grey, wide.tone, settings.minAreaPx2, control.stop);
+    contour::judgeNoise(wide, tones.mostNoisePx, borders);
+    areas = outline::traceOutlines(std::move(wide), std::move(borders), settings, {control.stop, {}});
   }
   std::vector<StrokeLine> lines = linesOf(std::move(nets), control);
   endOnAreas(lines, areas.outlines);
@@ -77,8 +78,8 @@ Tracing mixed(const Tones& tones, std::vector<StrokeNet> nets, double limitPx, c
 
 }  // namespace
 
-Tracing traceStrokes(const Picture& picture, const TraceSettings& settings, const WorkControl& control) {
-  const auto [tones, borders] = measureInk(picture, settings, {control.stop, {}});
+Tracing traceStrokes(const picture::Picture& picture, const TraceSettings& settings, const WorkControl& control) {
+  const auto [tones, borders] = contour::measureInk(picture, settings, {control.stop, {}});
   const WorkControl quiet{control.stop, {}};
   std::vector<StrokeNet> nets = strokeNets(borders, quiet);
   const bool isMixed = settings.method == TraceMethod::Mixed;
@@ -96,4 +97,4 @@ Tracing traceStrokes(const Picture& picture, const TraceSettings& settings, cons
   return tracing;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -5,10 +5,10 @@
 #include "core/trace/tracing.h"
 #include "core/work_control.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// The middles of strokes, and with TraceMethod::Mixed the borders of what is wider than they may be, of a picture in
 /// two tones; these on the layers "lines" and "areas". Throws Cancelled, and what followBorders() throws.
-Tracing traceStrokes(const Picture& picture, const TraceSettings& settings, const WorkControl& control);
+Tracing traceStrokes(const picture::Picture& picture, const TraceSettings& settings, const WorkControl& control);
 
-}  // namespace rim
+}  // namespace rim::trace::lines

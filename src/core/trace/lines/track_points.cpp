@@ -6,7 +6,7 @@
 
 #include "core/trace/fit/primitive.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 Path pathThrough(const std::vector<Point>& points, bool closed) {
   Path path = polygonThrough(points);
@@ -53,13 +53,13 @@ std::vector<Point> pointsFrom(const StrokeTrack& track, std::size_t at, int step
 
 double offOf(std::vector<Point> one, const std::vector<Point>& other) {
   one.insert(one.end(), other.begin(), other.end());
-  const auto off = [&one](const Primitive& shape) {
+  const auto off = [&one](const fit::Primitive& shape) {
     double sum = 0;
-    for (const Point p : one) sum += distance(p, project(shape, p));
+    for (const Point p : one) sum += distance(p, fit::project(shape, p));
     return sum / static_cast<double>(one.size());
   };
-  const auto circle = fitCircle(one);
-  return std::min(off(fitLine(one)), circle ? off(*circle) : std::numeric_limits<double>::infinity());
+  const auto circle = fit::fitCircle(one);
+  return std::min(off(fit::fitLine(one)), circle ? off(*circle) : std::numeric_limits<double>::infinity());
 }
 
 double besideOf(const std::vector<Point>& line, Point p) {
@@ -69,4 +69,4 @@ double besideOf(const std::vector<Point>& line, Point p) {
   return std::abs(cross(unit(*std::next(nearest) - *std::prev(nearest)), p - *nearest));
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

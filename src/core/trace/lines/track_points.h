@@ -5,7 +5,7 @@
 #include "core/geometry/path.h"
 #include "core/trace/lines/stroke_track.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// The path of straight lines through points; `points` must not be empty.
 Path pathThrough(const std::vector<Point>& points, bool closed);
@@ -29,4 +29,4 @@ double offOf(std::vector<Point> one, const std::vector<Point>& other);
 /// How far a place lies beside a line of points, px; before its start or behind its end from there.
 double besideOf(const std::vector<Point>& line, Point p);
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -6,7 +6,7 @@
 #include "core/median.h"
 #include "core/trace/contour/grey_level.h"
 
-namespace rim {
+namespace rim::trace::lines {
 namespace {
 
 constexpr double kStepPx = 0.25;
@@ -27,7 +27,7 @@ std::optional<Profile> profileAt(const cv::Mat& grey, Point place, Point normal,
   double first = 0;
   double last = 0;
   for (int k = -steps; k <= steps; ++k) {
-    const auto level = levelAt(grey, place + normal * (k * kStepPx));
+    const auto level = contour::levelAt(grey, place + normal * (k * kStepPx));
     if (!level) return std::nullopt;
     if (k == -steps) first = *level;
     if (k == steps) last = *level;
@@ -70,4 +70,4 @@ std::optional<double> widthByGreys(const cv::Mat& grey, const StrokeLine& line, 
   return medianOf(std::move(widths));
 }
 
-}  // namespace rim
+}  // namespace rim::trace::lines

@@ -5,7 +5,7 @@
 
 #include "core/trace/lines/stroke_lines.h"
 
-namespace rim {
+namespace rim::trace::lines {
 
 /// How wide a stroke is by the ink that lies across it: the sum of its darkness along lines square to it, against paper
 /// beside it and ink in its middle; the median along the line, px. Where a stroke is narrow the place of its border
@@ -15,4 +15,4 @@ std::optional<double> widthByGreys(const cv::Mat& grey, const StrokeLine& line, 
 
 inline constexpr double kWidestByGreysPx = 12;
 
-}  // namespace rim
+}  // namespace rim::trace::lines

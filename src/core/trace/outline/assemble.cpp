@@ -9,7 +9,7 @@
 #include "core/trace/outline/corner.h"
 #include "core/trace/outline/section.h"
 
-namespace rim {
+namespace rim::trace::outline {
 namespace {
 
 /// A straight piece longer than this, and longer than its smooth neighbours by this much, is no
@@ -24,14 +24,14 @@ constexpr double kMostProlonged = 0.35;
 constexpr double kSameTangentDegrees = 0.5;
 constexpr double kPricePerDegree = 10;
 
-bool isLine(const TrackPiece& p) { return p.primitive.kind == Primitive::Kind::Line; }
+bool isLine(const split::TrackPiece& p) { return p.primitive.kind == fit::Primitive::Kind::Line; }
 
 double degreesBetween(Point a, Point b) { return std::abs(angleBetween(a, b)) * 180 / std::numbers::pi; }
 
 /// The arc between two nodes that goes through the circle's own middle between them: nodes may lie
 /// a little off the circle. One that goes most of the way round is two: its chord would be so short that a
 /// node a little off would turn all of it.
-std::vector<Segment> arcsOf(const Primitive& circle, Point from, Point to) {
+std::vector<Segment> arcsOf(const fit::Primitive& circle, Point from, Point to) {
   constexpr double kMostSweep = 1.1 * std::numbers::pi;
   double sweep = angleBetween(from - circle.place, to - circle.place);
   if (circle.radius > 0 && sweep < 0) sweep += 2 * std::numbers::pi;
@@ -58,15 +58,15 @@ struct Part {
 
 class Assembler {
  public:
-  Assembler(const Track& track, const Chain& chain, const SplitLimits& limits, const MeasuredPlaces& measured,
-            double kinkDegrees)
+  Assembler(const split::Track& track, const Chain& chain, const split::SplitLimits& limits,
+            const MeasuredPlaces& measured, double kinkDegrees)
       : track_(track),
         chain_(chain),
         limits_(limits),
         kinkDegrees_(kinkDegrees),
         measuredTolerancePx_(measured.tolerancePx),
         nodes_(chain.nodes) {
-    for (const TrackPiece& piece : chain.pieces) measured_.push_back(passes(piece, measured));
+    for (const split::TrackPiece& piece : chain.pieces) measured_.push_back(passes(piece, measured));
     // What is left as measured begins and ends on the border.
     for (std::size_t k = 0; k < measured_.size(); ++k) {
       if (!measured_[k]) continue;
@@ -99,9 +99,9 @@ class Assembler {
 
  private:
   bool closed() const { return track_.closed(); }
-  const TrackPiece& piece(std::size_t k) const { return chain_.pieces[k % chain_.pieces.size()]; }
+  const split::TrackPiece& piece(std::size_t k) const { return chain_.pieces[k % chain_.pieces.size()]; }
   const Node& nodeAt(std::size_t k) const { return nodes_[k % nodes_.size()]; }
-  double wayOf(std::size_t k) const { return rim::wayOf(track_, piece(k)); }
+  double wayOf(std::size_t k) const { return split::arcLengthOf(track_, piece(k)); }
 
   bool isLongLine(std::size_t k) const {
     const double way = wayOf(k);
@@ -112,7 +112,7 @@ class Assembler {
     return way > kLongerThanNeighbours * std::max(before, after);
   }
 
-  bool passes(const TrackPiece& piece, const MeasuredPlaces& measured) const {
+  bool passes(const split::TrackPiece& piece, const MeasuredPlaces& measured) const {
     const std::span<const Point> points = track_.points(piece.from, piece.to + 1);
     const auto near = [points, reach = measured.reachPx](Point place) {
       return std::any_of(points.begin(), points.end(), [=](Point p) { return distance(p, place) < reach; });
@@ -122,7 +122,7 @@ class Assembler {
 
   void add(const Part& part, Path& path) const {
     if (measured_[part.from]) {
-      const TrackPiece& own = piece(part.from);
+      const split::TrackPiece& own = piece(part.from);
       const std::vector<Point> few = fewerPoints(track_.points(own.from, own.to + 1), measuredTolerancePx_);
       for (std::size_t i = 1; i + 1 < few.size(); ++i) path.segments.push_back(Segment::line(few[i]));
       path.segments.push_back(Segment::line(nodeAt(part.end).place));
@@ -152,8 +152,8 @@ class Assembler {
       node.place = before.curves.empty() ? after.curves.front().p0 : before.curves.back().p3;
     } else if (const auto corner = node.held ? std::nullopt : cornerBetween(before, after, node.place)) {
       node.place = corner->place;
-      if (!before.curves.empty()) before.curves.back() = split(before.curves.back(), corner->before).first;
-      if (!after.curves.empty()) after.curves.front() = split(after.curves.front(), corner->after).second;
+      if (!before.curves.empty()) before.curves.back() = rim::split(before.curves.back(), corner->before).first;
+      if (!after.curves.empty()) after.curves.front() = rim::split(after.curves.front(), corner->after).second;
     } else {
       if (!before.curves.empty()) prolongEnd(before.curves.back(), node.place);
       if (!after.curves.empty()) prolongBeginning(after.curves.front(), node.place);
@@ -165,13 +165,13 @@ class Assembler {
   /// Curves are fitted short of a corner: where both sides do not meet they are prolonged as near to its place as they
   /// come, which bends them less than another end does.
   static void prolongEnd(Cubic& cubic, Point place) {
-    const Cubic longer = split(cubic, nearestFrom(cubic, 1, kMostProlonged, place)).first;
-    if (!hooks(longer)) cubic = longer;
+    const Cubic longer = rim::split(cubic, nearestFrom(cubic, 1, kMostProlonged, place)).first;
+    if (!fit::hooks(longer)) cubic = longer;
   }
 
   static void prolongBeginning(Cubic& cubic, Point place) {
-    const Cubic longer = split(cubic, nearestFrom(cubic, 0, -kMostProlonged, place)).second;
-    if (!hooks(longer)) cubic = longer;
+    const Cubic longer = rim::split(cubic, nearestFrom(cubic, 0, -kMostProlonged, place)).second;
+    if (!fit::hooks(longer)) cubic = longer;
   }
 
   /// The parameter from `from` to `from + most` where the cubic, prolonged, comes nearest to a place.
@@ -195,16 +195,18 @@ class Assembler {
   static void beginAt(Cubic& cubic, Point place) {
     const Point move = place - cubic.p0;
     cubic.p0 = place;
-    if (hooks(cubic)) cubic.p1 = cubic.p1 + move;
+    if (fit::hooks(cubic)) cubic.p1 = cubic.p1 + move;
   }
 
   static void endAt(Cubic& cubic, Point place) {
     const Point move = place - cubic.p3;
     cubic.p3 = place;
-    if (hooks(cubic)) cubic.p2 = cubic.p2 + move;
+    if (fit::hooks(cubic)) cubic.p2 = cubic.p2 + move;
   }
 
-  static bool anyHooks(const std::vector<Cubic>& curves) { return std::any_of(curves.begin(), curves.end(), hooks); }
+  static bool anyHooks(const std::vector<Cubic>& curves) {
+    return std::any_of(curves.begin(), curves.end(), fit::hooks);
+  }
 
   /// The corner of two parts, when the border comes as near to it as it should, and the corner of their pieces, `near`.
   std::optional<CornerPlace> cornerBetween(const Part& before, const Part& after, Point near) const {
@@ -220,8 +222,8 @@ class Assembler {
   }
 
   static bool hooksAt(const Part& before, const Part& after, const CornerPlace& corner) {
-    return (!before.curves.empty() && hooks(split(before.curves.back(), corner.before).first)) ||
-           (!after.curves.empty() && hooks(split(after.curves.front(), corner.after).second));
+    return (!before.curves.empty() && fit::hooks(rim::split(before.curves.back(), corner.before).first)) ||
+           (!after.curves.empty() && fit::hooks(rim::split(after.curves.front(), corner.after).second));
   }
 
   struct Priced {
@@ -236,11 +238,11 @@ class Assembler {
       const Point to = nodeAt(k + 1).place;
       if (isLine(piece(k))) {
         priced.segments.push_back(Segment::line(to));
-        priced.price += kPriceOfLine;
+        priced.price += split::kPriceOfLine;
         continue;
       }
       const std::vector<Segment> arcs = arcsOf(piece(k).primitive, nodeAt(k).place, to);
-      priced.price += kPriceOfArc + kPricePerDegree * tangentFault(k, arcs);
+      priced.price += split::kPriceOfArc + kPricePerDegree * tangentFault(k, arcs);
       priced.segments.insert(priced.segments.end(), arcs.begin(), arcs.end());
     }
     return priced;
@@ -262,7 +264,7 @@ class Assembler {
     double misfit = 0;
     for (; k < end; ++k) {
       const auto [from, to] = track_.within(piece(k).from, piece(k).to, limits_.trimPx);
-      misfit += misfitPrice(track_.points(from, to), piece(k).primitive, limits_.deviationPx);
+      misfit += split::misfitPrice(track_.points(from, to), piece(k).primitive, limits_.deviationPx);
     }
     return misfit;
   }
@@ -302,7 +304,7 @@ class Assembler {
     const std::size_t n = chain_.pieces.size();
     const Point at = nodeAt(node).place;
     const double turn =
-        angleBetween(tangentAt(piece(node + n - 1).primitive, at), tangentAt(piece(node).primitive, at));
+        angleBetween(fit::tangentAt(piece(node + n - 1).primitive, at), fit::tangentAt(piece(node).primitive, at));
     const double opening = std::tan((std::numbers::pi - std::abs(turn)) / 2);
     return limits_.trimPx * std::clamp(1 / std::max(opening, 1e-6), 1.0, kMostTrims);
   }
@@ -322,9 +324,9 @@ class Assembler {
     if (nodeAt(node).corner) {
       // What lies between two pieces may be more than a corner's tip.
       cut = nearestTo(nodeAt(node).place, cut, other, inwards);
-      const double room = std::abs(track_.way(other) - track_.way(cut));
+      const double room = std::abs(track_.arcLength(other) - track_.arcLength(cut));
       const double trim = std::min(roundedOffAt(node), room / 4);
-      cut = track_.indexAt(track_.way(cut) + inwards * trim);
+      cut = track_.indexAt(track_.arcLength(cut) + inwards * trim);
       return;
     }
     // A smooth node lies where pieces touch, which may be some way from where they were split.
@@ -351,9 +353,9 @@ class Assembler {
     return curves->price < asPieces ? curves->cubics : std::vector<Cubic>();
   }
 
-  const Track& track_;
+  const split::Track& track_;
   const Chain& chain_;
-  const SplitLimits& limits_;
+  const split::SplitLimits& limits_;
   double kinkDegrees_;
   double measuredTolerancePx_;
   std::vector<Node> nodes_;
@@ -362,9 +364,9 @@ class Assembler {
 
 }  // namespace
 
-Path assemble(const Track& track, const Chain& chain, const SplitLimits& limits, const MeasuredPlaces& measured,
-              double kinkDegrees) {
+Path assemble(const split::Track& track, const Chain& chain, const split::SplitLimits& limits,
+              const MeasuredPlaces& measured, double kinkDegrees) {
   return Assembler(track, chain, limits, measured, kinkDegrees).path();
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

@@ -5,7 +5,7 @@
 #include "core/geometry/path.h"
 #include "core/trace/outline/join.h"
 
-namespace rim {
+namespace rim::trace::outline {
 
 /// Places where the border's own points are kept.
 struct MeasuredPlaces {
@@ -19,7 +19,7 @@ struct MeasuredPlaces {
 /// (trace/outline/section.h), whichever costs less by the prices of splitTrack(). Turns of more than
 /// `kinkDegrees` within a stretch of cubics are kept. Pieces that pass a measured place are left as
 /// the border's own points.
-Path assemble(const Track& track, const Chain& chain, const SplitLimits& limits, const MeasuredPlaces& measured,
-              double kinkDegrees);
+Path assemble(const split::Track& track, const Chain& chain, const split::SplitLimits& limits,
+              const MeasuredPlaces& measured, double kinkDegrees);
 
-}  // namespace rim
+}  // namespace rim::trace::outline

@@ -14,7 +14,7 @@
 #include "core/trace/outline/without_tiny_lines.h"
 #include "core/trace/split/split.h"
 
-namespace rim {
+namespace rim::trace::outline {
 namespace {
 
 struct Closeness {
@@ -50,7 +50,8 @@ constexpr double kLeastGain = 3;
 
 double priceOf(const Path& path) {
   double price = 0;
-  for (const Segment& s : path.segments) price += s.kind == SegmentKind::Line ? kPriceOfLine : kPriceOfArc;
+  for (const Segment& s : path.segments)
+    price += s.kind == SegmentKind::Line ? split::kPriceOfLine : split::kPriceOfArc;
   return price;
 }
 
@@ -115,11 +116,12 @@ class PlacesAlong {
 };
 
 /// The border with those of its points that were not measured put where greys say that the edge of the outline is.
-Border corrected(const SharpBorder& border, const Path& outline, const Rendering& rendering) {
+contour::Border corrected(const contour::SharpBorder& border, const Path& outline,
+                          const contour::Rendering& rendering) {
   constexpr double kMostPx = 0.5;
   constexpr double kFarthestPx = 1;
   const PlacesAlong places(outline);
-  Border result = border.points;
+  contour::Border result = border.points;
   const std::size_t n = result.size();
   for (std::size_t i = 0; i < n; ++i) {
     if (border.measured[i]) continue;
@@ -141,8 +143,8 @@ struct Candidate {
 
 class Agreeing {
  public:
-  Agreeing(std::vector<Path>& outlines, std::vector<FitTarget>& targets, const Tones& tones,
-           const std::vector<SharpBorder>& borders, const TraceSettings& settings, int rounds,
+  Agreeing(std::vector<Path>& outlines, std::vector<FitTarget>& targets, const contour::Tones& tones,
+           const std::vector<contour::SharpBorder>& borders, const TraceSettings& settings, int rounds,
            const WorkControl& control)
       : outlines_(outlines),
         targets_(targets),
@@ -156,7 +158,7 @@ class Agreeing {
     for (const FitTarget& target : targets_) settled_.push_back(target.settled);
     closeness_.assign(outlines_.size(), 0);
     for (int round = 0; round < rounds_; ++round) {
-      Rendering rendering(tones_.greys->shares, outlines_);
+      contour::Rendering rendering(tones_.greys->shares, outlines_);
       error_ = std::max(std::hypot(tones_.greys->noise, kGreyError),
                         std::min(rendering.usualOff(), kGreyError + kMostAtEdges * tones_.greys->noise));
       const std::vector<std::size_t> which = notGood(rendering);
@@ -173,12 +175,12 @@ class Agreeing {
   }
 
  private:
-  std::vector<std::size_t> notGood(const Rendering& rendering) const {
+  std::vector<std::size_t> notGood(const contour::Rendering& rendering) const {
     const double noise = tones_.greys->noise;
     std::vector<std::size_t> which;
     for (std::size_t i = 0; i < outlines_.size(); ++i) {
       if (settled_[i]) continue;
-      const Rendering::Misfit misfit = rendering.misfitAlong(outlines_[i]);
+      const contour::Rendering::Misfit misfit = rendering.misfitAlong(outlines_[i]);
       constexpr double kSeveral = 4;
       if (misfit.usual <= std::hypot(kGoodUsual, noise) && misfit.most <= std::hypot(kGoodMost, kSeveral * noise))
         continue;
@@ -191,18 +193,18 @@ class Agreeing {
   }
 
   /// Outlines whose borders noise or a JPEG may have moved: its even parts may be clean when its edges are not.
-  std::vector<bool> wavering(const Rendering& rendering) const {
+  std::vector<bool> wavering(const contour::Rendering& rendering) const {
     constexpr double kAmiss = 0.25;
-    const bool clean = tones_.greys->noise < kCleanNoise;
+    const bool clean = tones_.greys->noise < contour::kCleanNoise;
     std::vector<bool> wavers;
     for (const Path& path : outlines_) wavers.push_back(!clean || rendering.misfitAlong(path).most >= kAmiss);
     return wavers;
   }
 
-  std::vector<Candidate> candidatesFor(std::size_t i, const Rendering& rendering, int round) const {
+  std::vector<Candidate> candidatesFor(std::size_t i, const contour::Rendering& rendering, int round) const {
     const bool correct = round > 0;
     std::vector<Candidate> candidates;
-    const Border points = correct ? corrected(borders_[i], outlines_[i], rendering) : borders_[i].points;
+    const contour::Border points = correct ? corrected(borders_[i], outlines_[i], rendering) : borders_[i].points;
     FitSettings fit = fitSettingsFor(tones_, i, settings_);
     constexpr std::size_t kCloser = std::size(kCloseness) - 1;
     // At first all but the one that was drawn; then those beside the one that was taken.
@@ -230,12 +232,12 @@ class Agreeing {
   }
 
   /// Fits to which more or less than the border seems to waver counts as noise.
-  void addForNoise(std::size_t i, const Border& points, std::vector<Candidate>& candidates) const {
+  void addForNoise(std::size_t i, const contour::Border& points, std::vector<Candidate>& candidates) const {
     if (!wavers_[i]) return;
     FitSettings fit = fitSettingsFor(tones_, i, settings_);
     fit.roundingPx = targets_[i].roundingPx;
     fit.gapPx = targets_[i].gapPx;
-    const double seen = std::min(fit.mostNoisePx, noiseOf(points));
+    const double seen = std::min(fit.mostNoisePx, contour::noiseOf(points));
     for (const double share : kShareOfNoise) {
       const double noise = share > 1 ? share * std::max(seen, kLevelNoisePx) : share * seen;
       if (noise < kClosestNoisePx) continue;
@@ -248,8 +250,8 @@ class Agreeing {
 
   /// An outline that keeps to the lines of its border where the greys do not agree with it, so that one bad spot does
   /// not cost the rest. Nothing when they agree everywhere, or nowhere.
-  std::optional<Path> withItsBorderWhereAmiss(std::size_t i, const Path& path, const Border& points,
-                                              const Rendering& rendering) const {
+  std::optional<Path> withItsBorderWhereAmiss(std::size_t i, const Path& path, const contour::Border& points,
+                                              const contour::Rendering& rendering) const {
     constexpr double kAlmostPx = 0.2;
     constexpr double kSeveral = 4;
     constexpr double kOfTolerance = 0.75;  // corners cut across a pixel cover less of it
@@ -258,7 +260,7 @@ class Agreeing {
     // A pixel that is off by a share has the edge in it about so many pixels too far; what the tolerance allows is not
     // amiss.
     // Blocks of a JPEG ring beside corners by as much as a small thing would.
-    if (tones_.greys->noise >= kCleanNoise) return std::nullopt;
+    if (tones_.greys->noise >= contour::kCleanNoise) return std::nullopt;
     const double most = std::max(std::hypot(2 * kGoodMost, kSeveral * error_), kOfTolerance * settings_.tolerancePx);
     const std::vector<Point> places = rendering.amiss(outlines_[i], path, most);
     if (places.empty() || places.size() > kMostPlaces) return std::nullopt;
@@ -268,7 +270,8 @@ class Agreeing {
   }
 
   /// The border in lines; with `bring`, when it is small, also in few lines brought to where greys say.
-  std::vector<Path> polygonsFor(std::size_t i, const Border& points, const Rendering& rendering, bool bring) const {
+  std::vector<Path> polygonsFor(std::size_t i, const contour::Border& points, const contour::Rendering& rendering,
+                                bool bring) const {
     constexpr double kAlmostPx = 0.2;
     constexpr double kLevelDegrees = 4;
     constexpr int kMarginPx = 2;
@@ -276,7 +279,7 @@ class Agreeing {
     std::vector<Path> polygons;
     if (auto lines = inLines(points, kAlmostPx)) polygons.push_back(std::move(*lines));
     if (!bring || !isSmall(outlines_[i])) return polygons;
-    const Coverage wanted = rendering.wantedOf(outlines_[i], kMarginPx);
+    const contour::Coverage wanted = rendering.wantedOf(outlines_[i], kMarginPx);
     if (wanted.where.empty()) return polygons;
     const double level = settings_.rules.level ? kLevelDegrees : 0;
     for (const Path& start : likelyPolygons(points)) {
@@ -290,7 +293,7 @@ class Agreeing {
     return polygons;
   }
 
-  bool takeBest(std::size_t i, std::vector<Candidate>& candidates, Rendering& rendering) {
+  bool takeBest(std::size_t i, std::vector<Candidate>& candidates, contour::Rendering& rendering) {
     Candidate* best = nullptr;
     double least = -kLeastGain;
     for (Candidate& candidate : candidates) {
@@ -310,8 +313,8 @@ class Agreeing {
 
   std::vector<Path>& outlines_;
   std::vector<FitTarget>& targets_;
-  const Tones& tones_;
-  const std::vector<SharpBorder>& borders_;
+  const contour::Tones& tones_;
+  const std::vector<contour::SharpBorder>& borders_;
   const TraceSettings& settings_;
   int rounds_;
   const WorkControl& control_;
@@ -323,10 +326,10 @@ class Agreeing {
 
 }  // namespace
 
-void agreeWithGreys(std::vector<Path>& outlines, std::vector<FitTarget>& targets, const Tones& tones,
-                    const std::vector<SharpBorder>& borders, const TraceSettings& settings, int rounds,
+void agreeWithGreys(std::vector<Path>& outlines, std::vector<FitTarget>& targets, const contour::Tones& tones,
+                    const std::vector<contour::SharpBorder>& borders, const TraceSettings& settings, int rounds,
                     const WorkControl& control) {
   Agreeing(outlines, targets, tones, borders, settings, rounds, control).run();
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

@@ -6,14 +6,14 @@
 #include "core/trace/contour/tones.h"
 #include "core/work_control.h"
 
-namespace rim {
+namespace rim::trace::outline {
 
 /// What an outline is fitted to, and how closely.
 struct FitTarget {
-  Border points{};          ///< empty: the border as it is measured
-  double roundingPx = 1.2;  ///< FitSettings::roundingPx
-  double gapPx = 7;         ///< FitSettings::gapPx
-  bool settled = false;     ///< it stays as it is
+  contour::Border points{};  ///< empty: the border as it is measured
+  double roundingPx = 1.2;   ///< FitSettings::roundingPx
+  double gapPx = 7;          ///< FitSettings::gapPx
+  bool settled = false;      ///< it stays as it is
 };
 
 /// More rounds gain next to nothing; the first one most.
@@ -26,8 +26,8 @@ inline constexpr int kMostGreyRounds = 4;
 /// greys (trace/contour/rendering.h) say that the edge is. The one is taken whose greys agree best, each node's price
 /// (trace/split/split.h) counted; so in each of `rounds`, until nothing changes. `targets` are what the outlines were
 /// fitted to, one each, and change with them. Throws Cancelled.
-void agreeWithGreys(std::vector<Path>& outlines, std::vector<FitTarget>& targets, const Tones& tones,
-                    const std::vector<SharpBorder>& borders, const TraceSettings& settings, int rounds,
+void agreeWithGreys(std::vector<Path>& outlines, std::vector<FitTarget>& targets, const contour::Tones& tones,
+                    const std::vector<contour::SharpBorder>& borders, const TraceSettings& settings, int rounds,
                     const WorkControl& control);
 
-}  // namespace rim
+}  // namespace rim::trace::outline

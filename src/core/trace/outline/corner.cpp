@@ -1,23 +1,25 @@
 #include "core/trace/outline/corner.h"
 
-namespace rim {
+namespace rim::trace::outline {
 namespace {
 
 /// One side as a function of one number: a cubic's parameter, or px along a line or circle.
 class Way {
  public:
   Way(const CornerSide& side, bool before, Point near)
-      : side_(side), origin_(side.cubic ? (before ? 1.0 : 0.0) : 0.0), anchor_(project(side.primitive, near)) {}
+      : side_(side), origin_(side.cubic ? (before ? 1.0 : 0.0) : 0.0), anchor_(fit::project(side.primitive, near)) {}
 
   double begin() const { return origin_; }
 
   Point at(double t) const {
     if (side_.cubic) return pointOn(*side_.cubic, t);
-    if (side_.primitive.kind == Primitive::Kind::Line) return anchor_ + side_.primitive.direction * t;
-    return project(side_.primitive, anchor_ + tangentAt(side_.primitive, anchor_) * t);
+    if (side_.primitive.kind == fit::Primitive::Kind::Line) return anchor_ + side_.primitive.direction * t;
+    return fit::project(side_.primitive, anchor_ + fit::tangentAt(side_.primitive, anchor_) * t);
   }
 
-  Point slope(double t) const { return side_.cubic ? derivative(*side_.cubic, t) : tangentAt(side_.primitive, at(t)); }
+  Point slope(double t) const {
+    return side_.cubic ? derivative(*side_.cubic, t) : fit::tangentAt(side_.primitive, at(t));
+  }
 
   bool tooFar(double t) const {
     constexpr double kMostOfCubic = 0.25;
@@ -57,4 +59,4 @@ std::optional<CornerPlace> meetSides(const CornerSide& before, const CornerSide&
   return std::nullopt;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

@@ -5,11 +5,11 @@
 #include "core/geometry/cubic.h"
 #include "core/trace/fit/primitive.h"
 
-namespace rim {
+namespace rim::trace::outline {
 
 /// What comes to a corner from one side: a line or circle, or a cubic that goes on beyond its end.
 struct CornerSide {
-  Primitive primitive;         ///< when there is no cubic
+  fit::Primitive primitive;    ///< when there is no cubic
   std::optional<Cubic> cubic;  ///< the last one before the corner, or the first one after it
 };
 
@@ -24,4 +24,4 @@ struct CornerPlace {
 /// nothing when they do not within a quarter of a cubic's parameter.
 std::optional<CornerPlace> meetSides(const CornerSide& before, const CornerSide& after, Point near);
 
-}  // namespace rim
+}  // namespace rim::trace::outline

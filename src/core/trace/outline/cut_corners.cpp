@@ -6,7 +6,7 @@
 
 #include "core/geometry/segment.h"
 
-namespace rim {
+namespace rim::trace::outline {
 
 Path withCornersCut(const Path& outline, const std::vector<Point>& places, double reachPx, double cutPx) {
   constexpr double kLeastTurn = 10 * std::numbers::pi / 180;
@@ -36,4 +36,4 @@ Path withCornersCut(const Path& outline, const std::vector<Point>& places, doubl
   return result;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

@@ -10,7 +10,7 @@
 #include "core/geometry/segment_distance.h"
 #include "core/trace/fit/curve_fit.h"
 
-namespace rim {
+namespace rim::trace::outline {
 namespace {
 
 constexpr double kCornerDegrees = 12;
@@ -91,9 +91,9 @@ class Merging {
     if (best.offPx < kStraightPx) return best;
     const Piece first = pieceOf(path_, i);
     const Piece last = pieceOf(path_, j - 1);
-    CurveEnds ends{start, tangentAt(first, 0), end, tangentAt(last, 1)};
+    fit::CurveEnds ends{start, tangentAt(first, 0), end, tangentAt(last, 1)};
     const std::span<const Point> between(run.data() + 1, run.size() - 2);
-    if (const auto fit = fitCubic(ends, between)) {
+    if (const auto fit = fit::fitCubic(ends, between)) {
       Merged curve{Segment::cubic(fit->cubic.p1, fit->cubic.p2, end), 0, 0, best.sidePx};
       judge(i, j, run, curve);
       if (curve.offPx < best.offPx) best = curve;
@@ -195,4 +195,4 @@ Path inFewerPiecesOnTry(const Path& fitted, double withinPx, int attempt) {
   return attempt < kFewerPiecesTries ? inFewerPieces(fitted, withinPx * std::pow(kNearer, attempt)) : fitted;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

@@ -2,7 +2,7 @@
 
 #include "core/geometry/path.h"
 
-namespace rim {
+namespace rim::trace::outline {
 
 /// An outline, or an open border, in the fewest segments that the method finds whose every place lies within `withinPx`
 /// (> 0) of the outline that was fitted, and the other way round; what is a circle, and the ends of an open border,
@@ -28,4 +28,4 @@ inline constexpr int kFewerPiecesTries = 4;
 /// `fitted` in fewer pieces, on try 0, 1, ...; from kFewerPiecesTries on it is itself.
 Path inFewerPiecesOnTry(const Path& fitted, double withinPx, int attempt);
 
-}  // namespace rim
+}  // namespace rim::trace::outline

@@ -8,10 +8,10 @@
 #include "core/trace/fit/moments.h"
 #include "core/trace/outline/assemble.h"
 #include "core/trace/outline/without_backsteps.h"
+#include "core/trace/split/breakpoint_candidates.h"
 #include "core/trace/split/cut_open.h"
-#include "core/trace/split/likely_breaks.h"
 
-namespace rim {
+namespace rim::trace::outline {
 namespace {
 
 /// What a sharpened border of a clean picture is off by.
@@ -37,72 +37,73 @@ constexpr double kOwnNoise = 1.5;
 constexpr double kRoughlyPx = 1;
 
 /// Every so many-th point only, about `count` of them.
-Border thinned(const Border& border, std::size_t count) {
-  Border some;
+contour::Border thinned(const contour::Border& border, std::size_t count) {
+  contour::Border some;
   const std::size_t step = std::max<std::size_t>(1, border.size() / count);
   for (std::size_t i = 0; i < border.size(); i += step) some.push_back(border[i]);
   return some;
 }
 
 /// The circle whose distances from the points have at most this deviation, none of them more than `farthestPx`.
-std::optional<Path> asCircle(const Border& border, double deviationPx, double farthestPx) {
-  const auto circle = circleFrom(momentsOf(border));
+std::optional<Path> asCircle(const contour::Border& border, double deviationPx, double farthestPx) {
+  const auto circle = fit::circleFrom(fit::momentsOf(border));
   if (!circle || circle->meanSquare > deviationPx * deviationPx) return std::nullopt;
   for (const Point p : border) {
     if (std::abs(distance(p, circle->centre) - circle->radius) > farthestPx) return std::nullopt;
   }
-  return circlePathOf(circle->centre, circle->radius, borderArea(border) < 0 ? -1 : 1);
+  return circlePathOf(circle->centre, circle->radius, contour::borderArea(border) < 0 ? -1 : 1);
 }
 
 /// Axes so near to level or upright become so.
-Ellipse levelled(Ellipse ellipse) {
+fit::Ellipse levelled(fit::Ellipse ellipse) {
   const double angle = std::atan2(ellipse.axis.y, ellipse.axis.x);
   if (std::abs(std::remainder(angle, std::numbers::pi / 2)) < kMostTurnRadians)
     ellipse.axis = {std::round(ellipse.axis.x), std::round(ellipse.axis.y)};
   return ellipse;
 }
 
-bool follows(const Ellipse& ellipse, const Border& border, double deviationPx) {
+bool follows(const fit::Ellipse& ellipse, const contour::Border& border, double deviationPx) {
   double sum = 0;
   for (const Point p : border) {
-    const double off = distanceFrom(ellipse, p);
+    const double off = fit::distanceFrom(ellipse, p);
     if (std::abs(off) > 6 * deviationPx) return false;
     sum += off * off;
   }
   return sum <= 2.5 * deviationPx * deviationPx * static_cast<double>(border.size());
 }
 
-bool within(const Ellipse& ellipse, const Border& border, double px) {
-  return std::all_of(border.begin(), border.end(), [&](Point p) { return std::abs(distanceFrom(ellipse, p)) <= px; });
+bool within(const fit::Ellipse& ellipse, const contour::Border& border, double px) {
+  return std::all_of(border.begin(), border.end(),
+                     [&](Point p) { return std::abs(fit::distanceFrom(ellipse, p)) <= px; });
 }
 
-std::optional<Path> asEllipse(const Border& border, double deviationPx, const FitSettings& settings) {
+std::optional<Path> asEllipse(const contour::Border& border, double deviationPx, const FitSettings& settings) {
   constexpr std::size_t kLeastPoints = 16;
   constexpr double kSmallestPx = 2.5;
   constexpr double kMostUnlike = 0.15;
   if (border.size() < kLeastPoints) return std::nullopt;
   // Most outlines are none: a few points show it.
-  const Border some = thinned(border, kLeastPoints);
-  if (std::abs(likenessToEllipse(some) - 1) > kMostUnlike) return std::nullopt;
-  const auto rough = fitEllipse(some);
+  const contour::Border some = thinned(border, kLeastPoints);
+  if (std::abs(fit::likenessToEllipse(some) - 1) > kMostUnlike) return std::nullopt;
+  const auto rough = fit::fitEllipse(some);
   if (!rough || std::min(rough->along, rough->across) < kSmallestPx) return std::nullopt;
   for (std::size_t i = 0; i < border.size(); i += 1 + border.size() / 64) {
-    if (std::abs(distanceFrom(*rough, border[i])) > kRoughlyPx + 6 * deviationPx) return std::nullopt;
+    if (std::abs(fit::distanceFrom(*rough, border[i])) > kRoughlyPx + 6 * deviationPx) return std::nullopt;
   }
-  const auto ellipse = fitEllipse(border);
+  const auto ellipse = fit::fitEllipse(border);
   if (!ellipse || !follows(*ellipse, border, deviationPx)) return std::nullopt;
-  const Ellipse level = settings.rules.level ? levelled(*ellipse) : *ellipse;
+  const fit::Ellipse level = settings.rules.level ? levelled(*ellipse) : *ellipse;
   constexpr double kShareForCubics = 0.2;
   constexpr double kShareForRules = 0.6;
-  return pathOf(within(level, border, kShareForRules * settings.tolerancePx) ? level : *ellipse,
-                borderArea(border) < 0 ? -1 : 1, kShareForCubics * settings.tolerancePx);
+  return fit::pathOf(within(level, border, kShareForRules * settings.tolerancePx) ? level : *ellipse,
+                     contour::borderArea(border) < 0 ? -1 : 1, kShareForCubics * settings.tolerancePx);
 }
 
 /// What is taken for noise: what the border shows of it, within reason, and a share of the tolerance.
-double deviationOf(const Border& border, const FitSettings& settings) {
+double deviationOf(const contour::Border& border, const FitSettings& settings) {
   const double share = settings.jagged ? kMostJaggedNoiseShare : kMostNoiseShare;
-  const double noise =
-      std::min({std::max(noiseOf(border), settings.leastNoisePx), settings.tolerancePx * share, settings.mostNoisePx});
+  const double noise = std::min(
+      {std::max(contour::noiseOf(border), settings.leastNoisePx), settings.tolerancePx * share, settings.mostNoisePx});
   const double jags = settings.jagged ? std::min(kWithoutJagsPx, settings.tolerancePx * kMostJagsShare) : 0;
   return std::hypot(std::max({noise, jags, kBorderErrorPx}), settings.tolerancePx * kShareOfTolerance);
 }
@@ -123,14 +124,14 @@ bool usable(const Path& path) { return isFinite(path) && path.segments.size() > 
 /// The piece, from 1, that the outline is best begun with: one where it turns most, so that no smooth
 /// stretch is cut in two. When the longest piece, whose parts are the first and the last, is a line, the
 /// one after it will do.
-std::size_t bestBeginning(const Track& track, const std::vector<TrackPiece>& pieces) {
-  if (pieces.front().primitive.kind == Primitive::Kind::Line) return 1;
+std::size_t bestBeginning(const split::Track& track, const std::vector<split::TrackPiece>& pieces) {
+  if (pieces.front().primitive.kind == fit::Primitive::Kind::Line) return 1;
   std::size_t best = 1;
   double sharpest = 0;
   for (std::size_t k = 1; k + 1 < pieces.size(); ++k) {
     const Point at = track.point(pieces[k].from);
     const double turn =
-        std::abs(angleBetween(tangentAt(pieces[k - 1].primitive, at), tangentAt(pieces[k].primitive, at)));
+        std::abs(angleBetween(fit::tangentAt(pieces[k - 1].primitive, at), fit::tangentAt(pieces[k].primitive, at)));
     if (turn <= sharpest) continue;
     sharpest = turn;
     best = k;
@@ -140,32 +141,33 @@ std::size_t bestBeginning(const Track& track, const std::vector<TrackPiece>& pie
 
 /// The pieces on a track that starts where piece `first` starts: piece 0 and the last one, the two parts
 /// of one, become one again. Needs three pieces or more.
-std::vector<TrackPiece> joinedAtEnds(const Track& track, const std::vector<TrackPiece>& pieces, std::size_t first,
-                                     const Track& turned, const SplitLimits& split) {
+std::vector<split::TrackPiece> joinedAtEnds(const split::Track& track, const std::vector<split::TrackPiece>& pieces,
+                                            std::size_t first, const split::Track& turned,
+                                            const split::SplitLimits& split) {
   const std::size_t shift = pieces[first].from;
   const std::size_t round = track.last() - shift;
-  std::vector<TrackPiece> joined;
+  std::vector<split::TrackPiece> joined;
   for (std::size_t k = first; k + 1 < pieces.size(); ++k)
     joined.push_back({pieces[k].from - shift, pieces[k].to - shift, pieces[k].primitive});
   const std::size_t from = pieces.back().from - shift;
   const std::size_t to = round + pieces.front().to;
-  joined.push_back({from, to, fitRange(turned, from, to, split)});
+  joined.push_back({from, to, split::fitRange(turned, from, to, split)});
   for (std::size_t k = 1; k < first; ++k)
     joined.push_back({round + pieces[k].from, round + pieces[k].to, pieces[k].primitive});
   return joined;
 }
 
 /// Lines, arcs and cubics with corners and smooth nodes; nothing when they come to no usable path.
-std::optional<Path> fitPieces(const Border& border, const FitSettings& settings, const SplitLimits& split,
-                              const std::stop_token& stop) {
+std::optional<Path> fitPieces(const contour::Border& border, const FitSettings& settings,
+                              const split::SplitLimits& split, const std::stop_token& stop) {
   const JoinLimits join{cornerDegreesFor(settings.cornerReadiness), settings.roundingPx, split.deviationPx,
                         settings.blunt};
-  const Opened opened = openedWithinPiece(border, split, stop);
-  const Track& track = opened.track;
-  std::vector<TrackPiece> pieces = settlePieces(track, opened.pieces, join, split);
+  const split::Opened opened = split::openedWithinPiece(border, split, stop);
+  const split::Track& track = opened.track;
+  std::vector<split::TrackPiece> pieces = settlePieces(track, opened.pieces, join, split);
   if (pieces.size() < 3) return std::nullopt;
   const std::size_t first = bestBeginning(track, pieces);
-  const Track turned(border, opened.start + pieces[first].from);
+  const split::Track turned(border, opened.start + pieces[first].from);
   pieces = joinedAtEnds(track, pieces, first, turned, split);
   if (pieces.size() < 2) return std::nullopt;
   pieces = madeRegular(turned, std::move(pieces), settings.rules, settings.tolerancePx);
@@ -184,11 +186,12 @@ Path fitOpenBorder(const std::vector<Point>& points, const FitSettings& settings
   if (points.size() < kLeastPoints) return straight();
   const double deviation = deviationOf(points, settings);
   const JoinLimits join{cornerDegreesFor(settings.cornerReadiness), settings.roundingPx, deviation, {}};
-  const Track track = Track::open(points);
+  const split::Track track = split::Track::open(points);
   for (const double trimPx : {settings.roundingPx, settings.roundingPx / 3}) {
-    const SplitLimits split{deviation, trimPx};
-    const std::vector<std::size_t> likely = likelyBreaks(track, split);
-    std::vector<TrackPiece> pieces = settlePieces(track, splitAmong(track, likely, split, stop), join, split);
+    const split::SplitLimits split{deviation, trimPx};
+    const std::vector<std::size_t> likely = split::breakpointCandidates(track, split);
+    std::vector<split::TrackPiece> pieces =
+        settlePieces(track, split::splitAmong(track, likely, split, stop), join, split);
     if (pieces.empty()) continue;
     pieces.front().from = 0;
     pieces.back().to = track.last();
@@ -202,7 +205,7 @@ Path fitOpenBorder(const std::vector<Point>& points, const FitSettings& settings
   return path;
 }
 
-Path fitOutline(const Border& border, const FitSettings& settings, std::stop_token stop) {
+Path fitOutline(const contour::Border& border, const FitSettings& settings, std::stop_token stop) {
   const double deviation = deviationOf(border, settings);
   if (settings.measured.empty()) {
     // A single point may be off by more than noise: where other borders end on a circle, say.
@@ -216,10 +219,10 @@ Path fitOutline(const Border& border, const FitSettings& settings, std::stop_tok
   }
   if (settings.measured.empty()) {
     // Noise of a poor picture, beyond what is taken for it elsewhere, is no reason to keep every point.
-    const double noise = std::max(settings.tolerancePx / 2, kOwnNoise * noiseOf(border));
+    const double noise = std::max(settings.tolerancePx / 2, kOwnNoise * contour::noiseOf(border));
     if (auto circle = asCircle(border, noise, std::max(settings.tolerancePx, 6 * noise))) return *circle;
   }
   return polygonThrough(border);
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

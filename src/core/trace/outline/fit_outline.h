@@ -8,7 +8,7 @@
 #include "core/trace/contour/border.h"
 #include "core/trace/outline/rules.h"
 
-namespace rim {
+namespace rim::trace::outline {
 
 struct FitSettings {
   double tolerancePx = 0.35;    ///< how far the outline may leave the border, > 0
@@ -38,10 +38,10 @@ struct FitSettings {
 /// share of the tolerance. A border that one circle follows becomes that circle, as two half
 /// circles; one that an ellipse follows becomes that ellipse (trace/fit/ellipse.h). Needs three points or more. Throws
 /// Cancelled when `stop` is requested.
-Path fitOutline(const Border& border, const FitSettings& settings, std::stop_token stop = {});
+Path fitOutline(const contour::Border& border, const FitSettings& settings, std::stop_token stop = {});
 
 /// The same for a border that does not close, from its first point to its last: an open path whose ends lie near
 /// them, on what follows the border there. Needs two points or more.
 Path fitOpenBorder(const std::vector<Point>& points, const FitSettings& settings, std::stop_token stop = {});
 
-}  // namespace rim
+}  // namespace rim::trace::outline

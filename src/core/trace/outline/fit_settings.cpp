@@ -2,7 +2,7 @@
 
 #include <algorithm>
 
-namespace rim {
+namespace rim::trace::outline {
 
 FitSettings fitSettingsFrom(const TraceSettings& settings) {
   FitSettings fit;
@@ -12,11 +12,11 @@ FitSettings fitSettingsFrom(const TraceSettings& settings) {
   return fit;
 }
 
-FitSettings fitSettingsFor(const Tones& tones, std::size_t i, const TraceSettings& settings) {
+FitSettings fitSettingsFor(const contour::Tones& tones, std::size_t i, const TraceSettings& settings) {
   FitSettings fit = fitSettingsFrom(settings);
   fit.mostNoisePx = std::max(tones.mostNoisePx, tones.rough[i].px);
   fit.jagged = tones.rough[i].jagged;
   return fit;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

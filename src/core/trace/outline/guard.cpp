@@ -9,7 +9,7 @@
 #include "core/trace/outline/join.h"
 #include "core/trace/outline/measured_at.h"
 
-namespace rim {
+namespace rim::trace::outline {
 namespace {
 
 constexpr double kCellPx = 4;
@@ -43,7 +43,7 @@ bool isAtTip(const std::vector<Tip>& tips, Point place, double off) {
 
 }  // namespace
 
-std::vector<Point> strayingFrom(const Border& border, const Path& outline, const GuardLimits& limits) {
+std::vector<Point> strayingFrom(const contour::Border& border, const Path& outline, const GuardLimits& limits) {
   std::vector<Point> found;
   const std::vector<Point> places = placesAlong(outline, kChordErrorPx, kStepPx);
   const NearestOnRing toOutline(places, kCellPx);
@@ -63,7 +63,7 @@ std::vector<Point> strayingFrom(const Border& border, const Path& outline, const
   return found;
 }
 
-Path guarded(Path outline, const Border& border, const GuardLimits& limits) {
+Path guarded(Path outline, const contour::Border& border, const GuardLimits& limits) {
   constexpr double kFirstReachPx = 3;
   constexpr int kRounds = 3;
   std::vector<Point> places = strayingFrom(border, outline, limits);
@@ -81,17 +81,17 @@ Path guarded(Path outline, const Border& border, const GuardLimits& limits) {
   return holds ? outline : line;
 }
 
-GuardLimits guardLimitsFor(const Border& border, const FitSettings& settings) {
+GuardLimits guardLimitsFor(const contour::Border& border, const FitSettings& settings) {
   constexpr double kTolerances = 2;
   constexpr double kLeastPx = 0.7;
   // What wavers by so much is not followed wave by wave.
   constexpr double kDeviations = 3;
   constexpr double kMostNoisePx = 0.5;
-  const double noise = settings.jagged ? kMostNoisePx : std::min(noiseOf(border), kMostNoisePx);
+  const double noise = settings.jagged ? kMostNoisePx : std::min(contour::noiseOf(border), kMostNoisePx);
   return {std::max({kTolerances * settings.tolerancePx, kLeastPx, kDeviations * noise}), settings.roundingPx};
 }
 
-Path fitWithin(const Border& border, const FitSettings& settings, const std::stop_token& stop) {
+Path fitWithin(const contour::Border& border, const FitSettings& settings, const std::stop_token& stop) {
   constexpr double kCloser[] = {1, 2.0 / 3, 1.0 / 3};
   const GuardLimits limits = guardLimitsFor(border, settings);
   Path best;
@@ -110,4 +110,4 @@ Path fitWithin(const Border& border, const FitSettings& settings, const std::sto
   return guarded(std::move(best), border, limits);
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

@@ -5,7 +5,7 @@
 
 #include "core/trace/split/split.h"
 
-namespace rim {
+namespace rim::trace::outline {
 
 /// Where two neighbouring pieces of a closed border meet.
 struct Node {
@@ -18,7 +18,7 @@ struct Node {
 /// Pieces of a border with the nodes between them: nodes[k] is where pieces[k] begins. An open border has one
 /// more, where the last piece ends.
 struct Chain {
-  std::vector<TrackPiece> pieces;
+  std::vector<split::TrackPiece> pieces;
   std::vector<Node> nodes;
 };
 
@@ -34,13 +34,13 @@ struct JoinLimits {
 /// Looks into what lies between the pieces of a track, save at the track's ends: where it is more
 /// than the rounded-off tip of a corner, pieces of its own follow it, lines or one arc for a small round; a piece that
 /// follows nothing but such a tip is dropped.
-std::vector<TrackPiece> settlePieces(const Track& track, std::vector<TrackPiece> pieces, const JoinLimits& limits,
-                                     const SplitLimits& split);
+std::vector<split::TrackPiece> settlePieces(const split::Track& track, std::vector<split::TrackPiece> pieces,
+                                            const JoinLimits& limits, const split::SplitLimits& split);
 
 /// Puts the nodes. An open track's ends are where its outermost pieces come nearest to its outermost points. Where two
 /// pieces turn by a corner's angle, the node is where both, prolonged, meet. Elsewhere the node is smooth: where a line
 /// touches a circle, or two circles each other.
-Chain joinPieces(const Track& track, std::vector<TrackPiece> pieces, const JoinLimits& limits);
+Chain joinPieces(const split::Track& track, std::vector<split::TrackPiece> pieces, const JoinLimits& limits);
 
 /// How far, in px, the tip of a corner may lie beyond the border that is seen of it: pixels and blur eat a
 /// wedge away up to where it is about as wide as they smear, and noise of `deviationPx` may eat more.
@@ -50,4 +50,4 @@ double mostRetreat(double turnRadians, double roundingPx, double deviationPx);
 /// 20 at 50, 5 at 100.
 double cornerDegreesFor(double readiness);
 
-}  // namespace rim
+}  // namespace rim::trace::outline

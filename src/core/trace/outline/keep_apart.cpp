@@ -15,7 +15,7 @@
 #include "core/trace/outline/room_beside.h"
 #include "core/trace/outline/within_picture.h"
 
-namespace rim {
+namespace rim::trace::outline {
 namespace {
 
 // An outline that crosses has its corners there cut off, farther from their tips each time. Where that does not help it
@@ -44,7 +44,7 @@ struct Attempt {
 
 /// A line of the border's points that leaves it by little; by no more than there is room beside it where it crossed
 /// since, at last all round.
-Path lineAlong(const Border& border, const Attempt& attempt, std::vector<double> roomPx) {
+Path lineAlong(const contour::Border& border, const Attempt& attempt, std::vector<double> roomPx) {
   if (attempt.number >= kMostAttempts) return borderWithin(border, roomPx);
   constexpr double kReachPx = 6;
   for (std::size_t i = 0; i < border.size(); ++i) {
@@ -56,30 +56,31 @@ Path lineAlong(const Border& border, const Attempt& attempt, std::vector<double>
 
 /// What was fitted, with the border's own points near the places where it crossed, farther round each time; chords
 /// between them leave the border by no more than there is room beside it.
-Path measuredNearCrossings(const Border& border, const Attempt& attempt, std::vector<double> roomPx) {
+Path measuredNearCrossings(const contour::Border& border, const Attempt& attempt, std::vector<double> roomPx) {
   if (attempt.number >= kLineAttempts) return lineAlong(border, attempt, std::move(roomPx));
   const auto step = static_cast<int>(attempt.number - kFitAttempts - 1);
   constexpr double kFirstReachPx = 2;
   return measuredAt(attempt.fitted, border, {attempt.places, std::ldexp(kFirstReachPx, 2 * step), std::move(roomPx)});
 }
 
-Path fitAt(const Tones& tones, std::size_t i, const Border& border, const FitTarget& target, const Attempt& attempt,
-           const TraceSettings& settings, std::stop_token stop) {
+Path fitAt(const contour::Tones& tones, std::size_t i, const contour::Border& border, const FitTarget& target,
+           const Attempt& attempt, const TraceSettings& settings, std::stop_token stop) {
   FitSettings fit = fitSettingsFor(tones, i, settings);
   fit.roundingPx = target.roundingPx;
   fit.gapPx = target.gapPx;
   fit.blunt = attempt.places;
   if (attempt.number <= kBluntAttempts)
-    return fitOutline(target.points.empty() ? measuredBorder(tones, i, border).points : target.points, fit, stop);
+    return fitOutline(target.points.empty() ? contour::measuredBorder(tones, i, border).points : target.points, fit,
+                      stop);
   fit.measured = attempt.places;
   const auto step = static_cast<int>(attempt.number - kBluntAttempts - 1);
   fit.measuredReachPx = std::ldexp(kMeasuredReachPx, step);
   fit.measuredTolerancePx = attempt.number < kFitAttempts ? std::ldexp(settings.tolerancePx, -1 - step) : 0;
-  return fitOutline(measuredBorder(tones, i, border, fit.measured, 2 * fit.measuredReachPx).points, fit, stop);
+  return fitOutline(contour::measuredBorder(tones, i, border, fit.measured, 2 * fit.measuredReachPx).points, fit, stop);
 }
 
 /// Where so much was left as measured that a line of points has fewer nodes, that is taken.
-void takeFewerNodes(Path& outline, Attempt& attempt, const Border& border, const std::vector<double>& roomPx) {
+void takeFewerNodes(Path& outline, Attempt& attempt, const contour::Border& border, const std::vector<double>& roomPx) {
   Attempt asLine = attempt;
   asLine.number = kLineAttempts;
   Path line = lineAlong(border, asLine, roomPx);
@@ -90,14 +91,14 @@ void takeFewerNodes(Path& outline, Attempt& attempt, const Border& border, const
 
 /// Of the outlines that were fitted again those that leave their borders too far are held to them, where that makes no
 /// new crossing.
-void holdToBorders(std::vector<Path>& outlines, const Tones& tones, const std::vector<Border>& borders,
-                   const std::vector<Attempt>& attempts, const TraceSettings& settings, OutlineCrossings& crossings,
-                   const std::stop_token& stop) {
+void holdToBorders(std::vector<Path>& outlines, const contour::Tones& tones,
+                   const std::vector<contour::Border>& borders, const std::vector<Attempt>& attempts,
+                   const TraceSettings& settings, OutlineCrossings& crossings, const std::stop_token& stop) {
   std::map<std::size_t, Path> before;
   for (std::size_t i = 0; i < outlines.size(); ++i) {
     // What was left as measured on a jagged border has its jags, which the border that is fitted to has not.
     if (attempts[i].number == 0 || attempts[i].number >= kLineAttempts || tones.rough[i].jagged) continue;
-    const Border points = measuredBorder(tones, i, borders[i]).points;
+    const contour::Border points = contour::measuredBorder(tones, i, borders[i]).points;
     Path held = guarded(outlines[i], points, guardLimitsFor(points, fitSettingsFor(tones, i, settings)));
     if (held == outlines[i]) continue;
     before[i] = std::exchange(outlines[i], withinPicture(std::move(held), tones.grey.size()));
@@ -119,8 +120,8 @@ void holdToBorders(std::vector<Path>& outlines, const Tones& tones, const std::v
 
 }  // namespace
 
-void keepApart(std::vector<Path>& outlines, const std::vector<FitTarget>& targets, const Tones& tones,
-               const std::vector<Border>& borders, const TraceSettings& settings, const WorkControl& control) {
+void keepApart(std::vector<Path>& outlines, const std::vector<FitTarget>& targets, const contour::Tones& tones,
+               const std::vector<contour::Border>& borders, const TraceSettings& settings, const WorkControl& control) {
   std::vector<Attempt> attempts(borders.size());
   OutlineCrossings crossings(outlines);
   std::optional<RoomBeside> rooms;  // made when it is first needed
@@ -162,4 +163,4 @@ void keepApart(std::vector<Path>& outlines, const std::vector<FitTarget>& target
   if (!tones.greys) holdToBorders(outlines, tones, borders, attempts, settings, crossings, control.stop);
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

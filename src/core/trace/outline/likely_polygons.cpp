@@ -4,16 +4,16 @@
 
 #include "core/geometry/fewer_points.h"
 
-namespace rim {
+namespace rim::trace::outline {
 namespace {
 
 /// The path turned to run like the border.
-Path runningLike(const Border& border, Path path) {
-  return (signedArea(path) < 0) == (borderArea(border) < 0) ? path : reversed(path);
+Path runningLike(const contour::Border& border, Path path) {
+  return (signedArea(path) < 0) == (contour::borderArea(border) < 0) ? path : reversed(path);
 }
 
 /// The tightest rectangle round the border.
-Path rectangleRound(const Border& border) {
+Path rectangleRound(const contour::Border& border) {
   std::vector<cv::Point2f> points;
   for (const Point p : border) points.emplace_back(static_cast<float>(p.x), static_cast<float>(p.y));
   cv::Point2f corners[4];
@@ -23,7 +23,7 @@ Path rectangleRound(const Border& border) {
 }
 
 /// The triangle of two points of the border that lie far apart and the one that lies farthest off their line.
-Path triangleIn(const Border& border) {
+Path triangleIn(const contour::Border& border) {
   const auto farthest = [&border](auto off) {
     return *std::max_element(border.begin(), border.end(), [&](Point a, Point b) { return off(a) < off(b); });
   };
@@ -35,11 +35,11 @@ Path triangleIn(const Border& border) {
 
 }  // namespace
 
-std::optional<Path> inLines(const Border& border, double withinPx) {
+std::optional<Path> inLines(const contour::Border& border, double withinPx) {
   const auto farthest = std::max_element(border.begin(), border.end(), [&](Point a, Point b) {
     return distance(a, border.front()) < distance(b, border.front());
   });
-  Border round(farthest, border.end());
+  contour::Border round(farthest, border.end());
   round.insert(round.end(), border.begin(), farthest + 1);
   std::vector<Point> few = fewerPoints(round, withinPx);
   if (few.size() < 4) return std::nullopt;
@@ -47,7 +47,7 @@ std::optional<Path> inLines(const Border& border, double withinPx) {
   return polygonThrough(few);
 }
 
-std::vector<Path> likelyPolygons(const Border& border) {
+std::vector<Path> likelyPolygons(const contour::Border& border) {
   constexpr double kFewPx[] = {0.35, 0.5, 0.7, 0.9, 1.2};
   std::vector<Path> polygons;
   std::size_t tried = 0;
@@ -62,4 +62,4 @@ std::vector<Path> likelyPolygons(const Border& border) {
   return polygons;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

@@ -11,7 +11,7 @@
 #include "core/trace/fit/curve_fit.h"
 #include "core/trace/outline/fit_outline.h"
 
-namespace rim {
+namespace rim::trace::outline {
 namespace {
 
 /// How far p lies from the nearest of the places; where it is no farther than `enough`, any distance up to that.
@@ -38,7 +38,7 @@ Path begunFarFrom(Path path, const std::vector<Point>& places) {
 }
 
 /// Where the border runs beside the path's start, the same way.
-std::size_t besideStart(const Border& border, const Path& path) {
+std::size_t besideStart(const contour::Border& border, const Path& path) {
   const Point way = startTangent(path.start, path.segments.front());
   const std::size_t n = border.size();
   std::size_t best = 0;
@@ -93,7 +93,7 @@ class Along {
   std::vector<double> ways_;
 };
 
-std::vector<double> waysAlong(const Border& border) {
+std::vector<double> waysAlong(const contour::Border& border) {
   std::vector<double> ways{0};
   for (std::size_t i = 1; i < border.size(); ++i) ways.push_back(ways.back() + distance(border[i - 1], border[i]));
   return ways;
@@ -106,9 +106,9 @@ std::optional<Segment> curveAlong(const Piece& before, std::span<const Point> po
   const Point in = tangentAt(before, 1);
   const Point out = tangentOn(path, to);
   for (const bool smooth : {true, false}) {
-    CurveEnds ends{before.segment.end, {}, to.place, {}};
+    fit::CurveEnds ends{before.segment.end, {}, to.place, {}};
     if (smooth) ends.startTangent = in, ends.endTangent = out;
-    const auto fit = fitCubic(ends, points);
+    const auto fit = fit::fitCubic(ends, points);
     if (fit && fit->largest <= roomPx) return Segment::cubic(fit->cubic.p1, fit->cubic.p2, to.place);
   }
   return std::nullopt;
@@ -121,7 +121,8 @@ void lineTo(Path& path, Point to) {
 }
 
 /// The runs of border points that lie near a place, first and last index of each; neighbours become one.
-std::vector<std::pair<std::size_t, std::size_t>> runsNear(const Border& border, const MeasuredStretches& measured) {
+std::vector<std::pair<std::size_t, std::size_t>> runsNear(const contour::Border& border,
+                                                          const MeasuredStretches& measured) {
   constexpr std::size_t kLeastBetween = 4;
   std::vector<Box> boxes;
   for (const Point place : measured.places) boxes.push_back({place, place});
@@ -144,8 +145,8 @@ std::vector<std::pair<std::size_t, std::size_t>> runsNear(const Border& border, 
 
 }  // namespace
 
-Path borderWithin(const Border& border, const std::vector<double>& roomPx) {
-  Border round = border;
+Path borderWithin(const contour::Border& border, const std::vector<double>& roomPx) {
+  contour::Border round = border;
   round.push_back(border.front());
   std::vector<double> rooms = roomPx;
   rooms.push_back(roomPx.front());
@@ -155,10 +156,10 @@ Path borderWithin(const Border& border, const std::vector<double>& roomPx) {
   return polygonThrough(few);
 }
 
-Path measuredAt(const Path& path, const Border& border, const MeasuredStretches& measured) {
+Path measuredAt(const Path& path, const contour::Border& border, const MeasuredStretches& measured) {
   const Path turned = begunFarFrom(path, measured.places);
   const std::size_t beside = besideStart(border, turned);
-  const Border points = turnedTo(border, beside);
+  const contour::Border points = turnedTo(border, beside);
   const std::vector<double> rooms = turnedTo(measured.roomPx, beside);
   const Along along(turned);
   const std::vector<double> ways = waysAlong(points);
@@ -198,4 +199,4 @@ Path measuredAt(const Path& path, const Border& border, const MeasuredStretches&
   return result;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

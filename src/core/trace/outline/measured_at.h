@@ -5,7 +5,7 @@
 #include "core/geometry/path.h"
 #include "core/trace/contour/border.h"
 
-namespace rim {
+namespace rim::trace::outline {
 
 /// Where an outline is to be its border's own points.
 struct MeasuredStretches {
@@ -17,11 +17,11 @@ struct MeasuredStretches {
 };
 
 /// The whole border as a closed path of lines that leave it by no more than there is room.
-Path borderWithin(const Border& border, const std::vector<double>& roomPx);
+Path borderWithin(const contour::Border& border, const std::vector<double>& roomPx);
 
 /// A closed outline that is its border near some places and stays what it is elsewhere. `path` follows the border
 /// loosely, running the same way; where both lie along each other is told by how far along they are, so that the two
 /// edges of a hairline are not taken for each other. With no place near it is the path, begun elsewhere.
-Path measuredAt(const Path& path, const Border& border, const MeasuredStretches& measured);
+Path measuredAt(const Path& path, const contour::Border& border, const MeasuredStretches& measured);
 
-}  // namespace rim
+}  // namespace rim::trace::outline

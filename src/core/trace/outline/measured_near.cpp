@@ -6,7 +6,7 @@
 
 #include "core/geometry/path_place.h"
 
-namespace rim {
+namespace rim::trace::outline {
 namespace {
 
 constexpr double kShortestPx = 1e-9;
@@ -67,4 +67,4 @@ Path measuredNear(const Path& path, const std::vector<Point>& points, Point star
   return result;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

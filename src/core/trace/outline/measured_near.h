@@ -4,7 +4,7 @@
 
 #include "core/geometry/path.h"
 
-namespace rim {
+namespace rim::trace::outline {
 
 /// An open path that follows its own border's measured `points` near some places and stays what it is elsewhere.
 ///
@@ -14,4 +14,4 @@ namespace rim {
 Path measuredNear(const Path& path, const std::vector<Point>& points, Point start, Point end,
                   const std::vector<Point>& places, double reachPx);
 
-}  // namespace rim
+}  // namespace rim::trace::outline

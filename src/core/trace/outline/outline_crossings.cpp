@@ -7,7 +7,7 @@
 #include "core/geometry/coming_near.h"
 #include "core/geometry/flatten.h"
 
-namespace rim {
+namespace rim::trace::outline {
 namespace {
 
 constexpr double kWideChordErrorPx = 0.1;
@@ -70,4 +70,4 @@ std::vector<Crossing> OutlineCrossings::find(const std::stop_token& stop) const 
   return found;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

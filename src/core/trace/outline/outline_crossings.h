@@ -7,7 +7,7 @@
 #include "core/geometry/crossing.h"
 #include "core/geometry/path.h"
 
-namespace rim {
+namespace rim::trace::outline {
 
 /// Where closed outlines (px) cross or touch themselves or each other; as they are, or as someone may draw them by
 /// chords that leave them by 0.01 px. Those that keep 0.2 px apart are seen to do so by few chords; the others, and
@@ -33,4 +33,4 @@ class OutlineCrossings {
   std::vector<Polyline> wide_;
 };
 
-}  // namespace rim
+}  // namespace rim::trace::outline

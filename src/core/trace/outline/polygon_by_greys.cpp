@@ -4,7 +4,7 @@
 #include <array>
 #include <numbers>
 
-namespace rim {
+namespace rim::trace::outline {
 namespace {
 
 constexpr int kMostSteps = 6;
@@ -138,8 +138,9 @@ Derivatives byChanges(const std::vector<Side>& sides, const std::vector<Point>& 
 }
 
 /// What is missing in these pixels.
-Eigen::VectorXd missing(const Path& path, const Coverage& wanted, cv::Size picture, const std::vector<int>& pixels) {
-  const Coverage own = coverageOf(path, picture);
+Eigen::VectorXd missing(const Path& path, const contour::Coverage& wanted, cv::Size picture,
+                        const std::vector<int>& pixels) {
+  const contour::Coverage own = contour::coverageOf(path, picture);
   cv::Mat1d covered(wanted.where.size(), 0.0);
   const cv::Rect both = own.where & wanted.where;
   if (!both.empty()) {
@@ -190,7 +191,8 @@ void addCoverageDerivatives(Point start, Point end, const cv::Rect& where, cv::S
   }
 }
 
-std::optional<Path> polygonByGreys(const Path& start, const Coverage& wanted, cv::Size picture, double levelDegrees) {
+std::optional<Path> polygonByGreys(const Path& start, const contour::Coverage& wanted, cv::Size picture,
+                                   double levelDegrees) {
   std::vector<Side> sides = sidesOf(start, levelDegrees);
   const std::vector<Change> changes = changesOf(sides);
   const Box part{{static_cast<double>(wanted.where.x), static_cast<double>(picture.height - wanted.where.br().y)},
@@ -217,4 +219,4 @@ std::optional<Path> polygonByGreys(const Path& start, const Coverage& wanted, cv
   return polygonOf(sides, *corners);
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

@@ -5,7 +5,7 @@
 #include "core/geometry/path.h"
 #include "core/trace/contour/coverage.h"
 
-namespace rim {
+namespace rim::trace::outline {
 
 /// A polygon whose sides are moved and turned until its coverage agrees best with what is wanted.
 ///
@@ -14,7 +14,8 @@ namespace rim {
 /// upright become so and stay so. Nothing when sides come to be parallel or the polygon leaves the part of the picture.
 ///
 /// Gauss and Newton's method on the sides, from the derivatives of coverage (see addCoverageDerivatives()).
-std::optional<Path> polygonByGreys(const Path& start, const Coverage& wanted, cv::Size picture, double levelDegrees);
+std::optional<Path> polygonByGreys(const Path& start, const contour::Coverage& wanted, cv::Size picture,
+                                   double levelDegrees);
 
 /// How the shares of pixels in `where` change as the ends of an edge of a closed path are moved: adds the change a px
 /// of the start (x, then y) to `byStart`, of the end to `byEnd`. Of each pixel it is the length of the edge in it,
@@ -22,4 +23,4 @@ std::optional<Path> polygonByGreys(const Path& start, const Coverage& wanted, cv
 void addCoverageDerivatives(Point start, Point end, const cv::Rect& where, cv::Size picture, cv::Mat1d (&byStart)[2],
                             cv::Mat1d (&byEnd)[2]);
 
-}  // namespace rim
+}  // namespace rim::trace::outline

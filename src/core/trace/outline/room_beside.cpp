@@ -4,7 +4,7 @@
 
 #include "core/geometry/segment_distance.h"
 
-namespace rim {
+namespace rim::trace::outline {
 namespace {
 
 constexpr double kShare = 0.4;
@@ -15,10 +15,10 @@ constexpr double kTurnedBack = 3;
 
 }  // namespace
 
-RoomBeside::RoomBeside(const std::vector<Border>& borders) : borders_(borders), grid_(borders, kReachPx) {}
+RoomBeside::RoomBeside(const std::vector<contour::Border>& borders) : borders_(borders), grid_(borders, kReachPx) {}
 
 std::vector<double> RoomBeside::of(std::size_t i, double mostPx) const {
-  const Border& border = borders_[i];
+  const contour::Border& border = borders_[i];
   std::vector<double> ways{0};
   for (std::size_t k = 0; k < border.size(); ++k)
     ways.push_back(ways.back() + distance(border[k], border[(k + 1) % border.size()]));
@@ -43,4 +43,4 @@ std::vector<double> RoomBeside::of(std::size_t i, double mostPx) const {
   return rooms;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

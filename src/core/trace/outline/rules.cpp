@@ -7,7 +7,7 @@
 
 #include "core/error.h"
 
-namespace rim {
+namespace rim::trace::outline {
 namespace {
 
 constexpr double kSmooth = 18 * std::numbers::pi / 180;
@@ -15,24 +15,26 @@ constexpr double kQuarter = std::numbers::pi / 2;
 /// Radii of one outline that differ by no more than this share may be meant to be equal.
 constexpr double kRadiusShare = 0.04;
 
-bool isLine(const TrackPiece& piece) { return piece.primitive.kind == Primitive::Kind::Line; }
+bool isLine(const split::TrackPiece& piece) { return piece.primitive.kind == fit::Primitive::Kind::Line; }
 
-double angleOf(const TrackPiece& line) { return std::atan2(line.primitive.direction.y, line.primitive.direction.x); }
+double angleOf(const split::TrackPiece& line) {
+  return std::atan2(line.primitive.direction.y, line.primitive.direction.x);
+}
 
 /// From -45 to 45 degrees: how far an angle is from the nearest quarter turn.
 double offQuarter(double angle) { return std::remainder(angle, kQuarter); }
 
-void turn(Primitive& line, double by) {
+void turn(fit::Primitive& line, double by) {
   const Point d = line.direction;
   line.direction = {d.x * std::cos(by) - d.y * std::sin(by), d.x * std::sin(by) + d.y * std::cos(by)};
 }
 
 class Regular {
  public:
-  Regular(const Track& track, std::vector<TrackPiece> pieces, double tolerancePx)
+  Regular(const split::Track& track, std::vector<split::TrackPiece> pieces, double tolerancePx)
       : track_(track), pieces_(std::move(pieces)), tolerance_(tolerancePx) {}
 
-  std::vector<TrackPiece> made(const Rules& rules) {
+  std::vector<split::TrackPiece> made(const Rules& rules) {
     if (rules.level) makeLevel();
     if (rules.parallel) makeParallel();
     if (rules.equalRadii) makeRadiiEqual();
@@ -42,17 +44,18 @@ class Regular {
 
  private:
   /// The largest distance of the points that the piece follows, without what corners round off.
-  double farthest(const TrackPiece& piece) const {
+  double farthest(const split::TrackPiece& piece) const {
     constexpr double kTrimPx = 3.5;
-    const auto [from, to] = track_.within(piece.from, piece.to, std::min(kTrimPx, wayOf(track_, piece) / 4));
+    const auto [from, to] =
+        track_.within(piece.from, piece.to, std::min(kTrimPx, split::arcLengthOf(track_, piece) / 4));
     double most = 0;
-    for (const Point p : track_.points(from, to)) most = std::max(most, distance(p, project(piece.primitive, p)));
+    for (const Point p : track_.points(from, to)) most = std::max(most, distance(p, fit::project(piece.primitive, p)));
     return most;
   }
 
   /// Takes the other primitive when the points stay near enough to it.
-  bool take(TrackPiece& piece, const Primitive& primitive) const {
-    TrackPiece changed = piece;
+  bool take(split::TrackPiece& piece, const fit::Primitive& primitive) const {
+    split::TrackPiece changed = piece;
     changed.primitive = primitive;
     constexpr double kHardlyMore = 0.03;
     constexpr double kShareOfTolerance = 0.6;
@@ -63,11 +66,11 @@ class Regular {
   }
 
   void makeLevel() {
-    for (TrackPiece& piece : pieces_) {
+    for (split::TrackPiece& piece : pieces_) {
       if (!isLine(piece)) continue;
       const double off = offQuarter(angleOf(piece));
       if (std::abs(off) > kMostTurnRadians) continue;
-      Primitive level = piece.primitive;
+      fit::Primitive level = piece.primitive;
       turn(level, -off);
       // Exactly: the cosine of a quarter turn is not quite 0.
       level.direction = {std::round(level.direction.x), std::round(level.direction.y)};
@@ -75,13 +78,13 @@ class Regular {
     }
   }
 
-  std::vector<TrackPiece*> longestFirst(bool lines) {
-    std::vector<TrackPiece*> some;
-    for (TrackPiece& piece : pieces_) {
+  std::vector<split::TrackPiece*> longestFirst(bool lines) {
+    std::vector<split::TrackPiece*> some;
+    for (split::TrackPiece& piece : pieces_) {
       if (isLine(piece) == lines) some.push_back(&piece);
     }
-    std::stable_sort(some.begin(), some.end(), [this](const TrackPiece* a, const TrackPiece* b) {
-      return wayOf(track_, *a) > wayOf(track_, *b);
+    std::stable_sort(some.begin(), some.end(), [this](const split::TrackPiece* a, const split::TrackPiece* b) {
+      return split::arcLengthOf(track_, *a) > split::arcLengthOf(track_, *b);
     });
     return some;
   }
@@ -89,7 +92,7 @@ class Regular {
   /// Shorter lines turn to the direction of the longest that is near theirs, or square to it.
   void makeParallel() {
     std::vector<double> directions;
-    for (TrackPiece* piece : longestFirst(true)) {
+    for (split::TrackPiece* piece : longestFirst(true)) {
       const double angle = angleOf(*piece);
       const auto near = std::find_if(directions.begin(), directions.end(),
                                      [angle](double d) { return std::abs(offQuarter(angle - d)) < kMostTurnRadians; });
@@ -97,19 +100,20 @@ class Regular {
         directions.push_back(angle);
         continue;
       }
-      Primitive turned = piece->primitive;
+      fit::Primitive turned = piece->primitive;
       turn(turned, -offQuarter(angle - *near));
       take(*piece, turned);
     }
   }
 
-  Point middleOf(const TrackPiece& piece) const {
-    return project(piece.primitive, track_.point(track_.indexAt((track_.way(piece.from) + track_.way(piece.to)) / 2)));
+  Point middleOf(const split::TrackPiece& piece) const {
+    return fit::project(piece.primitive,
+                        track_.point(track_.indexAt((track_.arcLength(piece.from) + track_.arcLength(piece.to)) / 2)));
   }
 
   /// The same arc with another radius: its middle stays.
-  Primitive withRadius(const TrackPiece& piece, double radius) const {
-    Primitive p = piece.primitive;
+  fit::Primitive withRadius(const split::TrackPiece& piece, double radius) const {
+    fit::Primitive p = piece.primitive;
     const Point middle = middleOf(piece);
     p.place = middle + (p.place - middle) * (radius / std::abs(p.radius));
     p.radius = std::copysign(radius, p.radius);
@@ -118,7 +122,7 @@ class Regular {
 
   void makeRadiiEqual() {
     std::vector<double> radii;
-    for (TrackPiece* piece : longestFirst(false)) {
+    for (split::TrackPiece* piece : longestFirst(false)) {
       const double radius = std::abs(piece->primitive.radius);
       const auto near = std::find_if(radii.begin(), radii.end(),
                                      [radius](double r) { return std::abs(radius - r) < kRadiusShare * r; });
@@ -131,8 +135,8 @@ class Regular {
   }
 
   /// How far a circle is from touching its neighbour, px.
-  static double gapTo(const Primitive& circle, const Primitive& other) {
-    if (other.kind == Primitive::Kind::Line) {
+  static double gapTo(const fit::Primitive& circle, const fit::Primitive& other) {
+    if (other.kind == fit::Primitive::Kind::Line) {
       return std::abs(dot(circle.place - other.place, leftNormal(other.direction)) - circle.radius);
     }
     return std::abs(distance(circle.place, other.place) - std::abs(circle.radius - other.radius));
@@ -140,23 +144,24 @@ class Regular {
 
   /// Whether an arc goes over smoothly into its neighbour: the circles or lines hardly fail to touch,
   /// and where they were split they turn by no more than a vague place for it explains.
-  bool smooth(const TrackPiece& arc, const TrackPiece& neighbour, std::size_t at) const {
+  bool smooth(const split::TrackPiece& arc, const split::TrackPiece& neighbour, std::size_t at) const {
     const Point p = track_.point(at);
-    const double turn = std::abs(angleBetween(tangentAt(arc.primitive, p), tangentAt(neighbour.primitive, p)));
+    const double turn =
+        std::abs(angleBetween(fit::tangentAt(arc.primitive, p), fit::tangentAt(neighbour.primitive, p)));
     return turn < kSmooth && gapTo(arc.primitive, neighbour.primitive) < tolerance_;
   }
 
   void makeTangent() {
     const std::size_t n = pieces_.size();
     for (std::size_t k = 0; k < n && n > 2; ++k) {
-      TrackPiece& piece = pieces_[k];
+      split::TrackPiece& piece = pieces_[k];
       if (isLine(piece)) continue;
-      const TrackPiece& before = pieces_[(k + n - 1) % n];
-      const TrackPiece& after = pieces_[(k + 1) % n];
+      const split::TrackPiece& before = pieces_[(k + n - 1) % n];
+      const split::TrackPiece& after = pieces_[(k + 1) % n];
       const bool open = !track_.closed();
       const bool atStart = !(open && k == 0) && smooth(piece, before, piece.from);
       const bool atEnd = !(open && k + 1 == n) && smooth(piece, after, piece.to);
-      std::optional<Primitive> touching;
+      std::optional<fit::Primitive> touching;
       if (atStart && atEnd && isLine(before) && isLine(after)) {
         touching = betweenLines(piece.primitive, before.primitive, after.primitive);
       } else if (atStart && (isLine(before) || !atEnd || !isLine(after))) {
@@ -169,15 +174,16 @@ class Regular {
   }
 
   /// The circle of this radius that touches both lines; between parallel ones half their distance.
-  static std::optional<Primitive> betweenLines(const Primitive& circle, const Primitive& a, const Primitive& b) {
-    Primitive touching = circle;
+  static std::optional<fit::Primitive> betweenLines(const fit::Primitive& circle, const fit::Primitive& a,
+                                                    const fit::Primitive& b) {
+    fit::Primitive touching = circle;
     const Point across = leftNormal(a.direction);
     const double bend = cross(a.direction, b.direction);
     if (std::abs(bend) < 1e-3) {
       const double gap = dot(b.place - a.place, across);
       if (dot(a.direction, b.direction) > 0 || gap * circle.radius <= 0) return std::nullopt;
       touching.radius = gap / 2;
-      touching.place = project(a, circle.place) + across * touching.radius;
+      touching.place = fit::project(a, circle.place) + across * touching.radius;
       return touching;
     }
     // Both lines moved by the radius to the side where the centre lies.
@@ -188,10 +194,10 @@ class Regular {
   }
 
   /// The circle moved until it touches its neighbour.
-  static std::optional<Primitive> touchingOne(const Primitive& circle, const Primitive& other) {
-    Primitive touching = circle;
-    if (other.kind == Primitive::Kind::Line) {
-      touching.place = project(other, circle.place) + leftNormal(other.direction) * circle.radius;
+  static std::optional<fit::Primitive> touchingOne(const fit::Primitive& circle, const fit::Primitive& other) {
+    fit::Primitive touching = circle;
+    if (other.kind == fit::Primitive::Kind::Line) {
+      touching.place = fit::project(other, circle.place) + leftNormal(other.direction) * circle.radius;
       return touching;
     }
     const Point axis = circle.place - other.place;
@@ -200,8 +206,8 @@ class Regular {
     return touching;
   }
 
-  const Track& track_;
-  std::vector<TrackPiece> pieces_;
+  const split::Track& track_;
+  std::vector<split::TrackPiece> pieces_;
   double tolerance_;
 };
 
@@ -285,8 +291,8 @@ Rules rulesNamed(const std::vector<std::string>& names) {
   return rules;
 }
 
-std::vector<TrackPiece> madeRegular(const Track& track, std::vector<TrackPiece> pieces, const Rules& rules,
-                                    double tolerancePx) {
+std::vector<split::TrackPiece> madeRegular(const split::Track& track, std::vector<split::TrackPiece> pieces,
+                                           const Rules& rules, double tolerancePx) {
   return Regular(track, std::move(pieces), tolerancePx).made(rules);
 }
 
@@ -313,4 +319,4 @@ void makeCirclesRegular(std::vector<Path>& outlines, const Rules& rules, double 
   }
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

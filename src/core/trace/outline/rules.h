@@ -8,7 +8,7 @@
 #include "core/trace/settings.h"
 #include "core/trace/split/split.h"
 
-namespace rim {
+namespace rim::trace::outline {
 
 /// Lines and axes within this of level, or of another's direction, become so: 0.3 degrees.
 inline constexpr double kMostTurnRadians = 0.3 * std::numbers::pi / 180;
@@ -22,11 +22,11 @@ Rules rulesNamed(const std::vector<std::string>& names);
 /// The pieces of one outline made regular: lines turn about their middles, circles move and change
 /// their radii, each piece by no more than keeps its points within six tenths of `tolerancePx`.
 /// What would leave them is left as it is.
-std::vector<TrackPiece> madeRegular(const Track& track, std::vector<TrackPiece> pieces, const Rules& rules,
-                                    double tolerancePx);
+std::vector<split::TrackPiece> madeRegular(const split::Track& track, std::vector<split::TrackPiece> pieces,
+                                           const Rules& rules, double tolerancePx);
 
 /// Outlines that are one circle each (two half circles): those with nearly equal radii get the same
 /// one, those with nearly the same centre become concentric; "nearly" is a quarter of `tolerancePx`.
 void makeCirclesRegular(std::vector<Path>& outlines, const Rules& rules, double tolerancePx);
 
-}  // namespace rim
+}  // namespace rim::trace::outline

@@ -6,7 +6,7 @@
 #include "core/trace/fit/curve_fit.h"
 #include "core/trace/fit/polish.h"
 
-namespace rim {
+namespace rim::trace::outline {
 namespace {
 
 constexpr double kNever = std::numeric_limits<double>::infinity();
@@ -28,7 +28,7 @@ struct Stretch {
 
 class Follower {
  public:
-  Follower(const Track& track, const Section& section, const SplitLimits& limits)
+  Follower(const split::Track& track, const Section& section, const split::SplitLimits& limits)
       : track_(track), section_(section), limits_(limits) {
     for (std::size_t i = 0; i < section.cuts.size(); ++i) places_.push_back(placeOf(i));
   }
@@ -55,20 +55,22 @@ class Follower {
     const std::size_t at = section_.cuts[i];
     const std::size_t before = section_.cuts[i > 0 ? i - 1 : 1];
     const std::size_t after = section_.cuts[i + 1 < section_.cuts.size() ? i + 1 : i - 1];
-    const double room =
-        std::min(std::abs(track_.way(at) - track_.way(before)), std::abs(track_.way(after) - track_.way(at)));
+    const double room = std::min(std::abs(track_.arcLength(at) - track_.arcLength(before)),
+                                 std::abs(track_.arcLength(after) - track_.arcLength(at)));
     const double reach = std::clamp(room, 1.5, kSmoothingPx);
     // At an end of the section only what lies within it counts.
     const double low = i == 0 ? 0 : reach;
     const double high = i + 1 == section_.cuts.size() ? 0 : reach;
     const double wider = low > 0 && high > 0 ? 1 : 2;
-    const auto points = track_.points(track_.indexAt(track_.way(at) - wider * low),
-                                      std::min(track_.last(), track_.indexAt(track_.way(at) + wider * high)) + 1);
-    const auto circle = fitCircle(points);
-    return project(circle ? *circle : fitLine(points), track_.point(at));
+    const auto points = track_.points(track_.indexAt(track_.arcLength(at) - wider * low),
+                                      std::min(track_.last(), track_.indexAt(track_.arcLength(at) + wider * high)) + 1);
+    const auto circle = fit::fitCircle(points);
+    return fit::project(circle ? *circle : fit::fitLine(points), track_.point(at));
   }
 
-  double factsOf(std::size_t from, std::size_t to) const { return factsIn(static_cast<double>(to - from + 1)); }
+  double factsOf(std::size_t from, std::size_t to) const {
+    return split::effectiveSampleSize(static_cast<double>(to - from + 1));
+  }
 
   std::vector<Point> pointsOf(std::size_t from, std::size_t to) const {
     std::vector<Point> points;
@@ -76,7 +78,7 @@ class Follower {
     return points;
   }
 
-  double priceOf(std::size_t from, std::size_t to, const CurveFit& fit) const {
+  double priceOf(std::size_t from, std::size_t to, const fit::CurveFit& fit) const {
     const double square = limits_.deviationPx * limits_.deviationPx;
     // One place far off is not made good by many that are near.
     const double farthest = fit.largest / (4 * limits_.deviationPx);
@@ -85,8 +87,8 @@ class Follower {
 
   double misfit(const Stretch& s) const {
     const std::vector<Point> points = pointsOf(s.from, s.to);
-    const std::vector<double> parameters = nearestParameters(s.cubic, points);
-    CurveFit fit{s.cubic, 0, 0};
+    const std::vector<double> parameters = fit::nearestParameters(s.cubic, points);
+    fit::CurveFit fit{s.cubic, 0, 0};
     for (std::size_t i = 0; i < points.size(); ++i) {
       const double off = distance(pointOn(s.cubic, parameters[i]), points[i]);
       fit.largest = std::max(fit.largest, off);
@@ -109,7 +111,7 @@ class Follower {
       int hopeless = 0;
       for (std::size_t j = i + 1; j < n && j - i <= kMostPiecesPerCubic && hopeless < kHopelessCuts; ++j) {
         if (reached[j].price <= reached[i].price + kPriceOfCubic) continue;
-        const auto fit = fitCubic({places_[i], {}, places_[j], {}}, pointsOf(section_.cuts[i], section_.cuts[j]));
+        const auto fit = fit::fitCubic({places_[i], {}, places_[j], {}}, pointsOf(section_.cuts[i], section_.cuts[j]));
         const double misfit = fit ? priceOf(section_.cuts[i], section_.cuts[j], *fit) : kNever;
         hopeless = misfit > kHopeless ? hopeless + 1 : 0;
         const double total = reached[i].price + kPriceOfCubic + misfit;
@@ -127,7 +129,7 @@ class Follower {
   /// How far off, in degrees, the direction at the end of a free fit may be by noise alone: about
   /// eight deviations over length and root of the points (least squares of a cubic at its end).
   double vagueDegrees(const Stretch& s) const {
-    const double way = std::max(1.0, track_.way(s.to) - track_.way(s.from));
+    const double way = std::max(1.0, track_.arcLength(s.to) - track_.arcLength(s.from));
     const double slope = 8 * limits_.deviationPx / (way * std::sqrt(std::max(1.0, factsOf(s.from, s.to))));
     return slope * 180 / std::numbers::pi;
   }
@@ -155,7 +157,7 @@ class Follower {
 
   /// Moves the cubics from `from` up to, not including, `end` together.
   void polishRun(std::vector<Stretch>& stretches, std::size_t from, std::size_t end, bool closed) const {
-    SmoothRun run;
+    fit::SmoothRun run;
     for (std::size_t k = from; k < end; ++k) {
       const Stretch& s = stretches[k];
       run.cubics.push_back(s.cubic);
@@ -168,7 +170,7 @@ class Follower {
     run.startSlides = section_.startSlides;
     run.endSlides = section_.endSlides;
     run.closed = closed;
-    const std::vector<Cubic> cubics = polished(std::move(run));
+    const std::vector<Cubic> cubics = fit::polished(std::move(run));
     for (std::size_t k = from; k < end; ++k) stretches[k].cubic = cubics[k - from];
   }
 
@@ -200,7 +202,7 @@ class Follower {
           freeStart ? (k == 0 ? startTangent_ : std::nullopt) : std::optional(tangent(a.cubic, 0));
       const auto tangentAtEnd =
           freeEnd ? (k + 2 == stretches.size() ? endTangent_ : std::nullopt) : std::optional(tangent(b.cubic, 1));
-      const auto fit = fitCubic({a.cubic.p0, tangentAtStart, b.cubic.p3, tangentAtEnd}, pointsOf(a.from, b.to));
+      const auto fit = fit::fitCubic({a.cubic.p0, tangentAtStart, b.cubic.p3, tangentAtEnd}, pointsOf(a.from, b.to));
       if (!fit) continue;
       const double saved = misfit(a) + misfit(b) + kPriceOfCubic - priceOf(a.from, b.to, *fit);
       if (saved <= best) continue;
@@ -214,9 +216,9 @@ class Follower {
     return true;
   }
 
-  const Track& track_;
+  const split::Track& track_;
   const Section& section_;
-  const SplitLimits& limits_;
+  const split::SplitLimits& limits_;
   std::vector<Point> places_;
   std::optional<Point> startTangent_;  ///< the section's, when the curve goes over into it smoothly
   std::optional<Point> endTangent_;
@@ -224,9 +226,10 @@ class Follower {
 
 }  // namespace
 
-std::optional<CurveRun> curvesAlong(const Track& track, const Section& section, const SplitLimits& limits) {
+std::optional<CurveRun> curvesAlong(const split::Track& track, const Section& section,
+                                    const split::SplitLimits& limits) {
   if (section.cuts.size() < 2) return std::nullopt;
   return Follower(track, section, limits).run();
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

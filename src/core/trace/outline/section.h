@@ -7,7 +7,7 @@
 #include "core/geometry/cubic.h"
 #include "core/trace/split/split.h"
 
-namespace rim {
+namespace rim::trace::outline {
 
 /// A smooth stretch of a border, between two corners or straight edges, or all round: places where
 /// a curve may be cut, the first and the last included, as indexes into the track.
@@ -32,9 +32,10 @@ struct CurveRun {
 /// As few cubics as follow the section within the border's noise, joined smoothly (G1): dynamic
 /// programming over the cuts, each range fitted with free tangents; then all are moved together
 /// (trace/fit/polish.h) and neighbours become one wherever that costs less. Nothing when no cubics do.
-std::optional<CurveRun> curvesAlong(const Track& track, const Section& section, const SplitLimits& limits);
+std::optional<CurveRun> curvesAlong(const split::Track& track, const Section& section,
+                                    const split::SplitLimits& limits);
 
 /// What a cubic costs beside its misfit (trace/split/split.h).
 inline constexpr double kPriceOfCubic = 22;
 
-}  // namespace rim
+}  // namespace rim::trace::outline

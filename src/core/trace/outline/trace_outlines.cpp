@@ -14,12 +14,12 @@
 #include "core/trace/outline/within_picture.h"
 #include "core/trace/outline/without_backsteps.h"
 
-namespace rim {
+namespace rim::trace::outline {
 namespace {
 
 /// Outlines that enclose less than `minAreaPx2` go, and what belongs to them.
-void leaveOutSmall(std::vector<Path>& outlines, std::vector<FitTarget>& targets, std::vector<Border>& borders,
-                   Tones& tones, double minAreaPx2) {
+void leaveOutSmall(std::vector<Path>& outlines, std::vector<FitTarget>& targets, std::vector<contour::Border>& borders,
+                   contour::Tones& tones, double minAreaPx2) {
   std::size_t kept = 0;
   for (std::size_t i = 0; i < outlines.size(); ++i) {
     if (std::abs(signedArea(outlines[i])) < minAreaPx2) continue;
@@ -58,11 +58,11 @@ void takeFewerPieces(std::vector<Path>& outlines, double withinPx, const WorkCon
 
 }  // namespace
 
-Tracing traceOutlines(Tones tones, std::vector<Border> borders, const TraceSettings& wished, const WorkControl& control,
-                      const FitScope& scope) {
+Tracing traceOutlines(contour::Tones tones, std::vector<contour::Border> borders, const TraceSettings& wished,
+                      const WorkControl& control, const FitScope& scope) {
   constexpr double kTinyPx = 0.05;  // what steps back by less says nothing
   TraceSettings settings = wished;
-  borders = finer(tones, std::move(borders), settings.minAreaPx2, control.stop);
+  borders = contour::finer(tones, std::move(borders), settings.minAreaPx2, control.stop);
   settings.tolerancePx = std::min(wished.tolerancePx, kTightTolerancePx);
   Tracing tracing;
   tracing.threshold = tones.tone.threshold;
@@ -70,9 +70,9 @@ Tracing traceOutlines(Tones tones, std::vector<Border> borders, const TraceSetti
   std::vector<FitTarget> targets(borders.size());
   // The measured points of a small picture are needed again; those of a large one would take too much memory.
   const bool small = tones.greys.has_value();
-  std::vector<SharpBorder> sharp(small ? borders.size() : 0);
+  std::vector<contour::SharpBorder> sharp(small ? borders.size() : 0);
   forAll(borders.size(), control, [&](std::size_t i) {
-    SharpBorder measured = measuredBorder(tones, i, borders[i]);
+    contour::SharpBorder measured = contour::measuredBorder(tones, i, borders[i]);
     const FitSettings fit = fitSettingsFor(tones, i, settings);
     targets[i].settled = scope.isFitted && !scope.isFitted(borders[i]);
     if (targets[i].settled) {
@@ -99,11 +99,14 @@ Tracing traceOutlines(Tones tones, std::vector<Border> borders, const TraceSetti
   return tracing;
 }
 
-Tracing traceTones(Tones tones, const TraceSettings& settings, const WorkControl& control, const FitScope& scope) {
-  auto mostNoise = std::async(std::launch::async, [&tones] { return mostNoiseByGrain(tones.grey, tones.tone); });
-  std::vector<Border> borders = followBorders(tones.grey, tones.tone, settings.minAreaPx2, control.stop);
-  judgeNoise(tones, mostNoise.get(), borders);
+Tracing traceTones(contour::Tones tones, const TraceSettings& settings, const WorkControl& control,
+                   const FitScope& scope) {
+  auto mostNoise =
+      std::async(std::launch::async, [&tones] { return contour::mostNoiseByGrain(tones.grey, tones.tone); });
+  std::vector<contour::Border> borders =
+      contour::followBorders(tones.grey, tones.tone, settings.minAreaPx2, control.stop);
+  contour::judgeNoise(tones, mostNoise.get(), borders);
   return traceOutlines(std::move(tones), std::move(borders), settings, control, scope);
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

@@ -4,7 +4,7 @@
 
 #include "core/geometry/curve_form.h"
 
-namespace rim {
+namespace rim::trace::outline {
 
 Path withinPicture(Path path, cv::Size picture) {
   constexpr double kHardlyPx = 0.02;
@@ -27,4 +27,4 @@ Path withinPicture(Path path, cv::Size picture) {
   return path;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

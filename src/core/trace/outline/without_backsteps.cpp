@@ -5,7 +5,7 @@
 
 #include "core/geometry/path_place.h"
 
-namespace rim {
+namespace rim::trace::outline {
 namespace {
 
 /// A line so short says nothing, whichever way it runs.
@@ -69,4 +69,4 @@ Path withoutBacksteps(Path path, double anyPx) {
   return turned.segments.size() < count ? turned : path;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

@@ -2,7 +2,7 @@
 
 #include "core/geometry/path.h"
 
-namespace rim {
+namespace rim::trace::outline {
 
 /// A fitted path (px) without lines that step back against the way of both segments beside them: where pieces that run
 /// the same way meet nowhere near, short ones between them may turn back. Taken out are those of less than `anyPx`,
@@ -11,4 +11,4 @@ namespace rim {
 /// the last segment of an open path stay; a closed one may begin at another node.
 Path withoutBacksteps(Path path, double anyPx = 0.5);
 
-}  // namespace rim
+}  // namespace rim::trace::outline

@@ -1,6 +1,6 @@
 #include "core/trace/outline/without_tiny_lines.h"
 
-namespace rim {
+namespace rim::trace::outline {
 
 Path withoutTinyLines(const Path& path, double tinyPx) {
   constexpr std::size_t kFewestOfClosed = 4;
@@ -20,4 +20,4 @@ Path withoutTinyLines(const Path& path, double tinyPx) {
   return few;
 }
 
-}  // namespace rim
+}  // namespace rim::trace::outline

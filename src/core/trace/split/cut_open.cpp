@@ -4,9 +4,9 @@
 #include <cmath>
 
 #include "core/trace/fit/moments.h"
-#include "core/trace/split/likely_breaks.h"
+#include "core/trace/split/breakpoint_candidates.h"
 
-namespace rim {
+namespace rim::trace::split {
 namespace {
 
 /// Where a border is best cut open, an index into the track: in the middle of the longest run between likely breaks,
@@ -18,12 +18,12 @@ std::size_t middleOfLongestRun(const Track& track, const std::vector<std::size_t
   double longest = 0;
   double middle = 0;
   for (std::size_t k = 0; k + 1 < breaks.size(); ++k) {
-    const double off = std::sqrt(lineMeanSquare(momentsOf(track.points(breaks[k], breaks[k + 1]))));
-    const double way = track.way(breaks[k + 1]) - track.way(breaks[k]);
+    const double off = std::sqrt(fit::lineMeanSquare(fit::momentsOf(track.points(breaks[k], breaks[k + 1]))));
+    const double way = track.arcLength(breaks[k + 1]) - track.arcLength(breaks[k]);
     const double rated = off < kStraight * deviationPx ? kPreferred * way : way;
     if (rated <= longest) continue;
     longest = rated;
-    middle = track.way(breaks[k]) + way / 2;
+    middle = track.arcLength(breaks[k]) + way / 2;
   }
   return track.indexAt(middle) % track.last();
 }
@@ -31,8 +31,8 @@ std::size_t middleOfLongestRun(const Track& track, const std::vector<std::size_t
 std::size_t middleOfLongestPiece(const Track& track, const std::vector<TrackPiece>& pieces) {
   const auto longest = std::max_element(
       pieces.begin(), pieces.end(),
-      [&track](const TrackPiece& a, const TrackPiece& b) { return wayOf(track, a) < wayOf(track, b); });
-  return track.indexAt(track.way(longest->from) + wayOf(track, *longest) / 2) % track.last();
+      [&track](const TrackPiece& a, const TrackPiece& b) { return arcLengthOf(track, a) < arcLengthOf(track, b); });
+  return track.indexAt(track.arcLength(longest->from) + arcLengthOf(track, *longest) / 2) % track.last();
 }
 
 /// The same breaks on a track that starts at index `start` of the one before.
@@ -46,13 +46,13 @@ std::vector<std::size_t> turnedBreaks(std::vector<std::size_t> breaks, std::size
 bool endsAreOne(const Opened& opened, const SplitLimits& split) {
   if (opened.pieces.size() < 2) return true;
   const Track& track = opened.track;
-  MomentSums together(track.point(0));
+  fit::MomentSums together(track.point(0));
   double apart = 0;
   for (const TrackPiece* piece : {&opened.pieces.front(), &opened.pieces.back()}) {
     const auto [from, end] = track.within(piece->from, piece->to, split.trimPx);
-    MomentSums sums(track.point(0));
+    fit::MomentSums sums(track.point(0));
     for (std::size_t i = from; i < end; ++i) sums.add(track.point(i));
-    apart += priceOfPiece(sums.central(), wayOf(track, *piece), split);
+    apart += priceOfPiece(sums.central(), arcLengthOf(track, *piece), split);
     together.add(sums);
   }
   // Together they may go nearly all the way round.
@@ -62,9 +62,9 @@ bool endsAreOne(const Opened& opened, const SplitLimits& split) {
 
 }  // namespace
 
-Opened openedWithinPiece(const Border& border, const SplitLimits& split, const std::stop_token& stop) {
+Opened openedWithinPiece(const contour::Border& border, const SplitLimits& split, const std::stop_token& stop) {
   const Track anywhere(border, 0);
-  const std::vector<std::size_t> breaks = likelyBreaks(anywhere, split);
+  const std::vector<std::size_t> breaks = breakpointCandidates(anywhere, split);
   const auto openedAt = [&](std::size_t start) {
     Track track(border, start);
     std::vector<TrackPiece> pieces = splitAmong(track, turnedBreaks(breaks, start, border.size()), split, stop);
@@ -76,4 +76,4 @@ Opened openedWithinPiece(const Border& border, const SplitLimits& split, const s
   return openedAt((opened.start + middleOfLongestPiece(opened.track, opened.pieces)) % border.size());
 }
 
-}  // namespace rim
+}  // namespace rim::trace::split

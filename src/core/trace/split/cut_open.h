@@ -5,7 +5,7 @@
 
 #include "core/trace/split/split.h"
 
-namespace rim {
+namespace rim::trace::split {
 
 /// A closed border cut open, and its pieces.
 struct Opened {
@@ -18,6 +18,6 @@ struct Opened {
 /// piece are parts of one. It is cut in the middle of the longest run between likely breaks, straight ones before
 /// others; were both ends dearer as one piece than apart, in the middle of the longest piece found so, and split again.
 /// Throws Cancelled when `stop` is requested.
-Opened openedWithinPiece(const Border& border, const SplitLimits& split, const std::stop_token& stop);
+Opened openedWithinPiece(const contour::Border& border, const SplitLimits& split, const std::stop_token& stop);
 
-}  // namespace rim
+}  // namespace rim::trace::split

@@ -8,7 +8,7 @@
 #include "core/error.h"
 #include "core/trace/fit/moments.h"
 
-namespace rim {
+namespace rim::trace::split {
 namespace {
 
 constexpr double kNever = std::numeric_limits<double>::infinity();
@@ -56,26 +56,26 @@ struct Start {
 /// The cheaper one of line and arc for points with these moments, `along` px of the border long; a mean square of 1 px
 /// costs `perSquare`. When neither is below `atMost` it need not be fitted: a lower price that is no less, and a lower
 /// mean square, or none is told.
-Rated rate(const Moments& m, double along, double perSquare, double atMost = kNever) {
-  const double line = lineMeanSquare(m);
+Rated rate(const fit::Moments& m, double along, double perSquare, double atMost = kNever) {
+  const double line = fit::lineMeanSquare(m);
   Rated best{kPriceOfLine + line * perSquare, false, line, line};
   if (best.price <= kPriceOfArc || m.count < 3) return best;
   if (atMost <= kPriceOfArc) return {};
   const double most = (std::min(best.price, atMost) - kPriceOfArc) / perSquare;
-  const double meanSquare = circleMeanSquare(m, most);
+  const double meanSquare = fit::circleMeanSquare(m, most);
   if (meanSquare > most) {
     if (best.price < atMost) return best;
     return {kPriceOfArc + meanSquare * perSquare, true, meanSquare, line};
   }
-  const auto circle = circleFrom(m, meanSquare);
+  const auto circle = fit::circleFrom(m, meanSquare);
   if (!circle || circle->radius < kSmallestRadiusPx || along > circle->radius * kWidestSweep) return best;
   const double arc = kPriceOfArc + circle->meanSquare * perSquare;
   if (arc < best.price) best = {arc, true, circle->meanSquare, line};
   return best;
 }
 
-Rated rate(const Moments& m, double along, const SplitLimits& limits, double atMost = kNever) {
-  return rate(m, along, factsIn(m.count) / (limits.deviationPx * limits.deviationPx), atMost);
+Rated rate(const fit::Moments& m, double along, const SplitLimits& limits, double atMost = kNever) {
+  return rate(m, along, effectiveSampleSize(m.count) / (limits.deviationPx * limits.deviationPx), atMost);
 }
 
 /// The places where pieces may meet: 1, 2, 4, 8 and so on points off a likely break, up to half of the way to the next
@@ -107,7 +107,7 @@ class Splitter {
         places_(std::move(places)) {
     std::size_t end = 0;
     for (const std::size_t at : places_) {
-      while (end < at && track_.way(end) <= track_.way(at) - limits_.trimPx) ++end;
+      while (end < at && track_.arcLength(end) <= track_.arcLength(at) - limits_.trimPx) ++end;
       trimmed_.push_back({track_.indexBeyond(at, limits_.trimPx), end});
     }
   }
@@ -126,7 +126,7 @@ class Splitter {
   }
 
  private:
-  double way(std::size_t place) const { return track_.way(places_[place]); }
+  double way(std::size_t place) const { return track_.arcLength(places_[place]); }
 
   double gapPrice(std::size_t from, std::size_t to) const {
     return from == to ? 0 : kPriceOfGap + kPriceOfPointInGap * static_cast<double>(places_[to] - places_[from]);
@@ -146,7 +146,7 @@ class Splitter {
 
     std::size_t end;     ///< points before it belong to the piece
     std::size_t summed;  ///< back to here they are in the sums; only fits need them
-    MomentSums sums;
+    fit::MomentSums sums;
     // What the squared distances come to at least, as those of fewer points did.
     double squares = 0;           ///< from any line or circle, or so many more that an arc's price makes up for it
     double squaresFromLines = 0;  ///< from any line
@@ -202,7 +202,7 @@ class Splitter {
     const double forPoints = kPriceOfSkippedPoint * (static_cast<double>(places_[e] - places_[k]) - count);
     const double room = atMost - forPoints;
     if (room <= kPriceOfLine) return kNever;
-    const double perPoint = factsPerPoint(count) * perSquareFact_;
+    const double perPoint = effectiveSharePerPoint(count) * perSquareFact_;
     const double atLeast = kPriceOfLine + piece.squares * perPoint;
     if (atLeast >= room) return atLeast + forPoints;
     const bool lineOnly = room <= kPriceOfArc;
@@ -227,7 +227,7 @@ class Splitter {
     const double forPoints = kPriceOfSkippedPoint * static_cast<double>(places_[e] - places_[k] - (to - from));
     const double room = atMost - forPoints;
     if (room <= kPriceOfLine) return kNever;
-    return rate(momentsOf(track_.points(from, to)), along, limits_, room).price + forPoints;
+    return rate(fit::momentsOf(track_.points(from, to)), along, limits_, room).price + forPoints;
   }
 
   std::vector<TrackPiece> collect() const {
@@ -265,23 +265,23 @@ class Splitter {
 
 }  // namespace
 
-double factsPerPoint(double points) {
+double effectiveSharePerPoint(double points) {
   constexpr double kMostFacts = 60;
-  return kMostFacts / (kMostFacts * kPointsPerFact + points);
+  return kMostFacts / (kMostFacts * kPointsPerEffectiveOne + points);
 }
 
-double misfitPrice(std::span<const Point> points, const Primitive& primitive, double deviationPx) {
+double misfitPrice(std::span<const Point> points, const fit::Primitive& primitive, double deviationPx) {
   double sum = 0;
   for (const Point p : points) {
-    const double off = distance(p, project(primitive, p));
+    const double off = distance(p, fit::project(primitive, p));
     sum += off * off;
   }
   const auto count = static_cast<double>(points.size());
-  return factsIn(count) * sum / count / (deviationPx * deviationPx);
+  return effectiveSampleSize(count) * sum / count / (deviationPx * deviationPx);
 }
 
-Primitive fitRange(const Track& track, std::size_t from, std::size_t to, const SplitLimits& limits) {
-  const double along = track.way(to) - track.way(from);
+fit::Primitive fitRange(const Track& track, std::size_t from, std::size_t to, const SplitLimits& limits) {
+  const double along = track.arcLength(to) - track.arcLength(from);
   // Long pieces can spare more of their ends, which corners bend a little even beyond the trim.
   const double spare = std::clamp(along * kShareSpared, limits.trimPx, kMostTrims * limits.trimPx);
   const double trim = std::clamp((along - kLeastFittedPx) / 2, 0.0, spare);
@@ -289,13 +289,13 @@ Primitive fitRange(const Track& track, std::size_t from, std::size_t to, const S
   const std::span<const Point> points = track.points(first, end);
   // However far it goes round: the parts of one piece, joined, may be nearly a whole circle.
   constexpr double kAnySweep = 0;
-  if (rate(momentsOf(points), kAnySweep, limits).arc) {
-    if (auto circle = fitCircle(points)) return *circle;
+  if (rate(fit::momentsOf(points), kAnySweep, limits).arc) {
+    if (auto circle = fit::fitCircle(points)) return *circle;
   }
-  return fitLine(points);
+  return fit::fitLine(points);
 }
 
-double priceOfPiece(const Moments& moments, double along, const SplitLimits& limits, double atMost) {
+double priceOfPiece(const fit::Moments& moments, double along, const SplitLimits& limits, double atMost) {
   return rate(moments, along, limits, atMost).price;
 }
 
@@ -310,4 +310,4 @@ std::vector<TrackPiece> splitAmong(const Track& track, std::span<const std::size
   return Splitter(track, limits, placesAround(track, likely)).pieces(stop);
 }
 
-}  // namespace rim
+}  // namespace rim::trace::split

@@ -9,18 +9,20 @@
 #include "core/trace/fit/primitive.h"
 #include "core/trace/split/track.h"
 
-namespace rim {
+namespace rim::trace::split {
 
 /// A range of the track and the line or circle that follows it. Where a corner's rounded-off tip
 /// lies between two pieces, the next one's `from` comes after this one's `to`.
 struct TrackPiece {
   std::size_t from = 0;  ///< index into the track
   std::size_t to = 0;    ///< index into the track
-  Primitive primitive;
+  fit::Primitive primitive;
 };
 
-/// Pixels along the border from a piece's start to its end.
-inline double wayOf(const Track& track, const TrackPiece& piece) { return track.way(piece.to) - track.way(piece.from); }
+/// The arc length from a piece's start to its end, px.
+inline double arcLengthOf(const Track& track, const TrackPiece& piece) {
+  return track.arcLength(piece.to) - track.arcLength(piece.from);
+}
 
 struct SplitLimits {
   double deviationPx = 0.05;  ///< standard deviation that is taken for noise; weighs error against pieces
@@ -28,23 +30,23 @@ struct SplitLimits {
   double gapPx = 7;           ///< the longest stretch between two pieces that neither must follow
 };
 
-/// What a piece costs beside its misfit, in units of squared deviation. As in a description length
-/// (J. Rissanen, "Modeling by shortest data description", Automatica 14 (1978), 465-471), but
+/// What a piece costs beside its misfit, in units of squared deviation: the regularisation that keeps pieces few. As in
+/// a description length (J. Rissanen, "Modeling by shortest data description", Automatica 14 (1978), 465-471), but
 /// dearer: neighbouring points of a border are not independent.
 inline constexpr double kPriceOfLine = 12;
 inline constexpr double kPriceOfArc = 19;
-/// So many neighbouring points say no more than one.
-inline constexpr double kPointsPerFact = 2;
+/// So many neighbouring points say no more than one that is independent.
+inline constexpr double kPointsPerEffectiveOne = 2;
 
-/// What each of so many points of a border says, in facts: neighbours are not independent, and over long
-/// stretches an error that changes slowly (a lens, blocks of a JPEG, uneven light) outweighs noise, so
-/// the facts of a stretch do not grow without bound.
-double factsPerPoint(double points);
-inline double factsIn(double points) { return points * factsPerPoint(points); }
+/// What each of so many points of a border adds to their effective sample size, the number of independent points that
+/// would say as much: neighbours are not independent, and over long stretches an error that changes slowly (a lens,
+/// blocks of a JPEG, uneven light) outweighs noise, so that of a stretch does not grow without bound.
+double effectiveSharePerPoint(double points);
+inline double effectiveSampleSize(double points) { return points * effectiveSharePerPoint(points); }
 
 /// What points cost that a line or circle follows, beside its price: their squared distances (px) in units of
-/// `deviationPx` squared, as far as they are facts. Needs a point.
-double misfitPrice(std::span<const Point> points, const Primitive& primitive, double deviationPx);
+/// `deviationPx` squared, for the effective sample size. Needs a point.
+double misfitPrice(std::span<const Point> points, const fit::Primitive& primitive, double deviationPx);
 
 /// The track as lines and arcs with the least sum of misfit and prices over all ways of splitting
 /// it: dynamic programming over the places of breaks, each range fitted by least squares.
@@ -55,18 +57,18 @@ double misfitPrice(std::span<const Point> points, const Primitive& primitive, do
 /// Throws Cancelled when `stop` is requested.
 std::vector<TrackPiece> splitTrack(const Track& track, const SplitLimits& limits, std::stop_token stop);
 
-/// The same, but pieces meet at or near the likely breaks only (trace/split/likely_breaks.h; indexes in rising order):
-/// at them and 1, 2, 4, 8 and so on points off, up to half of the way to the next.
+/// The same, but pieces meet at or near the likely breaks only (trace/split/breakpoint_candidates.h; indexes in rising
+/// order): at them and 1, 2, 4, 8 and so on points off, up to half of the way to the next.
 std::vector<TrackPiece> splitAmong(const Track& track, std::span<const std::size_t> likely, const SplitLimits& limits,
                                    std::stop_token stop);
 
 /// What the better one of line and arc costs, its own price included, for points with these moments that take `along`
 /// px of the border. When that is no less than `atMost` it need not be known: another that is no less may be told.
-double priceOfPiece(const Moments& moments, double along, const SplitLimits& limits,
+double priceOfPiece(const fit::Moments& moments, double along, const SplitLimits& limits,
                     double atMost = std::numeric_limits<double>::infinity());
 
 /// The better one of line and arc for the points from index `from` to `to`, ends included, as
 /// splitTrack() weighs them.
-Primitive fitRange(const Track& track, std::size_t from, std::size_t to, const SplitLimits& limits);
+fit::Primitive fitRange(const Track& track, std::size_t from, std::size_t to, const SplitLimits& limits);
 
-}  // namespace rim
+}  // namespace rim::trace::split

@@ -7,14 +7,14 @@
 
 #include "core/trace/contour/border.h"
 
-namespace rim {
+namespace rim::trace::split {
 
-/// A border with the length of the way to each of its points. A closed one starts wherever it is
+/// A border with the arc length to each of its points. A closed one starts wherever it is
 /// told to; its last point is its first once more, so ranges never have to wrap round.
 class Track {
  public:
   /// `border` needs three points or more; `start` is the index that becomes 0.
-  Track(const Border& border, std::size_t start);
+  Track(const contour::Border& border, std::size_t start);
 
   /// A border that does not close: two points or more, from one end to the other.
   static Track open(std::vector<Point> points);
@@ -25,9 +25,9 @@ class Track {
   std::size_t last() const { return points_.size() - 1; }
   Point point(std::size_t i) const { return points_[i]; }
 
-  /// Pixels along the border from point 0 to point i.
-  double way(std::size_t i) const { return way_[i]; }
-  double length() const { return way_.back(); }
+  /// The arc length from point 0 to point i, px.
+  double arcLength(std::size_t i) const { return arcLengths_[i]; }
+  double length() const { return arcLengths_.back(); }
 
   /// The first index at least `way` pixels along; last() when there is none.
   std::size_t indexAt(double way) const;
@@ -57,8 +57,8 @@ class Track {
   Track() = default;
 
   std::vector<Point> points_;
-  std::vector<double> way_;
+  std::vector<double> arcLengths_;
   bool closed_ = true;
 };
 
-}  // namespace rim
+}  // namespace rim::trace::split

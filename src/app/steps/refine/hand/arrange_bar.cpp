@@ -64,12 +64,12 @@ void ArrangeBar::buildFields() {
   menu_ = new QMenu(more);
   more->setMenu(menu_);
   grid->addWidget(more, 2, 2, 1, 2);
-  const auto held = [this] { return pointOf(boxOf(chosen_), hold()); };
+  const auto held = [this] { return refine::pointOf(boxOf(chosen_), hold()); };
   connect(x_, &LengthField::entered, this, [this, held](double mm) {
-    doAll(tr("Place"), [this, held, mm](const Drawing& all) { return placed(all, {mm, held().y}, hold()); });
+    doAll(tr("Place"), [this, held, mm](const Drawing& all) { return refine::placed(all, {mm, held().y}, hold()); });
   });
   connect(y_, &LengthField::entered, this, [this, held](double mm) {
-    doAll(tr("Place"), [this, held, mm](const Drawing& all) { return placed(all, {held().x, mm}, hold()); });
+    doAll(tr("Place"), [this, held, mm](const Drawing& all) { return refine::placed(all, {held().x, mm}, hold()); });
   });
   connect(width_, &LengthField::entered, this, [this](double mm) {
     doAll(tr("Size"), [this, mm](const Drawing& all) { return refine::sizedTo(all, hold(), mm, {}, kToleranceMm); });
@@ -83,15 +83,15 @@ void ArrangeBar::buildMenu() {
   const auto offer = [this](const QString& name, const std::function<Drawing(const Drawing&)>& what) {
     menu_->addAction(name, this, [this, name, what] { doAll(QString(name).remove('&'), what); });
   };
-  const auto combine = [&offer](const QString& name, AreaRule rule) {
+  const auto combine = [&offer](const QString& name, refine::AreaRule rule) {
     offer(name, [rule](const Drawing& all) { return refine::combinedAreas(all, rule); });
   };
-  combine(tr("&Unite them"), AreaRule::Unite);
-  combine(tr("&Take the smaller from the largest"), AreaRule::Subtract);
-  combine(tr("Keep what &both cover"), AreaRule::Intersect);
-  combine(tr("Keep what only &one covers"), AreaRule::Exclude);
+  combine(tr("&Unite them"), refine::AreaRule::Unite);
+  combine(tr("&Take the smaller from the largest"), refine::AreaRule::Subtract);
+  combine(tr("Keep what &both cover"), refine::AreaRule::Intersect);
+  combine(tr("Keep what only &one covers"), refine::AreaRule::Exclude);
   menu_->addSeparator();
-  const auto stroke = [&offer](const QString& name, DoubleRule keep) {
+  const auto stroke = [&offer](const QString& name, mend::DoubleRule keep) {
     offer(name, [keep](const Drawing& all) {
       constexpr double kAnyWidthMm = 1e4;
       Drawing lines = refine::strokesTo(all, {keep, kAnyWidthMm});
@@ -100,14 +100,14 @@ void ArrangeBar::buildMenu() {
       return lines;
     });
   };
-  stroke(tr("Only the &outer edge of strokes"), DoubleRule::Outer);
-  stroke(tr("Only the &inner edge of strokes"), DoubleRule::Inner);
-  stroke(tr("The mi&ddle line of strokes"), DoubleRule::Centre);
+  stroke(tr("Only the &outer edge of strokes"), mend::DoubleRule::Outer);
+  stroke(tr("Only the &inner edge of strokes"), mend::DoubleRule::Inner);
+  stroke(tr("The mi&ddle line of strokes"), mend::DoubleRule::Centre);
   menu_->addSeparator();
-  offer(tr("Turn a quarter to the &left"), [](const Drawing& all) { return rotated(all, 90); });
-  offer(tr("Turn a quarter to the &right"), [](const Drawing& all) { return rotated(all, -90); });
-  offer(tr("Mirror left and right"), [](const Drawing& all) { return mirrored(all, true); });
-  offer(tr("Mirror top and bottom"), [](const Drawing& all) { return mirrored(all, false); });
+  offer(tr("Turn a quarter to the &left"), [](const Drawing& all) { return refine::rotated(all, 90); });
+  offer(tr("Turn a quarter to the &right"), [](const Drawing& all) { return refine::rotated(all, -90); });
+  offer(tr("Mirror left and right"), [](const Drawing& all) { return refine::mirrored(all, true); });
+  offer(tr("Mirror top and bottom"), [](const Drawing& all) { return refine::mirrored(all, false); });
   menu_->addSeparator();
   const auto align = [&offer](const QString& name, refine::BoxSide side) {
     offer(name, [side](const Drawing& all) { return refine::alignedBy(all, side); });
@@ -123,7 +123,7 @@ void ArrangeBar::buildMenu() {
   offer(tr("Even gaps, one above the other"), [](const Drawing& all) { return refine::spacedEvenly(all, false); });
 }
 
-Hold ArrangeBar::hold() const { return static_cast<Hold>(hold_->currentIndex()); }
+refine::Hold ArrangeBar::hold() const { return static_cast<refine::Hold>(hold_->currentIndex()); }
 
 void ArrangeBar::show(Drawing chosen, Unit unit) {
   chosen_ = std::move(chosen);
@@ -131,7 +131,7 @@ void ArrangeBar::show(Drawing chosen, Unit unit) {
   setEnabled(!chosen_.outlines.empty());
   if (chosen_.outlines.empty()) return;
   const Box box = boxOf(chosen_);
-  const Point at = pointOf(box, hold());
+  const Point at = refine::pointOf(box, hold());
   x_->show(at.x, unit);
   y_->show(at.y, unit);
   width_->show(box.width(), unit);

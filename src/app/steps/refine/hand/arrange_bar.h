@@ -32,7 +32,7 @@ class ArrangeBar : public QWidget {
  private:
   void buildFields();
   void buildMenu();
-  Hold hold() const;
+  refine::Hold hold() const;
   /// Does one thing to all; what goes wrong is told.
   void doAll(const QString& name, const std::function<Drawing(const Drawing&)>& what);
 

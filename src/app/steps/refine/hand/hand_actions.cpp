@@ -2,6 +2,8 @@
 
 #include <QCoreApplication>
 
+#include "app/steps/rooms.h"
+
 namespace rim::app {
 namespace {
 
@@ -13,7 +15,7 @@ HandActions::HandActions(ActionBook& book, QObject* owner) {
   const auto add = [&book](const char* name, const char* tip, const char* key) {
     QList<QKeySequence> keys;
     if (*key != '\0') keys.append(QKeySequence(QString::fromLatin1(key)));
-    return book.add(Room::Refine, text(name), text(tip), keys);
+    return book.add(Step::Refine, text(name), text(tip), keys);
   };
   tools = new QActionGroup(owner);
   for (QAction* tool : {add("&Outlines", "Choose and move whole outlines", "5"),

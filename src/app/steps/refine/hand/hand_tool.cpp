@@ -8,8 +8,8 @@
 
 #include "app/bench/outline_layer.h"
 #include "app/look.h"
-#include "core/geometry/inside.h"
 #include "core/geometry/path_place.h"
+#include "core/geometry/point_in_polygon.h"
 
 namespace rim::app {
 
@@ -72,7 +72,7 @@ std::optional<OutlineId> outlineAt(const Drawing& drawing, Point place, double r
   for (const Outline& outline : drawing.outlines) {
     if (!outline.path().closed || !boxOf(outline.path()).contains(place)) continue;
     const double area = std::abs(signedArea(outline.path()));
-    if (area >= smallest || !Inside(outline.path()).has(place)) continue;
+    if (area >= smallest || !PointInPolygon(outline.path()).has(place)) continue;
     smallest = area;
     best = outline.id;
   }

@@ -5,7 +5,6 @@
 #include <QMimeData>
 #include <map>
 
-#include "app/actions.h"
 #include "app/session.h"
 #include "app/steps/refine/hand/arrange_bar.h"
 #include "app/steps/refine/hand/chain_tool.h"
@@ -21,6 +20,7 @@
 #include "app/steps/refine/hand/shape_bar.h"
 #include "app/steps/refine/hand/shape_tool.h"
 #include "app/steps/refine/hand/trim_tool.h"
+#include "app/steps/refine/refine_actions.h"
 #include "app/steps/refine/refine_text.h"
 #include "app/widgets/counted.h"
 #include "app/widgets/panel_parts.h"
@@ -36,7 +36,7 @@ constexpr double kBesideMm = 2;  // a copy lies so far to the right and below
 
 }  // namespace
 
-Handwork::Handwork(Session& session, Actions& actions, QWidget* parent)
+Handwork::Handwork(Session& session, const RefineActions& actions, QWidget* parent)
     : QWidget(parent),
       session_(session),
       actions_(actions),
@@ -82,7 +82,7 @@ Handwork::Handwork(Session& session, Actions& actions, QWidget* parent)
     emit toolChanged();
   });
   connect(shapes_, &ShapeBar::wished, shapes, &ShapeTool::setWish);
-  connect(offsets_, &OffsetBar::wished, offset_, [this](Joins joins, bool instead) {
+  connect(offsets_, &OffsetBar::wished, offset_, [this](refine::Joins joins, bool instead) {
     offset_->setInstead(instead);
     offset_->setJoins(joins);
   });
@@ -127,7 +127,7 @@ void Handwork::show(Unit unit) {
   if (!session_.hasWork()) {
     for (HandTool* tool : tools_) tool->setOutlines(nullptr, 1);
   } else if (session_.upToDate()) {
-    takeOutlines(outlinesOf(session_.job()));
+    takeOutlines(job::outlinesOf(session_.job()));
   }
   followChosen();
 }
@@ -139,7 +139,7 @@ void Handwork::takeOutlines(const std::shared_ptr<const Drawing>& outlines) {
   const auto free =
       locked.empty() ? outlines : std::make_shared<const Drawing>(refine::withoutLayers(*outlines, locked));
   for (HandTool* tool : tools_) {
-    tool->setOutlines(free, mmPerPixel(session_.job()));
+    tool->setOutlines(free, job::mmPerPixel(session_.job()));
     tool->setAround(locked.empty() ? nullptr : outlines);
   }
   if (fresh_) {
@@ -155,7 +155,7 @@ void Handwork::takeOutlines(const std::shared_ptr<const Drawing>& outlines) {
 
 std::vector<Outline> Handwork::chosenOutlines() const {
   std::vector<Outline> chosen;
-  const auto outlines = session_.upToDate() ? outlinesOf(session_.job()) : nullptr;
+  const auto outlines = session_.upToDate() ? job::outlinesOf(session_.job()) : nullptr;
   if (!outlines || select_->chosen().empty()) return chosen;
   for (const Outline& outline : outlines->outlines) {
     if (select_->chosen().count(outline.id) != 0) chosen.push_back(outline);
@@ -171,21 +171,21 @@ std::set<OutlineId> Handwork::chosenIds() const {
 
 void Handwork::change(const QString& name, const std::vector<refine::ByHand::One>& changes, const QString& mergeKey) {
   session_.edit(name, mergeKey,
-                [&changes](Job& job) { job.refine = refine::withHandwork(std::move(job.refine), changes); });
+                [&changes](job::Job& job) { job.refine = refine::withHandwork(std::move(job.refine), changes); });
 }
 
 void Handwork::removeChosen() {
   if (&tool() == nodes_) return nodes_->deleteNodes();
   const std::vector<Outline> chosen = chosenOutlines();
   if (chosen.empty()) return;
-  if (chosen.size() == outlinesOf(session_.job())->outlines.size()) {
+  if (chosen.size() == job::outlinesOf(session_.job())->outlines.size()) {
     emit refused(tr("That would leave no outline at all."));
     return;
   }
   refine::Remove remove;
   for (const Outline& outline : chosen) remove.outlines.push_back(markOf(outline));
   const QString name = tr("Delete %1").arg(counted(chosen.size(), tr("1 outline"), tr("%1 outlines")));
-  session_.edit(name, {}, [&remove](Job& job) { job.refine.push_back(remove); });
+  session_.edit(name, {}, [&remove](job::Job& job) { job.refine.push_back(remove); });
 }
 
 void Handwork::moveChosen(Point by) {
@@ -202,7 +202,7 @@ void Handwork::moveChosen(Point by) {
 
 void Handwork::bringChosenTo(Point middleMm) {
   const Box box = boxOf(chosenInMm());
-  if (!box.empty()) moveChosen((middleMm - lerp(box.low, box.high, 0.5)) * (1 / mmPerPixel(session_.job())));
+  if (!box.empty()) moveChosen((middleMm - lerp(box.low, box.high, 0.5)) * (1 / job::mmPerPixel(session_.job())));
 }
 
 void Handwork::arrangeChosen(const QString& name, const Drawing& became) {
@@ -215,7 +215,7 @@ void Handwork::arrangeChosen(const QString& name, const Drawing& became) {
     // What is new stands behind the one that it came of.
     const auto own = paths.find(outline.id);
     if (own != paths.end()) of = own;
-    of->second.push_back(scaled(outline.path(), 1 / mmPerPixel(session_.job())));
+    of->second.push_back(scaled(outline.path(), 1 / job::mmPerPixel(session_.job())));
   }
   std::vector<refine::ByHand::One> changes;
   for (const Outline& outline : chosen)
@@ -227,11 +227,11 @@ void Handwork::groupChosen(bool together) {
   const std::vector<OutlineMark> marks = chosenMarks();
   if (marks.empty()) return;
   const refine::Group step{marks, together};
-  session_.edit(refineName(step), {}, [&step](Job& job) { job.refine.push_back(step); });
+  session_.edit(refineName(step), {}, [&step](job::Job& job) { job.refine.push_back(step); });
 }
 
 void Handwork::duplicateChosen() {
-  const double beside = kBesideMm / mmPerPixel(session_.job());
+  const double beside = kBesideMm / job::mmPerPixel(session_.job());
   std::vector<refine::ByHand::One> changes;
   for (const Outline& outline : chosenOutlines())
     changes.push_back(refine::madeByHand({}, {scaled(outline.path(), 1, {beside, -beside})}, outline.layer));
@@ -240,7 +240,7 @@ void Handwork::duplicateChosen() {
 }
 
 void Handwork::addNew(const QString& name, const std::vector<refine::ByHand::One>& changes) {
-  const auto outlines = outlinesOf(session_.job());
+  const auto outlines = job::outlinesOf(session_.job());
   if (changes.empty() || !outlines) return;
   fresh_.emplace();
   for (const Outline& outline : outlines->outlines) fresh_->insert(outline.id);
@@ -249,17 +249,17 @@ void Handwork::addNew(const QString& name, const std::vector<refine::ByHand::One
 
 /// The outlines that are chosen, in a drawing of their own; none while they are being worked out.
 Drawing Handwork::chosenInMm() const {
-  const auto outlines = session_.hasWork() && session_.upToDate() ? outlinesOf(session_.job()) : nullptr;
+  const auto outlines = session_.hasWork() && session_.upToDate() ? job::outlinesOf(session_.job()) : nullptr;
   if (!outlines) return {};
   Drawing chosen = emptyLike(*outlines);
   chosen.outlines = chosenOutlines();
-  return inFrame(chosen, Frame::Millimetres, mmPerPixel(session_.job()));
+  return inFrame(chosen, Frame::Millimetres, job::mmPerPixel(session_.job()));
 }
 
 void Handwork::copyChosen() {
   const Drawing chosen = chosenInMm();
   if (chosen.outlines.empty()) return;
-  QApplication::clipboard()->setMimeData(svgContent(QByteArray::fromStdString(svgText(chosen))));
+  QApplication::clipboard()->setMimeData(svgContent(QByteArray::fromStdString(io::svg::svgText(chosen))));
 }
 
 bool Handwork::paste(const QMimeData* content) {
@@ -275,13 +275,13 @@ void Handwork::putIn(const QByteArray& svg, const std::optional<Point>& middle) 
     emit refused(tr("The outlines are still being worked out; try it again in a moment."));
     return;
   }
-  const auto read = outcomeOf([&svg] { return readDrawing(svg.toStdString(), "clipboard.svg"); });
+  const auto read = outcomeOf([&svg] { return io::readDrawing(svg.toStdString(), "clipboard.svg"); });
   if (!read.trouble.isEmpty()) {
     emit refused(tr("These outlines cannot be pasted: %1").arg(read.trouble));
     return;
   }
-  const auto outlines = outlinesOf(session_.job());
-  const double k = mmPerPixel(session_.job());
+  const auto outlines = job::outlinesOf(session_.job());
+  const double k = job::mmPerPixel(session_.job());
   std::vector<refine::ByHand::One> changes;
   const Box all = boxOf(read.result.drawing);
   const Point by = middle ? *middle - lerp(all.low, all.high, 0.5) * (1 / k) : Point{};

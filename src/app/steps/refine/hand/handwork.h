@@ -24,7 +24,7 @@ class SelectTool;
 class Session;
 class ShapeBar;
 class Snapping;
-struct Actions;
+struct RefineActions;
 
 /// The part of the Refine panel where outlines are taken hold of: which tool is on the bench, what is chosen, and what
 /// can be done to it.
@@ -32,7 +32,7 @@ class Handwork : public QWidget {
   Q_OBJECT
 
  public:
-  Handwork(Session& session, Actions& actions, QWidget* parent = nullptr);
+  Handwork(Session& session, const RefineActions& actions, QWidget* parent = nullptr);
 
   /// Follows the session.
   void show(Unit unit);
@@ -93,7 +93,7 @@ class Handwork : public QWidget {
   Drawing chosenInMm() const;
 
   Session& session_;
-  Actions& actions_;
+  const RefineActions& actions_;
   SelectTool* select_;
   NodeTool* nodes_;
   Snapping* snapping_;

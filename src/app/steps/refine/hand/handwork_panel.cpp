@@ -6,7 +6,6 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
-#include "app/actions.h"
 #include "app/session.h"
 #include "app/steps/refine/hand/arrange_bar.h"
 #include "app/steps/refine/hand/chain_tool.h"
@@ -16,6 +15,7 @@
 #include "app/steps/refine/hand/offset_tool.h"
 #include "app/steps/refine/hand/select_tool.h"
 #include "app/steps/refine/hand/shape_bar.h"
+#include "app/steps/refine/refine_actions.h"
 #include "app/widgets/counted.h"
 #include "app/widgets/panel_parts.h"
 #include "core/refine/edit/likeness.h"

@@ -23,6 +23,6 @@ OffsetBar::OffsetBar(QWidget* parent) : QWidget(parent) {
   connect(instead_, &QCheckBox::toggled, this, &OffsetBar::take);
 }
 
-void OffsetBar::take() { emit wished(static_cast<Joins>(joins_->currentIndex()), instead_->isChecked()); }
+void OffsetBar::take() { emit wished(static_cast<refine::Joins>(joins_->currentIndex()), instead_->isChecked()); }
 
 }  // namespace rim::app

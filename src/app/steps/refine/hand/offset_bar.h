@@ -17,7 +17,7 @@ class OffsetBar : public QWidget {
   explicit OffsetBar(QWidget* parent = nullptr);
 
  signals:
-  void wished(rim::Joins joins, bool instead);
+  void wished(rim::refine::Joins joins, bool instead);
 
  private:
   void take();

@@ -4,8 +4,8 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/geometry/inside.h"
 #include "core/geometry/path_place.h"
+#include "core/geometry/point_in_polygon.h"
 
 namespace rim::app {
 namespace {
@@ -13,11 +13,11 @@ namespace {
 constexpr double kToleranceMm = 0.002;
 
 /// The outlines that lie so far beside some others (mm). Those alone that are new.
-Drawing besideThese(const Drawing& these, double mm, Joins joins, const std::stop_token& stop) {
+Drawing besideThese(const Drawing& these, double mm, refine::Joins joins, const std::stop_token& stop) {
   const bool open = std::any_of(these.outlines.begin(), these.outlines.end(),
                                 [](const Outline& outline) { return !outline.path().closed; });
-  Drawing made = offset(these, mm, joins, kToleranceMm, stop);
-  if (open) made = thickened(made, 2 * std::abs(mm), joins, Tips::Round, kToleranceMm, stop);
+  Drawing made = refine::offset(these, mm, joins, kToleranceMm, stop);
+  if (open) made = refine::thickened(made, 2 * std::abs(mm), joins, refine::Tips::Round, kToleranceMm, stop);
   return made;
 }
 
@@ -28,7 +28,7 @@ void OffsetTool::setOutlines(std::shared_ptr<const Drawing> outlines, double mmP
   HandTool::setOutlines(std::move(outlines), mmPerPixel);
 }
 
-void OffsetTool::setJoins(Joins joins) {
+void OffsetTool::setJoins(refine::Joins joins) {
   joins_ = joins;
   work();
 }
@@ -40,7 +40,7 @@ double OffsetTool::distanceMm() const {
   if (isNumber) return std::clamp(typed, -kFarthestMm, kFarthestMm);
   const Path& path = of_.front().path();
   const double off = nearestOn(path, now_).off * mmPerPixel_;
-  return path.closed && Inside(path).has(now_) ? -off : off;
+  return path.closed && PointInPolygon(path).has(now_) ? -off : off;
 }
 
 void OffsetTool::takeHold(OutlineId outline) {

@@ -17,7 +17,7 @@ class OffsetTool : public HandTool {
   void setOutlines(std::shared_ptr<const Drawing> outlines, double mmPerPixel) override;
   /// What is chosen; pressed at one of these, all are taken.
   void setChosen(std::set<OutlineId> chosen) { chosen_ = std::move(chosen); }
-  void setJoins(Joins joins);
+  void setJoins(refine::Joins joins);
   /// Whether the new outlines take the place of the old ones.
   void setInstead(bool instead) { instead_ = instead; }
 
@@ -40,7 +40,7 @@ class OffsetTool : public HandTool {
   void finish();
 
   std::set<OutlineId> chosen_;
-  Joins joins_ = Joins::Round;
+  refine::Joins joins_ = refine::Joins::Round;
   bool instead_ = false;
   std::vector<Outline> of_;  ///< what is taken hold of, the one that was pressed first
   Point now_;
