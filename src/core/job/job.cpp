@@ -61,13 +61,6 @@ std::shared_ptr<const Drawing> mendedOf(const Job& job) { return job.mended ? jo
 
 std::shared_ptr<const Drawing> outlinesOf(const Job& job) { return job.refined ? job.refined : mendedOf(job); }
 
-bool sameWork(const Recipe& a, const Recipe& b) {
-  return a.original.id == b.original.id && a.origin == b.origin && a.preparation == b.preparation &&
-         a.colours == b.colours && a.trace == b.trace && a.size == b.size && a.drawing == b.drawing &&
-         a.mend == b.mend && a.refine == b.refine && a.stock == b.stock && a.file == b.file && a.guides == b.guides &&
-         a.references == b.references;
-}
-
 Recipe forOthers(Recipe recipe) {
   recipe.original = {};
   recipe.drawing.reset();
@@ -87,20 +80,13 @@ Recipe forOthers(Recipe recipe) {
 }
 
 Job withoutResults(Job job) {
-  job.madeOf = {};
-  job.picture = job.preparation.empty() ? job.original : picture::Picture{};
-  if (job.preparation.empty())
-    job.madeOf[static_cast<std::size_t>(StageKind::Prepare)] = std::make_shared<const Recipe>(job);
-  job.found.reset();
-  job.inks.reset();
-  job.inkShares.reset();
-  job.mended.reset();
-  job.lost.clear();
-  job.refined.reset();
-  job.refineChanges.clear();
-  if (!job.drawing) job.tracing.reset();
-  job.packedTracing = {};
-  return job;
+  Job fresh;
+  static_cast<Recipe&>(fresh) = std::move(job);
+  fresh.tracing = fresh.drawing;
+  if (!fresh.preparation.empty()) return fresh;
+  fresh.picture = fresh.original;
+  fresh.madeOf[static_cast<std::size_t>(StageKind::Prepare)] = std::make_shared<const Recipe>(fresh);
+  return fresh;
 }
 
 Job withPreparedPicture(Job job, std::stop_token stop) {

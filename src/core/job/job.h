@@ -86,6 +86,9 @@ struct Recipe {
   std::optional<FileWish> file;      ///< that is wanted of it; none: nothing was said yet
   std::vector<Guide> guides;         ///< mm
   std::vector<Reference> references;
+
+  /// Whether both decide the same about the same pixels.
+  friend bool operator==(const Recipe&, const Recipe&) = default;
 };
 
 /// The steps of the work from a recipe to outlines (job/stages.h), in their order.
@@ -137,8 +140,8 @@ std::shared_ptr<const Drawing> outlinesOf(const Job& job);
 /// The outlines before they are refined.
 std::shared_ptr<const Drawing> mendedOf(const Job& job);
 
-/// Whether two recipes say the same: the same pixels (shared), steps, settings, size and note.
-bool sameWork(const Recipe& a, const Recipe& b);
+/// Whether two recipes, or those of two jobs, say the same.
+inline bool sameWork(const Recipe& a, const Recipe& b) { return a == b; }
 
 /// What was decided, for other pictures: without the picture, and without what was done to this one by hand (touched
 /// up, decided about one finding, drawn, put on a layer).

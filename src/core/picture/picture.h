@@ -63,6 +63,8 @@ struct Picture {
   int page = 1;                              ///< of the document, from 1
 
   bool empty() const { return !grey; }
+  /// Whether both are the same pixels: an id is given to no others.
+  friend bool operator==(const Picture& a, const Picture& b) { return a.id == b.id; }
   int width() const { return grey ? grey->cols : 0; }
   int height() const { return grey ? grey->rows : 0; }
 };
