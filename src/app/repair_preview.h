@@ -16,7 +16,10 @@ struct RepairPreview {
   /// Axes of a symmetry, each by two places; the turns round a centre as arms from it.
   std::vector<std::pair<Point, Point>> axes{};
 
+  /// Whether no outline would change.
   bool empty() const { return comes.empty() && goes.empty(); }
+  /// Whether there is nothing to be painted at all.
+  bool showsNothing() const { return empty() && !most && axes.empty(); }
 };
 
 }  // namespace rim::app

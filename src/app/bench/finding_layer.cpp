@@ -52,18 +52,23 @@ void paintDimension(QPainter& painter, QPointF place, const QString& text) {
 }  // namespace
 
 void FindingLayer::set(std::shared_ptr<const std::vector<mend::Finding>> findings, std::vector<std::size_t> shown) {
+  if (!findings) shown.clear();
+  if (findings == findings_ && shown == shown_) return;
   findings_ = std::move(findings);
-  shown_ = findings_ ? std::move(shown) : std::vector<std::size_t>{};
+  shown_ = std::move(shown);
   if (current_ && *current_ >= shown_.size()) current_.reset();
   emit changed();
 }
 
 void FindingLayer::setCurrent(std::optional<std::size_t> current) {
-  current_ = current && *current < shown_.size() ? current : std::nullopt;
+  if (current && *current >= shown_.size()) current.reset();
+  if (current == current_) return;
+  current_ = current;
   emit changed();
 }
 
 void FindingLayer::setPreview(RepairPreview preview) {
+  if (preview.showsNothing() && preview_.showsNothing()) return;
   preview_ = std::move(preview);
   emit changed();
 }
