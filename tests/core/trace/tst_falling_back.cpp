@@ -9,8 +9,10 @@
 #include "core/error.h"
 #include "core/for_all.h"
 #include "core/geometry/fewer_points.h"
+#include "core/geometry/segment.h"
 #include "core/trace/deviation.h"
 #include "core/trace/outline/cut_corners.h"
+#include "core/trace/outline/keep_apart.h"
 #include "core/trace/outline/measured_at.h"
 #include "core/trace/outline/room_beside.h"
 #include "core/trace/trace.h"
@@ -57,6 +59,12 @@ std::size_t polylineNodes(const std::vector<trace::contour::Border>& borders) {
   std::size_t nodes = 0;
   for (const trace::contour::Border& border : borders) nodes += fewerPoints(border, 0.5).size();
   return nodes;
+}
+
+double distanceTo(const Path& path, Point p) {
+  double least = std::numeric_limits<double>::infinity();
+  for (std::size_t i = 0; i < path.segments.size(); ++i) least = std::min(least, rim::distanceTo(pieceOf(path, i), p));
+  return least;
 }
 
 trace::contour::Border wave(double y, double amplitude) {
@@ -204,6 +212,28 @@ class TestFallingBack : public QObject {
     trace::TraceSettings set;
     set.threshold = 80;
     QCOMPARE(trace::trace(picture, set).threshold, 80);
+  }
+
+  /// What follows grain point by point, as fits to fibres and fur do, becomes a line of fewer points; what is settled
+  /// stays.
+  void noOutlineHasMoreNodesThanALineOfItsPoints() {
+    const trace::contour::Border fibre = wave(40, 3);
+    const trace::contour::Border other = wave(80, 3);
+    std::vector<Path> outlines{polygonThrough(fibre), polygonThrough(other)};
+    std::vector<trace::outline::FitTarget> targets(2);
+    targets[1].settled = true;
+    trace::contour::Tones tones{cv::Mat(120, 210, CV_8UC1, cv::Scalar(255)), {128, false}};
+    tones.rough.resize(2);
+    trace::TraceSettings settings;
+    trace::outline::keepApart(outlines, targets, tones, {fibre, other}, settings, {});
+    QVERIFY(outlines[0].segments.size() <= fewerPoints(fibre, 0.43).size());
+    QCOMPARE(outlines[1], polygonThrough(other));
+    for (const Point p : fibre) QVERIFY(::distanceTo(outlines[0], p) < 0.46);
+    // Who wants it closer gets it closer.
+    settings.tolerancePx = 0.05;
+    std::vector<Path> close{polygonThrough(fibre)};
+    trace::outline::keepApart(close, {{}}, tones, {fibre}, settings, {});
+    for (const Point p : fibre) QVERIFY(::distanceTo(close[0], p) < 0.07);
   }
 
   void theClosingEdgeIsMeasuredToo() {

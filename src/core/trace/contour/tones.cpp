@@ -58,6 +58,35 @@ Tones withoutBlur(Tones tones, const std::stop_token& stop) {
   return tones;
 }
 
+/// By how much levels differ across the border between what is darker than the threshold and the rest: the mean over
+/// all places where a row or a column crosses it, of samples that a rise of two pixels lies between. 0 without a
+/// border.
+double contrastAcross(const cv::Mat& grey, int threshold) {
+  double sum = 0;
+  std::size_t crossings = 0;
+  const auto add = [&](const std::uint8_t* at, std::ptrdiff_t step) {
+    if ((at[0] < threshold) == (at[step] < threshold)) return;
+    sum += std::abs(at[2 * step] - at[-step]);
+    ++crossings;
+  };
+  for (int y = 1; y + 2 < grey.rows; ++y) {
+    const auto* row = grey.ptr<std::uint8_t>(y);
+    for (int x = 1; x + 2 < grey.cols; ++x) {
+      add(row + x, 1);
+      add(row + x, static_cast<std::ptrdiff_t>(grey.step));
+    }
+  }
+  return crossings == 0 ? 0 : sum / static_cast<double>(crossings);
+}
+
+/// Whether the borders that show once the light is divided away are borders of ink: not where a picture without paper
+/// was taken for uneven light, and what is left of it is noise.
+bool showsInk(const Tones& even, const Tones& asItIs) {
+  constexpr double kLeastShare = 0.5;
+  return contrastAcross(even.grey, even.tone.threshold) >=
+         kLeastShare * contrastAcross(asItIs.grey, asItIs.tone.threshold);
+}
+
 }  // namespace
 
 Tones tonesFor(const picture::Picture& picture, const TraceSettings& settings, const std::stop_token& stop) {
@@ -71,7 +100,8 @@ Tones tonesFor(const picture::Picture& picture, const TraceSettings& settings, c
   const cv::Mat even = picture::evenGrey(picture);
   const auto threshold = picture::otsuThreshold(picture::histogramOf(even));
   if (!threshold) return tones;
-  return withoutBlur({even, {*threshold, false}}, stop);
+  Tones evened{even, {*threshold, false}};
+  return withoutBlur(showsInk(evened, tones) ? std::move(evened) : std::move(tones), stop);
 }
 
 void judgeNoise(Tones& tones, double mostNoisePx, const std::vector<Border>& borders) {

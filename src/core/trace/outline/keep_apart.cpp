@@ -26,7 +26,7 @@ constexpr std::size_t kCutAttempts = 2;
 constexpr std::size_t kBluntAttempts = 5;
 constexpr std::size_t kFitAttempts = 9;
 constexpr std::size_t kLineAttempts = 13;  ///< from here on it is a line of points
-constexpr std::size_t kMostAttempts = 18;
+constexpr std::size_t kMostAttempts = 30;
 constexpr double kCutPx[kCutAttempts] = {0.2, 0.5};
 constexpr double kCutReachPx = 1.5;
 /// A line of points leaves its border by no more than this, as one that is drawn by hand within half a pixel.
@@ -89,6 +89,23 @@ void takeFewerNodes(Path& outline, Attempt& attempt, const contour::Border& bord
   attempt = std::move(asLine);
 }
 
+/// Outlines of many segments for which a line of their border's points, about as near to it as an outline may be, needs
+/// fewer: grain and fibres, that no line or curve follows for long. Greys that tell more than borders are believed.
+void takeLinesOfFewerNodes(std::vector<Path>& outlines, std::vector<Attempt>& attempts,
+                           const std::vector<FitTarget>& targets, const std::vector<contour::Border>& borders,
+                           double tolerancePx, const WorkControl& control) {
+  constexpr std::size_t kMany = 60;
+  constexpr double kShareOfTolerance = 1.25;
+  const double roomPx = std::min(kMostRoomPx, kShareOfTolerance * tolerancePx);
+  forAll(outlines.size(), {control.stop, {}}, [&](std::size_t i) {
+    if (targets[i].settled || outlines[i].segments.size() <= kMany) return;
+    Path line = borderWithin(borders[i], std::vector<double>(borders[i].size(), roomPx));
+    if (line.segments.size() >= outlines[i].segments.size()) return;
+    attempts[i].whole = std::exchange(outlines[i], std::move(line));
+    attempts[i].number = kLineAttempts;
+  });
+}
+
 /// Of the outlines that were fitted again those that leave their borders too far are held to them, where that makes no
 /// new crossing.
 void holdToBorders(std::vector<Path>& outlines, const contour::Tones& tones,
@@ -123,6 +140,7 @@ void holdToBorders(std::vector<Path>& outlines, const contour::Tones& tones,
 void keepApart(std::vector<Path>& outlines, const std::vector<FitTarget>& targets, const contour::Tones& tones,
                const std::vector<contour::Border>& borders, const TraceSettings& settings, const WorkControl& control) {
   std::vector<Attempt> attempts(borders.size());
+  if (!tones.greys) takeLinesOfFewerNodes(outlines, attempts, targets, borders, settings.tolerancePx, control);
   OutlineCrossings crossings(outlines);
   std::optional<RoomBeside> rooms;  // made when it is first needed
   while (true) {
