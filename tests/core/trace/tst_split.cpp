@@ -211,6 +211,38 @@ class TestSplit : public QObject {
     }
   }
 
+  /// Every way to part a short track into one, two or three pieces is tried, with gaps between them and without.
+  void noneOfAllWaysCostsLess() {
+    for (unsigned seed = 1; seed <= 6; ++seed) {
+      const double noise = 0.03 * seed;
+      const trace::split::SplitLimits limits{std::max(0.02, noise), 1.2};
+      // A bent line: two sides and an arc of a triangle's way round, some 40 points.
+      std::vector<Point> points = pointsAlong({{0, 0}, {16, 3.0 * seed}, {30, 0}, {14, -2}}, noise, seed);
+      points.resize(std::min<std::size_t>(points.size(), 40));
+      const trace::split::Track track = trace::split::Track::open(points);
+      const double price = fullPriceOf(track, trace::split::splitTrack(track, limits, {}), limits);
+      double least = std::numeric_limits<double>::infinity();
+      const auto consider = [&](const std::vector<trace::split::TrackPiece>& pieces) {
+        for (const trace::split::TrackPiece& piece : pieces) {
+          if (piece.to < piece.from + 4) return;
+        }
+        least = std::min(least, fullPriceOf(track, pieces, limits));
+      };
+      consider({{0, track.last(), {}}});
+      for (std::size_t a = 4; a + 4 < track.last(); ++a) {
+        for (std::size_t b = a; b < a + 6 && b + 4 <= track.last(); ++b) {
+          consider({{0, a, {}}, {b, track.last(), {}}});
+          for (std::size_t c = b + 4; c + 4 <= track.last(); ++c) {
+            for (std::size_t d = c; d < c + 6 && d + 4 <= track.last(); ++d)
+              consider({{0, a, {}}, {b, c, {}}, {d, track.last(), {}}});
+          }
+        }
+      }
+      QVERIFY2(price <= least + 1e-9, qPrintable(QString("seed %1: %2 and not %3").arg(seed).arg(price).arg(least)));
+      QVERIFY2(least < price + 2, "what was tried is what is looked for");
+    }
+  }
+
   void theChoiceAmongLikelyBreaksCostsHardlyMore() {
     double among = 0;
     double everywhere = 0;
