@@ -80,7 +80,11 @@ void MainWindow::keepThumbnail() {
   saveThumbnail(std::exchange(thumbnailFor_, QString()), thumbnailOf(session_.job()));
 }
 
-MainWindow::~MainWindow() { qApp->removeEventFilter(this); }
+/// Panels go before the rooms whose actions they hold.
+MainWindow::~MainWindow() {
+  qApp->removeEventFilter(this);
+  delete takeCentralWidget();
+}
 
 void MainWindow::build() {
   auto* centre = new QWidget;
