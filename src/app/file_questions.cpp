@@ -7,6 +7,8 @@
 #include <QPushButton>
 #include <QStandardPaths>
 
+#include "app/session.h"
+
 namespace rim::app {
 namespace {
 
@@ -16,6 +18,12 @@ QString text(const char* source) { return QCoreApplication::translate("FileQuest
 
 QString baseNameOf(const job::Job& job) {
   return QFileInfo(QString::fromStdString(job.original.name)).completeBaseName();
+}
+
+QString whyNotWritten(const Session& session) {
+  if (!session.hasWork()) return text("Open a picture or a drawing first.");
+  if (!session.upToDate()) return text("Tracing is not done yet.");
+  return job::outlinesOf(session.job())->outlines.empty() ? text("There are no outlines to write.") : QString();
 }
 
 QString exportFolder(const Preferences& preferences) {

@@ -10,8 +10,13 @@ class QWidget;
 
 namespace rim::app {
 
+class Session;
+
 /// What files made of this job are called, without an ending.
 QString baseNameOf(const job::Job& job);
+
+/// Why no outlines can be written now; empty: they can be.
+QString whyNotWritten(const Session& session);
 
 /// Where files were written last, or the user's documents.
 QString exportFolder(const Preferences& preferences);

@@ -11,6 +11,7 @@
 #include <utility>
 
 #include "app/bench/bench.h"
+#include "app/file_questions.h"
 #include "app/start/start_page.h"
 #include "app/start/thumbnails.h"
 #include "app/widgets/busy_line.h"
@@ -248,11 +249,8 @@ void MainWindow::showAllowed() {
   for (QAction* action :
        {actions_.fit, actions_.trueSize, actions_.zoomIn, actions_.zoomOut, actions_.save, actions_.saveAs})
     allow(action, work, needsWork);
-  const bool outlines = session_.upToDate() && !job::outlinesOf(session_.job())->outlines.empty();
-  allow(actions_.toShelf, outlines,
-        !work                 ? needsWork
-        : session_.upToDate() ? tr("There are no outlines to write.")
-                              : tr("Tracing is not done yet."));
+  const QString whyNot = whyNotWritten(session_);
+  allow(actions_.toShelf, whyNot.isEmpty(), whyNot);
 }
 
 /// Peeking is held, not pressed, so it is no action. It works wherever the keys go, except into text.

@@ -32,7 +32,7 @@ void MainWindow::putOnShelf() {
   LabelDialog dialog(baseNameOf(session_.job()), QString::fromStdString(session_.job().origin), this);
   if (dialog.exec() != QDialog::Accepted) return;
   const auto kept = outcomeOf(
-      [&] { return rim::io::putOnShelf(job::drawingOf(session_.job()), dialog.label(), shelfFolder().toStdString()); });
+      [&] { return io::putOnShelf(job::drawingOf(session_.job()), dialog.label(), shelfFolder().toStdString()); });
   if (!kept.trouble.isEmpty()) {
     notice_->warn(tr("It was not put on the shelf: %1").arg(kept.trouble));
     return;

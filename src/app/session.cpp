@@ -245,8 +245,8 @@ void Session::inspectShown() {
 
 void Session::previewRepair(const mend::Finding& finding, const std::string& repair, bool all) {
   preview([finding, repair, all, settings = shown_.mend.settings](const Drawing& before, const std::stop_token& stop) {
-    return all ? rim::mend::repairedAll(before, finding.kind, repair, settings, stop)
-               : rim::mend::repaired(before, finding, repair, settings, stop);
+    return all ? mend::repairedAll(before, finding.kind, repair, settings, stop)
+               : mend::repaired(before, finding, repair, settings, stop);
   });
 }
 

@@ -26,7 +26,7 @@ Picture PreparationCache::prepared(const Picture& original, const std::vector<Pr
   bool keeping = true;
   for (std::size_t i = same; i < steps.size(); ++i) {
     if (stop.stop_requested()) throw Cancelled();
-    if (steps[i].on) picture = rim::picture::prepared(picture, steps[i].what);
+    if (steps[i].on) picture = picture::prepared(picture, steps[i].what);
     keeping = keeping && pixels_ + pixelsOf(picture) <= kMostPixelsKept;
     if (keeping) keep(steps[i], picture);
   }

@@ -1,4 +1,5 @@
-// Splitting a border into lines and arcs: likely breaks, the optimum among them, and the sums that both rest on.
+// Splitting a border into lines and arcs: breakpoint candidates, the optimum among them, and the sums that both rest
+// on.
 
 #include <QTest>
 #include <array>
@@ -158,7 +159,7 @@ class TestSplit : public QObject {
     }
   }
 
-  void cornersAreLikelyBreaks() {
+  void cornersAreBreakpointCandidates() {
     for (const double noise : {0.0, 0.03, 0.1}) {
       const trace::split::SplitLimits limits{std::max(0.02, noise), 1.2};
       const auto corners = starCorners(200, 200, 7, 150, 80, 0.3);
@@ -243,7 +244,7 @@ class TestSplit : public QObject {
     }
   }
 
-  void theChoiceAmongLikelyBreaksCostsHardlyMore() {
+  void theChoiceAmongCandidatesCostsHardlyMore() {
     double among = 0;
     double everywhere = 0;
     for (unsigned seed = 1; seed <= 8; ++seed) {

@@ -87,14 +87,11 @@ CardLine ExportRoom::cardLine() const {
 
 void ExportRoom::show() {
   panel_->show(at_.preferences.unit);
-  const bool work = at_.session.hasWork();
-  const QString needsWork = tr("Open a picture or a drawing first.");
-  allow(actions_.batch, at_.session.hasPicture(), work ? tr("A drawing has no settings for pictures.") : needsWork);
+  allow(actions_.batch, at_.session.hasPicture(),
+        at_.session.hasWork() ? tr("A drawing has no settings for pictures.") : needsOutlines());
+  const QString whyNot = whyNotWritten(at_.session);
   for (QAction* action : {actions_.exportFile, actions_.copyDrawing, actions_.sketch})
-    allow(action, hasOutlines(),
-          !work                    ? needsWork
-          : at_.session.upToDate() ? tr("There are no outlines to write.")
-                                   : tr("Tracing is not done yet."));
+    allow(action, whyNot.isEmpty(), whyNot);
 }
 
 std::shared_ptr<const Drawing> ExportRoom::outlines(const job::Job& job) const { return job::outlinesOf(job); }

@@ -95,7 +95,7 @@ Json marksJson(const std::vector<OutlineMark>& marks) {
 }
 
 Json pathJson(const Path& path) { return {{"closed", path.closed}, {"d", textOf(path)}}; }
-Path pathFrom(const Json& json) { return rim::io::pathFrom(textIn(json, "d"), flagIn(json, "closed", false)); }
+Path pathFrom(const Json& json) { return io::pathFrom(textIn(json, "d"), flagIn(json, "closed", false)); }
 
 Json listOf(const Json& json, const char* key) {
   const Json list = json.value(key, Json::array());

@@ -351,7 +351,7 @@ Path without(const Path& path, const OnPath& from, const OnPath& to, Point place
     return rest;
   }
   Path rest = upTo(path, from, place);
-  append(rest, rim::mend::from(path, to, place));
+  append(rest, mend::from(path, to, place));
   return rest;
 }
 

@@ -87,7 +87,7 @@ inline double MomentSums::lineMeanSquare() const {
   const double k = 1 / n_;
   const double mx = x_ * k;
   const double my = y_ * k;
-  return rim::trace::fit::lineMeanSquare(xx_ * k - mx * mx, yy_ * k - my * my, xy_ * k - mx * my);
+  return fit::lineMeanSquare(xx_ * k - mx * mx, yy_ * k - my * my, xy_ * k - mx * my);
 }
 
 inline Moments MomentSums::central() const {

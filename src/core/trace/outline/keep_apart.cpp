@@ -40,6 +40,7 @@ struct Attempt {
   std::vector<Point> crossedAsLine;  ///< the same since it is a line of points
   Path whole;                        ///< the outline before anything was done to it
   Path fitted;                       ///< what it is taken from once it is fitted no more
+  double mostRoomPx = kMostRoomPx;   ///< by which it may leave its border once it is a line of points
 };
 
 /// A line of the border's points that leaves it by little; by no more than there is room beside it where it crossed
@@ -49,7 +50,8 @@ Path lineAlong(const contour::Border& border, const Attempt& attempt, std::vecto
   constexpr double kReachPx = 6;
   for (std::size_t i = 0; i < border.size(); ++i) {
     const auto isNear = [&](Point place) { return distance(place, border[i]) <= kReachPx; };
-    if (std::none_of(attempt.crossedAsLine.begin(), attempt.crossedAsLine.end(), isNear)) roomPx[i] = kMostRoomPx;
+    if (std::none_of(attempt.crossedAsLine.begin(), attempt.crossedAsLine.end(), isNear))
+      roomPx[i] = attempt.mostRoomPx;
   }
   return borderWithin(border, roomPx);
 }
@@ -79,7 +81,7 @@ Path fitAt(const contour::Tones& tones, std::size_t i, const contour::Border& bo
   return fitOutline(contour::measuredBorder(tones, i, border, fit.measured, 2 * fit.measuredReachPx).points, fit, stop);
 }
 
-/// Where so much was left as measured that a line of points has fewer nodes, that is taken.
+/// Where a line of the border's points has fewer nodes, that is taken.
 void takeFewerNodes(Path& outline, Attempt& attempt, const contour::Border& border, const std::vector<double>& roomPx) {
   Attempt asLine = attempt;
   asLine.number = kLineAttempts;
@@ -99,10 +101,8 @@ void takeLinesOfFewerNodes(std::vector<Path>& outlines, std::vector<Attempt>& at
   const double roomPx = std::min(kMostRoomPx, kShareOfTolerance * tolerancePx);
   forAll(outlines.size(), {control.stop, {}}, [&](std::size_t i) {
     if (targets[i].settled || outlines[i].segments.size() <= kMany) return;
-    Path line = borderWithin(borders[i], std::vector<double>(borders[i].size(), roomPx));
-    if (line.segments.size() >= outlines[i].segments.size()) return;
-    attempts[i].whole = std::exchange(outlines[i], std::move(line));
-    attempts[i].number = kLineAttempts;
+    attempts[i].mostRoomPx = roomPx;
+    takeFewerNodes(outlines[i], attempts[i], borders[i], std::vector<double>(borders[i].size(), roomPx));
   });
 }
 

@@ -9,9 +9,9 @@
 namespace rim::trace::split {
 namespace {
 
-/// Where a border is best cut open, an index into the track: in the middle of the longest run between likely breaks,
-/// straight ones before others. A break there is no real one, but all real breaks have their surroundings on one side
-/// of the track's ends.
+/// Where a border is best cut open, an index into the track: in the middle of the longest run between breakpoint
+/// candidates, straight ones before others. A break there is no real one, but all real breaks have their surroundings
+/// on one side of the track's ends.
 std::size_t middleOfLongestRun(const Track& track, const std::vector<std::size_t>& breaks, double deviationPx) {
   constexpr double kPreferred = 4;
   constexpr double kStraight = 2;

@@ -78,19 +78,19 @@ Rated rate(const fit::Moments& m, double along, const SplitLimits& limits, doubl
   return rate(m, along, effectiveSampleSize(m.count) / (limits.deviationPx * limits.deviationPx), atMost);
 }
 
-/// The places where pieces may meet: 1, 2, 4, 8 and so on points off a likely break, up to half of the way to the next
-/// one, and the track's ends. Breaks at every point fit no truer, as corners are put where their sides meet.
-std::vector<std::size_t> placesAround(const Track& track, std::span<const std::size_t> likely) {
+/// The places where pieces may meet: 1, 2, 4, 8 and so on points off a breakpoint candidate, up to half of the way to
+/// the next one, and the track's ends. Breaks at every point fit no truer, as corners are put where their sides meet.
+std::vector<std::size_t> placesAround(const Track& track, std::span<const std::size_t> candidates) {
   const std::size_t last = track.last();
   std::vector<std::size_t> places{0, last};
   const auto addTowards = [&](std::size_t at, std::size_t neighbour, bool forwards) {
     const std::size_t room = forwards ? neighbour - at : at - neighbour;
     for (std::size_t off = 1; off <= room / 2; off *= 2) places.push_back(forwards ? at + off : at - off);
   };
-  for (std::size_t k = 0; k < likely.size(); ++k) {
-    places.push_back(likely[k]);
-    addTowards(likely[k], k > 0 ? likely[k - 1] : 0, false);
-    addTowards(likely[k], k + 1 < likely.size() ? likely[k + 1] : last, true);
+  for (std::size_t k = 0; k < candidates.size(); ++k) {
+    places.push_back(candidates[k]);
+    addTowards(candidates[k], k > 0 ? candidates[k - 1] : 0, false);
+    addTowards(candidates[k], k + 1 < candidates.size() ? candidates[k + 1] : last, true);
   }
   std::sort(places.begin(), places.end());
   places.erase(std::unique(places.begin(), places.end()), places.end());
@@ -305,9 +305,9 @@ std::vector<TrackPiece> splitTrack(const Track& track, const SplitLimits& limits
   return Splitter(track, limits, std::move(places)).pieces(stop);
 }
 
-std::vector<TrackPiece> splitAmong(const Track& track, std::span<const std::size_t> likely, const SplitLimits& limits,
-                                   std::stop_token stop) {
-  return Splitter(track, limits, placesAround(track, likely)).pieces(stop);
+std::vector<TrackPiece> splitAmong(const Track& track, std::span<const std::size_t> candidates,
+                                   const SplitLimits& limits, std::stop_token stop) {
+  return Splitter(track, limits, placesAround(track, candidates)).pieces(stop);
 }
 
 }  // namespace rim::trace::split

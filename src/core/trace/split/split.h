@@ -57,10 +57,10 @@ double misfitPrice(std::span<const Point> points, const fit::Primitive& primitiv
 /// Throws Cancelled when `stop` is requested.
 std::vector<TrackPiece> splitTrack(const Track& track, const SplitLimits& limits, std::stop_token stop);
 
-/// The same, but pieces meet at or near the likely breaks only (trace/split/breakpoint_candidates.h; indexes in rising
-/// order): at them and 1, 2, 4, 8 and so on points off, up to half of the way to the next.
-std::vector<TrackPiece> splitAmong(const Track& track, std::span<const std::size_t> likely, const SplitLimits& limits,
-                                   std::stop_token stop);
+/// The same, but pieces meet at or near the breakpoint candidates only (trace/split/breakpoint_candidates.h; indexes in
+/// rising order): at them and 1, 2, 4, 8 and so on points off, up to half of the way to the next.
+std::vector<TrackPiece> splitAmong(const Track& track, std::span<const std::size_t> candidates,
+                                   const SplitLimits& limits, std::stop_token stop);
 
 /// What the better one of line and arc costs, its own price included, for points with these moments that take `along`
 /// px of the border. When that is no less than `atMost` it need not be known: another that is no less may be told.
