@@ -8,7 +8,7 @@ namespace {
 
 constexpr const char* kTip = "tip";
 
-QString text(const char* source) { return QCoreApplication::translate("ActionBook", source); }
+QString bookText(const char* source) { return QCoreApplication::translate("ActionBook", source); }
 
 /// A letter, digit or sign, alone or with Shift: a key that is scarce.
 bool isSingle(const QKeySequence& keys) {
@@ -20,7 +20,7 @@ bool meet(Where a, Where b) { return a == b || a == kEverywhere || b == kEverywh
 QString textOf(const QList<QKeySequence>& keys) {
   QStringList texts;
   for (const QKeySequence& one : keys) texts << one.toString(QKeySequence::NativeText);
-  return texts.join(text(" or "));
+  return texts.join(bookText(" or "));
 }
 
 QString rowOf(const QString& keys, const QString& name, const QString& does) {
@@ -99,8 +99,8 @@ QString ActionBook::page() const {
   const auto add = [&page](const QString& heading, const QString& rows) {
     if (!rows.isEmpty()) page += "<h3>" + heading + "</h3><table cellpadding=\"3\">" + rows + "</table>";
   };
-  for (const StepName& one : steps) add(text("In %1").arg(one.name), rowsOf(one.step));
-  add(text("In every step"), rowsOf(kEverywhere));
+  for (const StepName& one : steps) add(bookText("In %1").arg(one.name), rowsOf(one.step));
+  add(bookText("In every step"), rowsOf(kEverywhere));
   return page;
 }
 

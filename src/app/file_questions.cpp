@@ -12,7 +12,7 @@
 namespace rim::app {
 namespace {
 
-QString text(const char* source) { return QCoreApplication::translate("FileQuestions", source); }
+QString questionText(const char* source) { return QCoreApplication::translate("FileQuestions", source); }
 
 }  // namespace
 
@@ -21,9 +21,9 @@ QString baseNameOf(const job::Job& job) {
 }
 
 QString whyNotWritten(const Session& session) {
-  if (!session.hasWork()) return text("Open a picture or a drawing first.");
-  if (!session.upToDate()) return text("Tracing is not done yet.");
-  return job::outlinesOf(session.job())->outlines.empty() ? text("There are no outlines to write.") : QString();
+  if (!session.hasWork()) return questionText("Open a picture or a drawing first.");
+  if (!session.upToDate()) return questionText("Tracing is not done yet.");
+  return job::outlinesOf(session.job())->outlines.empty() ? questionText("There are no outlines to write.") : QString();
 }
 
 QString exportFolder(const Preferences& preferences) {
@@ -46,11 +46,11 @@ QString chosenFile(QFileDialog& dialog, const QStringList& endings) {
 }
 
 bool mayReplace(const QString& file, QWidget* over) {
-  QMessageBox question(QMessageBox::Question, text("Replace the file"),
-                       text("%1 is there already.").arg(QFileInfo(file).fileName()), QMessageBox::Cancel, over);
+  QMessageBox question(QMessageBox::Question, questionText("Replace the file"),
+                       questionText("%1 is there already.").arg(QFileInfo(file).fileName()), QMessageBox::Cancel, over);
   question.setObjectName("replaceQuestion");
   question.setTextFormat(Qt::PlainText);
-  QPushButton* replace = question.addButton(text("&Replace"), QMessageBox::AcceptRole);
+  QPushButton* replace = question.addButton(questionText("&Replace"), QMessageBox::AcceptRole);
   question.exec();
   return question.clickedButton() == replace;
 }

@@ -276,7 +276,7 @@ bool wantsSeveralInks(const picture::Picture& picture) {
   constexpr double kMostPixels = 400'000;
   constexpr double kMostlyEven = 0.5;
   constexpr double kNearlyEvenStep = 9;  // blocks of a JPEG waver
-  constexpr double kLeastShare = 0.01;
+  constexpr double kLeastShareOfRest = 0.01;
   constexpr double kColourful = 20;
   cv::Mat bgr = *picture.bgr;
   const double scale = std::sqrt(kMostPixels / static_cast<double>(bgr.total()));
@@ -294,7 +294,7 @@ bool wantsSeveralInks(const picture::Picture& picture) {
     }
   }
   const auto all = static_cast<double>(lab.total());
-  return evenPixels > kMostlyEven * all && colourful > kLeastShare * all;
+  return evenPixels > kMostlyEven * all && colourful > kLeastShareOfRest * all;
 }
 
 InkMap reduced(const picture::Picture& picture, std::optional<int> count, const std::stop_token& stop) {

@@ -28,6 +28,13 @@ double areaUnder(Point start, const Segment& s) {
 
 Point segmentStart(const Path& path, std::size_t i) { return i == 0 ? path.start : path.segments[i - 1].end; }
 
+Point endOf(const Path& path) { return path.segments.empty() ? path.start : path.segments.back().end; }
+
+void lineOnTo(Path& path, Point to) {
+  constexpr double kThere = 1e-9;
+  if (distance(endOf(path), to) > kThere) path.segments.push_back(Segment::line(to));
+}
+
 Point startTangent(Point start, const Segment& s) {
   if (s.kind == SegmentKind::Cubic) return tangent(cubicOf(start, s), 0);
   const Point chord = unit(s.end - start);
@@ -82,7 +89,7 @@ void append(Path& path, const Path& more) {
 Path reversed(const Path& path) {
   Path back;
   back.closed = path.closed;
-  back.start = path.segments.empty() ? path.start : path.segments.back().end;
+  back.start = endOf(path);
   for (std::size_t i = path.segments.size(); i-- > 0;) {
     back.segments.push_back(reversed(pieceOf(path, i)).segment);
   }

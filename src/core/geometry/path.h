@@ -48,6 +48,12 @@ struct Path {
 /// The start point of segment `i` of the path.
 Point segmentStart(const Path& path, std::size_t i);
 
+/// Where the path ends: its start, when it has no segment.
+Point endOf(const Path& path);
+
+/// Goes on by a line from where the path ends to a place, unless that is there already (within 1e-9).
+void lineOnTo(Path& path, Point to);
+
 /// Unit tangents where the segment, coming from `start`, begins and ends.
 Point startTangent(Point start, const Segment& segment);
 Point endTangent(Point start, const Segment& segment);

@@ -12,7 +12,7 @@
 namespace rim::picture {
 namespace {
 
-constexpr double kSmallSide = 500;
+constexpr double kLookedAtSidePx = 500;
 constexpr std::size_t kMostLines = 48;
 constexpr double kSmallestShare = 0.1;  // of the picture's area
 constexpr double kLargestShare = 0.93;
@@ -298,7 +298,7 @@ StraightLine sideBeyond(const std::array<StraightLine, 4>& sides, std::size_t ri
 
 std::optional<FoundSheet> findSheet(const Picture& picture, const std::stop_token& stop) {
   if (picture.empty()) return std::nullopt;
-  const double scale = std::max(1.0, std::max(picture.width(), picture.height()) / kSmallSide);
+  const double scale = std::max(1.0, std::max(picture.width(), picture.height()) / kLookedAtSidePx);
   cv::Mat small;
   cv::resize(*picture.bgr, small, {}, 1 / scale, 1 / scale, cv::INTER_AREA);
   cv::GaussianBlur(small, small, {0, 0}, 1.0);

@@ -7,7 +7,7 @@ namespace rim::picture {
 namespace {
 
 constexpr int kTerms = 10;
-constexpr double kSmallSide = 120;
+constexpr double kLightSidePx = 120;
 constexpr float kPaper = 245;  // what paper becomes
 
 /// The powers of x and y in the terms of a polynomial of third degree.
@@ -136,7 +136,7 @@ cv::Mat smaller(const cv::Mat& grey, double scale) {
 
 /// The field's polynomial; places from -1 to 1 across the picture.
 cv::Mat fieldOf(const Picture& picture) {
-  const double scale = std::max(1.0, std::max(picture.width(), picture.height()) / kSmallSide);
+  const double scale = std::max(1.0, std::max(picture.width(), picture.height()) / kLightSidePx);
   const cv::Mat small = smaller(*picture.grey, scale);
   cv::Mat values;
   small.convertTo(values, CV_32FC1);

@@ -16,7 +16,7 @@
 namespace rim::picture {
 namespace {
 
-constexpr double kSmallSide = 800;
+constexpr double kTriedSidePx = 800;
 
 /// The range of levels within a few pixels, as a share of the brightest of them: what a border is worth in a shadow as
 /// in the light. CV_32FC1.
@@ -163,7 +163,7 @@ std::vector<PictureRecipe> recipesFor(const Picture& picture, const std::stop_to
     flat = prepared(flat, first.front().what);
   }
   ask();
-  const double scale = std::min(1.0, kSmallSide / std::max(flat.width(), flat.height()));
+  const double scale = std::min(1.0, kTriedSidePx / std::max(flat.width(), flat.height()));
   const Picture small = smaller(flat, scale);
   const Judge judge(*small.grey);
   std::vector<PictureRecipe> recipes;

@@ -60,8 +60,8 @@ Picture withLocalThreshold(const Picture& picture, const LocalThreshold& what) {
   cv::Mat difference;
   cv::subtract(*picture.grey, mean, difference, cv::noArray(), CV_32F);
   cv::Mat grey;
-  constexpr double kWhite = 255;
-  difference.convertTo(grey, CV_8UC1, kWhite / kRampLevels, kWhite * (0.5 + what.bias / kRampLevels));
+  constexpr double kWhiteLevel = 255;
+  difference.convertTo(grey, CV_8UC1, kWhiteLevel / kRampLevels, kWhiteLevel * (0.5 + what.bias / kRampLevels));
   return withPixels(picture, grey);
 }
 

@@ -4,6 +4,7 @@
 
 #include "core/geometry/circle.h"
 #include "core/geometry/segment.h"
+#include "core/refine/edit/nodes.h"
 #include "core/refine/propose/exact_shapes.h"
 #include "core/refine/propose/proposal.h"
 #include "support/drawings.h"
@@ -215,6 +216,45 @@ class TestTrueUp : public QObject {
         for (const refine::Change& c : refined.changes) QVERIFY(c.movedMm <= within);
       }
     }
+  }
+
+  void linesThatEndOnARingStayOnIt() {
+    const Path ring = wobbly(circleCurve({30, 20}, 12), 90, 0.07, 4);
+    std::vector<Path> all{ring};
+    for (const std::size_t node : {3U, 40U, 61U})
+      all.push_back({segmentStart(ring, node), {Segment::line({30, 20})}, false});
+    all.push_back({{50, 20}, {Segment::line({60, 20})}, false});
+    const refine::Refined refined = refine::truedUp(makeDrawing(all), {refine::TrueUpKind::Circle}, 0.3);
+    QCOMPARE(refined.changes.size(), std::size_t{1});
+    const Path exact = refined.drawing.path(0);
+    QVERIFY(circleOf(exact));
+    for (std::size_t line = 1; line <= 3; ++line) {
+      const Path path = refined.drawing.path(line);
+      QCOMPARE(endOf(path), (Point{30, 20}));
+      const std::size_t node = refine::nearestNode(exact, path.start);
+      QVERIFY(distance(refine::nodeAt(exact, node), path.start) < 1e-9);
+      QVERIFY(distance(path.start, all[line].start) <= refined.changes.front().movedMm + 1e-9);
+    }
+    QCOMPARE(refined.drawing.path(4), all.back());
+    QVERIFY(refine::truedUp(refined.drawing, {refine::TrueUpKind::Circle}, 0.3).changes.empty());
+  }
+
+  void nothingIsMadeExactThatWouldCrossItsNeighbour() {
+    Path dented = polygonThrough([] {
+      std::vector<Point> corners;
+      for (int i = -45; i < 45; ++i) {
+        const double angle = i * std::numbers::pi / 45;
+        corners.push_back(Point{std::cos(angle), std::sin(angle)} * (std::abs(i) <= 2 ? 11.75 : 12));
+      }
+      return corners;
+    }());
+    const Path within = polygonThrough({{11.8, -0.2}, {13, -0.2}, {13, 0.2}, {11.8, 0.2}});
+    const std::set<refine::TrueUpKind> circle{refine::TrueUpKind::Circle};
+    QCOMPARE(refine::truedUp(makeDrawing({dented}), circle, 0.3).changes.size(), std::size_t{1});
+    QVERIFY(refine::truedUp(makeDrawing({dented, within}), circle, 0.3).changes.empty());
+    QVERIFY(refine::proposalsFor(makeDrawing({dented, within}), circle, 0.3).empty());
+    const Path farOff = polygonThrough({{13, -0.2}, {14, -0.2}, {14, 0.2}, {13, 0.2}});
+    QCOMPARE(refine::proposalsFor(makeDrawing({dented, farOff}), circle, 0.3).size(), std::size_t{1});
   }
 };
 

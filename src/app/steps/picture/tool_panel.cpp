@@ -50,7 +50,7 @@ ToolPanel::ToolPanel(Session& session, QWidget* parent) : QWidget(parent), sessi
   auto* rows = partLayout(this);
   auto* grid = new QGridLayout;
   grid->setSpacing(2);
-  constexpr int kColumns = 3;
+  constexpr int kToolColumns = 3;
   const std::pair<QString, QString> names[kKinds] = {
       {tr("Frame"), tr("Draw a frame: crop to it, or clear what is inside or outside")},
       {tr("Corners"), tr("Set the four corners of a photographed sheet")},
@@ -64,7 +64,7 @@ ToolPanel::ToolPanel(Session& session, QWidget* parent) : QWidget(parent), sessi
     buttons_[kind]->setToolTip(names[kind].second);
     buttons_[kind]->setCheckable(true);
     buttons_[kind]->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
-    grid->addWidget(buttons_[kind], kind / kColumns, kind % kColumns);
+    grid->addWidget(buttons_[kind], kind / kToolColumns, kind % kToolColumns);
     connect(buttons_[kind], &QToolButton::clicked, this, [this, kind](bool on) { on ? choose(kind) : putAway(); });
   }
   rows->addLayout(grid);

@@ -10,7 +10,7 @@
 namespace rim::app {
 namespace {
 
-QString text(const char* source) { return QCoreApplication::translate("Refine", source); }
+QString offerText(const char* source) { return QCoreApplication::translate("Refine", source); }
 
 std::set<refine::TrueUpKind> allKinds() {
   std::set<refine::TrueUpKind> kinds;
@@ -95,12 +95,12 @@ std::vector<Offer> offersFor(const job::Job& job, double withinMm, const std::st
   constexpr double kMissing = 2;
   const refine::Step sharpen = refine::Sharpen{kMissing * withinMm};
   const auto corners =
-      offerOf(sharpen, refine::done(mm, sharpen, stop), text("Corners rounded or cut off"), mm, pxPerMm);
+      offerOf(sharpen, refine::done(mm, sharpen, stop), offerText("Corners rounded or cut off"), mm, pxPerMm);
   if (corners) offers.push_back(*corners);
   const refine::Symmetrized made =
       refine::madeSymmetric(mm, refine::SymmetryWish::Auto, refine::SymmetryFrom::Best, withinMm, stop);
   auto symmetric = offerOf(refine::Symmetrize{refine::SymmetryWish::Auto, refine::SymmetryFrom::Best, withinMm},
-                           made.refined, text("Nearly symmetric"), mm, pxPerMm);
+                           made.refined, offerText("Nearly symmetric"), mm, pxPerMm);
   if (symmetric && symmetric->movedMm >= kSeenMm) {
     symmetric->preview.axes = axesOf(made.about, boxOf(mm), pxPerMm);
     offers.push_back(*symmetric);

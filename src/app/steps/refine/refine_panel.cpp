@@ -26,7 +26,7 @@ namespace {
 
 constexpr double kLeastWithinMm = 0.001;
 constexpr double kMostWithinMm = 20;
-constexpr int kNumber = Qt::UserRole;
+constexpr int kOffer = Qt::UserRole;
 
 }  // namespace
 
@@ -117,7 +117,7 @@ void RefinePanel::buildOffers(const RefineActions& actions) {
     QTreeWidgetItem* next = now == nullptr ? tree_->topLevelItem(0)
                             : by > 0       ? tree_->itemBelow(now)
                                            : tree_->itemAbove(now);
-    while (next != nullptr && !next->data(0, kNumber).isValid())
+    while (next != nullptr && !next->data(0, kOffer).isValid())
       next = by > 0 ? tree_->itemBelow(next) : tree_->itemAbove(next);
     if (next != nullptr) tree_->setCurrentItem(next);
   };
@@ -192,8 +192,8 @@ void RefinePanel::add(const refine::Step& step) {
 
 const Offer* RefinePanel::offer() const {
   const QTreeWidgetItem* item = tree_->currentItem();
-  if (item == nullptr || !offers_ || !item->data(0, kNumber).isValid()) return nullptr;
-  const auto number = static_cast<std::size_t>(item->data(0, kNumber).toULongLong());
+  if (item == nullptr || !offers_ || !item->data(0, kOffer).isValid()) return nullptr;
+  const auto number = static_cast<std::size_t>(item->data(0, kOffer).toULongLong());
   return number < offers_->size() ? &(*offers_)[number] : nullptr;
 }
 
@@ -279,7 +279,7 @@ void RefinePanel::listOffers() {
     const QString size = QString::fromStdString(mend::sizeText(one.movedMm, unit_));
     item->setText(
         0, one.places > 1 ? tr("%1 places, moves up to %2").arg(one.places).arg(size) : tr("moves %1").arg(size));
-    item->setData(0, kNumber, static_cast<qulonglong>(i));
+    item->setData(0, kOffer, static_cast<qulonglong>(i));
   }
   showAllowed();
 }

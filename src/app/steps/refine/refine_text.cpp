@@ -10,17 +10,17 @@ namespace {
 
 using namespace refine;
 
-QString text(const char* source) { return QCoreApplication::translate("Refine", source); }
+QString stepText(const char* source) { return QCoreApplication::translate("Refine", source); }
 
 constexpr double kMostMm = 10'000;
 constexpr double kLeastMm = 0.01;
 constexpr double kMostCopiesTyped = 1000;
 
 RefineNumber length(const char* name, double mm, double low = kLeastMm, double high = kMostMm) {
-  return {text(name), mm, low, high, true, {}};
+  return {stepText(name), mm, low, high, true, {}};
 }
 RefineNumber plain(const char* name, double value, double low, double high, const QString& unit = {}) {
-  return {text(name), value, low, high, false, unit};
+  return {stepText(name), value, low, high, false, unit};
 }
 
 /// The numbers of a step, to be read and written alike.
@@ -75,40 +75,42 @@ void eachNumber(refine::Step& step, const Visit& visit) {
       step);
 }
 
-QStringList joinWords() { return {text("round corners"), text("mitred corners"), text("bevelled corners")}; }
+QStringList joinWords() {
+  return {stepText("round corners"), stepText("mitred corners"), stepText("bevelled corners")};
+}
 
 }  // namespace
 
 QString trueUpText(refine::TrueUpKind kind) {
   switch (kind) {
     case refine::TrueUpKind::Circle:
-      return text("Nearly circles");
+      return stepText("Nearly circles");
     case refine::TrueUpKind::Ellipse:
-      return text("Nearly ellipses");
+      return stepText("Nearly ellipses");
     case refine::TrueUpKind::Rectangle:
-      return text("Nearly rectangles");
+      return stepText("Nearly rectangles");
     case refine::TrueUpKind::RoundedRectangle:
-      return text("Nearly rounded rectangles");
+      return stepText("Nearly rounded rectangles");
     case refine::TrueUpKind::Polygon:
-      return text("Nearly regular polygons");
+      return stepText("Nearly regular polygons");
     case refine::TrueUpKind::Slot:
-      return text("Nearly slots");
+      return stepText("Nearly slots");
     case refine::TrueUpKind::Straight:
-      return text("Nearly straight");
+      return stepText("Nearly straight");
     case refine::TrueUpKind::Level:
-      return text("Nearly level or upright");
+      return stepText("Nearly level or upright");
     case refine::TrueUpKind::Parallel:
-      return text("Nearly parallel or square");
+      return stepText("Nearly parallel or square");
     case refine::TrueUpKind::Radii:
-      return text("Nearly equal radii");
+      return stepText("Nearly equal radii");
     case refine::TrueUpKind::Concentric:
-      return text("Nearly one centre");
+      return stepText("Nearly one centre");
     case refine::TrueUpKind::Spacing:
-      return text("Nearly evenly spaced");
+      return stepText("Nearly evenly spaced");
     case refine::TrueUpKind::Tangent:
-      return text("Lines that nearly touch arcs");
+      return stepText("Lines that nearly touch arcs");
     case refine::TrueUpKind::Repeats:
-      return text("Parts that are nearly one part");
+      return stepText("Parts that are nearly one part");
   }
   return {};
 }
@@ -117,51 +119,54 @@ QString refineName(const refine::Step& step) {
   return std::visit(
       Overloaded{
           [](const refine::TrueUp& s) {
-            return s.kinds.size() == 1 ? trueUpText(*s.kinds.begin()) + text(": made exact") : text("True up all");
+            return s.kinds.size() == 1 ? trueUpText(*s.kinds.begin()) + stepText(": made exact")
+                                       : stepText("True up all");
           },
-          [](const refine::Symmetrize&) { return text("Symmetry"); },
-          [](const refine::Sharpen&) { return text("Sharpen corners"); },
-          [](const refine::FilletCorners&) { return text("Round corners"); },
-          [](const refine::Simplify&) { return text("Fewer nodes"); },
-          [](const refine::UniteAll&) { return text("Unite"); },
-          [](const refine::CombineWith& s) { return text("Combine with %1").arg(QString::fromStdString(s.name)); },
-          [](const refine::OffsetBy&) { return text("Offset"); },
-          [](const refine::AddRing&) { return text("Border ring"); },
-          [](const refine::ThickenLines&) { return text("Thicken lines"); },
-          [](const refine::StrokesTo&) { return text("One line for each stroke"); },
-          [](const refine::Rotate&) { return text("Rotate"); },
+          [](const refine::Symmetrize&) { return stepText("Symmetry"); },
+          [](const refine::Sharpen&) { return stepText("Sharpen corners"); },
+          [](const refine::FilletCorners&) { return stepText("Round corners"); },
+          [](const refine::Simplify&) { return stepText("Fewer nodes"); },
+          [](const refine::UniteAll&) { return stepText("Unite"); },
+          [](const refine::CombineWith& s) { return stepText("Combine with %1").arg(QString::fromStdString(s.name)); },
+          [](const refine::OffsetBy&) { return stepText("Offset"); },
+          [](const refine::AddRing&) { return stepText("Border ring"); },
+          [](const refine::ThickenLines&) { return stepText("Thicken lines"); },
+          [](const refine::StrokesTo&) { return stepText("One line for each stroke"); },
+          [](const refine::Rotate&) { return stepText("Rotate"); },
           [](const refine::Reflect& s) {
-            return s.leftRight ? text("Mirror left and right") : text("Mirror top and bottom");
+            return s.leftRight ? stepText("Mirror left and right") : stepText("Mirror top and bottom");
           },
-          [](const refine::ScaleBy&) { return text("Scale"); },
-          [](const refine::PlaceAt&) { return text("Place"); },
-          [](const refine::FitInto&) { return text("Fit into"); },
-          [](const refine::Array&) { return text("Rows of copies"); },
-          [](const refine::ArrayRound&) { return text("Copies on a circle"); },
+          [](const refine::ScaleBy&) { return stepText("Scale"); },
+          [](const refine::PlaceAt&) { return stepText("Place"); },
+          [](const refine::FitInto&) { return stepText("Fit into"); },
+          [](const refine::Array&) { return stepText("Rows of copies"); },
+          [](const refine::ArrayRound&) { return stepText("Copies on a circle"); },
           [](const refine::Remove& s) {
-            return text("Delete %1").arg(counted(s.outlines.size(), text("1 outline"), text("%1 outlines")));
+            return stepText("Delete %1")
+                .arg(counted(s.outlines.size(), stepText("1 outline"), stepText("%1 outlines")));
           },
           [](const refine::EditLayer& s) {
-            return text("Layer %1: another name or colour").arg(QString::fromStdString(s.name));
+            return stepText("Layer %1: another name or colour").arg(QString::fromStdString(s.name));
           },
-          [](const refine::HideLayer& s) { return text("Hide layer %1").arg(QString::fromStdString(s.name)); },
+          [](const refine::HideLayer& s) { return stepText("Hide layer %1").arg(QString::fromStdString(s.name)); },
           [](const refine::PutOnLayer& s) {
-            return text("On layer %1: %2")
+            return stepText("On layer %1: %2")
                 .arg(QString::fromStdString(s.layer.name),
-                     counted(s.outlines.size(), text("1 outline"), text("%1 outlines")));
+                     counted(s.outlines.size(), stepText("1 outline"), stepText("%1 outlines")));
           },
-          [](const refine::LockLayer& s) { return text("Lock layer %1").arg(QString::fromStdString(s.name)); },
-          [](const refine::MoveLayer& s) { return text("Move layer %1").arg(QString::fromStdString(s.name)); },
+          [](const refine::LockLayer& s) { return stepText("Lock layer %1").arg(QString::fromStdString(s.name)); },
+          [](const refine::MoveLayer& s) { return stepText("Move layer %1").arg(QString::fromStdString(s.name)); },
           [](const refine::Group& s) {
-            const QString what = counted(s.outlines.size(), text("1 outline"), text("%1 outlines"));
-            return (s.together ? text("Group %1") : text("Ungroup %1")).arg(what);
+            const QString what = counted(s.outlines.size(), stepText("1 outline"), stepText("%1 outlines"));
+            return (s.together ? stepText("Group %1") : stepText("Ungroup %1")).arg(what);
           },
           [](const refine::ByHand& s) {
-            return text("By hand: %1").arg(counted(s.changes.size(), text("1 change"), text("%1 changes")));
+            return stepText("By hand: %1").arg(counted(s.changes.size(), stepText("1 change"), stepText("%1 changes")));
           },
           [](const refine::Replace& s) {
-            const QString kind = s.kind == "moved" ? text("Move") : text("Make exact");
-            return text("%1: %2").arg(kind, counted(s.outlines.size(), text("1 outline"), text("%1 outlines")));
+            const QString kind = s.kind == "moved" ? stepText("Move") : stepText("Make exact");
+            return stepText("%1: %2").arg(kind,
+                                          counted(s.outlines.size(), stepText("1 outline"), stepText("%1 outlines")));
           }},
       step);
 }
@@ -184,25 +189,26 @@ refine::Step withRefineNumber(refine::Step step, std::size_t which, double value
 
 RefineChoice refineChoice(const refine::Step& step) {
   const auto joins = [](refine::Joins chosen) {
-    return RefineChoice{text("Corners"), joinWords(), static_cast<int>(chosen)};
+    return RefineChoice{stepText("Corners"), joinWords(), static_cast<int>(chosen)};
   };
   if (const auto* s = std::get_if<refine::OffsetBy>(&step)) return joins(s->joins);
   if (const auto* s = std::get_if<refine::AddRing>(&step)) return joins(s->joins);
   if (const auto* s = std::get_if<refine::ThickenLines>(&step))
-    return {text("Tips"), {text("round tips"), text("flat tips")}, static_cast<int>(s->tips)};
+    return {stepText("Tips"), {stepText("round tips"), stepText("flat tips")}, static_cast<int>(s->tips)};
   if (const auto* s = std::get_if<refine::StrokesTo>(&step))
-    return {text("Which line stays"),
-            {text("outer edge"), text("inner edge"), text("middle")},
+    return {stepText("Which line stays"),
+            {stepText("outer edge"), stepText("inner edge"), stepText("middle")},
             static_cast<int>(s->keep) - static_cast<int>(mend::DoubleRule::Outer)};
   if (const auto* s = std::get_if<refine::Symmetrize>(&step))
-    return {text("Whose shape counts"),
-            {text("the cleaner part"), text("the mean"), text("the left"), text("the right"), text("the lower"),
-             text("the upper")},
+    return {stepText("Whose shape counts"),
+            {stepText("the cleaner part"), stepText("the mean"), stepText("the left"), stepText("the right"),
+             stepText("the lower"), stepText("the upper")},
             static_cast<int>(s->from)};
   if (const auto* s = std::get_if<refine::PlaceAt>(&step))
-    return {text("Which point comes there"),
-            {text("lower left"), text("lower middle"), text("lower right"), text("left middle"), text("centre"),
-             text("right middle"), text("upper left"), text("upper middle"), text("upper right")},
+    return {stepText("Which point comes there"),
+            {stepText("lower left"), stepText("lower middle"), stepText("lower right"), stepText("left middle"),
+             stepText("centre"), stepText("right middle"), stepText("upper left"), stepText("upper middle"),
+             stepText("upper right")},
             static_cast<int>(s->hold)};
   return {};
 }

@@ -17,8 +17,8 @@ namespace rim::app {
 namespace {
 
 constexpr int kSteps = 60;
-constexpr double kLeastMm = 0.005;
-constexpr double kMostMm = 5;
+constexpr double kFinestMm = 0.005;
+constexpr double kCoarsestMm = 5;
 
 /// Those of the outlines that are meant, in mm.
 Drawing meant(const Drawing& outlines, const std::set<OutlineId>& chosen, double mmPerPixel) {
@@ -51,7 +51,7 @@ SimplifyPart::~SimplifyPart() = default;
 
 double SimplifyPart::withinMm() const {
   const int value = slider_->value();
-  return value == 0 ? 0 : kLeastMm * std::pow(kMostMm / kLeastMm, (value - 1.0) / (kSteps - 1));
+  return value == 0 ? 0 : kFinestMm * std::pow(kCoarsestMm / kFinestMm, (value - 1.0) / (kSteps - 1));
 }
 
 void SimplifyPart::show(std::shared_ptr<const Drawing> outlines, double mmPerPixel, Unit unit) {

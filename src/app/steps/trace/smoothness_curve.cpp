@@ -13,11 +13,11 @@ namespace {
 
 constexpr double kLeastPx = 0.1;
 constexpr double kMostPx = 10;
-constexpr int kHeightPx = 64;
+constexpr int kCurveHeightPx = 64;
 
 }  // namespace
 
-SmoothnessCurve::SmoothnessCurve(QWidget* parent) : LogChart(kLeastPx, kMostPx, kHeightPx, parent) {
+SmoothnessCurve::SmoothnessCurve(QWidget* parent) : LogChart(kLeastPx, kMostPx, kCurveHeightPx, parent) {
   setCursor(Qt::PointingHandCursor);
   setToolTip(tr("How many nodes the outlines have at each smoothness. Click to set it."));
   setAccessibleName(tr("Nodes along the smoothness"));

@@ -16,7 +16,6 @@ constexpr std::size_t kMostUnfolded = 64'000'000;
 constexpr int kMostAttributes = 1000;
 constexpr int kDeepest = 256;
 
-const xmlChar* xml(const char* text) { return reinterpret_cast<const xmlChar*>(text); }
 std::string_view view(const xmlChar* text) {
   return text == nullptr ? std::string_view() : std::string_view(reinterpret_cast<const char*>(text));
 }

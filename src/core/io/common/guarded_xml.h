@@ -7,6 +7,9 @@
 
 namespace rim::io {
 
+/// A text (UTF-8) as libxml2 takes it.
+inline const xmlChar* xml(const char* text) { return reinterpret_cast<const xmlChar*>(text); }
+
 struct FreeXml {
   void operator()(xmlDoc* doc) const { xmlFreeDoc(doc); }
 };

@@ -40,7 +40,7 @@ std::vector<Vertex> verticesOf(const Path& path) {
     const Segment& s = path.segments[i];
     vertices.push_back({segmentStart(path, i), s.kind == SegmentKind::Arc ? s.bulge : 0});
   }
-  if (!path.closed) vertices.push_back({path.segments.empty() ? path.start : path.segments.back().end, 0});
+  if (!path.closed) vertices.push_back({endOf(path), 0});
   return vertices;
 }
 

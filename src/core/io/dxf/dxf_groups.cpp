@@ -7,6 +7,7 @@
 
 #include "core/io/common/line_fault.h"
 #include "core/io/common/reading.h"
+#include "core/io/dxf/dxf_text.h"
 
 namespace rim::io::dxf {
 namespace {
@@ -16,12 +17,6 @@ struct Group {
   std::string_view value;
   std::size_t line = 0;  ///< of the code, from 1
 };
-
-std::string_view trimmed(std::string_view text) {
-  const auto from = text.find_first_not_of(" \t\r");
-  if (from == std::string_view::npos) return {};
-  return text.substr(from, text.find_last_not_of(" \t\r") - from + 1);
-}
 
 /// Gives out the groups of a text one after the other.
 class Groups {

@@ -121,12 +121,6 @@ class BinaryReader {
   bool oneByteCodes_ = false;
 };
 
-std::string_view trimmed(std::string_view text) {
-  while (!text.empty() && std::isspace(static_cast<unsigned char>(text.front())) != 0) text.remove_prefix(1);
-  while (!text.empty() && std::isspace(static_cast<unsigned char>(text.back())) != 0) text.remove_suffix(1);
-  return text;
-}
-
 /// The value of a variable of the header: what stands two lines below its name.
 std::string_view headerValue(std::string_view text, std::string_view name) {
   const std::size_t at = text.find(name);
@@ -220,6 +214,12 @@ void addLetter(unsigned code, std::string& text) {
 }
 
 }  // namespace
+
+std::string_view trimmed(std::string_view text) {
+  const auto from = text.find_first_not_of(" \t\r");
+  if (from == std::string_view::npos) return {};
+  return text.substr(from, text.find_last_not_of(" \t\r") - from + 1);
+}
 
 std::string asUtf8(std::string_view text) {
   std::string out;

@@ -18,6 +18,9 @@ std::string withDxfLetters(const std::string& text);
 /// A UTF-8 text as a DXF before 2007 holds it: every letter beyond ASCII as "\U+XXXX", those beyond U+FFFF as "_".
 std::string inDxfLetters(const std::string& utf8);
 
+/// A text without the blanks, tabs and carriage returns at its ends.
+std::string_view trimmed(std::string_view text);
+
 /// A text with every byte that is no UTF-8 as U+FFFD.
 std::string asUtf8(std::string_view text);
 

@@ -40,14 +40,14 @@ struct Kept {
   bool tilted = false;
   int line = 0;
 };
-struct Vertex {
+struct ReadVertex {
   Point place;
   double bulge = 0;
 };
 struct OpenPolyline : Kept {
   bool closed = false;
   bool mesh = false;
-  std::vector<Vertex> vertices;
+  std::vector<ReadVertex> vertices;
 };
 struct OpenSpline : Kept {
   Spline curve;

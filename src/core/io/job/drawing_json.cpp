@@ -17,15 +17,15 @@ namespace {
 
 using Json = nlohmann::json;
 
-[[noreturn]] void fail() { throw InputError("the outlines of the drawing in the job are damaged."); }
+[[noreturn]] void failDrawing() { throw InputError("the outlines of the drawing in the job are damaged."); }
 
-constexpr std::array kRoles{"", "cut", "engrave", "score", "helper"};
+constexpr std::array kOutlineRoles{"", "cut", "engrave", "score", "helper"};
 
 Json jsonOf(const Outline& outline) {
   Json json{{"id", idText(outline.id)}, {"closed", outline.path().closed}, {"d", textOf(outline.path())}};
   if (outline.layer != 0) json["layer"] = outline.layer;
   if (outline.group != 0) json["group"] = outline.group;
-  if (outline.role != OutlineRole::ByLayer) json["role"] = kRoles[static_cast<std::size_t>(outline.role)];
+  if (outline.role != OutlineRole::ByLayer) json["role"] = kOutlineRoles[static_cast<std::size_t>(outline.role)];
   if (outline.stroke != StrokeWidth{})
     json["stroke"] = {{"usual", outline.stroke.usual}, {"least", outline.stroke.least}, {"most", outline.stroke.most}};
   if (outline.minted() != 0) json["minted"] = outline.minted();
@@ -33,9 +33,9 @@ Json jsonOf(const Outline& outline) {
 }
 
 OutlineRole roleFrom(const std::string& name) {
-  const auto known = std::find(kRoles.begin(), kRoles.end(), name);
-  if (known == kRoles.end()) fail();
-  return static_cast<OutlineRole>(known - kRoles.begin());
+  const auto known = std::find(kOutlineRoles.begin(), kOutlineRoles.end(), name);
+  if (known == kOutlineRoles.end()) failDrawing();
+  return static_cast<OutlineRole>(known - kOutlineRoles.begin());
 }
 
 /// Version 3 knew one width.
@@ -51,7 +51,7 @@ StrokeWidth strokeFrom(const Json& json) {
 }
 
 Outline outlineFrom(const Json& json, std::size_t layers) {
-  if (!json.is_object() || !json.contains("d") || !json["d"].is_string()) fail();
+  if (!json.is_object() || !json.contains("d") || !json["d"].is_string()) failDrawing();
   constexpr int kMost = std::numeric_limits<int>::max();
   const int lastLayer = std::max(0, static_cast<int>(layers) - 1);
   Outline outline(pathFrom(json["d"].get_ref<const std::string&>(), flagIn(json, "closed", false)));
@@ -70,9 +70,9 @@ Layer layerFrom(const Json& json) {
 }
 
 double sideIn(const Json& page, std::size_t i) {
-  if (!page.is_array() || page.size() != 2 || !page[i].is_number()) fail();
+  if (!page.is_array() || page.size() != 2 || !page[i].is_number()) failDrawing();
   const auto side = page[i].get<double>();
-  if (!(side >= 0 && side <= kFarthestMm)) fail();
+  if (!(side >= 0 && side <= kFarthestMm)) failDrawing();
   return side;
 }
 
@@ -88,7 +88,8 @@ Json toJson(const Drawing& drawing) {
 }
 
 Drawing drawingFrom(const Json& json) {
-  if (!json.is_object() || !json.contains("page") || !json.contains("paths") || !json["paths"].is_array()) fail();
+  if (!json.is_object() || !json.contains("page") || !json.contains("paths") || !json["paths"].is_array())
+    failDrawing();
   Drawing drawing;
   drawing.pageWidth = sideIn(json["page"], 0);
   drawing.pageHeight = sideIn(json["page"], 1);
@@ -97,10 +98,10 @@ Drawing drawingFrom(const Json& json) {
   for (const Json& path : json["paths"]) {
     drawing.outlines.push_back(outlineFrom(path, drawing.layers.size()));
     segments += drawing.outlines.back().path().segments.size();
-    if (segments > kMostSegments) fail();
+    if (segments > kMostSegments) failDrawing();
   }
   mintIds(drawing);  // a job of before outlines had any
-  if (placesOf(drawing).size() != drawing.outlines.size()) fail();
+  if (placesOf(drawing).size() != drawing.outlines.size()) failDrawing();
   return drawing;
 }
 

@@ -37,7 +37,7 @@ std::vector<std::byte> bytesOf(const std::string& text) {
   return {bytes.begin(), bytes.end()};
 }
 
-std::string_view textOf(const std::vector<std::byte>& bytes) {
+std::string_view charactersOf(const std::vector<std::byte>& bytes) {
   return {reinterpret_cast<const char*>(bytes.data()), bytes.size()};
 }
 
@@ -63,14 +63,14 @@ std::vector<job::Reference> referencesFrom(const Json& list, Frame frame) {
 
 Json jsonIn(const ZipParts& parts, const char* name) {
   constexpr bool kThrow = false;
-  return Json::parse(textOf(parts.at(name)), nullptr, kThrow);
+  return Json::parse(charactersOf(parts.at(name)), nullptr, kThrow);
 }
 
 Drawing drawingIn(const ZipParts& parts, const std::stop_token& stop) {
   if (parts.contains(kDrawing)) return drawingFrom(jsonIn(parts, kDrawing));
   ReadOptions options;
   options.stop = stop;
-  return svg::readSvg(textOf(parts.at(kDrawingOfVersion1)), options).drawing;
+  return svg::readSvg(charactersOf(parts.at(kDrawingOfVersion1)), options).drawing;
 }
 
 }  // namespace
@@ -111,7 +111,7 @@ job::Job loadJob(const std::filesystem::path& file, const std::stop_token& stop)
       readZip(file, {kPicture, kDrawing, kDrawingOfVersion1, kSettings, kReferences, kTraced}, picture::kMostFileBytes);
   if (stop.stop_requested()) throw Cancelled();
   if (!parts.contains(kSettings)) throw InputError("this is not a job of Snug Rim.");
-  const Json json = recipeJsonFrom(textOf(parts.at(kSettings)));
+  const Json json = recipeJsonFrom(charactersOf(parts.at(kSettings)));
   job::Job job;
   if (parts.contains(kDrawing) || parts.contains(kDrawingOfVersion1)) {
     job = job::jobOn(drawingIn(parts, stop), textIn(json["picture"], "name"));

@@ -42,7 +42,7 @@ std::string textOf(const Path& path) {
 
 namespace {
 
-[[noreturn]] void fail() { throw InputError("an outline in the job is damaged."); }
+[[noreturn]] void failPath() { throw InputError("an outline in the job is damaged."); }
 
 /// Takes an outline's text apart.
 class Reader {
@@ -52,19 +52,19 @@ class Reader {
   Path path(bool closed) {
     Path path{place(), {}, closed};
     while (!text_.empty()) path.segments.push_back(segment());
-    if (closed && (path.segments.empty() || !(path.segments.back().end == path.start))) fail();
+    if (closed && (path.segments.empty() || !(path.segments.back().end == path.start))) failPath();
     return path;
   }
 
  private:
   Segment segment() {
-    const std::string_view kind = word();
+    const std::string_view kind = nextWord();
     if (kind == "L") return Segment::line(place());
     if (kind == "A") {
       const Point end = place();
       return Segment::arc(end, number(kMostBulge));
     }
-    if (kind != "C") fail();
+    if (kind != "C") failPath();
     const Point handle1 = place();
     const Point handle2 = place();
     return Segment::cubic(handle1, handle2, place());
@@ -76,14 +76,14 @@ class Reader {
   }
 
   double number(double most) {
-    const std::string_view digits = word();
+    const std::string_view digits = nextWord();
     double value = 0;
     const auto [end, error] = std::from_chars(digits.data(), digits.data() + digits.size(), value);
-    if (error != std::errc() || end != digits.data() + digits.size() || !(std::abs(value) <= most)) fail();
+    if (error != std::errc() || end != digits.data() + digits.size() || !(std::abs(value) <= most)) failPath();
     return value;
   }
 
-  std::string_view word() {
+  std::string_view nextWord() {
     const auto end = text_.find(' ');
     const std::string_view own = text_.substr(0, end);
     text_ = end == std::string_view::npos ? std::string_view() : text_.substr(end + 1);

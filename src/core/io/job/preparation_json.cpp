@@ -15,11 +15,11 @@ constexpr double kFarPx = 1e6;  // farther than any picture that can be opened
 constexpr int kFar = 1'000'000;
 constexpr std::size_t kMostPlaces = 1'000'000;
 
-Json toJson(Point p) { return {p.x, p.y}; }
+Json placeJson(Point p) { return {p.x, p.y}; }
 
-Json toJson(const std::vector<Point>& places) {
+Json placesJson(const std::vector<Point>& places) {
   Json list = Json::array();
-  for (const Point p : places) list.push_back(toJson(p));
+  for (const Point p : places) list.push_back(placeJson(p));
   return list;
 }
 
@@ -30,13 +30,13 @@ Json frameJson(const char* name, const picture::Crop& f) {
 Json strokesJson(const picture::TouchUp& step) {
   Json strokes = Json::array();
   for (const picture::BrushStroke& stroke : step.strokes)
-    strokes.push_back({{"px", stroke.diameterPx}, {"ink", stroke.ink}, {"places", toJson(stroke.places)}});
+    strokes.push_back({{"px", stroke.diameterPx}, {"ink", stroke.ink}, {"places", placesJson(stroke.places)}});
   return {{"do", "touch-up"}, {"strokes", strokes}};
 }
 
 Json cornersJson(const picture::Straighten& step) {
   Json json{{"do", "straighten"}, {"ratio", step.sideRatio}};
-  if (step.corners) json["corners"] = toJson(std::vector<Point>(step.corners->begin(), step.corners->end()));
+  if (step.corners) json["corners"] = placesJson(std::vector<Point>(step.corners->begin(), step.corners->end()));
   return json;
 }
 
@@ -167,7 +167,7 @@ Json toJson(const picture::PreparationStep& step) {
                              },
                              [](const picture::PickColour& s) -> Json {
                                return {{"do", "pick-colour"},
-                                       {"place", toJson(s.place)},
+                                       {"place", placeJson(s.place)},
                                        {"tolerance", s.tolerance},
                                        {"connected", s.connected},
                                        {"ink", s.ink},

@@ -26,7 +26,7 @@ constexpr std::array kTips{"round", "flat"};
 constexpr std::array kKept{"one", "outer", "inner", "centre", "leave"};  // DoubleRule
 constexpr std::array kWishes{"auto", "mirror", "turn"};
 constexpr std::array kFroms{"best", "mean", "left", "right", "lower", "upper"};
-constexpr std::array kForms{"beziers", "arcs", "lines"};
+constexpr std::array kCurveForms{"beziers", "arcs", "lines"};
 constexpr std::array kRules{"unite", "subtract", "intersect", "exclude"};
 
 [[noreturn]] void fail() { throw InputError("a step of the Refine step is damaged."); }
@@ -119,7 +119,7 @@ Json numbersOf(const refine::Step& step) {
             return {{"mm", s.radiusMm}};
           },
           [](const refine::Simplify& s) -> Json {
-            return {{"mm", s.withinMm}, {"form", word(s.form, kForms)}};
+            return {{"mm", s.withinMm}, {"form", word(s.form, kCurveForms)}};
           },
           [](const refine::UniteAll&) -> Json { return Json::object(); },
           [](const refine::CombineWith& s) -> Json {
@@ -252,7 +252,7 @@ refine::Step refineStepFrom(const Json& json) {
                               wordIn<refine::SymmetryFrom>(json, "from", kFroms), positive("within")};
   if (what == "sharpen") return refine::Sharpen{positive("mm")};
   if (what == "fillet") return refine::FilletCorners{positive("mm")};
-  if (what == "simplify") return refine::Simplify{positive("mm"), wordIn<CurveForm>(json, "form", kForms)};
+  if (what == "simplify") return refine::Simplify{positive("mm"), wordIn<CurveForm>(json, "form", kCurveForms)};
   if (what == "unite") return refine::UniteAll{};
   if (what == "combine") return combineFrom(json);
   if (what == "offset") return refine::OffsetBy{mm(json, "mm"), wordIn<refine::Joins>(json, "joins", kJoins)};

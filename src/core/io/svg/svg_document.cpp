@@ -12,8 +12,6 @@
 namespace rim::io::svg {
 namespace {
 
-const xmlChar* xml(const char* text) { return reinterpret_cast<const xmlChar*>(text); }
-
 /// Files written by hand often forget the namespace.
 void giveNamespace(xmlNode* root) {
   if (root->ns != nullptr) return;

@@ -98,7 +98,7 @@ Rules rulesOf(xmlNode* root) {
 
 void give(xmlNode* node, const Declarations& declarations) {
   for (const auto& [name, value] : declarations) {
-    xmlSetProp(node, reinterpret_cast<const xmlChar*>(name.c_str()), reinterpret_cast<const xmlChar*>(value.c_str()));
+    xmlSetProp(node, xml(name.c_str()), xml(value.c_str()));
   }
 }
 

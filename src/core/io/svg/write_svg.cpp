@@ -17,6 +17,7 @@
 #include "core/drawing/nested.h"
 #include "core/error.h"
 #include "core/geometry/arc.h"
+#include "core/io/common/guarded_xml.h"
 #include "core/io/common/safe_file.h"
 
 namespace rim::io::svg {
@@ -115,8 +116,6 @@ class PathData {
   double pageHeight_;
   std::string text_;
 };
-
-const xmlChar* xml(const char* text) { return reinterpret_cast<const xmlChar*>(text); }
 
 void attribute(xmlTextWriter* writer, const char* name, const std::string& value) {
   if (xmlTextWriterWriteAttribute(writer, xml(name), xml(value.c_str())) < 0) {

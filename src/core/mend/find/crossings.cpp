@@ -190,10 +190,10 @@ bool isSharedNode(const Path& path, std::size_t i, double t, std::size_t j, doub
   return after || before;
 }
 
-class Search {
+class CrossingSearch {
  public:
-  Search(const Drawing& drawing, const PieceIndex& index, const std::vector<CoveredStretch>& covered,
-         const MendSettings& settings)
+  CrossingSearch(const Drawing& drawing, const PieceIndex& index, const std::vector<CoveredStretch>& covered,
+                 const MendSettings& settings)
       : paths_(pathsOf(drawing)), drawing_(drawing), index_(index), settings_(settings) {
     for (const CoveredStretch& c : covered) {
       if (isRetraced(c)) retrace(c);
@@ -324,7 +324,7 @@ PathPlace placeOf(const Path& path, const OnPath& on) {
 std::vector<TrueCrossing> trueCrossings(const Drawing& drawing, const PieceIndex& index,
                                         const std::vector<CoveredStretch>& covered, const MendSettings& settings,
                                         const std::stop_token& stop) {
-  return Search(drawing, index, covered, settings).run(stop);
+  return CrossingSearch(drawing, index, covered, settings).run(stop);
 }
 
 Path between(const Path& path, const OnPath& from, const OnPath& to) {

@@ -13,9 +13,9 @@ namespace rim::mend {
 namespace {
 
 /// Gathers faults; each kind has its own function.
-class Search {
+class LocalSearch {
  public:
-  Search(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop)
+  LocalSearch(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop)
       : drawing_(drawing), paths_(pathsOf(drawing)), settings_(settings), stop_(stop), index_(paths_) {}
 
   LocalFaults run() {
@@ -158,11 +158,11 @@ class Search {
 }  // namespace
 
 LocalFaults localFaults(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
-  return Search(drawing, settings, stop).run();
+  return LocalSearch(drawing, settings, stop).run();
 }
 
 std::vector<LocalFault> trackFaults(const Drawing& drawing, const MendSettings& settings, const std::stop_token& stop) {
-  return Search(drawing, settings, stop).runTracks();
+  return LocalSearch(drawing, settings, stop).runTracks();
 }
 
 }  // namespace rim::mend

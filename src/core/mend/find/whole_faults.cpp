@@ -8,9 +8,9 @@
 namespace rim::mend {
 namespace {
 
-class Search {
+class WholeSearch {
  public:
-  Search(const Drawing& drawing, const std::vector<Extent>& extents, const MendSettings& settings)
+  WholeSearch(const Drawing& drawing, const std::vector<Extent>& extents, const MendSettings& settings)
       : drawing_(drawing), paths_(pathsOf(drawing)), extents_(extents), settings_(settings) {}
 
   std::vector<Finding> run(const std::vector<LooseEnd>& loose, const std::vector<StrokePair>& pairs) {
@@ -98,7 +98,7 @@ class Search {
 std::vector<Finding> wholeFaults(const Drawing& drawing, const std::vector<Extent>& extents,
                                  const std::vector<LooseEnd>& loose, const std::vector<StrokePair>& pairs,
                                  const MendSettings& settings) {
-  return Search(drawing, extents, settings).run(loose, pairs);
+  return WholeSearch(drawing, extents, settings).run(loose, pairs);
 }
 
 }  // namespace rim::mend

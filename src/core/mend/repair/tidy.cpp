@@ -122,7 +122,7 @@ Path withFirstNodes(const Path& path, double coincidentMm) {
   for (const Segment& segment : path.segments) {
     const Piece piece{at, segment};
     at = segment.end;
-    const Point kept = result.segments.empty() ? result.start : result.segments.back().end;
+    const Point kept = endOf(result);
     if (distance(kept, segment.end) <= coincidentMm && lengthOf(piece) <= coincidentMm) continue;
     result.segments.push_back(piece.start == kept
                                   ? segment

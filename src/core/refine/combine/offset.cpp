@@ -78,7 +78,7 @@ class Side {
 
  private:
   void lineTo(Point p) {
-    const Point last = path_->segments.empty() ? path_->start : path_->segments.back().end;
+    const Point last = endOf(*path_);
     if (!(last == p)) path_->segments.push_back(Segment::line(p));
   }
 

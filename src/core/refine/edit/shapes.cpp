@@ -40,7 +40,7 @@ Path roundedBox(const Box& box, double radius) {
   if (!(r > 0)) return polygonThrough({a, {b.x, a.y}, b, {a.x, b.y}});
   Path path{{a.x + r, a.y}, {}, true};
   const auto add = [&path](Point corner, Point end) {
-    const Point last = path.segments.empty() ? path.start : path.segments.back().end;
+    const Point last = endOf(path);
     constexpr double kShortest = 1e-9;
     if (distance(last, corner) > kShortest) path.segments.push_back(Segment::line(corner));
     path.segments.push_back(Segment::arc(end, bulgeFromSweep(std::numbers::pi / 2)));

@@ -352,7 +352,8 @@ Apart apartBy(const Path& a, const Path& b, int places) {
   return apart;
 }
 
-std::optional<ExactShape> exactShapeOf(const Path& closed, const std::set<TrueUpKind>& kinds, double withinMm) {
+std::optional<ExactShape> exactShapeOf(const Path& closed, const std::set<TrueUpKind>& kinds, double withinMm,
+                                       std::size_t heldNodes) {
   constexpr int kPlaces = 240;
   if (!closed.closed || closed.segments.size() < 2) return {};
   const Box box = boxOf(closed);
@@ -377,7 +378,8 @@ std::optional<ExactShape> exactShapeOf(const Path& closed, const std::set<TrueUp
   }
   // It is one already when it has no segment more and nothing would move.
   constexpr double kExact = 1e-6;
-  const bool already = best && best->movedMm < kExact && closed.segments.size() <= best->path.segments.size() + 2;
+  const bool already =
+      best && best->movedMm < kExact && closed.segments.size() <= best->path.segments.size() + 2 + heldNodes;
   return already ? std::nullopt : best;
 }
 

@@ -6,7 +6,9 @@
 #include "core/error.h"
 #include "core/refine/propose/exact_lines.h"
 #include "core/refine/propose/exact_shapes.h"
+#include "core/refine/propose/held_ends.h"
 #include "core/refine/propose/likes.h"
+#include "core/refine/propose/proposal_guard.h"
 #include "core/refine/propose/repeats.h"
 #include "core/refine/propose/tangents.h"
 
@@ -35,8 +37,10 @@ std::vector<Proposal> proposalsOf(const Drawing& drawing, TrueUpKind kind, const
   if (kind == TrueUpKind::Spacing) return evenlySpaced(drawing, withinMm);
   if (kind == TrueUpKind::Repeats) return repeatedParts(drawing, withinMm, stop);
   std::vector<Proposal> found;
-  for (const Outline& outline : drawing.outlines) {
+  const std::vector<HeldEnd> ends = endsIn(drawing);
+  for (std::size_t i = 0; i < drawing.outlines.size(); ++i) {
     if (stop.stop_requested()) throw Cancelled();
+    const Outline& outline = drawing.outlines[i];
     const Path& path = outline.path();
     if (path.segments.empty()) continue;
     if (kind == TrueUpKind::Straight) {
@@ -48,7 +52,7 @@ std::vector<Proposal> proposalsOf(const Drawing& drawing, TrueUpKind kind, const
     } else if (kind == TrueUpKind::Parallel) {
       addFor(outline, squared(path, withinMm), found);
     } else {
-      addFor(outline, exactShapeOf(path, shapes, withinMm), found);
+      addFor(outline, exactShapeOf(path, shapes, withinMm, endsOn(ends, drawing, i).size()), found);
     }
   }
   return found;
@@ -79,6 +83,10 @@ std::vector<Proposal> proposalsFor(const Drawing& drawing, const std::set<TrueUp
     std::vector<Proposal> more = proposalsOf(drawing, *some.begin(), some, withinMm, stop);
     found.insert(found.end(), std::make_move_iterator(more.begin()), std::make_move_iterator(more.end()));
   }
+  const std::vector<HeldEnd> ends = endsIn(drawing);
+  for (Proposal& proposal : found) proposal = withHeldEnds(std::move(proposal), drawing, ends);
+  const ProposalGuard guard(drawing, withinMm);
+  std::erase_if(found, [&](const Proposal& proposal) { return guard.breaks(drawing, proposal, stop); });
   return found;
 }
 
@@ -94,7 +102,12 @@ Refined truedUp(const Drawing& drawing, const std::set<TrueUpKind>& kinds, doubl
                 const std::stop_token& stop) {
   Refined refined{drawing, {}};
   for (const std::set<TrueUpKind>& some : inOrder(kinds)) {
-    for (const Proposal& proposal : proposalsOf(refined.drawing, *some.begin(), some, withinMm, stop)) {
+    const std::vector<Proposal> proposals = proposalsOf(refined.drawing, *some.begin(), some, withinMm, stop);
+    if (proposals.empty()) continue;
+    const ProposalGuard guard(refined.drawing, withinMm);
+    for (const Proposal& found : proposals) {
+      const Proposal proposal = withHeldEnds(found, refined.drawing, endsIn(refined.drawing));
+      if (guard.breaks(refined.drawing, proposal, stop)) continue;
       refined.drawing = withProposal(refined.drawing, proposal);
       refined.changes.push_back({nameOf(proposal.kind), proposal.outline, proposal.at, proposal.movedMm});
     }

@@ -49,7 +49,8 @@ struct Proposal {
 
 /// All proposals of these kinds for a drawing (mm), by kind and then by outline: nothing moves farther than `withinMm`
 /// (> 0), nor farther than some hundredths of the smaller side of what it belongs to, so that what was drawn otherwise
-/// on purpose stays. Throws Cancelled.
+/// on purpose stays. Lines that end on what is moved come along, and end at a node of it. Nothing is proposed by which
+/// more lines would cross, run back or lie on each other than do. Throws Cancelled.
 std::vector<Proposal> proposalsFor(const Drawing& drawing, const std::set<TrueUpKind>& kinds, double withinMm,
                                    const std::stop_token& stop = {});
 

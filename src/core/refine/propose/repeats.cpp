@@ -16,7 +16,7 @@
 namespace rim::refine {
 namespace {
 
-constexpr double kExactMm = 1e-6;  // parts that are as near as that are one already
+constexpr double kOnePartMm = 1e-6;  // parts that are as near as that are one already
 
 /// A border with its holes.
 struct Part {
@@ -30,11 +30,11 @@ struct Part {
 };
 
 Part partOf(const Drawing& drawing, std::vector<std::size_t> outlines, double withinMm) {
-  constexpr int kPlaces = 160;
+  constexpr int kPlacesAlong = 160;
   constexpr double kShareOfSide = 1.0 / 60;
   const Outline& border = drawing.outlines[outlines.front()];
   Part part;
-  part.places = placesAlong(border.path(), kPlaces);
+  part.places = placesAlong(border.path(), kPlacesAlong);
   for (const Point p : part.places) part.middle = part.middle + p * (1 / static_cast<double>(part.places.size()));
   part.area = std::abs(signedArea(border.path()));
   part.length = pathLength(border.path());
@@ -73,11 +73,11 @@ double misfit(const NearestOnPaths& border, const std::vector<Point>& places, co
 /// A turn and a shift, after which the map brings the places onto the border better (least squares of closest places,
 /// closed form for the plane).
 Affine inPlace(const NearestOnPaths& border, const std::vector<Point>& places, Affine map, double reach) {
-  constexpr int kRounds = 150;
-  constexpr std::size_t kFewest = 3;
-  for (int round = 0; round < kRounds; ++round) {
+  constexpr int kMostRounds = 150;
+  constexpr std::size_t kFewestPairs = 3;
+  for (int round = 0; round < kMostRounds; ++round) {
     const ClosestPairs closest = closestPairs(places, map, border, reach);
-    if (closest.pairs.size() < kFewest) break;
+    if (closest.pairs.size() < kFewestPairs) break;
     const Point p = map(closest.from);
     const Point q = closest.to;
     double c = 0;
@@ -90,7 +90,7 @@ Affine inPlace(const NearestOnPaths& border, const std::vector<Point>& places, A
     }
     const double turn = std::atan2(s, c);
     map = shift(q) * rotation(turn) * shift(-p) * map;
-    if (std::abs(turn) * reach < kExactMm / 100 && length(q - p) < kExactMm / 100) break;
+    if (std::abs(turn) * reach < kOnePartMm / 100 && length(q - p) < kOnePartMm / 100) break;
   }
   return map;
 }
@@ -101,7 +101,7 @@ std::optional<Affine> ontoBorder(const NearestOnPaths& border, const Part& part,
   const Affine moved = shift(of.middle - part.middle);
   const auto settled = [&](const Affine& from) { return inPlace(border, part.places, from, kReach * room); };
   const double off = farthest(border, part.places, moved, kReach * room);
-  if (off <= kExactMm) return moved;
+  if (off <= kOnePartMm) return moved;
   if (off <= kReach * room) {
     const Affine map = settled(moved);
     if (farthest(border, part.places, map, room) <= room) return map;
@@ -176,7 +176,7 @@ Proposal proposalFor(const Drawing& drawing, const std::vector<const Part*>& gro
     const auto onto = ontoBorder(border, *part, best, room);
     if (!onto) continue;
     const auto made = madeOf(drawing, *part, best, *onto, room);
-    if (!made || made->apart.mm < kExactMm) continue;
+    if (!made || made->apart.mm < kOnePartMm) continue;
     proposal.paths.insert(proposal.paths.end(), made->paths.begin(), made->paths.end());
     if (made->apart.mm <= proposal.movedMm) continue;
     proposal.movedMm = made->apart.mm;

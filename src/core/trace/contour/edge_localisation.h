@@ -21,7 +21,7 @@ template <typename Samples>
 std::optional<Rise> riseAt(const Samples& samples, int i) {
   constexpr int kLongestRise = 4;         // samples on either side of the edge
   constexpr double kPlateauShare = 0.04;  // a step below this share of the contrast ends the rise
-  constexpr double kLeastContrast = 12;
+  constexpr double kLeastEdge = 12;
   const double up = samples[i + 1] > samples[i] ? 1 : -1;
   const double contrast = std::abs(samples[i + 1] - samples[i]);
   const auto plateau = [&](int from, int step, double sign) -> std::optional<int> {
@@ -37,7 +37,7 @@ std::optional<Rise> riseAt(const Samples& samples, int i) {
   };
   const auto low = plateau(i, -1, -up);
   const auto high = plateau(i + 1, 1, up);
-  if (!low || !high || std::abs(samples[*high] - samples[*low]) < kLeastContrast) return std::nullopt;
+  if (!low || !high || std::abs(samples[*high] - samples[*low]) < kLeastEdge) return std::nullopt;
   return Rise{*low, *high};
 }
 

@@ -11,8 +11,8 @@ namespace {
 template <typename Visit>
 void alongPixels(const Path& path, cv::Size picture, const Visit& visit) {
   constexpr double kStepPx = 0.1;
-  constexpr double kChordErrorPx = 0.02;
-  const std::vector<Point> points = flatten(path, kChordErrorPx);
+  constexpr double kChordOffPx = 0.02;
+  const std::vector<Point> points = flatten(path, kChordOffPx);
   for (std::size_t i = 0; i < points.size(); ++i) {
     const Point from = points[i];
     const Point to = points[(i + 1) % points.size()];

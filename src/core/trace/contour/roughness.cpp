@@ -23,7 +23,7 @@ struct LeftOver {
 };
 
 LeftOver leftOver(std::span<const Point> points, const fit::Primitive& primitive) {
-  constexpr double kParameters = 3;  // of a circle
+  constexpr double kParametersOfCircle = 3;  // of a circle
   LeftOver left;
   double sum = 0;
   double before = 0;
@@ -33,7 +33,7 @@ LeftOver leftOver(std::span<const Point> points, const fit::Primitive& primitive
     if (off * before < 0) ++left.crossings;
     before = off;
   }
-  left.deviation = std::sqrt(sum / (static_cast<double>(points.size()) - kParameters));
+  left.deviation = std::sqrt(sum / (static_cast<double>(points.size()) - kParametersOfCircle));
   return left;
 }
 
@@ -47,17 +47,17 @@ LeftOver leftOver(std::span<const Point> points) {
 
 /// Along rows and columns nothing jumps, whatever the picture.
 bool isAslant(std::span<const Point> points) {
-  constexpr double kLeastPx = 3;
+  constexpr double kLeastEitherWayPx = 3;
   const Point along = points.back() - points.front();
-  return std::min(std::abs(along.x), std::abs(along.y)) >= kLeastPx;
+  return std::min(std::abs(along.x), std::abs(along.y)) >= kLeastEitherWayPx;
 }
 
 /// Along a level or upright run a border may lie on a pixel's side with all its greys.
 bool isAslantAt(std::span<const Point> points, std::size_t i) {
   constexpr std::size_t kReach = 4;
-  constexpr double kLeastPx = 0.5;
+  constexpr double kLeastStepPx = 0.5;
   const Point along = points[std::min(i + kReach, points.size() - 1)] - points[i - std::min(i, kReach)];
-  return std::min(std::abs(along.x), std::abs(along.y)) >= kLeastPx;
+  return std::min(std::abs(along.x), std::abs(along.y)) >= kLeastStepPx;
 }
 
 /// What lies in the middle of a stretch; nothing when it is too short.

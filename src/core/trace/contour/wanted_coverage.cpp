@@ -10,7 +10,7 @@ namespace {
 /// A level farther off than this is no neighbour's.
 constexpr float kReachPx = 6;
 constexpr std::size_t kLeastPixels = 6;
-constexpr double kLeastContrast = 24;
+constexpr double kLeastRange = 24;
 constexpr double kMostNoise = 0.2;
 
 std::vector<float> levelsIn(const cv::Mat& grey, const cv::Mat& part) {
@@ -123,11 +123,11 @@ std::optional<WantedCoverage> wantedCoverage(const cv::Mat& grey, TwoTone tone) 
   const int even = cv::countNonZero(ink->even) + cv::countNonZero(paper->even);
   if (even < kLeastEven * static_cast<double>(grey.total())) return std::nullopt;
   const double contrast = std::abs(paper->ofAll - ink->ofAll);
-  if (contrast < kLeastContrast) return std::nullopt;
+  if (contrast < kLeastRange) return std::nullopt;
   WantedCoverage wanted{cv::Mat1f(grey.size()), 0,
                         std::hypot(ink->wavering, paper->wavering) / std::sqrt(2) / contrast};
   if (wanted.noise > kMostNoise) return std::nullopt;
-  const float least = static_cast<float>(kLeastContrast) * (tone.lightIsInk ? -1 : 1);
+  const float least = static_cast<float>(kLeastRange) * (tone.lightIsInk ? -1 : 1);
   constexpr float kBeyond = 0.3F;
   for (int y = 0; y < grey.rows; ++y) {
     for (int x = 0; x < grey.cols; ++x) {

@@ -9,7 +9,7 @@
 namespace rim::trace::fit {
 namespace {
 
-constexpr int kRounds = 6;
+constexpr int kEllipseRounds = 6;
 constexpr int kUnknowns = 5;
 using Vector5 = Eigen::Matrix<double, kUnknowns, 1>;
 using Matrix5 = Eigen::Matrix<double, kUnknowns, kUnknowns>;
@@ -85,7 +85,7 @@ Ellipse changed(const Ellipse& e, const Vector5& step) {
 std::optional<Ellipse> fitEllipse(std::span<const Point> points) {
   if (points.size() <= kUnknowns) return std::nullopt;
   std::optional<Ellipse> ellipse = withMoments(areaMoments(points));
-  for (int round = 0; ellipse && round < kRounds; ++round) {
+  for (int round = 0; ellipse && round < kEllipseRounds; ++round) {
     Matrix5 normal = Matrix5::Zero();
     Vector5 right = Vector5::Zero();
     for (const Point p : points) {

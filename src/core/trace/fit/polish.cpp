@@ -8,7 +8,7 @@
 namespace rim::trace::fit {
 namespace {
 
-constexpr int kRounds = 12;
+constexpr int kPolishRounds = 12;
 constexpr std::size_t kMostAtOnce = 10;
 
 /// A node with the direction and the lengths of the handles on both sides of it.
@@ -177,7 +177,7 @@ double misfit(const Window& window, const std::vector<Cubic>& cubics, Parameters
   return sum;
 }
 
-struct Equations {
+struct NormalEquations {
   Eigen::MatrixXd normal;  ///< symmetric: its lower half only
   Eigen::VectorXd right;
 };
@@ -194,7 +194,7 @@ class CubicSums {
     }
   }
 
-  void addTo(Equations& e) const {
+  void addTo(NormalEquations& e) const {
     for (std::size_t a = 0; a < last_.count; ++a) {
       const Eigen::Index i = last_.unknown[a];
       e.right(i) += right_[a];
@@ -211,9 +211,9 @@ class CubicSums {
   std::array<std::array<double, Row::kMost>, Row::kMost> normal_{};
 };
 
-Equations equations(const Window& window, const std::vector<Cubic>& cubics, const Parameters& parameters) {
+NormalEquations equations(const Window& window, const std::vector<Cubic>& cubics, const Parameters& parameters) {
   const Eigen::Index n = window.unknowns();
-  Equations e{Eigen::MatrixXd::Zero(n, n), Eigen::VectorXd::Zero(n)};
+  NormalEquations e{Eigen::MatrixXd::Zero(n, n), Eigen::VectorXd::Zero(n)};
   for (std::size_t k = 0; k < window.count(); ++k) {
     const auto points = window.points(k);
     const CubicPolynomial curve(cubics[k]);
@@ -235,8 +235,8 @@ Window best(Window window) {
   for (std::size_t k = 0; k < window.count(); ++k) parameters.push_back(nearestParameters(cubics[k], window.points(k)));
   double now = misfit(window, cubics, parameters);
   double damping = 1e-2;
-  for (int round = 0; round < kRounds; ++round) {
-    Equations e = equations(window, cubics, parameters);
+  for (int round = 0; round < kPolishRounds; ++round) {
+    NormalEquations e = equations(window, cubics, parameters);
     const double floor = 1e-9 * e.normal.trace();
     for (Eigen::Index k = 0; k < window.unknowns(); ++k) e.normal(k, k) += damping * e.normal(k, k) + floor;
     const Window next = window.moved(e.normal.ldlt().solve(e.right));

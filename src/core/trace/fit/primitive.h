@@ -17,6 +17,9 @@ struct Primitive {
   double radius = 0;  ///< Circle: positive when run counter-clockwise, negative clockwise.
 };
 
+/// Whether it is a line, not a circle.
+inline bool isLine(const Primitive& primitive) { return primitive.kind == Primitive::Kind::Line; }
+
 /// The line with the least squared distances (principal axis of the points), along the way from
 /// the first to the last. Needs two different points.
 Primitive fitLine(std::span<const Point> points);

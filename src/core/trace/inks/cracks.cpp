@@ -78,13 +78,13 @@ class Walker {
 
   /// Whether the four pixels round a chessboard's corner belong to fields, not to a slanted line of single pixels.
   bool areFields(cv::Point at) const {
-    constexpr int kReach = 3;
+    constexpr int kReachAcross = 3;
     constexpr int kMost = 6;
     for (const cv::Point quarter : {cv::Point{0, 0}, cv::Point{-1, 0}, cv::Point{0, -1}, cv::Point{-1, -1}}) {
       const std::uint8_t own = label(at + quarter);
       int same = 0;
-      for (int i = 0; i < kReach * kReach; ++i) {
-        const cv::Point inwards{i % kReach, i / kReach};
+      for (int i = 0; i < kReachAcross * kReachAcross; ++i) {
+        const cv::Point inwards{i % kReachAcross, i / kReachAcross};
         const cv::Point pixel{at.x + quarter.x + (quarter.x < 0 ? -inwards.x : inwards.x),
                               at.y + quarter.y + (quarter.y < 0 ? -inwards.y : inwards.y)};
         same += label(pixel) == own ? 1 : 0;

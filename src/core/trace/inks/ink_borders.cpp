@@ -27,8 +27,6 @@ constexpr double kEverywherePx = 1e9;
 /// Such lines are left where a way is cut beside a node, or follows its points again.
 constexpr double kNoLengthPx = 0.02;
 
-Point endOf(const Path& path) { return path.segments.back().end; }
-
 /// Where the outlines of an ink cross themselves or each other; where they only meet at a junction they may.
 std::vector<Point> crossingPlacesOf(std::uint8_t ink, const InkBorders& borders, const std::stop_token& stop) {
   std::vector<bool> only(static_cast<std::size_t>(ink) + 1, false);

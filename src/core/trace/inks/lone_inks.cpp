@@ -80,11 +80,11 @@ bool passes(const contour::Border& border, const cv::Mat& marked) {
 }  // namespace
 
 std::vector<OutlineNode> nodesNear(const Path& outline, Point place) {
-  constexpr double kReachPx = 2;
+  constexpr double kRimReachPx = 2;
   std::vector<OutlineNode> nodes;
   for (std::size_t i = 0; i < outline.segments.size(); ++i) {
     const Piece before = pieceOf(outline, i);
-    if (distance(before.segment.end, place) > kReachPx) continue;
+    if (distance(before.segment.end, place) > kRimReachPx) continue;
     const Piece after = pieceOf(outline, (i + 1) % outline.segments.size());
     nodes.push_back({i, std::abs(angleBetween(tangentAt(before, 1), tangentAt(after, 0)))});
   }

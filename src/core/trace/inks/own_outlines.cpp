@@ -82,11 +82,11 @@ std::optional<Path> wholeAlong(const LoneInks::Ink& ink, const std::vector<Point
 /// Where a way that an outline follows ends. A long line is to be prolonged, as it shows the junction better than what
 /// is there; anything else goes on to the outline's corner at the junction, or else to its nearest place.
 PathPlace endNear(const Path& outline, const WayEnd& end) {
-  constexpr double kLongPx = 4;
+  constexpr double kLongStretchPx = 4;
   constexpr double kCornerTurn = 0.45;
   const PathPlace near = nearestOn(outline, end.measured);
   const Piece piece = pieceOf(outline, near.segment);
-  if (isLine(piece.segment) && lengthOf(piece) > kLongPx) return near;
+  if (isLine(piece.segment) && lengthOf(piece) > kLongStretchPx) return near;
   const PathPlace at = nearestOn(outline, end.junction);
   const std::vector<OutlineNode> nodes = nodesNear(outline, at.place);
   const auto sharpest = std::max_element(nodes.begin(), nodes.end(),

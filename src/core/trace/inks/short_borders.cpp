@@ -12,7 +12,7 @@ namespace {
 constexpr std::size_t kSurelyNoneSides = 2;
 constexpr std::size_t kMaybeNoneSides = 5;
 /// What lies nearer to a junction is a mixture of three inks.
-constexpr double kTrimPx = 2;
+constexpr double kJunctionPx = 2;
 /// Directions are taken up to here.
 constexpr std::size_t kSidesOfRay = 12;
 constexpr double kMeetPx = 0.75;
@@ -59,7 +59,7 @@ class Meetings {
     const Point from{static_cast<double>(first.corners.front().x),
                      static_cast<double>(bgr_.rows - first.corners.front().y)};
     std::vector<Point> points = edgesAlong(first, bgr_, map_);
-    std::erase_if(points, [from](Point p) { return distance(p, from) < kTrimPx; });
+    std::erase_if(points, [from](Point p) { return distance(p, from) < kJunctionPx; });
     if (points.size() < 3 || distance(points.front(), points.back()) < 1) return std::nullopt;
     const fit::Primitive line = fit::fitLine(points);
     return MeetingLine{line.place, line.direction};

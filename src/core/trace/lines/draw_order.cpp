@@ -8,8 +8,6 @@
 namespace rim::trace::lines {
 namespace {
 
-Point endOf(const Path& path) { return path.closed ? path.start : path.segments.back().end; }
-
 /// Starts and ends of lines in square cells, from which they are taken away one after the other.
 class EndGrid {
  public:

@@ -4,9 +4,9 @@ namespace rim::trace::lines {
 namespace {
 
 /// Follows tracks from one to the next.
-class Follower {
+class TrackFollower {
  public:
-  Follower(const std::vector<StrokeTrack>& tracks, const TrackLinks& links) : tracks_(tracks), links_(links) {
+  TrackFollower(const std::vector<StrokeTrack>& tracks, const TrackLinks& links) : tracks_(tracks), links_(links) {
     for (const StrokeTrack& track : tracks) done_.push_back(track.area);
   }
 
@@ -79,7 +79,7 @@ class Follower {
 }  // namespace
 
 std::vector<StrokeLine> followed(const std::vector<StrokeTrack>& tracks, const TrackLinks& links) {
-  return Follower(tracks, links).all();
+  return TrackFollower(tracks, links).all();
 }
 
 }  // namespace rim::trace::lines

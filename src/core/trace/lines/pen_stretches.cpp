@@ -12,7 +12,7 @@ namespace {
 constexpr std::size_t kNone = static_cast<std::size_t>(-1);
 
 /// Samples that follow each other along a ring and show the pen's way without a break.
-struct Run {
+struct SampleRun {
   std::vector<std::uint32_t> samples;
   bool round = false;  ///< all of a ring: the last one goes over into the first
 };
@@ -25,9 +25,9 @@ double wayAlong(const std::vector<ShownMiddle>& middles, const std::vector<std::
 }
 
 /// Follows runs one after the other and takes what none before has shown.
-class Follower {
+class PenFollower {
  public:
-  Follower(const MedialAxis& axis, const BorderNearby& border, double width)
+  PenFollower(const MedialAxis& axis, const BorderNearby& border, double width)
       : axis_(axis),
         width_(width),
         samePx_(std::max(0.8, 0.05 * width)),
@@ -38,12 +38,12 @@ class Follower {
 
   std::vector<PenStretch> run() {
     findStandstills();
-    std::vector<Run> runs;
+    std::vector<SampleRun> runs;
     for (const SampleRing& ring : axis_.rings) addRuns(ring, runs);
-    std::stable_sort(runs.begin(), runs.end(), [this](const Run& a, const Run& b) {
+    std::stable_sort(runs.begin(), runs.end(), [this](const SampleRun& a, const SampleRun& b) {
       return a.round != b.round ? a.round : wayAlong(middles_, a.samples) > wayAlong(middles_, b.samples);
     });
-    for (Run& one : runs) follow(begunWell(std::move(one)));
+    for (SampleRun& one : runs) follow(begunWell(std::move(one)));
     return std::move(found_);
   }
 
@@ -89,7 +89,7 @@ class Follower {
     return jump < samePx_ || (jump < kFarthest * width_ && dot(a.way, b.way) > kSameWay);
   }
 
-  void addRuns(const SampleRing& ring, std::vector<Run>& runs) const {
+  void addRuns(const SampleRing& ring, std::vector<SampleRun>& runs) const {
     const std::uint32_t n = ring.end - ring.first;
     std::optional<std::uint32_t> gap;
     for (std::uint32_t k = 0; k < n && !gap; ++k) {
@@ -101,12 +101,12 @@ class Follower {
       for (std::uint32_t k = 0; k < n; ++k) {
         if (stands_[ring.first + k]) begin = k;
       }
-      Run run{{}, true};
+      SampleRun run{{}, true};
       for (std::uint32_t k = 0; k < n; ++k) run.samples.push_back(ring.first + (begin + k) % n);
       runs.push_back(std::move(run));
       return;
     }
-    Run run;
+    SampleRun run;
     for (std::uint32_t k = 1; k <= n; ++k) {
       const std::uint32_t s = ring.first + (*gap + k) % n;
       if (!run.samples.empty() && !goesOn(run.samples.back(), s)) {
@@ -135,14 +135,14 @@ class Follower {
   }
 
   /// A round run of which something is taken already begins there, so that no stretch of it is in two.
-  Run begunWell(Run run) const {
+  SampleRun begunWell(SampleRun run) const {
     const auto first = std::find_if(run.samples.begin(), run.samples.end(),
                                     [this](std::uint32_t s) { return across(s, true).has_value(); });
     if (run.round && first != run.samples.end()) std::rotate(run.samples.begin(), first, run.samples.end());
     return run;
   }
 
-  void follow(const Run& run) {
+  void follow(const SampleRun& run) {
     StretchEnd last{run.round ? StretchEnd::Kind::Free : StretchEnd::Kind::Hidden, 0, {}, {}};
     if (run.round) {
       // Round a ring it comes back to what it began with.
@@ -170,7 +170,7 @@ class Follower {
   }
 
   /// Whether the run only seems to come onto the stretch that it makes: round a sharp corner it soon leaves it again.
-  bool turnsBack(const Run& run, std::size_t k, std::uint32_t other) const {
+  bool turnsBack(const SampleRun& run, std::size_t k, std::uint32_t other) const {
     constexpr double kAlong = -0.97;  // what runs back on its own line runs just the other way
     if (takenBy_[other] != found_.size()) return false;
     double way = 0;
@@ -283,7 +283,7 @@ class Follower {
 }  // namespace
 
 std::vector<PenStretch> penStretches(const MedialAxis& axis, const BorderNearby& border, double width) {
-  return Follower(axis, border, width).run();
+  return PenFollower(axis, border, width).run();
 }
 
 }  // namespace rim::trace::lines

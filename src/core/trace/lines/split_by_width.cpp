@@ -6,24 +6,24 @@ namespace rim::trace::lines {
 namespace {
 
 /// Points from `first` to `end` - 1 are all wider than the limit, or none.
-struct Run {
+struct WidthRun {
   std::size_t first = 0;
   std::size_t end = 0;
   bool wide = false;
 };
 
-double lengthOfRun(const std::vector<CentrePoint>& points, const Run& run) {
+double lengthOfRun(const std::vector<CentrePoint>& points, const WidthRun& run) {
   double sum = 0;
   for (std::size_t i = run.first + 1; i < run.end; ++i) sum += distance(points[i - 1].place, points[i].place);
   return sum;
 }
 
 /// Runs along a chain; those that are wide for less than half the limit count as narrow.
-std::vector<Run> runsOf(const std::vector<CentrePoint>& points, double limitPx) {
-  std::vector<Run> runs;
+std::vector<WidthRun> runsOf(const std::vector<CentrePoint>& points, double limitPx) {
+  std::vector<WidthRun> runs;
   const auto isWide = [&](std::size_t i) { return 2 * points[i].halfWidth > limitPx; };
   for (std::size_t i = 0; i < points.size();) {
-    Run run{i, i, isWide(i)};
+    WidthRun run{i, i, isWide(i)};
     while (run.end < points.size() && isWide(run.end) == run.wide) ++run.end;
     i = run.end;
     if (run.wide && lengthOfRun(points, run) < limitPx / 2) run.wide = false;
@@ -42,7 +42,7 @@ ChainEnd cutAt(StrokeGraph& graph, const CentrePoint& point) {
 }
 
 void addPieces(StrokeGraph& graph, StrokeChain chain, double limitPx) {
-  std::vector<Run> runs = runsOf(chain.points, limitPx);
+  std::vector<WidthRun> runs = runsOf(chain.points, limitPx);
   if (runs.size() < 2) {
     graph.chains.push_back(std::move(chain));
     return;

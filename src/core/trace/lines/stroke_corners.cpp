@@ -163,7 +163,7 @@ std::optional<Bend> bendAt(const MedialAxis& axis, const Chain& chain, std::ptrd
                            std::ptrdiff_t after, double width, std::uint32_t CentrePoint::*inner) {
   constexpr int kRounds = 3;
   constexpr double kSharpest = 2.9;
-  constexpr double kHardly = 0.05;
+  constexpr double kHardlyTurned = 0.05;
   constexpr double kBackPx = 0.5;
   double turn = turnAt(chain, i, width);
   const double heldIn = heldBy(axis, chain, i, -1, kMostTrim * width, inner);
@@ -177,7 +177,7 @@ std::optional<Bend> bendAt(const MedialAxis& axis, const Chain& chain, std::ptrd
     const auto bend = bendOf(*in, *out, kBackPx, 2 * std::max({reach, heldIn, heldOut}) + width);
     if (!bend) return best;
     best = bend;
-    if (best->turn < turn + kHardly) return best;
+    if (best->turn < turn + kHardlyTurned) return best;
     turn = best->turn;
   }
   return best;

@@ -24,8 +24,6 @@ constexpr double kMostProlonged = 0.35;
 constexpr double kSameTangentDegrees = 0.5;
 constexpr double kPricePerDegree = 10;
 
-bool isLine(const split::TrackPiece& p) { return p.primitive.kind == fit::Primitive::Kind::Line; }
-
 double degreesBetween(Point a, Point b) { return std::abs(angleBetween(a, b)) * 180 / std::numbers::pi; }
 
 /// The arc between two nodes that goes through the circle's own middle between them: nodes may lie
@@ -105,7 +103,7 @@ class Assembler {
 
   bool isLongLine(std::size_t k) const {
     const double way = wayOf(k);
-    if (!isLine(piece(k)) || way <= kLongLinePx) return false;
+    if (!isLine(piece(k).primitive) || way <= kLongLinePx) return false;
     const std::size_t n = chain_.pieces.size();
     const double before = nodeAt(k).corner ? 0 : wayOf(k + n - 1);
     const double after = nodeAt(k + 1).corner ? 0 : wayOf(k + 1);
@@ -236,7 +234,7 @@ class Assembler {
     Priced priced;
     for (; k < end; ++k) {
       const Point to = nodeAt(k + 1).place;
-      if (isLine(piece(k))) {
+      if (isLine(piece(k).primitive)) {
         priced.segments.push_back(Segment::line(to));
         priced.price += split::kPriceOfLine;
         continue;
@@ -332,13 +330,13 @@ class Assembler {
     // A smooth node lies where pieces touch, which may be some way from where they were split.
     place = nodeAt(node).place;
     cut = nearestTo(*place, cut, other, inwards);
-    tangent = isLine(piece(neighbour)) ? piece(neighbour).primitive.direction : nodeAt(node).tangent;
+    tangent = isLine(piece(neighbour).primitive) ? piece(neighbour).primitive.direction : nodeAt(node).tangent;
   }
 
   /// A smooth stretch is lines and arcs, or cubics all along, whichever costs less; nothing for the
   /// former.
   std::vector<Cubic> bestCurves(std::size_t k, std::size_t end) const {
-    if (end == k + 1 && isLine(piece(k))) return {};
+    if (end == k + 1 && isLine(piece(k).primitive)) return {};
     const double asPieces = asPrimitives(k, end).price + misfitOf(k, end);
     if (asPieces <= kPriceOfCubic) return {};
     Section section = sectionOf(k, end);

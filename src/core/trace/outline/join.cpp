@@ -22,8 +22,6 @@ constexpr double kLongestRounding = 8;
 
 double degrees(double radians) { return radians * 180 / std::numbers::pi; }
 
-bool isLine(const fit::Primitive& p) { return p.kind == fit::Primitive::Kind::Line; }
-
 struct MetSides {
   Point place;
   double turn = 0;  ///< radians

@@ -114,12 +114,6 @@ std::optional<Segment> curveAlong(const Piece& before, std::span<const Point> po
   return std::nullopt;
 }
 
-void lineTo(Path& path, Point to) {
-  constexpr double kShortestPx = 1e-9;
-  const Point end = path.segments.empty() ? path.start : path.segments.back().end;
-  if (distance(end, to) > kShortestPx) path.segments.push_back(Segment::line(to));
-}
-
 /// The runs of border points that lie near a place, first and last index of each; neighbours become one.
 std::vector<std::pair<std::size_t, std::size_t>> runsNear(const contour::Border& border,
                                                           const MeasuredStretches& measured) {
@@ -190,11 +184,11 @@ Path measuredAt(const Path& path, const contour::Border& border, const MeasuredS
       result.segments.push_back(*curve);
       continue;
     }
-    for (const Point p : fewerPoints(run, std::span(rooms).subspan(first, count))) lineTo(result, p);
-    lineTo(result, at.place);
+    for (const Point p : fewerPoints(run, std::span(rooms).subspan(first, count))) lineOnTo(result, p);
+    lineOnTo(result, at.place);
   }
   keepUpTo({turned.segments.size() - 1, 1, turned.start, 0});
-  lineTo(result, turned.start);
+  lineOnTo(result, turned.start);
   if (!result.segments.empty()) result.segments.back().end = result.start;
   return result;
 }

@@ -9,18 +9,10 @@
 namespace rim::trace::outline {
 namespace {
 
-constexpr double kShortestPx = 1e-9;
-
-Point endOf(const Path& path) { return path.segments.empty() ? path.start : path.segments.back().end; }
-
-void lineTo(Path& path, Point to) {
-  if (distance(endOf(path), to) > kShortestPx) path.segments.push_back(Segment::line(to));
-}
-
 /// What lies between two places, if the second one lies farther along; then a line to where the first one is.
 void keep(Path& result, const Path& path, const PathPlace& from, const PathPlace& to) {
   if (std::pair(to.segment, to.t) <= std::pair(from.segment, from.t)) return;
-  lineTo(result, from.place);
+  lineOnTo(result, from.place);
   const Path kept = stretchOf(path, from, to);
   result.segments.insert(result.segments.end(), kept.segments.begin(), kept.segments.end());
 }
@@ -58,11 +50,11 @@ Path measuredNear(const Path& path, const std::vector<Point>& points, Point star
       continue;
     }
     if (onPath && i > 0) keep(result, path, at, nearestOn(path, way[i]));
-    lineTo(result, way[i]);
+    lineOnTo(result, way[i]);
     onPath = false;
   }
   if (onPath) keep(result, path, at, pathEnd);
-  lineTo(result, end);
+  lineOnTo(result, end);
   if (result.segments.empty()) result.segments.push_back(Segment::line(end));
   return result;
 }

@@ -15,8 +15,6 @@ constexpr double kQuarter = std::numbers::pi / 2;
 /// Radii of one outline that differ by no more than this share may be meant to be equal.
 constexpr double kRadiusShare = 0.04;
 
-bool isLine(const split::TrackPiece& piece) { return piece.primitive.kind == fit::Primitive::Kind::Line; }
-
 double angleOf(const split::TrackPiece& line) {
   return std::atan2(line.primitive.direction.y, line.primitive.direction.x);
 }
@@ -67,7 +65,7 @@ class Regular {
 
   void makeLevel() {
     for (split::TrackPiece& piece : pieces_) {
-      if (!isLine(piece)) continue;
+      if (!isLine(piece.primitive)) continue;
       const double off = offQuarter(angleOf(piece));
       if (std::abs(off) > kMostTurnRadians) continue;
       fit::Primitive level = piece.primitive;
@@ -81,7 +79,7 @@ class Regular {
   std::vector<split::TrackPiece*> longestFirst(bool lines) {
     std::vector<split::TrackPiece*> some;
     for (split::TrackPiece& piece : pieces_) {
-      if (isLine(piece) == lines) some.push_back(&piece);
+      if (isLine(piece.primitive) == lines) some.push_back(&piece);
     }
     std::stable_sort(some.begin(), some.end(), [this](const split::TrackPiece* a, const split::TrackPiece* b) {
       return split::arcLengthOf(track_, *a) > split::arcLengthOf(track_, *b);
@@ -155,18 +153,18 @@ class Regular {
     const std::size_t n = pieces_.size();
     for (std::size_t k = 0; k < n && n > 2; ++k) {
       split::TrackPiece& piece = pieces_[k];
-      if (isLine(piece)) continue;
+      if (isLine(piece.primitive)) continue;
       const split::TrackPiece& before = pieces_[(k + n - 1) % n];
       const split::TrackPiece& after = pieces_[(k + 1) % n];
       const bool open = !track_.closed();
       const bool atStart = !(open && k == 0) && smooth(piece, before, piece.from);
       const bool atEnd = !(open && k + 1 == n) && smooth(piece, after, piece.to);
       std::optional<fit::Primitive> touching;
-      if (atStart && atEnd && isLine(before) && isLine(after)) {
+      if (atStart && atEnd && isLine(before.primitive) && isLine(after.primitive)) {
         touching = betweenLines(piece.primitive, before.primitive, after.primitive);
-      } else if (atStart && (isLine(before) || !atEnd || !isLine(after))) {
+      } else if (atStart && (isLine(before.primitive) || !atEnd || !isLine(after.primitive))) {
         touching = touchingOne(piece.primitive, before.primitive);
-      } else if (atEnd && isLine(after)) {
+      } else if (atEnd && isLine(after.primitive)) {
         touching = touchingOne(piece.primitive, after.primitive);
       }
       if (touching) take(piece, *touching);

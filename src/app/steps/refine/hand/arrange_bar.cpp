@@ -13,7 +13,7 @@
 namespace rim::app {
 namespace {
 
-constexpr double kToleranceMm = 0.001;
+constexpr double kSizeToleranceMm = 0.001;
 constexpr double kFarthestMm = 1e6;
 constexpr double kLeastMm = 0.001;
 
@@ -72,10 +72,12 @@ void ArrangeBar::buildFields() {
     doAll(tr("Place"), [this, held, mm](const Drawing& all) { return refine::placed(all, {held().x, mm}, hold()); });
   });
   connect(width_, &LengthField::entered, this, [this](double mm) {
-    doAll(tr("Size"), [this, mm](const Drawing& all) { return refine::sizedTo(all, hold(), mm, {}, kToleranceMm); });
+    doAll(tr("Size"),
+          [this, mm](const Drawing& all) { return refine::sizedTo(all, hold(), mm, {}, kSizeToleranceMm); });
   });
   connect(height_, &LengthField::entered, this, [this](double mm) {
-    doAll(tr("Size"), [this, mm](const Drawing& all) { return refine::sizedTo(all, hold(), {}, mm, kToleranceMm); });
+    doAll(tr("Size"),
+          [this, mm](const Drawing& all) { return refine::sizedTo(all, hold(), {}, mm, kSizeToleranceMm); });
   });
 }
 

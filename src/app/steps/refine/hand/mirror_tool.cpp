@@ -9,7 +9,7 @@
 namespace rim::app {
 namespace {
 
-constexpr double kToleranceMm = 0.001;  // says nothing: circles stay circles when they are mirrored
+constexpr double kMirrorToleranceMm = 0.001;  // says nothing: circles stay circles when they are mirrored
 
 }  // namespace
 
@@ -26,7 +26,7 @@ std::vector<std::pair<Outline, Path>> MirrorTool::mirrored() const {
   for (const Outline& outline : outlines_->outlines) {
     // Mirrored, borders would run the other way round.
     if (chosen_.contains(outline.id))
-      all.emplace_back(outline, reversed(transformed(outline.path(), map, kToleranceMm / mmPerPixel_)));
+      all.emplace_back(outline, reversed(transformed(outline.path(), map, kMirrorToleranceMm / mmPerPixel_)));
   }
   return all;
 }

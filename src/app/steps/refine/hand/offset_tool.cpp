@@ -10,14 +10,14 @@
 namespace rim::app {
 namespace {
 
-constexpr double kToleranceMm = 0.002;
+constexpr double kOffsetToleranceMm = 0.002;
 
 /// The outlines that lie so far beside some others (mm). Those alone that are new.
 Drawing besideThese(const Drawing& these, double mm, refine::Joins joins, const std::stop_token& stop) {
   const bool open = std::any_of(these.outlines.begin(), these.outlines.end(),
                                 [](const Outline& outline) { return !outline.path().closed; });
-  Drawing made = refine::offset(these, mm, joins, kToleranceMm, stop);
-  if (open) made = refine::thickened(made, 2 * std::abs(mm), joins, refine::Tips::Round, kToleranceMm, stop);
+  Drawing made = refine::offset(these, mm, joins, kOffsetToleranceMm, stop);
+  if (open) made = refine::thickened(made, 2 * std::abs(mm), joins, refine::Tips::Round, kOffsetToleranceMm, stop);
   return made;
 }
 

@@ -10,7 +10,7 @@
 namespace rim::app {
 namespace {
 
-constexpr double kToleranceMm = 0.001;
+constexpr double kShapeToleranceMm = 0.001;
 
 /// The numbers that were typed, mm.
 std::vector<double> numbersIn(const QString& typed) {
@@ -61,7 +61,7 @@ std::optional<Path> ShapeTool::shape() const {
   try {
     refine::ShapeWish inPx = wish_;
     inPx.rounding /= mmPerPixel_;
-    return refine::shapeBetween(inPx, *from_, second(), kToleranceMm / mmPerPixel_);
+    return refine::shapeBetween(inPx, *from_, second(), kShapeToleranceMm / mmPerPixel_);
   } catch (const InputError&) {
     return std::nullopt;  // not yet
   }

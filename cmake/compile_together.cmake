@@ -1,0 +1,27 @@
+# Templates and headers are most of what compiling costs here. So each folder of a target's sources becomes one unit of
+# compilation, a large folder a few; in the preset `debug`, where files are compiled one by one, the headers that most
+# of them read are precompiled instead.
+function(compile_together target)
+  if(NOT SNUGRIM_COMPILE_TOGETHER)
+    target_precompile_headers(${target} PRIVATE ${ARGN})
+    return()
+  endif()
+  set(most_in_one 12)
+  set_target_properties(${target} PROPERTIES UNITY_BUILD ON UNITY_BUILD_MODE GROUP)
+  get_target_property(sources ${target} SOURCES)
+  list(FILTER sources INCLUDE REGEX "\\.cpp$")
+  foreach(source ${sources})
+    get_filename_component(folder ${source} ABSOLUTE)
+    get_filename_component(folder ${folder} DIRECTORY)
+    string(MAKE_C_IDENTIFIER "count${folder}" count)
+    if(NOT DEFINED ${count})
+      set(${count} 0)
+    endif()
+    math(EXPR part "${${count}} / ${most_in_one}")
+    math(EXPR ${count} "${${count}} + 1")
+    file(RELATIVE_PATH name ${CMAKE_CURRENT_SOURCE_DIR} ${folder})
+    string(MAKE_C_IDENTIFIER "in_${name}_${part}" group)
+    set_source_files_properties(${source} PROPERTIES UNITY_GROUP ${group})
+  endforeach()
+endfunction()
+
