@@ -6,13 +6,16 @@
 
 The icons are of sets of the npm registry, fetched when they are missing (npm pack; kept in the user's cache); each
 is drawn by cairo with round tips and joins, on a grid of 24 units. Distances in px, both ways. A line is right when as
-many come out as were drawn; lines that were drawn as several which meet end to end count as one, whichever way. *hershey* are
-glyphs of single-line engraving faces (A. V. Hershey, "Calligraphy for Computers", 1967; Debian's package hershey-fonts-data).
-Apart are drawings whose ink has as many parts and holes with this pen as with one a third as wide: in others strokes ran
-into each other, and what was drawn in the dark between them cannot be seen.
+many come out as were drawn; lines that were drawn as several which meet end to end count as one, those that go on
+straightest first. *hershey* are glyphs of single-line engraving faces (A. V. Hershey, "Calligraphy for Computers", 1967;
+Debian's package hershey-fonts-data). Apart are drawings whose ink has as many parts and holes with this pen as with one a
+third as wide: in others strokes ran into each other, and what was drawn in the dark between them cannot be seen. Showing are
+those in which a quarter of each line's ink is its own and none runs on another for more than two pens: a dot within a dot,
+or that four squares side by side are four, nobody sees.
 """
 import argparse
 import concurrent.futures
+import itertools
 import pathlib
 import random
 import subprocess
@@ -151,16 +154,21 @@ def truth_of(paths, size):
     return np.concatenate(places)
 
 
+def ways_out(path):
+    """The two ends of an open path, each with the way in which it leaves that end."""
+    s = segments(path)
+    first, last = complex(s[0].start), complex(s[-1].end)
+    inward = [complex(p.x, p.y) - end for p, end in ((s[0].point(0.02), first), (s[-1].point(0.98), last))]
+    return [(p, way / (abs(way) or 1)) for p, way in zip((first, last), inward)]
+
+
 def expected(paths):
-    """How many lines: what meets end to end, and nothing else there, is one line."""
+    """How many lines: what meets end to end is one line, the two first that go on straightest there."""
     ends = {}
     lines = len(paths)
     for i, path in enumerate(paths):
-        if is_closed(path):
-            continue
-        s = segments(path)
-        for p in (complex(s[0].start), complex(s[-1].end)):
-            ends.setdefault((round(p.real, 2), round(p.imag, 2)), []).append(i)
+        for p, way in [] if is_closed(path) else ways_out(path):
+            ends.setdefault((round(p.real, 2), round(p.imag, 2)), []).append((i, way))
     parent = list(range(len(paths)))
 
     def find(i):
@@ -168,11 +176,46 @@ def expected(paths):
             i = parent[i]
         return i
     for members in ends.values():
-        for a, b in zip(members[0::2], members[1::2]):
-            if find(a) != find(b):
-                parent[find(a)] = find(b)
+        while len(members) > 1:
+            a, b = min(itertools.combinations(members, 2), key=lambda two: (two[0][1] * two[1][1].conjugate()).real)
+            members = [m for m in members if m is not a and m is not b]
+            if find(a[0]) != find(b[0]):
+                parent[find(a[0])] = find(b[0])
                 lines -= 1
     return lines
+
+
+def all_show(paths, size, pen):
+    """Whether a quarter of each line's ink is its own, and none runs on the track of another one for more than two pens."""
+    near_px = 0.15
+    tracks = [truth_of([path], size) for path in paths]
+    for i, track in enumerate(tracks):
+        others = tracks[:i] + tracks[i + 1:]
+        if not others:
+            continue
+        along_px = np.sum(measure.distances(track, np.concatenate(others)) < near_px) * measure.STEP
+        own = draw([paths[i]], size, pen) < 128
+        alone = np.logical_and(own, draw(paths[:i] + paths[i + 1:], size, pen) >= 128)
+        if along_px > 2 * pen * size / GRID or alone.sum() * 4 < own.sum():
+            return False
+    return True
+
+
+def row_of(rows, chosen, title):
+    """A row of the table for some of the drawings."""
+    some = [r for r, ok in zip(rows, chosen) if ok]
+    if not some:
+        return f"| {title} | 0 icons |"
+    p95 = np.array([r["p95"] for r in some])
+    most = np.array([r["most"] for r in some])
+    right = np.array([is_right(r) for r in some])
+    return (f"| {title} | {len(some)} icons | p95 median {np.median(p95):.3f}, 95 of 100 {np.percentile(p95, 95):.3f}, worst "
+            f"{p95.max():.3f} | at most 0.3: {np.mean(p95 <= 0.3):.1%} | farthest, median {np.median(most):.2f} "
+            f"| lines right {right.mean():.1%} | both {np.mean(right & (p95 <= 0.3)):.1%} |")
+
+
+def is_right(row):
+    return row["got"] in (row["wanted"], row.get("drawn"))
 
 
 def judge(cli, file, size, pen, jpeg, keep):
@@ -194,7 +237,8 @@ def judge(cli, file, size, pen, jpeg, keep):
         return dict(name=file.stem, p95=np.inf, most=np.inf, wanted=expected(paths), got=0)
     both = np.concatenate([measure.distances(truth, got), measure.distances(got, truth)])
     return dict(name=file.stem, p95=np.percentile(both, 95), most=both.max(), wanted=expected(paths), got=outlines,
-                drawn=len(paths), segments=count, apart=parts_and_holes(grey) == parts_and_holes(draw(paths, size, pen / 3)))
+                drawn=len(paths), segments=count, shows=all_show(paths, size, pen),
+                apart=parts_and_holes(grey) == parts_and_holes(draw(paths, size, pen / 3)))
 
 
 def main():
@@ -215,21 +259,15 @@ def main():
     files = [f for f in files if f.stem == o.name] if o.name else files[o.skip:o.skip + o.count]
     with concurrent.futures.ThreadPoolExecutor(2) as pool:
         rows = [r for r in pool.map(lambda f: judge(o.cli, f, o.size, o.pen, o.jpeg, o.keep), files) if r]
-    p95 = np.array([r["p95"] for r in rows])
-    most = np.array([r["most"] for r in rows])
-    right = np.array([r["got"] in (r["wanted"], r.get("drawn")) for r in rows])
-    print(f"| {o.set} | pen {o.pen} | {o.size} px | {'JPEG 60' if o.jpeg else 'clean'} | {len(rows)} icons "
-          f"| p95 median {np.median(p95):.3f}, 95 of 100 {np.percentile(p95, 95):.3f}, worst {p95.max():.3f} "
-          f"| at most 0.3: {np.mean(p95 <= 0.3):.1%} | farthest, median {np.median(most):.2f} "
-          f"| lines right {right.mean():.1%} | both {np.mean(right & (p95 <= 0.3)):.1%} |", flush=True)
-    apart = np.array([r.get("apart", False) for r in rows])
-    print(f"| of these apart | | | | {apart.sum()} icons | p95 median {np.median(p95[apart]):.3f}, 95 of 100 "
-          f"{np.percentile(p95[apart], 95):.3f}, worst {p95[apart].max():.3f} | at most 0.3: {np.mean(p95[apart] <= 0.3):.1%} "
-          f"| farthest, median {np.median(most[apart]):.2f} | lines right {right[apart].mean():.1%} "
-          f"| both {np.mean((right & (p95 <= 0.3))[apart]):.1%} |", flush=True)
+    apart = [r.get("apart", False) for r in rows]
+    shows = [r.get("shows", False) for r in rows]
+    title = f"{o.set}, pen {o.pen}, {o.size} px, {'JPEG 60' if o.jpeg else 'clean'}"
+    print(row_of(rows, [True] * len(rows), title), row_of(rows, apart, "of these apart"),
+          row_of(rows, shows, "of these showing"),
+          row_of(rows, [a and b for a, b in zip(apart, shows)], "of these apart and showing"), sep="\n", flush=True)
     for r in sorted(rows, key=lambda r: -r["p95"])[:o.worst]:
         print("  p95 ", {k: (round(float(v), 3) if isinstance(v, float) else v) for k, v in r.items()})
-    for r in [r for r, ok in zip(rows, right) if not ok][:o.worst]:
+    for r in [r for r in rows if not is_right(r)][:o.worst]:
         print("  lines", {k: (round(float(v), 3) if isinstance(v, float) else v) for k, v in r.items()})
 
 
