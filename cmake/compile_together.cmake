@@ -24,4 +24,3 @@ function(compile_together target)
     set_source_files_properties(${source} PROPERTIES UNITY_GROUP ${group})
   endforeach()
 endfunction()
-

@@ -167,7 +167,9 @@ def expected(paths):
     ends = {}
     lines = len(paths)
     for i, path in enumerate(paths):
-        for p, way in [] if is_closed(path) else ways_out(path):
+        if is_closed(path):
+            continue
+        for p, way in ways_out(path):
             ends.setdefault((round(p.real, 2), round(p.imag, 2)), []).append((i, way))
     parent = list(range(len(paths)))
 

@@ -2,6 +2,8 @@
 #include <QJsonArray>
 #include <QTemporaryDir>
 #include <QTest>
+#include <cmath>
+#include <numbers>
 
 #include "run_cli.h"
 #include "support/test_list.h"
@@ -113,6 +115,14 @@ class TestCliRefine : public QObject {
     const Run run = cli({"refine", at("grid.svg"), "-o", at("o.dxf"), "--scale", "2"});
     QCOMPARE(run.code, 0);
     QVERIFY2(run.err.contains("was not looked for"), qPrintable(run.err));
+    QString ring = "<path fill=\"none\" stroke=\"black\" d=\"M";
+    for (int i = 0; i < 90; ++i) {
+      const double angle = i * std::numbers::pi / 45;
+      ring += QString("%1 %2 ").arg(165.5 + 160 * std::cos(angle)).arg(165.5 + 160 * std::sin(angle));
+    }
+    writeShapes(at("ringed.svg"), (lines + ring + "Z\"/>").toUtf8());
+    const QJsonObject trued = report({"refine", at("ringed.svg"), "-o", at("o.dxf"), "--true-up", "circle"});
+    QCOMPARE(trued["changes"].toArray().size(), 1);
   }
 
   void openLinesAreThickened() {

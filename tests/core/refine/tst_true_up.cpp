@@ -236,6 +236,11 @@ class TestTrueUp : public QObject {
       QVERIFY(distance(path.start, all[line].start) <= refined.changes.front().movedMm + 1e-9);
     }
     QCOMPARE(refined.drawing.path(4), all.back());
+    // It is one place that is about the ring, and three lines that only come along.
+    const auto offered = refine::proposalsFor(makeDrawing(all), {refine::TrueUpKind::Circle}, 0.3);
+    QCOMPARE(offered.size(), std::size_t{1});
+    QCOMPARE(offered.front().paths.size(), std::size_t{1});
+    QCOMPARE(offered.front().along.size(), std::size_t{3});
     QVERIFY(refine::truedUp(refined.drawing, {refine::TrueUpKind::Circle}, 0.3).changes.empty());
   }
 

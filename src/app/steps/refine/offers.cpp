@@ -1,6 +1,5 @@
 #include "app/steps/refine/offers.h"
 
-#include <QCoreApplication>
 #include <cmath>
 #include <numbers>
 
@@ -9,8 +8,6 @@
 
 namespace rim::app {
 namespace {
-
-QString offerText(const char* source) { return QCoreApplication::translate("Refine", source); }
 
 std::set<refine::TrueUpKind> allKinds() {
   std::set<refine::TrueUpKind> kinds;
@@ -26,13 +23,15 @@ Offer offerOf(const refine::Proposal& proposal, const Drawing& mm, const Drawing
   offer.places = proposal.paths.size();
   offer.all = refine::TrueUp{{proposal.kind}, withinMm};
   refine::Replace replace{refine::nameOf(proposal.kind), {}};
-  for (const refine::ProposedPath& proposed : proposal.paths) {
-    const auto place = placeOf(mm, proposed.outline);
-    if (!place) continue;
-    Path path = scaled(proposed.path, pxPerMm);
-    offer.preview.goes.push_back(px.path(*place));
-    offer.preview.comes.push_back(path);
-    replace.outlines.push_back({markOf(px.outlines[*place]), std::move(path)});
+  for (const auto* proposed : {&proposal.paths, &proposal.along}) {
+    for (const refine::ProposedPath& one : *proposed) {
+      const auto place = placeOf(mm, one.outline);
+      if (!place) continue;
+      Path path = scaled(one.path, pxPerMm);
+      offer.preview.goes.push_back(px.path(*place));
+      offer.preview.comes.push_back(path);
+      replace.outlines.push_back({markOf(px.outlines[*place]), std::move(path)});
+    }
   }
   offer.preview.most = offer.at;
   offer.one = std::move(replace);
@@ -95,12 +94,12 @@ std::vector<Offer> offersFor(const job::Job& job, double withinMm, const std::st
   constexpr double kMissing = 2;
   const refine::Step sharpen = refine::Sharpen{kMissing * withinMm};
   const auto corners =
-      offerOf(sharpen, refine::done(mm, sharpen, stop), offerText("Corners rounded or cut off"), mm, pxPerMm);
+      offerOf(sharpen, refine::done(mm, sharpen, stop), refineText("Corners rounded or cut off"), mm, pxPerMm);
   if (corners) offers.push_back(*corners);
   const refine::Symmetrized made =
       refine::madeSymmetric(mm, refine::SymmetryWish::Auto, refine::SymmetryFrom::Best, withinMm, stop);
   auto symmetric = offerOf(refine::Symmetrize{refine::SymmetryWish::Auto, refine::SymmetryFrom::Best, withinMm},
-                           made.refined, offerText("Nearly symmetric"), mm, pxPerMm);
+                           made.refined, refineText("Nearly symmetric"), mm, pxPerMm);
   if (symmetric && symmetric->movedMm >= kSeenMm) {
     symmetric->preview.axes = axesOf(made.about, boxOf(mm), pxPerMm);
     offers.push_back(*symmetric);

@@ -10,17 +10,15 @@ namespace {
 
 using namespace refine;
 
-QString stepText(const char* source) { return QCoreApplication::translate("Refine", source); }
-
 constexpr double kMostMm = 10'000;
 constexpr double kLeastMm = 0.01;
 constexpr double kMostCopiesTyped = 1000;
 
 RefineNumber length(const char* name, double mm, double low = kLeastMm, double high = kMostMm) {
-  return {stepText(name), mm, low, high, true, {}};
+  return {refineText(name), mm, low, high, true, {}};
 }
 RefineNumber plain(const char* name, double value, double low, double high, const QString& unit = {}) {
-  return {stepText(name), value, low, high, false, unit};
+  return {refineText(name), value, low, high, false, unit};
 }
 
 /// The numbers of a step, to be read and written alike.
@@ -76,41 +74,43 @@ void eachNumber(refine::Step& step, const Visit& visit) {
 }
 
 QStringList joinWords() {
-  return {stepText("round corners"), stepText("mitred corners"), stepText("bevelled corners")};
+  return {refineText("round corners"), refineText("mitred corners"), refineText("bevelled corners")};
 }
 
 }  // namespace
 
+QString refineText(const char* source) { return QCoreApplication::translate("Refine", source); }
+
 QString trueUpText(refine::TrueUpKind kind) {
   switch (kind) {
     case refine::TrueUpKind::Circle:
-      return stepText("Nearly circles");
+      return refineText("Nearly circles");
     case refine::TrueUpKind::Ellipse:
-      return stepText("Nearly ellipses");
+      return refineText("Nearly ellipses");
     case refine::TrueUpKind::Rectangle:
-      return stepText("Nearly rectangles");
+      return refineText("Nearly rectangles");
     case refine::TrueUpKind::RoundedRectangle:
-      return stepText("Nearly rounded rectangles");
+      return refineText("Nearly rounded rectangles");
     case refine::TrueUpKind::Polygon:
-      return stepText("Nearly regular polygons");
+      return refineText("Nearly regular polygons");
     case refine::TrueUpKind::Slot:
-      return stepText("Nearly slots");
+      return refineText("Nearly slots");
     case refine::TrueUpKind::Straight:
-      return stepText("Nearly straight");
+      return refineText("Nearly straight");
     case refine::TrueUpKind::Level:
-      return stepText("Nearly level or upright");
+      return refineText("Nearly level or upright");
     case refine::TrueUpKind::Parallel:
-      return stepText("Nearly parallel or square");
+      return refineText("Nearly parallel or square");
     case refine::TrueUpKind::Radii:
-      return stepText("Nearly equal radii");
+      return refineText("Nearly equal radii");
     case refine::TrueUpKind::Concentric:
-      return stepText("Nearly one centre");
+      return refineText("Nearly one centre");
     case refine::TrueUpKind::Spacing:
-      return stepText("Nearly evenly spaced");
+      return refineText("Nearly evenly spaced");
     case refine::TrueUpKind::Tangent:
-      return stepText("Lines that nearly touch arcs");
+      return refineText("Lines that nearly touch arcs");
     case refine::TrueUpKind::Repeats:
-      return stepText("Parts that are nearly one part");
+      return refineText("Parts that are nearly one part");
   }
   return {};
 }
@@ -119,54 +119,57 @@ QString refineName(const refine::Step& step) {
   return std::visit(
       Overloaded{
           [](const refine::TrueUp& s) {
-            return s.kinds.size() == 1 ? trueUpText(*s.kinds.begin()) + stepText(": made exact")
-                                       : stepText("True up all");
+            return s.kinds.size() == 1 ? trueUpText(*s.kinds.begin()) + refineText(": made exact")
+                                       : refineText("True up all");
           },
-          [](const refine::Symmetrize&) { return stepText("Symmetry"); },
-          [](const refine::Sharpen&) { return stepText("Sharpen corners"); },
-          [](const refine::FilletCorners&) { return stepText("Round corners"); },
-          [](const refine::Simplify&) { return stepText("Fewer nodes"); },
-          [](const refine::UniteAll&) { return stepText("Unite"); },
-          [](const refine::CombineWith& s) { return stepText("Combine with %1").arg(QString::fromStdString(s.name)); },
-          [](const refine::OffsetBy&) { return stepText("Offset"); },
-          [](const refine::AddRing&) { return stepText("Border ring"); },
-          [](const refine::ThickenLines&) { return stepText("Thicken lines"); },
-          [](const refine::StrokesTo&) { return stepText("One line for each stroke"); },
-          [](const refine::Rotate&) { return stepText("Rotate"); },
+          [](const refine::Symmetrize&) { return refineText("Symmetry"); },
+          [](const refine::Sharpen&) { return refineText("Sharpen corners"); },
+          [](const refine::FilletCorners&) { return refineText("Round corners"); },
+          [](const refine::Simplify&) { return refineText("Fewer nodes"); },
+          [](const refine::UniteAll&) { return refineText("Unite"); },
+          [](const refine::CombineWith& s) {
+            return refineText("Combine with %1").arg(QString::fromStdString(s.name));
+          },
+          [](const refine::OffsetBy&) { return refineText("Offset"); },
+          [](const refine::AddRing&) { return refineText("Border ring"); },
+          [](const refine::ThickenLines&) { return refineText("Thicken lines"); },
+          [](const refine::StrokesTo&) { return refineText("One line for each stroke"); },
+          [](const refine::Rotate&) { return refineText("Rotate"); },
           [](const refine::Reflect& s) {
-            return s.leftRight ? stepText("Mirror left and right") : stepText("Mirror top and bottom");
+            return s.leftRight ? refineText("Mirror left and right") : refineText("Mirror top and bottom");
           },
-          [](const refine::ScaleBy&) { return stepText("Scale"); },
-          [](const refine::PlaceAt&) { return stepText("Place"); },
-          [](const refine::FitInto&) { return stepText("Fit into"); },
-          [](const refine::Array&) { return stepText("Rows of copies"); },
-          [](const refine::ArrayRound&) { return stepText("Copies on a circle"); },
+          [](const refine::ScaleBy&) { return refineText("Scale"); },
+          [](const refine::PlaceAt&) { return refineText("Place"); },
+          [](const refine::FitInto&) { return refineText("Fit into"); },
+          [](const refine::Array&) { return refineText("Rows of copies"); },
+          [](const refine::ArrayRound&) { return refineText("Copies on a circle"); },
           [](const refine::Remove& s) {
-            return stepText("Delete %1")
-                .arg(counted(s.outlines.size(), stepText("1 outline"), stepText("%1 outlines")));
+            return refineText("Delete %1")
+                .arg(counted(s.outlines.size(), refineText("1 outline"), refineText("%1 outlines")));
           },
           [](const refine::EditLayer& s) {
-            return stepText("Layer %1: another name or colour").arg(QString::fromStdString(s.name));
+            return refineText("Layer %1: another name or colour").arg(QString::fromStdString(s.name));
           },
-          [](const refine::HideLayer& s) { return stepText("Hide layer %1").arg(QString::fromStdString(s.name)); },
+          [](const refine::HideLayer& s) { return refineText("Hide layer %1").arg(QString::fromStdString(s.name)); },
           [](const refine::PutOnLayer& s) {
-            return stepText("On layer %1: %2")
+            return refineText("On layer %1: %2")
                 .arg(QString::fromStdString(s.layer.name),
-                     counted(s.outlines.size(), stepText("1 outline"), stepText("%1 outlines")));
+                     counted(s.outlines.size(), refineText("1 outline"), refineText("%1 outlines")));
           },
-          [](const refine::LockLayer& s) { return stepText("Lock layer %1").arg(QString::fromStdString(s.name)); },
-          [](const refine::MoveLayer& s) { return stepText("Move layer %1").arg(QString::fromStdString(s.name)); },
+          [](const refine::LockLayer& s) { return refineText("Lock layer %1").arg(QString::fromStdString(s.name)); },
+          [](const refine::MoveLayer& s) { return refineText("Move layer %1").arg(QString::fromStdString(s.name)); },
           [](const refine::Group& s) {
-            const QString what = counted(s.outlines.size(), stepText("1 outline"), stepText("%1 outlines"));
-            return (s.together ? stepText("Group %1") : stepText("Ungroup %1")).arg(what);
+            const QString what = counted(s.outlines.size(), refineText("1 outline"), refineText("%1 outlines"));
+            return (s.together ? refineText("Group %1") : refineText("Ungroup %1")).arg(what);
           },
           [](const refine::ByHand& s) {
-            return stepText("By hand: %1").arg(counted(s.changes.size(), stepText("1 change"), stepText("%1 changes")));
+            return refineText("By hand: %1")
+                .arg(counted(s.changes.size(), refineText("1 change"), refineText("%1 changes")));
           },
           [](const refine::Replace& s) {
-            const QString kind = s.kind == "moved" ? stepText("Move") : stepText("Make exact");
-            return stepText("%1: %2").arg(kind,
-                                          counted(s.outlines.size(), stepText("1 outline"), stepText("%1 outlines")));
+            const QString kind = s.kind == "moved" ? refineText("Move") : refineText("Make exact");
+            return refineText("%1: %2").arg(
+                kind, counted(s.outlines.size(), refineText("1 outline"), refineText("%1 outlines")));
           }},
       step);
 }
@@ -189,26 +192,26 @@ refine::Step withRefineNumber(refine::Step step, std::size_t which, double value
 
 RefineChoice refineChoice(const refine::Step& step) {
   const auto joins = [](refine::Joins chosen) {
-    return RefineChoice{stepText("Corners"), joinWords(), static_cast<int>(chosen)};
+    return RefineChoice{refineText("Corners"), joinWords(), static_cast<int>(chosen)};
   };
   if (const auto* s = std::get_if<refine::OffsetBy>(&step)) return joins(s->joins);
   if (const auto* s = std::get_if<refine::AddRing>(&step)) return joins(s->joins);
   if (const auto* s = std::get_if<refine::ThickenLines>(&step))
-    return {stepText("Tips"), {stepText("round tips"), stepText("flat tips")}, static_cast<int>(s->tips)};
+    return {refineText("Tips"), {refineText("round tips"), refineText("flat tips")}, static_cast<int>(s->tips)};
   if (const auto* s = std::get_if<refine::StrokesTo>(&step))
-    return {stepText("Which line stays"),
-            {stepText("outer edge"), stepText("inner edge"), stepText("middle")},
+    return {refineText("Which line stays"),
+            {refineText("outer edge"), refineText("inner edge"), refineText("middle")},
             static_cast<int>(s->keep) - static_cast<int>(mend::DoubleRule::Outer)};
   if (const auto* s = std::get_if<refine::Symmetrize>(&step))
-    return {stepText("Whose shape counts"),
-            {stepText("the cleaner part"), stepText("the mean"), stepText("the left"), stepText("the right"),
-             stepText("the lower"), stepText("the upper")},
+    return {refineText("Whose shape counts"),
+            {refineText("the cleaner part"), refineText("the mean"), refineText("the left"), refineText("the right"),
+             refineText("the lower"), refineText("the upper")},
             static_cast<int>(s->from)};
   if (const auto* s = std::get_if<refine::PlaceAt>(&step))
-    return {stepText("Which point comes there"),
-            {stepText("lower left"), stepText("lower middle"), stepText("lower right"), stepText("left middle"),
-             stepText("centre"), stepText("right middle"), stepText("upper left"), stepText("upper middle"),
-             stepText("upper right")},
+    return {refineText("Which point comes there"),
+            {refineText("lower left"), refineText("lower middle"), refineText("lower right"), refineText("left middle"),
+             refineText("centre"), refineText("right middle"), refineText("upper left"), refineText("upper middle"),
+             refineText("upper right")},
             static_cast<int>(s->hold)};
   return {};
 }

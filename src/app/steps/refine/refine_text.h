@@ -7,6 +7,9 @@
 
 namespace rim::app {
 
+/// Words of the Refine step in the language of the window.
+QString refineText(const char* source);
+
 /// The name of a step of the Refine list: "Offset", "True up: circles".
 QString refineName(const refine::Step& step);
 

@@ -11,9 +11,9 @@ namespace {
 
 constexpr double kOnMm = 0.002;
 
-bool changes(const Proposal& proposal, OutlineId outline) {
-  return std::any_of(proposal.paths.begin(), proposal.paths.end(),
-                     [outline](const ProposedPath& p) { return p.outline == outline; });
+/// The one of a list for an outline; its end when there is none.
+auto pathFor(std::vector<ProposedPath>& list, OutlineId outline) {
+  return std::find_if(list.begin(), list.end(), [outline](const ProposedPath& p) { return p.outline == outline; });
 }
 
 }  // namespace
@@ -41,21 +41,16 @@ std::vector<HeldEnd> endsOn(const std::vector<HeldEnd>& ends, const Drawing& dra
 }
 
 Proposal withHeldEnds(Proposal proposal, const Drawing& drawing, const std::vector<HeldEnd>& ends) {
-  const std::size_t changed = proposal.paths.size();
-  for (std::size_t k = 0; k < changed; ++k) {
-    const auto outline = placeOf(drawing, proposal.paths[k].outline);
+  for (ProposedPath& holder : proposal.paths) {
+    const auto outline = placeOf(drawing, holder.outline);
     if (!outline) continue;
     for (const HeldEnd& end : endsOn(ends, drawing, *outline)) {
       const OutlineId id = drawing.outlines[end.outline].id;
-      auto line = std::find_if(proposal.paths.begin() + static_cast<std::ptrdiff_t>(changed), proposal.paths.end(),
-                               [id](const ProposedPath& p) { return p.outline == id; });
-      if (line == proposal.paths.end()) {
-        if (changes(proposal, id)) continue;
-        line = proposal.paths.insert(line, {id, drawing.path(end.outline)});
-      }
-      Path& holder = proposal.paths[k].path;
-      const PathPlace there = nearestOn(holder, end.place);
-      holder = withNodeAt(holder, there);
+      if (pathFor(proposal.paths, id) != proposal.paths.end()) continue;
+      auto line = pathFor(proposal.along, id);
+      if (line == proposal.along.end()) line = proposal.along.insert(line, {id, drawing.path(end.outline)});
+      const PathPlace there = nearestOn(holder.path, end.place);
+      holder.path = withNodeAt(holder.path, there);
       line->path = withEnds(line->path, end.atStart ? there.place : line->path.start,
                             end.atStart ? endOf(line->path) : there.place);
     }

@@ -26,7 +26,7 @@ const std::set<TrueUpKind>& shapeKinds() {
 }
 
 void addFor(const Outline& outline, const std::optional<ExactShape>& exact, std::vector<Proposal>& found) {
-  if (exact) found.push_back({exact->kind, outline.id, exact->at, exact->movedMm, {{outline.id, exact->path}}});
+  if (exact) found.push_back({exact->kind, outline.id, exact->at, exact->movedMm, {{outline.id, exact->path}}, {}});
 }
 
 /// The proposals of one kind; all shapes count as one, as each outline becomes one of them at most.
@@ -92,8 +92,10 @@ std::vector<Proposal> proposalsFor(const Drawing& drawing, const std::set<TrueUp
 
 Drawing withProposal(const Drawing& drawing, const Proposal& proposal) {
   Drawing out = drawing;
-  for (const ProposedPath& proposed : proposal.paths) {
-    if (const auto place = placeOf(out, proposed.outline)) out.setPath(*place, proposed.path);
+  for (const auto* proposed : {&proposal.paths, &proposal.along}) {
+    for (const ProposedPath& one : *proposed) {
+      if (const auto place = placeOf(out, one.outline)) out.setPath(*place, one.path);
+    }
   }
   return out;
 }

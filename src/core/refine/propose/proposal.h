@@ -45,6 +45,7 @@ struct Proposal {
   Point at;                             ///< mm, where it would move most
   double movedMm = 0;                   ///< the most that anything would move
   std::vector<ProposedPath> paths;
+  std::vector<ProposedPath> along;  ///< lines that end on these, which come along
 };
 
 /// All proposals of these kinds for a drawing (mm), by kind and then by outline: nothing moves farther than `withinMm`

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <set>
 
+#include "core/error.h"
 #include "core/geometry/flatten.h"
 #include "core/mend/find/local_faults.h"
 #include "core/mend/find/small_faults.h"
@@ -56,14 +57,20 @@ std::vector<std::size_t> ProposalGuard::beside(const Path& path) const {
 
 bool ProposalGuard::breaks(const Drawing& now, const Proposal& proposal, const std::stop_token& stop) const {
   std::set<std::size_t> all;
-  for (const ProposedPath& proposed : proposal.paths) {
-    if (const auto place = placeOf(now, proposed.outline)) all.insert(*place);
-    for (const std::size_t outline : beside(proposed.path)) all.insert(outline);
+  for (const auto* proposed : {&proposal.paths, &proposal.along}) {
+    for (const ProposedPath& one : *proposed) {
+      if (const auto place = placeOf(now, one.outline)) all.insert(*place);
+      for (const std::size_t outline : beside(one.path)) all.insert(outline);
+    }
   }
   Drawing before = now;
   before.outlines.clear();
   for (const std::size_t outline : all) before.outlines.push_back(now.outlines[outline]);
-  return faultsOf(withProposal(before, proposal), stop) > faultsOf(before, stop);
+  try {
+    return faultsOf(withProposal(before, proposal), stop) > faultsOf(before, stop);
+  } catch (const InputError&) {
+    return false;
+  }
 }
 
 }  // namespace rim::refine

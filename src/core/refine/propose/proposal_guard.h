@@ -16,7 +16,8 @@ class ProposalGuard {
   ProposalGuard(const Drawing& drawing, double withinMm);
 
   /// Whether there would be more crossings, loops, spikes and lines drawn twice than there are, among what the proposal
-  /// changes and what lies beside it, as Mend finds them. Throws Cancelled.
+  /// changes and what lies beside it, as Mend finds them. Where lines cross in more places than Mend looks at, nothing
+  /// is told to break. Throws Cancelled.
   bool breaks(const Drawing& now, const Proposal& proposal, const std::stop_token& stop) const;
 
  private:

@@ -23,7 +23,7 @@ struct LeftOver {
 };
 
 LeftOver leftOver(std::span<const Point> points, const fit::Primitive& primitive) {
-  constexpr double kParametersOfCircle = 3;  // of a circle
+  constexpr double kParametersOfCircle = 3;
   LeftOver left;
   double sum = 0;
   double before = 0;

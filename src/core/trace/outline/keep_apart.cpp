@@ -97,8 +97,8 @@ void takeLinesOfFewerNodes(std::vector<Path>& outlines, std::vector<Attempt>& at
                            const std::vector<FitTarget>& targets, const std::vector<contour::Border>& borders,
                            double tolerancePx, const WorkControl& control) {
   constexpr std::size_t kMany = 60;
-  constexpr double kShareBetween = 1.25;
-  const double roomPx = std::min(kMostRoomPx, kShareBetween * tolerancePx);
+  constexpr double kShareForFewer = 1.25;
+  const double roomPx = std::min(kMostRoomPx, kShareForFewer * tolerancePx);
   forAll(outlines.size(), {control.stop, {}}, [&](std::size_t i) {
     if (targets[i].settled || outlines[i].segments.size() <= kMany) return;
     attempts[i].mostRoomPx = roomPx;
