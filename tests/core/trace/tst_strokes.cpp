@@ -1,7 +1,6 @@
 // The middles of pen strokes. Truth: the way of the pen that the pictures are drawn by.
 
 #include <QTest>
-#include <numbers>
 
 #include "core/error.h"
 #include "core/geometry/nearest_on_paths.h"
@@ -9,7 +8,7 @@
 #include "core/geometry/segment.h"
 #include "core/trace/trace.h"
 #include "support/artwork.h"
-#include "support/pen.h"
+#include "support/pen_ways.h"
 #include "support/pictures.h"
 #include "support/test_list.h"
 
@@ -19,25 +18,6 @@ using namespace rim::test;
 using Strokes = std::vector<PenStroke>;
 
 namespace {
-
-constexpr double kPi = std::numbers::pi;
-
-Point onCircle(Point centre, double radius, double angle) {
-  return centre + Point{std::cos(angle), std::sin(angle)} * radius;
-}
-
-PenStroke arc(Point centre, double radius, double from, double to) {
-  return along([=](double t) { return onCircle(centre, radius, from + (to - from) * t); });
-}
-PenStroke circle(Point centre, double radius) {
-  return along([=](double t) { return onCircle(centre, radius, 2 * kPi * t); }, true);
-}
-PenStroke bezier(Point a, Point b, Point c, Point d) {
-  return along([=](double t) {
-    const double s = 1 - t;
-    return a * (s * s * s) + b * (3 * s * s * t) + c * (3 * s * t * t) + d * (t * t * t);
-  });
-}
 
 trace::TraceSettings centrelines() {
   trace::TraceSettings settings;
@@ -96,31 +76,6 @@ double nearestOf(const std::vector<Point>& points, Point p) {
   double least = std::numeric_limits<double>::infinity();
   for (const Point q : points) least = std::min(least, distance(p, q));
   return least;
-}
-
-/// The way of a pen round three sides of a rectangle with round corners.
-PenStroke bow(Point low, Point high, double radius) {
-  PenStroke stroke = straight({{high.x, low.y}});
-  const auto turn = [&](Point centre, double from, double to) {
-    constexpr int kSteps = 24;
-    for (int k = 0; k <= kSteps; ++k) stroke.way.push_back(onCircle(centre, radius, from + (to - from) * k / kSteps));
-  };
-  stroke.way.clear();
-  turn({high.x - radius, high.y - radius}, 0, kPi / 2);
-  turn({low.x + radius, high.y - radius}, kPi / 2, kPi);
-  turn({low.x + radius, low.y + radius}, kPi, 3 * kPi / 2);
-  turn({high.x - radius, low.y + radius}, 3 * kPi / 2, 2 * kPi);
-  return stroke;
-}
-
-/// A round lid, and the side and bottom that go on along it.
-Strokes drum(Point middle, double a, double b, double high) {
-  const auto lid = [=](double angle) { return middle + Point{a * std::cos(angle), b * std::sin(angle)}; };
-  PenStroke side = straight({lid(kPi)});
-  constexpr int kSteps = 60;
-  for (int k = 0; k <= kSteps; ++k) side.way.push_back(lid(kPi + kPi * k / kSteps) - Point{0, high});
-  side.way.push_back(lid(0));
-  return {along([=](double t) { return lid(2 * kPi * t); }, true), side};
 }
 
 /// Strokes hardly longer than the pen is wide, and such as others hide for the most part.
@@ -202,6 +157,18 @@ class TestStrokes : public QObject {
       for (const StrokeWidth& width : got.strokes)
         QVERIFY2(std::abs(width.usual / pen - 1) < 0.03,
                  qPrintable(QString("%1 px wide, clean %2").arg(width.usual).arg(clean)));
+    }
+  }
+
+  void tipsWhereThePenRunsBackBesideItselfAreOfItsLine() {
+    // They are most of these stars; measured across, they are wider than the pen.
+    const Strokes stars{hollowStar({90, 120}, 67.5), hollowStar({180, 60.3}, 37.5), hollowStar({165, 187.5}, 30.6)};
+    for (const double pen : {15.0, 18.0, 20.0, 22.0}) {
+      const trace::Tracing got = trace::trace(pictureOf(penDrawing(240, 240, stars, pen)), centrelines());
+      QCOMPARE(got.outlines.size(), stars.size());
+      QCOMPARE(closedOf(got.outlines), stars.size());
+      const double off = off95(got.outlines, [&](Point p) { return distanceToWays(p, stars); });
+      QVERIFY2(off < 0.3, qPrintable(QString("%1 px off, pen of %2 px").arg(off).arg(pen)));
     }
   }
 

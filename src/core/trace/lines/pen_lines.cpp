@@ -25,6 +25,9 @@ std::vector<double> widthsOf(const StrokeNet& net) {
   return widths;
 }
 
+/// Where strokes lie side by side they seem wider than the pen is: by so much of it its width may be wrong.
+constexpr double kWidthOff = 0.1;
+
 /// The one width that most of them nearly are, if there is one.
 std::optional<double> oneWidthOf(const std::vector<double>& widths) {
   if (widths.empty()) return {};
@@ -76,13 +79,16 @@ double misfitOf(const MedialAxis& axis, const std::vector<StrokeLine>& lines, do
   const double most = width / 10;
   if (paths.empty()) return most;
   const NearestOnPaths nearest{Paths(paths)};
-  double sum = 0;
   constexpr std::size_t kEnough = 20'000;
   const std::size_t every = 1 + axis.samples.size() / kEnough;
-  std::size_t count = 0;
-  for (std::size_t i = 0; i < axis.samples.size(); i += every, ++count)
-    sum += std::min(most, std::abs(nearest.distanceTo(axis.samples[i].place) - width / 2));
-  return sum / static_cast<double>(std::max<std::size_t>(1, count));
+  std::vector<double> away;
+  for (std::size_t i = 0; i < axis.samples.size(); i += every)
+    away.push_back(nearest.distanceTo(axis.samples[i].place));
+  if (away.empty()) return 0;
+  const double half = std::clamp(medianOf(away), (1 - kWidthOff) * width / 2, (1 + kWidthOff) * width / 2);
+  double sum = 0;
+  for (const double a : away) sum += std::min(most, std::abs(a - half));
+  return sum / static_cast<double>(away.size());
 }
 
 std::vector<StrokeLine> truerOf(const MedialAxis& axis, std::vector<StrokeLine> first, std::vector<StrokeLine> second,

@@ -19,8 +19,9 @@ std::optional<double> penWidthOf(const std::vector<StrokeNet>& nets);
 /// that is added lies in the ink as deep as the pen's middle does.
 std::vector<StrokeLine> penLines(const MedialAxis& axis, double width);
 
-/// How far the border is from where a pen of this width would have left it, had it drawn these lines, px: the mean of
-/// what each sample is off by, at most a tenth of the width.
+/// How far the border is from where a pen of about this width would have left it, had it drawn these lines, px: the
+/// mean of what each sample is off by, at most a tenth of the width. Of widths up to a tenth off the one that fits the
+/// lines counts.
 double misfitOf(const MedialAxis& axis, const std::vector<StrokeLine>& lines, double width);
 
 /// Of two descriptions of a pen's strokes the one from which the ink's border follows clearly better, else the first.

@@ -123,7 +123,14 @@ std::vector<StrokeLine> linesOf(StrokeNet net, std::optional<double> penPx) {
   if (!own) return lines;
   constexpr double kSamePen = 0.08;
   const double width = penPx && std::abs(*own / *penPx - 1) < kSamePen ? *penPx : *own;
-  return truerOf(net.axis, std::move(lines), penLines(net.axis, width), width);
+  lines = truerOf(net.axis, std::move(lines), penLines(net.axis, width), width);
+  // Where strokes lie side by side most of what is measured may be wider than the pen, and a pen that is too wide shows
+  // nothing of its way. Among many strokes such places count for nothing.
+  constexpr double kPoor = 0.004;
+  constexpr double kThinner = 0.95;
+  constexpr std::size_t kMany = 20'000;
+  if (net.axis.samples.size() > kMany || misfitOf(net.axis, lines, width) < kPoor * width) return lines;
+  return truerOf(net.axis, std::move(lines), penLines(net.axis, kThinner * width), width);
 }
 
 }  // namespace rim::trace::lines
