@@ -1,6 +1,7 @@
 // The middles of pen strokes. Truth: the way of the pen that the pictures are drawn by.
 
 #include <QTest>
+#include <numbers>
 
 #include "core/error.h"
 #include "core/geometry/nearest_on_paths.h"
@@ -18,6 +19,8 @@ using namespace rim::test;
 using Strokes = std::vector<PenStroke>;
 
 namespace {
+
+constexpr double kPi = std::numbers::pi;
 
 trace::TraceSettings centrelines() {
   trace::TraceSettings settings;
@@ -172,6 +175,20 @@ class TestStrokes : public QObject {
     }
   }
 
+  void anAsteriskIsItsLines() {
+    // Its arms come out of it by half the pen's width; beside it a line tells how wide the pen is.
+    const Point middle{60, 60};
+    Strokes strokes{straight({{110, 30}, {160, 30}, {160, 100}})};
+    for (int k = 0; k < 3; ++k)
+      strokes.push_back(straight({onCircle(middle, 20, 0.5 + k * kPi / 3), onCircle(middle, -20, 0.5 + k * kPi / 3)}));
+    const trace::Tracing got = trace::trace(pictureOf(penDrawing(180, 130, strokes, 20)), centrelines());
+    QCOMPARE(got.outlines.size(), strokes.size());
+    const double off = off95(got.outlines, [&](Point p) { return distanceToWays(p, strokes); });
+    QVERIFY2(off < 0.3, qPrintable(QString("%1 px off").arg(off)));
+    const double missed = missed95(strokes, got.outlines);
+    QVERIFY2(missed < 0.5, qPrintable(QString("%1 px missed").arg(missed)));
+  }
+
   void linesAreFewPieces() {
     const trace::Tracing got =
         trace::trace(pictureOf(penDrawing(180, 140, {straight({{30, 40}, {150, 40}})}, 8)), centrelines());
@@ -182,11 +199,15 @@ class TestStrokes : public QObject {
 
   void aDotIsAShortLine() {
     const Strokes dots{straight({{40, 40}, {40.1, 40}}), straight({{100, 40}, {104, 42}})};
-    const trace::Tracing got = trace::trace(pictureOf(penDrawing(140, 80, dots, 10)), centrelines());
-    QCOMPARE(got.outlines.size(), 2U);
-    for (const Path& path : got.outlines) {
-      QVERIFY(!path.closed && pathLength(path) < 6);
-      QVERIFY(distanceToWays(path.start, dots) < 0.7);
+    Strokes all = dots;
+    for (const bool alone : {true, false}) {
+      if (!alone) all.push_back(straight({{20, 65}, {120, 65}}));
+      const trace::Tracing got = trace::trace(pictureOf(penDrawing(140, 80, all, 10)), centrelines());
+      QCOMPARE(got.outlines.size(), all.size());
+      const auto isDot = [&](const Path& path) {
+        return !path.closed && pathLength(path) < 6 && distanceToWays(path.start, dots) < 0.7;
+      };
+      QCOMPARE(std::count_if(got.outlines.begin(), got.outlines.end(), isDot), 2);
     }
   }
 

@@ -148,11 +148,17 @@ class Joining {
         const double most = length(way) < nearPx ? kTurnWhenNear : kMostTurn;
         const bool straight = turn <= most + turnBetween(a, b) && turnBetween(a, b) <= most;
         if (!straight && (turnBetween(a, b) > kTurnWhenNear || offOf(lastOf(a), lastOf(b)) > kOneArcPx)) continue;
-        std::vector<Point> between = bridge(on_[a], on_[b]);
+        std::vector<Point> between = isStub(a) && isStub(b) ? evenly({on_[a].tip, on_[b].tip}) : bridge(on_[a], on_[b]);
         if (areDeep(between)) pairs.push_back({a, b, turn + length(way) / (10 * width_), std::move(between)});
       }
     }
     take(std::move(pairs));
+  }
+
+  /// Whether too little of a stretch is seen to say in which direction it goes on.
+  bool isStub(std::size_t e) const {
+    constexpr double kLongest = 0.2;  // widths
+    return tracks_[e / 2].points.size() <= std::max(kTipPoints, countOf(kLongest * width_));
   }
 
   /// The last points of a stretch, as long as it is wide.

@@ -71,34 +71,33 @@ std::vector<StrokeLine> penLines(const MedialAxis& axis, double width) {
   return joined(border, stretches, width);
 }
 
-double misfitOf(const MedialAxis& axis, const std::vector<StrokeLine>& lines, double width) {
+Description described(const MedialAxis& axis, std::vector<StrokeLine> lines, double width) {
   std::vector<Path> paths;
   for (const StrokeLine& line : lines) {
     if (line.points.size() >= 2) paths.push_back(pathThrough(line.points, line.closed));
   }
   const double most = width / 10;
-  if (paths.empty()) return most;
+  if (paths.empty()) return {std::move(lines), most};
   const NearestOnPaths nearest{Paths(paths)};
   constexpr std::size_t kEnough = 20'000;
   const std::size_t every = 1 + axis.samples.size() / kEnough;
   std::vector<double> away;
   for (std::size_t i = 0; i < axis.samples.size(); i += every)
     away.push_back(nearest.distanceTo(axis.samples[i].place));
-  if (away.empty()) return 0;
+  if (away.empty()) return {std::move(lines), 0};
   const double half = std::clamp(medianOf(away), (1 - kWidthOff) * width / 2, (1 + kWidthOff) * width / 2);
   double sum = 0;
   for (const double a : away) sum += std::min(most, std::abs(a - half));
-  return sum / static_cast<double>(away.size());
+  return {std::move(lines), sum / static_cast<double>(away.size())};
 }
 
-std::vector<StrokeLine> truerOf(const MedialAxis& axis, std::vector<StrokeLine> first, std::vector<StrokeLine> second,
-                                double width) {
+Description truerOf(Description first, Description second) {
   // Of two that are about as true the one of fewer lines.
   constexpr double kLinePx = 0.004;
   constexpr double kBetter = 0.9;
   constexpr double kNothingPx = 0.003;
-  const auto costOf = [&](const std::vector<StrokeLine>& lines) {
-    return misfitOf(axis, lines, width) + kLinePx * static_cast<double>(lines.size());
+  const auto costOf = [](const Description& one) {
+    return one.misfitPx + kLinePx * static_cast<double>(one.lines.size());
   };
   const bool better = costOf(second) + kNothingPx < kBetter * costOf(first);
   return better ? std::move(second) : std::move(first);

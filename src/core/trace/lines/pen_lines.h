@@ -19,13 +19,17 @@ std::optional<double> penWidthOf(const std::vector<StrokeNet>& nets);
 /// that is added lies in the ink as deep as the pen's middle does.
 std::vector<StrokeLine> penLines(const MedialAxis& axis, double width);
 
-/// How far the border is from where a pen of about this width would have left it, had it drawn these lines, px: the
-/// mean of what each sample is off by, at most a tenth of the width. Of widths up to a tenth off the one that fits the
-/// lines counts.
-double misfitOf(const MedialAxis& axis, const std::vector<StrokeLine>& lines, double width);
+/// Lines of ink, and how well they describe it.
+struct Description {
+  std::vector<StrokeLine> lines;
+  double misfitPx = 0;  ///< how far the border is from where a pen would have left it, had it drawn these lines
+};
 
-/// Of two descriptions of a pen's strokes the one from which the ink's border follows clearly better, else the first.
-std::vector<StrokeLine> truerOf(const MedialAxis& axis, std::vector<StrokeLine> first, std::vector<StrokeLine> second,
-                                double width);
+/// The description that lines of a pen about `width` px wide are. The misfit is the mean of what each sample is off by,
+/// at most a tenth of the width; of widths up to a tenth off the one that fits the lines counts.
+Description described(const MedialAxis& axis, std::vector<StrokeLine> lines, double width);
+
+/// Of two descriptions the one from which the ink's border follows clearly better, else the first.
+Description truerOf(Description first, Description second);
 
 }  // namespace rim::trace::lines

@@ -251,7 +251,25 @@ class PenFollower {
     if (standsAtEnd(taken.begin(), taken.end()) > kTipTurn) stretch.ends[0].kind = StretchEnd::Kind::Free;
     if (standsAtEnd(taken.rbegin(), taken.rend()) > kTipTurn) stretch.ends[1].kind = StretchEnd::Kind::Free;
     takePoints(stretch, taken);
+    if (whole && runsBackOnItself(stretch.points)) openAtTips(stretch);
     found_.push_back(std::move(stretch));
+  }
+
+  /// Whether a way all round a short stroke encloses nothing.
+  bool runsBackOnItself(const std::vector<Point>& points) const {
+    const Path path = pathThrough(points, true);
+    return std::abs(signedArea(path)) < samePx_ / 2 * pathLength(path) / 2;
+  }
+
+  /// The half of a way that runs back on itself, between its tips.
+  void openAtTips(PenStretch& stretch) const {
+    std::vector<Point>& points = stretch.points;
+    const auto farther = [&](Point a, Point b) { return distance(a, points.front()) < distance(b, points.front()); };
+    points.erase(std::max_element(points.begin(), points.end(), farther) + 1, points.end());
+    const Point way = unit(points.back() - points.front());
+    stretch.closed = false;
+    stretch.ends[0] = {StretchEnd::Kind::Free, 0, {}, -way};
+    stretch.ends[1] = {StretchEnd::Kind::Free, 0, {}, way};
   }
 
   /// Where the middle stands still one point, elsewhere what both edges show, or the one.

@@ -95,6 +95,21 @@ StrokeLine dot(const contour::Border& ring) {
   return line;
 }
 
+/// The lines as a pen of this width would have drawn them, where that is truer.
+Description orByPen(Description lines, const MedialAxis& axis, double width) {
+  return truerOf(std::move(lines), described(axis, penLines(axis, width), width));
+}
+
+/// What pens may have drawn a net's lines: one of its own width, and that of the whole drawing.
+std::vector<double> pensOf(std::optional<double> own, std::optional<double> penPx) {
+  constexpr double kSamePen = 0.08;
+  const bool same = own && penPx && std::abs(*own / *penPx - 1) < kSamePen;
+  std::vector<double> pens;
+  if (own && !same) pens.push_back(*own);
+  if (penPx) pens.push_back(*penPx);
+  return pens;
+}
+
 }  // namespace
 
 StrokeNet strokeNet(const std::vector<const contour::Border*>& rings) {
@@ -116,21 +131,26 @@ StrokeNet withTracks(StrokeNet net, double limitPx) {
 }
 
 std::vector<StrokeLine> linesOf(StrokeNet net, std::optional<double> penPx) {
-  if (net.dot) return net.dotIsArea ? std::vector<StrokeLine>{} : std::vector{*net.dot};
-  const auto own = penWidthOf(net);
-  const TrackLinks links = linksOf(net);
-  std::vector<StrokeLine> lines = followed(net.tracks, links);
-  if (!own) return lines;
-  constexpr double kSamePen = 0.08;
-  const double width = penPx && std::abs(*own / *penPx - 1) < kSamePen ? *penPx : *own;
-  lines = truerOf(net.axis, std::move(lines), penLines(net.axis, width), width);
+  if (net.dot && net.dotIsArea) return {};
+  std::vector<StrokeLine> lines;
+  if (net.dot) {
+    lines = {*net.dot};
+  } else {
+    const TrackLinks links = linksOf(net);
+    lines = followed(net.tracks, links);
+  }
+  if (std::any_of(net.tracks.begin(), net.tracks.end(), [](const StrokeTrack& t) { return t.area; })) return lines;
+  const std::vector<double> pens = pensOf(net.dot ? std::nullopt : penWidthOf(net), penPx);
+  if (pens.empty()) return lines;
+  Description best = described(net.axis, std::move(lines), pens.front());
+  for (const double pen : pens) best = orByPen(std::move(best), net.axis, pen);
   // Where strokes lie side by side most of what is measured may be wider than the pen, and a pen that is too wide shows
   // nothing of its way. Among many strokes such places count for nothing.
   constexpr double kPoor = 0.004;
   constexpr double kThinner = 0.95;
   constexpr std::size_t kMany = 20'000;
-  if (net.axis.samples.size() > kMany || misfitOf(net.axis, lines, width) < kPoor * width) return lines;
-  return truerOf(net.axis, std::move(lines), penLines(net.axis, kThinner * width), width);
+  if (net.axis.samples.size() > kMany || best.misfitPx < kPoor * pens.back()) return std::move(best.lines);
+  return orByPen(std::move(best), net.axis, kThinner * pens.back()).lines;
 }
 
 }  // namespace rim::trace::lines

@@ -44,9 +44,9 @@ inline constexpr double kShortestLinePx = 0.2;
 /// (splitByWidth()); infinite: nowhere. Tracks that are wider along most of them are areas.
 StrokeNet withTracks(StrokeNet net, double limitPx);
 
-/// The lines of a net with tracks. Areas are left out; where a line runs into one, it ends (FreeEnd::atArea). Where one
-/// pen drew all of it, what its edges show (pen_lines.h) is taken when the ink's border follows from it better.
-/// `penPx`: how wide the pen of the drawing was; none: it is not known.
+/// The lines of a net with tracks. Areas are left out; where a line runs into one, it ends (FreeEnd::atArea). What the
+/// edges of a pen's strokes show (pen_lines.h), of one pen that drew all of the net or of the drawing's, is taken when
+/// the ink's border follows from it better. `penPx`: how wide the pen of the drawing was; none: it is not known.
 std::vector<StrokeLine> linesOf(StrokeNet net, std::optional<double> penPx = std::nullopt);
 
 }  // namespace rim::trace::lines
