@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "app/bench/changed_area.h"
 #include "app/look.h"
 
 namespace rim::app {
@@ -42,6 +43,7 @@ void Bench::takePicture(const picture::Picture& picture, double scale) {
   const bool sameSize = std::abs(change.width()) < rounding && std::abs(change.height()) < rounding;
   outlines_ = std::make_shared<const OutlineLayer>();
   known_ = false;
+  shown_.reset();
   if (sameSize) {
     sceneChanged();
     return;
@@ -76,14 +78,24 @@ void Bench::setOutlines(const std::shared_ptr<const Drawing>& tracing) {
     if (recent_.size() == kRecent) recent_.erase(recent_.begin());
     if (tracing) recent_.emplace_back(tracing, outlines_);
   }
+  std::optional<Box> area;
+  if (known_ && shown_ && tracing) area = changedArea(*shown_, *tracing);
   known_ = tracing != nullptr;
-  sceneChanged();
+  shown_ = tracing;
+  if (!area) {
+    sceneChanged();
+  } else if (!area->empty()) {
+    // Grown a little: the box of a straight outline has no width.
+    scene_.outdateWithin(QRectF(area->low.x, area->low.y, area->width(), area->height()).adjusted(-1, -1, 1, 1));
+    update();
+  }
 }
 
 void Bench::setBorders(const std::vector<trace::contour::Border>& borders) {
   constexpr double kToleranceOnScreen = 0.3;
   outlines_ = std::make_shared<const OutlineLayer>(borders, kToleranceOnScreen / viewport_.scale);
   known_ = true;
+  shown_.reset();
   sceneChanged();
 }
 

@@ -151,7 +151,8 @@ class Bench : public QWidget {
   std::vector<BenchLayer*> layers_;  ///< in the order in which they came
   Box layersBox_;                    ///< what of them wants to be in sight
   Box page_;
-  bool known_ = false;  ///< outlines have been measured; there may be none
+  std::shared_ptr<const Drawing> shown_;  ///< whose outlines they are; null of borders
+  bool known_ = false;                    ///< outlines have been measured; there may be none
   Viewport viewport_;
   bool fitted_ = true;  ///< the view follows the size of the window until it is moved by hand
   Compare compare_ = Compare::Overlay;

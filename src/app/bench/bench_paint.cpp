@@ -53,9 +53,15 @@ void Bench::paintTurn() {
 void Bench::readyScene() {
   const Scene::Wish wish{viewport_, size(), devicePixelRatioF(), look().bench};
   if (scene_.isCurrent(wish)) return;
-  std::size_t elements = outlines_->elements();
-  for (const BenchLayer* layer : layers_) elements += layer->elements();
-  const bool heavy = elements > kQuicklyPainted;
+  std::size_t besides = 0;
+  for (const BenchLayer* layer : layers_) besides += layer->elements();
+  // Nodes show, or do not, by how many of all are in sight.
+  if (!nodes_ && scene_.isCurrentButFor(wish) &&
+      outlines_->elementsWithin(scene_.stale()) + besides <= kQuicklyPainted) {
+    scene_.patch(sceneSteps(), wish);
+    return;
+  }
+  const bool heavy = outlines_->elements() + besides > kQuicklyPainted;
   if (!heavy || !scene_.canStandIn(wish)) {
     scene_.paintNow(sceneSteps(), wish);
     return;

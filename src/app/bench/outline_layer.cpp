@@ -102,6 +102,14 @@ bool OutlineLayer::hasPenLines() const {
   return std::any_of(strokes_.begin(), strokes_.end(), [](const Stroke& s) { return s.role == kPenLine; });
 }
 
+std::size_t OutlineLayer::elementsWithin(const QRectF& box) const {
+  std::size_t elements = 0;
+  for (const Stroke& stroke : strokes_) {
+    if (isInSight(stroke.box, box)) elements += static_cast<std::size_t>(stroke.path.elementCount());
+  }
+  return elements;
+}
+
 void OutlineLayer::addClosed(QPainterPath path, bool hole) {
   constexpr std::ptrdiff_t kMostLookedAt = 2000;
   const QRectF box = path.boundingRect();

@@ -29,6 +29,8 @@ class OutlineLayer {
   bool hasPenLines() const;
   /// Lines and curves in all, as a measure of what painting costs.
   std::size_t elements() const { return elements_; }
+  /// Of those strokes that reach into a box, upright px.
+  std::size_t elementsWithin(const QRectF& box) const;
   /// Into how many parts painting is parted, none of which takes long; they are painted in their order.
   std::size_t parts() const;
   /// All parts.

@@ -21,7 +21,15 @@ void Scene::drop() {
   made_ = {};
 }
 
-bool Scene::isCurrent(const Wish& wish) const {
+void Scene::outdateWithin(const QRectF& box) {
+  // What is painted at the moment, or is to be, is of another time.
+  if (works() || kept_.version != wanted_) outdate();
+  stale_ |= box;
+}
+
+bool Scene::isCurrent(const Wish& wish) const { return stale_.isNull() && isCurrentButFor(wish); }
+
+bool Scene::isCurrentButFor(const Wish& wish) const {
   return kept_.version == wanted_ && canStandIn(wish) && same(kept_.wish.at, wish.at);
 }
 
@@ -42,9 +50,30 @@ QRectF Scene::visibleOn(const Sheet& sheet) const {
       .adjusted(-sheet.room.x(), -sheet.room.y(), sheet.room.x(), sheet.room.y());
 }
 
+void Scene::patch(const std::vector<Step>& steps, const Wish& wish) {
+  constexpr double kMarginPx = 12;  // of strokes and marks
+  const QRectF seen(wish.at.toScreen({stale_.left(), stale_.bottom()}), stale_.size() * wish.at.scale);
+  const QRectF wide = seen.adjusted(-kMarginPx, -kMarginPx, kMarginPx, kMarginPx) & visibleOn(kept_);
+  // Along whole pixels: parts of them would be mixed with what was there.
+  const double ratio = wish.ratio;
+  const QRect whole = QRectF(wide.topLeft() * ratio, wide.size() * ratio).toAlignedRect();
+  const QRectF area(QPointF(whole.topLeft()) / ratio, QSizeF(whole.size()) / ratio);
+  stale_ = {};
+  QPainter painter(&kept_.pixels);
+  painter.translate(kept_.room);
+  painter.setClipRect(area);
+  painter.fillRect(area, wish.ground);
+  for (const Step& step : steps) {
+    painter.save();
+    step(painter, wish.at, area);
+    painter.restore();
+  }
+}
+
 void Scene::paintNow(const std::vector<Step>& steps, const Wish& wish) {
   drop();
-  kept_ = blank(wish, {});
+  kept_ = blank(wish, QSize(0, 0));
+  stale_ = {};
   QPainter painter(&kept_.pixels);
   for (const Step& step : steps) {
     painter.save();
@@ -58,6 +87,7 @@ void Scene::begin(std::vector<Step> steps, const Wish& wish) {
   if (works() && made_.version == wanted_) return;
   constexpr int kShare = 5;  // of the bench, on each side
   made_ = blank(wish, wish.size / kShare);
+  stale_ = {};
   steps_ = std::move(steps);
   next_ = 0;
 }

@@ -28,6 +28,8 @@ class Scene {
 
   /// What is kept shows another thing now; it stays until the new one is there.
   void outdate() { ++wanted_; }
+  /// It does within a box (upright px), and nowhere else.
+  void outdateWithin(const QRectF& box);
   /// What is kept is not to be seen again: something else lies on the bench.
   void forget();
   /// Whether something that was wished for is kept, and is what is shown now.
@@ -35,6 +37,11 @@ class Scene {
   /// Whether something is kept at all that may stand in for it.
   bool canStandIn(const Wish& wish) const;
 
+  /// Whether what is kept is what is wished for but within a box, `stale()` (upright px).
+  bool isCurrentButFor(const Wish& wish) const;
+  const QRectF& stale() const { return stale_; }
+  /// Paints that box at once.
+  void patch(const std::vector<Step>& steps, const Wish& wish);
   /// Paints all at once.
   void paintNow(const std::vector<Step>& steps, const Wish& wish);
   /// Begins to paint it in turns, with room on all sides; goes on with what was begun where that is of the same.
@@ -59,6 +66,7 @@ class Scene {
   QRectF visibleOn(const Sheet& sheet) const;
 
   unsigned wanted_ = 1;
+  QRectF stale_;
   Sheet kept_;
   Sheet made_;
   std::vector<Step> steps_;
