@@ -5,6 +5,7 @@
 #include <numbers>
 
 #include "core/trace/fit/moments.h"
+#include "core/trace/lines/end_to_end.h"
 #include "core/trace/lines/follow_tracks.h"
 #include "core/trace/lines/meetings.h"
 #include "core/trace/lines/pen_lines.h"
@@ -97,7 +98,7 @@ StrokeLine dot(const contour::Border& ring) {
 
 /// The lines as a pen of this width would have drawn them, where that is truer.
 Description orByPen(Description lines, const MedialAxis& axis, double width) {
-  return truerOf(std::move(lines), described(axis, penLines(axis, width), width));
+  return truerOf(std::move(lines), described(axis, endToEnd(penLines(axis, width)), width));
 }
 
 /// What pens may have drawn a net's lines: one of its own width, and that of the whole drawing.
@@ -137,7 +138,7 @@ std::vector<StrokeLine> linesOf(StrokeNet net, std::optional<double> penPx) {
     lines = {*net.dot};
   } else {
     const TrackLinks links = linksOf(net);
-    lines = followed(net.tracks, links);
+    lines = endToEnd(followed(net.tracks, links));
   }
   if (std::any_of(net.tracks.begin(), net.tracks.end(), [](const StrokeTrack& t) { return t.area; })) return lines;
   const std::vector<double> pens = pensOf(net.dot ? std::nullopt : penWidthOf(net), penPx);
