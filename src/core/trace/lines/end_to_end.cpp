@@ -13,14 +13,14 @@ namespace {
 /// An end of a line by its number: twice the line's, and one more for its last point.
 using End = std::size_t;
 
-double widthOf(const StrokeLine& line) { return line.widths.empty() ? 0 : medianOf(line.widths); }
+double penWidth(const StrokeLine& line) { return line.widths.empty() ? 0 : medianOf(line.widths); }
 
 /// The direction, unit, in which a line would leave its end, by its last points as far as it is wide.
 Point wayOut(const StrokeLine& line, bool atLast) {
   const std::size_t count = line.points.size();
   const auto at = [&](std::size_t k) { return line.points[atLast ? count - 1 - k : k]; };
   std::size_t k = 1;
-  while (k + 1 < count && distance(at(0), at(k)) < widthOf(line) / 2) ++k;
+  while (k + 1 < count && distance(at(0), at(k)) < penWidth(line) / 2) ++k;
   return unit(at(0) - at(k));
 }
 
@@ -70,7 +70,7 @@ class Joiner {
     std::vector<Pair> pairs;
     for (End a = 0; a < places.size(); ++a) {
       if (places[a].empty()) continue;
-      const double reach = std::max(1.0, widthOf(lines_[a / 2]) / 16);
+      const double reach = std::max(1.0, penWidth(lines_[a / 2]) / 16);
       index.near(places[a], reach, [&](std::size_t b) {
         if (b <= a || distance(placeOf(a), placeOf(b)) > reach || isHardlyLonger(a, b)) return;
         const double turn = std::abs(angleBetween(wayOut(lines_[a / 2], a % 2), -wayOut(lines_[b / 2], b % 2)));
@@ -89,7 +89,7 @@ class Joiner {
     const StrokeLine& line = lines_[a / 2];
     double way = 0;
     for (std::size_t i = 1; i < line.points.size(); ++i) way += distance(line.points[i - 1], line.points[i]);
-    return way < kLeastWidths * widthOf(line);
+    return way < kLeastWidths * penWidth(line);
   }
 
   void turnRound(std::size_t i) {
