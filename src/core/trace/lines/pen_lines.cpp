@@ -58,15 +58,18 @@ std::optional<double> penWidthOf(const std::vector<StrokeNet>& nets) {
 }
 
 std::vector<StrokeLine> penLines(const MedialAxis& axis, double width) {
+  // A width that is somewhat wrong puts what both edges show that much apart.
+  constexpr double kSameFirst = 0.07;
+  constexpr double kSame = 0.05;
+  constexpr int kRounds = 4;
+  constexpr double kSameWidth = 0.003;
   const BorderNearby border(axis);
-  std::vector<PenStretch> stretches = penStretches(axis, border, width);
-  constexpr int kRounds = 3;
-  constexpr double kSame = 0.003;
+  std::vector<PenStretch> stretches = penStretches(axis, border, width, kSameFirst);
   for (int round = 0; round < kRounds; ++round) {
-    const auto seen = seenWidth(stretches);
-    if (!seen || std::abs(*seen / width - 1) < kSame) break;
-    width = *seen;
-    stretches = penStretches(axis, border, width);
+    const double seen = seenWidth(stretches).value_or(width);
+    if (round > 0 && std::abs(seen / width - 1) < kSameWidth) break;
+    width = seen;
+    stretches = penStretches(axis, border, width, kSame);
   }
   return joined(border, stretches, width);
 }

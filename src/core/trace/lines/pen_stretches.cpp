@@ -27,10 +27,10 @@ double wayAlong(const std::vector<ShownMiddle>& middles, const std::vector<std::
 /// Follows runs one after the other and takes what none before has shown.
 class PenFollower {
  public:
-  PenFollower(const MedialAxis& axis, const BorderNearby& border, double width)
+  PenFollower(const MedialAxis& axis, const BorderNearby& border, double width, double same)
       : axis_(axis),
         width_(width),
-        samePx_(std::max(0.8, 0.05 * width)),
+        samePx_(std::max(0.8, same * width)),
         middles_(shownMiddles(axis, border, width)),
         stands_(axis.samples.size(), false),
         takenBy_(axis.samples.size(), kNone),
@@ -300,8 +300,8 @@ class PenFollower {
 
 }  // namespace
 
-std::vector<PenStretch> penStretches(const MedialAxis& axis, const BorderNearby& border, double width) {
-  return PenFollower(axis, border, width).run();
+std::vector<PenStretch> penStretches(const MedialAxis& axis, const BorderNearby& border, double width, double same) {
+  return PenFollower(axis, border, width, same).run();
 }
 
 }  // namespace rim::trace::lines

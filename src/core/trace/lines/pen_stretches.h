@@ -29,7 +29,8 @@ struct PenStretch {
 };
 
 /// The way of a pen `width` px wide that drew this ink, as far as it is shown (shownMiddles()), each part of it once:
-/// both edges of a stroke show the same. Borders that show it all round are followed first, then the longest.
-std::vector<PenStretch> penStretches(const MedialAxis& axis, const BorderNearby& border, double width);
+/// both edges of a stroke show the same, when they put it nearer to each other than the share `same` of the width.
+/// Borders that show it all round are followed first, then the longest.
+std::vector<PenStretch> penStretches(const MedialAxis& axis, const BorderNearby& border, double width, double same);
 
 }  // namespace rim::trace::lines

@@ -150,7 +150,7 @@ std::vector<StrokeLine> linesOf(StrokeNet net, std::optional<double> penPx) {
   constexpr double kPoor = 0.004;
   constexpr double kThinner = 0.95;
   constexpr std::size_t kMany = 20'000;
-  if (net.axis.samples.size() > kMany || best.misfitPx < kPoor * pens.back()) return std::move(best.lines);
+  if (!penPx || net.axis.samples.size() > kMany || best.misfitPx < kPoor * pens.back()) return std::move(best.lines);
   return orByPen(std::move(best), net.axis, kThinner * pens.back()).lines;
 }
 
