@@ -105,12 +105,16 @@ std::vector<Group> gathered(const Cells& cells) {
   return groups;
 }
 
+/// What is lighter or darker than the other is hardly ever bled, so that it may be as small and less different.
+constexpr double kMostWhenNotBled = 0.43;
+
 /// How little there is of the smaller group: 0 where it is sure, 1 where it has hardly any area.
 double smallnessOf(const Group& smaller, const Group& other, double all) {
   // What a JPEG bleeds is chroma, and may be wide; its lightness is sharp.
   const bool bled = std::abs(smaller.mean().l - other.mean().l) < kBledLightness;
   if (smaller.deep >= kSolidPx && !bled) return 0;
-  return std::clamp(std::log(smaller.weight / all / kSmallShare) / std::log(kLeastShare / kSmallShare), 0.0, 1.0);
+  return (bled ? 1 : kMostWhenNotBled) *
+         std::clamp(std::log(smaller.weight / all / kSmallShare) / std::log(kLeastShare / kSmallShare), 0.0, 1.0);
 }
 
 /// How badly two groups are told apart, from 0 (the same); above 1 they are two.

@@ -204,6 +204,24 @@ class TestInks : public QObject {
     QVERIFY(colour::reduced(noisy(flat, 6), std::nullopt).inks.size() <= 3U);
   }
 
+  /// Between dark lines a JPEG leaves little of a pale strip even: so small a pale area is an ink, bled colour is none.
+  void aPaleStripInAJpegIsAnInk() {
+    const colour::Rgb pale{208, 207, 206};
+    const colour::Rgb brown{106, 70, 47};
+    const picture::Picture drawn =
+        artwork(160, 160, {kWhite, kBlack, pale, brown}, [](double x, double y) -> std::size_t {
+          if (std::hypot(x - 60.3, y - 50.4) < 36.2) return 3;
+          const double blade = std::max(std::abs(x - 80.5) - 40, std::abs(y - 120.4) - 2.3);
+          if (blade < 0) return 2;
+          return blade < 4.2 ? 1 : 0;
+        });
+    for (const int quality : {50, 70, 90}) {
+      const colour::InkMap map = colour::reduced(asJpeg(drawn, quality), std::nullopt);
+      QCOMPARE(map.inks.size(), 4U);
+      QCOMPARE(inkAt(map, 80, 120), inkLike(map, pale));
+    }
+  }
+
   void noiseMakesNoIslands() {
     const picture::Picture picture = noisy(bars(), 12);
     const colour::InkMap map = colour::reduced(picture, std::nullopt);
