@@ -51,9 +51,9 @@ QRectF Scene::visibleOn(const Sheet& sheet) const {
 }
 
 void Scene::patch(const std::vector<Step>& steps, const Wish& wish) {
-  constexpr double kMarginPx = 12;  // of strokes and marks
+  constexpr double kBesidePx = 12;  // of strokes and marks
   const QRectF seen(wish.at.toScreen({stale_.left(), stale_.bottom()}), stale_.size() * wish.at.scale);
-  const QRectF wide = seen.adjusted(-kMarginPx, -kMarginPx, kMarginPx, kMarginPx) & visibleOn(kept_);
+  const QRectF wide = seen.adjusted(-kBesidePx, -kBesidePx, kBesidePx, kBesidePx) & visibleOn(kept_);
   // Along whole pixels: parts of them would be mixed with what was there.
   const double ratio = wish.ratio;
   const QRect whole = QRectF(wide.topLeft() * ratio, wide.size() * ratio).toAlignedRect();
