@@ -6,6 +6,7 @@
 
 #include "core/geometry/box_index.h"
 #include "core/median.h"
+#include "core/trace/lines/track_points.h"
 
 namespace rim::trace::lines {
 namespace {
@@ -61,18 +62,21 @@ class Joiner {
   /// Those of ends at one place, the straightest first.
   std::vector<Pair> pairs() const {
     constexpr double kMostTurn = 2.9;
-    std::vector<Box> places;
+    std::vector<End> ends;
+    std::vector<Point> places;
     for (End e = 0; e < lineOf_.size(); ++e) {
-      places.emplace_back();
-      if (canGoOn(e)) places.back() = {placeOf(e), placeOf(e)};
+      if (!canGoOn(e)) continue;
+      ends.push_back(e);
+      places.push_back(placeOf(e));
     }
-    const BoxIndex index(places);
+    const BoxIndex index(boxesAt(places));
     std::vector<Pair> pairs;
-    for (End a = 0; a < places.size(); ++a) {
-      if (places[a].empty()) continue;
+    for (std::size_t i = 0; i < ends.size(); ++i) {
+      const End a = ends[i];
       const double reach = std::max(1.0, penWidth(lines_[a / 2]) / 16);
-      index.near(places[a], reach, [&](std::size_t b) {
-        if (b <= a || distance(placeOf(a), placeOf(b)) > reach || isHardlyLonger(a, b)) return;
+      index.near({places[i], places[i]}, reach, [&](std::size_t k) {
+        const End b = ends[k];
+        if (k <= i || distance(places[i], places[k]) > reach || isHardlyLonger(a, b)) return;
         const double turn = std::abs(angleBetween(wayOut(lines_[a / 2], a % 2), -wayOut(lines_[b / 2], b % 2)));
         if (turn < kMostTurn) pairs.push_back({a, b, turn});
       });
