@@ -23,6 +23,8 @@ constexpr double kLeastShare = 0.0004;
 constexpr double kSolidPx = 16;
 /// Colours whose lightness (L*) differs by less may be the same one with chroma that has bled.
 constexpr double kBledLightness = 8;
+/// What is lighter or darker than the other is hardly ever bled, so that it may be as small and less different.
+constexpr double kMostWhenNotBled = 0.43;
 
 struct Group {
   double weight = 0;
@@ -104,9 +106,6 @@ std::vector<Group> gathered(const Cells& cells) {
   }
   return groups;
 }
-
-/// What is lighter or darker than the other is hardly ever bled, so that it may be as small and less different.
-constexpr double kMostWhenNotBled = 0.43;
 
 /// How little there is of the smaller group: 0 where it is sure, 1 where it has hardly any area.
 double smallnessOf(const Group& smaller, const Group& other, double all) {

@@ -91,9 +91,7 @@ class Joiner {
     constexpr double kLeastWidths = 3;
     if (a / 2 != b / 2) return false;
     const StrokeLine& line = lines_[a / 2];
-    double way = 0;
-    for (std::size_t i = 1; i < line.points.size(); ++i) way += distance(line.points[i - 1], line.points[i]);
-    return way < kLeastWidths * penWidth(line);
+    return pathLength(pathThrough(line.points, false)) < kLeastWidths * penWidth(line);
   }
 
   void turnRound(std::size_t i) {

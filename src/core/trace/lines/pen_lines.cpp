@@ -6,6 +6,7 @@
 #include "core/geometry/nearest_on_paths.h"
 #include "core/median.h"
 #include "core/trace/lines/join_stretches.h"
+#include "core/trace/lines/switch_parts.h"
 #include "core/trace/lines/track_points.h"
 
 namespace rim::trace::lines {
@@ -44,8 +45,7 @@ std::optional<double> oneWidthOf(const std::vector<double>& widths) {
 }  // namespace
 
 std::optional<double> penWidthOf(const StrokeNet& net) {
-  const bool hasAreas = std::any_of(net.tracks.begin(), net.tracks.end(), [](const StrokeTrack& t) { return t.area; });
-  return hasAreas ? std::nullopt : oneWidthOf(widthsOf(net));
+  return hasArea(net) ? std::nullopt : oneWidthOf(widthsOf(net));
 }
 
 std::optional<double> penWidthOf(const std::vector<StrokeNet>& nets) {

@@ -258,7 +258,7 @@ class PenFollower {
   /// Whether a way all round a short stroke encloses nothing.
   bool runsBackOnItself(const std::vector<Point>& points) const {
     const Path path = pathThrough(points, true);
-    return std::abs(signedArea(path)) < samePx_ / 2 * pathLength(path) / 2;
+    return std::abs(signedArea(path)) < samePx_ * pathLength(path) / 4;
   }
 
   /// The half of a way that runs back on itself, between its tips.

@@ -11,6 +11,7 @@
 #include "core/trace/lines/pen_lines.h"
 #include "core/trace/lines/split_by_width.h"
 #include "core/trace/lines/stroke_tip.h"
+#include "core/trace/lines/switch_parts.h"
 
 namespace rim::trace::lines {
 namespace {
@@ -66,6 +67,12 @@ TrackLinks linksOf(StrokeNet& net) {
     }
   }
   return links;
+}
+
+/// The lines that the tracks make; cuts them back where they meet.
+std::vector<StrokeLine> linesOfTracks(StrokeNet& net) {
+  const TrackLinks links = linksOf(net);
+  return endToEnd(followed(net.tracks, links));
 }
 
 /// The line of ink that is hardly longer than wide: along its longest way, with round tips, as long as its area says.
@@ -133,14 +140,8 @@ StrokeNet withTracks(StrokeNet net, double limitPx) {
 
 std::vector<StrokeLine> linesOf(StrokeNet net, std::optional<double> penPx) {
   if (net.dot && net.dotIsArea) return {};
-  std::vector<StrokeLine> lines;
-  if (net.dot) {
-    lines = {*net.dot};
-  } else {
-    const TrackLinks links = linksOf(net);
-    lines = endToEnd(followed(net.tracks, links));
-  }
-  if (std::any_of(net.tracks.begin(), net.tracks.end(), [](const StrokeTrack& t) { return t.area; })) return lines;
+  std::vector<StrokeLine> lines = net.dot ? std::vector{*net.dot} : linesOfTracks(net);
+  if (hasArea(net)) return lines;
   const std::vector<double> pens = pensOf(net.dot ? std::nullopt : penWidthOf(net), penPx);
   if (pens.empty()) return lines;
   Description best = described(net.axis, std::move(lines), pens.front());
