@@ -143,6 +143,22 @@ class TestCorners : public QObject {
     for (const Segment& s : sharp.path.segments) nearest = std::min(nearest, distance(s.end, {30, 16}));
     QVERIFY2(nearest < 0.15, qPrintable(QString::number(nearest)));
   }
+
+  /// The tip of a letter X as a blurred picture gives it: a curve that turns the other way before it turns back.
+  void aCornerThatWobblesIsSharp() {
+    Path tip = polygonThrough({{47.3, 37.5}, {66.8, 8.9}, {66.7, 8.2}, {51.1, 8.2}});
+    tip.segments[1] = Segment::cubic({67.1, 8.55}, {67.35, 8.1}, {66.7, 8.2});
+    const refine::ChangedPath sharp = refine::sharpened(tip, 2);
+    QCOMPARE(sharp.path.segments.size(), 3U);
+    QCOMPARE(sharp.changes.size(), 1U);
+    QVERIFY(distance(sharp.changes.front().at, {67.277, 8.2}) < 0.001);
+  }
+
+  /// What sticks out beside a corner is no wobble of it.
+  void aToothBesideACornerStays() {
+    const Path tooth = polygonThrough({{0, 0}, {9.5, 0}, {9.6, -0.4}, {10.3, -0.3}, {10, 0.5}, {10, 10}});
+    QVERIFY(refine::sharpened(tooth, 1).path == tooth);
+  }
 };
 
 RIM_TEST(TestCorners)

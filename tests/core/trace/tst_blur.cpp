@@ -115,7 +115,7 @@ class TestBlur : public QObject {
     QTest::addColumn<int>("letter");
     QTest::addColumn<double>("px");
     for (std::size_t k = 0; k < letters().size(); ++k) {
-      for (const double px : {1.5, 2.0}) QTest::addRow("%s, %g px", letters()[k].first, px) << int(k) << px;
+      for (const double px : {1.5, 2.0, 2.2}) QTest::addRow("%s, %g px", letters()[k].first, px) << int(k) << px;
     }
   }
   /// At 5 px a mm 0.15 px are 0.03 mm; what the blur left of a bevel one click takes away (refine --sharpen).

@@ -1,6 +1,7 @@
 #include "core/refine/edit/corners.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <numbers>
 #include <optional>
@@ -50,6 +51,13 @@ std::optional<Segment> runTo(const Piece& side, Point start, Point end) {
   constexpr double kMost = 1.8 * std::numbers::pi;
   if (std::abs(sweep) > kMost) return {};
   return Segment::arc(end, bulgeFromSweep(sweep));
+}
+
+/// What sides and corners may wobble by, mm, where so much of a corner may be missing.
+double slackFor(double missingMm) {
+  constexpr double kShare = 0.05;
+  constexpr double kLeastMm = 0.03;
+  return std::max(kLeastMm, kShare * missingMm);
 }
 
 /// Runs of segments that lie on one line become that line: nodes along a side are no ends of it.
@@ -141,7 +149,8 @@ class Sharpening {
     if (lengthOf(before) <= missingBefore || lengthOf(after) <= missingAfter) return false;
     // The sides run on, they are not cut back.
     if (dot(*corner - from, tangentAt(before, 1)) < 0 || dot(*corner - to, tangentAt(after, 0)) > 0) return false;
-    if (!turnsOneWay(i, count)) return false;
+    const Turn turn = turnBetween(i, count);
+    if (!turn.isACorner || (!turn.oneWay && !liesWithin({from, *corner, to}, i, count))) return false;
     const auto first = runTo(before, before.start, *corner);
     const auto second = runTo(after, *corner, after.segment.end);
     if (!first || !second) return false;
@@ -150,8 +159,13 @@ class Sharpening {
     return true;
   }
 
-  /// Whether all that lies between the sides turns to the side to which the corner turns, by less than half a turn.
-  bool turnsOneWay(std::size_t i, std::size_t count) const {
+  /// How what lies between the sides turns.
+  struct Turn {
+    bool isACorner = false;  ///< from the one side to the other it turns, by less than half a turn
+    bool oneWay = false;     ///< it never turns back
+  };
+
+  Turn turnBetween(std::size_t i, std::size_t count) const {
     double least = 0;
     double most = 0;
     double sum = 0;
@@ -170,8 +184,29 @@ class Sharpening {
     turn(tangentAt(pieceOf(path_, k), 0));
     constexpr double kWobble = 0.15;
     constexpr double kLeastTurn = 0.1;
-    const bool oneWay = least > -kWobble || most < kWobble;
-    return oneWay && std::abs(sum) > kLeastTurn && std::abs(sum) < std::numbers::pi - kLeastTurn;
+    const bool isACorner = std::abs(sum) > kLeastTurn && std::abs(sum) < std::numbers::pi - kLeastTurn;
+    return {isACorner, least > -kWobble || most < kWobble};
+  }
+
+  /// Whether what lies between the sides keeps to the triangle that is missing, as a corner does that wobbles.
+  bool liesWithin(const std::array<Point, 3>& triangle, std::size_t i, std::size_t count) const {
+    const double slack = slackFor(missing_);
+    const auto isOff = [&](Point p) {
+      const auto& [a, b, c] = triangle;
+      const double ab = cross(b - a, p - a);
+      const double bc = cross(c - b, p - b);
+      const double ca = cross(a - c, p - c);
+      const bool inside = (ab >= 0 && bc >= 0 && ca >= 0) || (ab <= 0 && bc <= 0 && ca <= 0);
+      return !inside &&
+             std::min({distanceToSegment(p, a, b), distanceToSegment(p, b, c), distanceToSegment(p, c, a)}) > slack;
+    };
+    std::size_t k = next(i);
+    for (std::size_t c = 0; c < count; ++c, k = next(k)) {
+      for (const double t : {0.125, 0.25, 0.375, 0.5, 0.625, 0.75, 0.875, 1.0}) {
+        if (isOff(pointAt(pieceOf(path_, k), t))) return false;
+      }
+    }
+    return true;
   }
 
   double movedAt(Point corner, std::size_t i, std::size_t count) const {
@@ -249,10 +284,8 @@ double shareTaken(const Piece& side, Point at, bool fromStart) {
 }  // namespace
 
 ChangedPath sharpened(const Path& path, double missingMm) {
-  constexpr double kShare = 0.05;
-  constexpr double kLeastMm = 0.03;
   if (path.segments.size() < 3) return {path, {}};
-  const Path whole = withWholeSides(begunAtLongest(path), std::max(kLeastMm, kShare * missingMm));
+  const Path whole = withWholeSides(begunAtLongest(path), slackFor(missingMm));
   ChangedPath changed = Sharpening(begunAtLongest(whole), missingMm).run();
   if (changed.changes.empty()) return {path, {}};
   return changed;

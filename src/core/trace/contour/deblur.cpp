@@ -11,8 +11,9 @@
 namespace rim::trace::contour {
 namespace {
 
-/// What pixels smear an edge by, as blurOf() measures it.
-constexpr double kOwnBlurPx = 0.5;
+/// The blur that is left, as blurOf() measures it: somewhat more than the half pixel by which pixels smear an edge
+/// themselves, as an edge sharper than that has no greys left that tell where it runs.
+constexpr double kLeftBlurPx = 0.55;
 /// Grey levels are whole numbers.
 constexpr double kRoundingLevels = 0.15;
 constexpr double kMostNoiseShare = 0.002;
@@ -39,7 +40,7 @@ cv::Mat blurredBy(const cv::Mat& picture, double px) {
 }  // namespace
 
 std::optional<cv::Mat> deblurred(const cv::Mat& grey, TwoTone tone, double blurPx, const std::stop_token& stop) {
-  const double blur = std::sqrt(blurPx * blurPx - kOwnBlurPx * kOwnBlurPx);
+  const double blur = std::sqrt(blurPx * blurPx - kLeftBlurPx * kLeftBlurPx);
   const cv::Mat darkSide = grey < tone.threshold;
   const float dark = medianWhere(grey, darkSide);
   const float light = medianWhere(grey, ~darkSide);

@@ -42,11 +42,14 @@ bool hasCleanGreys(const Tones& tones, const WantedCoverage& wanted) {
   return wanted.noise < kClean && shareOfGreys(tones) > kLeastGreys;
 }
 
-/// The tones, without a blur that rounds corners off. Small parts say nothing of it. Where what comes of it turns more
-/// than before, it was no blur: an enlarged picture shows its steps, a JPEG its ripples.
+/// The most that borders may turn once a blur is gone, as a share of what they turned under it: where they turn more it
+/// was no blur, as an enlarged picture shows its steps and a JPEG its ripples. Of a corner that a strong blur rounds
+/// off turningOf() sees less.
+double mostTurning(double blurPx) { return 1.4 + 0.2 * std::max(0.0, blurPx - 2); }
+
+/// The tones, without a blur that rounds corners off. Small parts say nothing of it.
 Tones withoutBlur(Tones tones, const std::stop_token& stop) {
   constexpr double kLeastPx2 = 16;
-  constexpr double kMostTurning = 1.4;
   if (static_cast<double>(tones.grey.total()) > kMostDeblurredPixels) return tones;
   const std::vector<Border> borders = followBorders(tones.grey, tones.tone, kLeastPx2, stop);
   const double blur = blurOf(tones.grey, tones.tone, borders);
@@ -54,7 +57,7 @@ Tones withoutBlur(Tones tones, const std::stop_token& stop) {
   auto sharp = deblurred(tones.grey, tones.tone, blur, stop);
   if (!sharp) return tones;
   const double turning = turningOf(followBorders(*sharp, tones.tone, kLeastPx2, stop));
-  if (turning <= kMostTurning * turningOf(borders)) tones.grey = std::move(*sharp);
+  if (turning <= mostTurning(blur) * turningOf(borders)) tones.grey = std::move(*sharp);
   return tones;
 }
 
