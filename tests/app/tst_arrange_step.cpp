@@ -1,9 +1,14 @@
 // Chosen outlines placed, sized, lined up and combined in the window; shapes drawn, things measured, places snapped to.
 
+#include <QApplication>
+#include <QCheckBox>
 #include <QComboBox>
+#include <QDialog>
 #include <QDoubleSpinBox>
 #include <QMenu>
 #include <QPushButton>
+#include <QSpinBox>
+#include <QTimer>
 
 #include "app/steps/refine/hand/arrange_bar.h"
 #include "app/steps/refine/hand/measure_tool.h"
@@ -76,6 +81,92 @@ class TestArrangeStep : public QObject {
     f.window->actions().undo->trigger();
     QVERIFY(f.done());
     QVERIFY(f.job().refine.empty());
+  }
+
+  void anAngleIsTyped() {
+    ArrangeFixture f;
+    f.click({90, 3});
+    f.find<QComboBox>("chosenHold")->setCurrentIndex(static_cast<int>(refine::Hold::LowerLeft));
+    auto* turn = f.find<QDoubleSpinBox>("chosenTurn");
+    turn->setFocus();
+    turn->selectAll();
+    QTest::keyClicks(turn, "30");
+    QTest::keyClick(turn, Qt::Key_Return);
+    QVERIFY(f.done());
+    // The lower left corner stays, the lower side rises by 30 degrees.
+    const Path bar = f.now().path(3);
+    double nearest = 1;
+    for (const Segment& s : bar.segments)
+      nearest = std::min(nearest, distance(s.end, {80 + 20 * std::cos(M_PI / 6), 3 + 20 * 0.5}));
+    QVERIFY2(nearest < 1e-6, qPrintable(QString::number(nearest)));
+    QCOMPARE(turn->value(), 0.0);
+    f.window->actions().undo->trigger();
+    QVERIFY(f.done());
+    QVERIFY(f.job().refine.empty());
+  }
+
+  void widthAndHeightCanGoApart() {
+    ArrangeFixture f;
+    f.click({90, 3});
+    f.find<QCheckBox>("inProportion")->setChecked(false);
+    f.type("chosenWidth", "40");
+    QVERIFY(f.done());
+    const Box box = boxOf(f.now().path(3));
+    QVERIFY(std::abs(box.width() - 40) < 1e-6 && std::abs(box.height() - 5) < 1e-6);
+    f.type("chosenHeight", "2");
+    QVERIFY(f.done());
+    QVERIFY(std::abs(boxOf(f.now().path(3)).width() - 40) < 1e-6);
+  }
+
+  void oneIsBroughtToTheMiddleOfAnother() {
+    ArrangeFixture f;
+    f.click({10, 0});
+    f.click({60, 2}, Qt::ShiftModifier);
+    f.arrange("Centre on the largest");
+    QVERIFY(f.done());
+    QVERIFY(distance(refine::pointOf(boxOf(f.now().path(2)), refine::Hold::Centre), {10, 10}) < 1e-6);
+  }
+
+  void theLargestIsCutApart() {
+    ArrangeFixture f;
+    const double before = f.area();
+    f.click({5, 0});
+    f.click({25, 30}, Qt::ShiftModifier);
+    f.arrange("Cut the largest along the others");
+    QVERIFY(f.done());
+    QCOMPARE(f.now().outlines.size(), 4U);
+    QVERIFY(std::abs(before - 256 - f.area()) < 1e-6);
+    f.arrange("Cut the largest along the others");
+    QVERIFY2(f.window->sentence().contains("two closed outlines or more are needed"), "one part is chosen now");
+  }
+
+  void copiesAreMadeOfWhatIsChosen() {
+    ArrangeFixture f;
+    f.click({90, 3});
+    const auto answer = [](const QString& first, const QString& second) {
+      QTimer::singleShot(0, [first, second] {
+        auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget());
+        const auto fields = dialog->findChildren<QSpinBox*>();
+        fields[0]->setValue(first.toInt());
+        if (fields.size() > 1) fields[1]->setValue(second.toInt());
+        QTest::keyClick(dialog, Qt::Key_Return);
+      });
+    };
+    answer("3", "2");
+    f.arrange("Rows of copies…");
+    QVERIFY(f.done());
+    QCOMPARE(f.now().outlines.size(), 9U);
+    QVERIFY(std::abs(boxOf(pathsOf(f.now())).high.x - (80 + 3 * 20 + 2 * 5)) < 1e-6);
+    f.window->actions().undo->trigger();
+    QVERIFY(f.done());
+    f.click({90, 3});
+    answer("5", {});
+    f.arrange("Copies on a circle…");
+    QVERIFY(f.done());
+    QCOMPARE(f.now().outlines.size(), 8U);
+    QTimer::singleShot(0, [] { QTest::keyClick(QApplication::activeModalWidget(), Qt::Key_Escape); });
+    f.arrange("Rows of copies…");
+    QCOMPARE(f.job().refine.size(), 1U);
   }
 
   void theyAreLinedUpAndTurned() {

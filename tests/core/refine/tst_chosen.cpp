@@ -9,6 +9,8 @@
 #include "core/geometry/circle.h"
 #include "core/geometry/segment.h"
 #include "core/refine/edit/chosen.h"
+#include "core/refine/edit/groups.h"
+#include "core/refine/edit/parts.h"
 #include "core/refine/edit/shapes.h"
 #include "core/refine/edit/snap.h"
 #include "support/spoil.h"
@@ -77,6 +79,48 @@ class TestChosen : public QObject {
     QVERIFY(std::abs(at(even, 1).low.x - 23) < 1e-9);
     QCOMPARE(at(even, 0).low.x, 0.0);
     QVERIFY(std::abs(at(even, 2).high.x - 50) < 1e-9);
+  }
+
+  /// A ring is one part: its hole stays in it. Where all is one part, a hole is brought to the middle of its plate.
+  void partsStayWhole() {
+    const Drawing rings = makeDrawing({box(0, 0, 10, 10), reversed(circlePath({5, 5}, 2)), box(30, 3, 4, 4)});
+    QCOMPARE(refine::partsOf(rings), (std::vector<std::vector<std::size_t>>{{0, 1}, {2}}));
+    const Drawing right = refine::alignedBy(rings, refine::BoxSide::Right);
+    QVERIFY(std::abs(rim::boxOf(right.path(1)).low.x - 27) < 1e-9);
+    QCOMPARE(rim::boxOf(right.path(0)).high.x, 34.0);
+    const Drawing centred = refine::centredOnLargest(rings);
+    QVERIFY(centred.path(0) == rings.path(0) && centred.path(1) == rings.path(1));
+    QVERIFY(distance(refine::pointOf(rim::boxOf(centred.path(2)), refine::Hold::Centre), {5, 5}) < 1e-9);
+    const Drawing plate = makeDrawing({box(0, 0, 10, 10), reversed(circlePath({3, 4}, 2))});
+    QVERIFY(distance(circleOf(refine::centredOnLargest(plate).path(1))->centre, {5, 5}) < 1e-9);
+    const Drawing together = refine::grouped(rings, {rings.outlines[0].id, rings.outlines[2].id});
+    QCOMPARE(refine::partsOf(together).size(), 2U);
+    QVERIFY(refine::partsOf({}).empty() && refine::centredOnLargest({}).outlines.empty());
+  }
+
+  void copiesStandBehindTheirs() {
+    const Drawing two = makeDrawing({box(0, 0, 1, 1), box(5, 0, 2, 2)});
+    const Drawing six = refine::copiesBehindTheirs(refine::inRows(two, 3, 1, {1, 0}), 2);
+    QCOMPARE(six.outlines.size(), 6U);
+    for (std::size_t i = 0; i < 6; ++i) QCOMPARE(rim::boxOf(six.path(i)).width(), i < 3 ? 1.0 : 2.0);
+  }
+
+  void turnedAboutAPlace() {
+    const Drawing turned = refine::rotated(makeDrawing({box(0, 0, 10, 4)}), 90, {0, 0});
+    QVERIFY(distance(rim::boxOf(turned).low, {-4, 0}) < 1e-9 && distance(rim::boxOf(turned).high, {0, 10}) < 1e-9);
+  }
+
+  void theLargestIsCutAlongOthers() {
+    const Drawing two = makeDrawing({box(0, 0, 10, 10), box(6, 6, 8, 8)});
+    const Drawing apart = refine::cutAlongOthers(two);
+    QCOMPARE(apart.outlines.size(), 2U);
+    QVERIFY(std::abs(signedArea(apart.path(0)) - 84) < 1e-6 && std::abs(signedArea(apart.path(1)) - 16) < 1e-6);
+    QCOMPARE(apart.outlines[0].id, two.outlines[0].id);
+    QVERIFY(apart.outlines[1].id != two.outlines[0].id);
+    // A strip right across: both sides of it and its middle.
+    QCOMPARE(refine::cutAlongOthers(makeDrawing({box(0, 0, 10, 10), box(4, -3, 2, 16)})).outlines.size(), 3U);
+    QVERIFY_THROWS_EXCEPTION(InputError, refine::cutAlongOthers(makeDrawing({box(0, 0, 9, 9), box(20, 0, 2, 2)})));
+    QVERIFY_THROWS_EXCEPTION(InputError, refine::cutAlongOthers(makeDrawing({box(0, 0, 9, 9)})));
   }
 
   void areasAreCombined() {

@@ -67,6 +67,8 @@ void RefinePanel::buildOffers(const RefineActions& actions) {
   tree_->setAccessibleName(tr("What is nearly exact"));
   tree_->setHeaderHidden(true);
   tree_->setMinimumHeight(150);
+  // What is below comes into sight sooner than more of the list.
+  tree_->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Ignored);
   column->addWidget(tree_, 1);
   connect(tree_, &QTreeWidget::currentItemChanged, this, [this] {
     showAllowed();

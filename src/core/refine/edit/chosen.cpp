@@ -6,15 +6,56 @@
 
 #include "core/error.h"
 #include "core/geometry/point_in_polygon.h"
+#include "core/refine/edit/parts.h"
 
 namespace rim::refine {
 namespace {
 
-void moveOutline(Drawing& drawing, std::size_t i, Point by) { drawing.setPath(i, scaled(drawing.path(i), 1, by)); }
+void movePart(Drawing& drawing, const std::vector<std::size_t>& part, Point by) {
+  for (const std::size_t i : part) drawing.setPath(i, scaled(drawing.path(i), 1, by));
+}
+
+Box boxOfPart(const Drawing& drawing, const std::vector<std::size_t>& part) {
+  Box box;
+  for (const std::size_t i : part) box.include(boxOf(drawing.path(i)));
+  return box;
+}
 
 /// Whether an outline runs round a hole in another one.
 bool isHoleIn(const Path& path, const Path& outer) {
   return signedArea(path) < 0 && PointInPolygon(outer).has(path.start);
+}
+
+std::ptrdiff_t closedIn(const Drawing& drawing) {
+  return std::count_if(drawing.outlines.begin(), drawing.outlines.end(),
+                       [](const Outline& outline) { return outline.path().closed; });
+}
+
+/// The drawing, of which two outlines or more are closed, with everything on one layer.
+Drawing onOneLayer(const Drawing& drawing) {
+  if (closedIn(drawing) < 2) throw InputError("they cannot be combined: two closed outlines or more are needed.");
+  Drawing one = drawing;
+  one.layers.clear();
+  for (Outline& outline : one.outlines) outline.layer = 0;
+  return one;
+}
+
+/// The largest closed outline with its holes and what is open, and all others.
+std::pair<Drawing, Drawing> largestAndOthers(const Drawing& drawing) {
+  Drawing first = onOneLayer(drawing);
+  const auto area = [](const Outline& outline) {
+    return outline.path().closed ? std::abs(signedArea(outline.path())) : -1;
+  };
+  const Outline largest = *std::max_element(first.outlines.begin(), first.outlines.end(),
+                                            [&area](const Outline& a, const Outline& b) { return area(a) < area(b); });
+  const auto isFirst = [&largest](const Outline& o) {
+    return !o.path().closed || o.id == largest.id || isHoleIn(o.path(), largest.path());
+  };
+  const auto rest = std::stable_partition(first.outlines.begin(), first.outlines.end(), isFirst);
+  Drawing second = emptyLike(first);
+  second.outlines.assign(rest, first.outlines.end());
+  first.outlines.erase(rest, first.outlines.end());
+  return {std::move(first), std::move(second)};
 }
 
 }  // namespace
@@ -55,18 +96,37 @@ Drawing alignedBy(const Drawing& drawing, BoxSide side) {
   };
   const Point wanted = at(boxOf(drawing));
   Drawing aligned = drawing;
-  for (std::size_t i = 0; i < drawing.outlines.size(); ++i)
-    moveOutline(aligned, i, wanted - at(boxOf(drawing.path(i))));
+  for (const auto& part : partsOf(drawing)) movePart(aligned, part, wanted - at(boxOfPart(drawing, part)));
   return aligned;
 }
 
+Drawing centredOnLargest(const Drawing& drawing) {
+  const auto parts = partsOf(drawing);
+  if (parts.empty()) return drawing;
+  const auto size = [&drawing](const std::vector<std::size_t>& part) {
+    const Box box = boxOfPart(drawing, part);
+    return box.width() * box.height();
+  };
+  const auto largest =
+      std::max_element(parts.begin(), parts.end(), [&size](const auto& a, const auto& b) { return size(a) < size(b); });
+  const auto middle = [&drawing](const std::vector<std::size_t>& part) {
+    return pointOf(boxOfPart(drawing, part), Hold::Centre);
+  };
+  Drawing centred = drawing;
+  for (const auto& part : parts) {
+    if (&part != &*largest) movePart(centred, part, middle(*largest) - middle(part));
+  }
+  return centred;
+}
+
 Drawing spacedEvenly(const Drawing& drawing, bool level) {
-  const std::size_t n = drawing.outlines.size();
+  const auto parts = partsOf(drawing);
+  const std::size_t n = parts.size();
   if (n < 3) return drawing;
   std::vector<double> low(n);
   std::vector<double> size(n);
   for (std::size_t i = 0; i < n; ++i) {
-    const Box box = boxOf(drawing.path(i));
+    const Box box = boxOfPart(drawing, parts[i]);
     low[i] = level ? box.low.x : box.low.y;
     size[i] = level ? box.width() : box.height();
   }
@@ -81,37 +141,33 @@ Drawing spacedEvenly(const Drawing& drawing, bool level) {
   double at = from;
   for (const std::size_t i : order) {
     const double by = at - low[i];
-    moveOutline(spaced, i, level ? Point{by, 0} : Point{0, by});
+    movePart(spaced, parts[i], level ? Point{by, 0} : Point{0, by});
     at += size[i] + gap;
   }
   return spaced;
 }
 
 Drawing combinedAreas(const Drawing& drawing, AreaRule rule, const std::stop_token& stop) {
-  Drawing first = drawing;
-  first.layers.clear();
-  for (Outline& outline : first.outlines) outline.layer = 0;
-  const auto area = [](const Outline& outline) {
-    return outline.path().closed ? std::abs(signedArea(outline.path())) : -1;
-  };
-  const auto closed = std::count_if(first.outlines.begin(), first.outlines.end(),
-                                    [](const Outline& outline) { return outline.path().closed; });
-  if (closed < 2) throw InputError("they cannot be combined: two closed outlines or more are needed.");
-  if (rule == AreaRule::Unite) return united(first, stop);
-  const Outline largest = *std::max_element(first.outlines.begin(), first.outlines.end(),
-                                            [&area](const Outline& a, const Outline& b) { return area(a) < area(b); });
-  const auto isFirst = [&largest](const Outline& o) {
-    return !o.path().closed || o.id == largest.id || isHoleIn(o.path(), largest.path());
-  };
-  const auto rest = std::stable_partition(first.outlines.begin(), first.outlines.end(), isFirst);
-  Drawing second = emptyLike(first);
-  second.outlines.assign(rest, first.outlines.end());
-  first.outlines.erase(rest, first.outlines.end());
+  if (rule == AreaRule::Unite) return united(onOneLayer(drawing), stop);
+  const auto [first, second] = largestAndOthers(drawing);
   Drawing left = combined(first, second, rule, stop);
-  const bool nothing = std::none_of(left.outlines.begin(), left.outlines.end(),
-                                    [](const Outline& outline) { return outline.path().closed; });
-  if (nothing) throw InputError("they cannot be combined: nothing would be left of them.");
+  if (closedIn(left) == 0) throw InputError("they cannot be combined: nothing would be left of them.");
   return left;
+}
+
+Drawing cutAlongOthers(const Drawing& drawing, const std::stop_token& stop) {
+  const auto [first, second] = largestAndOthers(drawing);
+  Drawing outside = combined(first, second, AreaRule::Subtract, stop);
+  const Drawing inside = combined(first, second, AreaRule::Intersect, stop);
+  if (closedIn(outside) == 0 || closedIn(inside) == 0)
+    throw InputError("nothing was cut: the others must lie partly, or wholly, inside the largest.");
+  for (Outline outline : inside.outlines) {
+    if (!outline.path().closed) continue;
+    outline.id = OutlineId::None;
+    outside.outlines.push_back(std::move(outline));
+  }
+  mintIds(outside);
+  return outside;
 }
 
 }  // namespace rim::refine

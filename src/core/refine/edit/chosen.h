@@ -19,16 +19,25 @@ Drawing sizedTo(const Drawing& drawing, Hold hold, std::optional<double> width, 
 /// How outlines are lined up by their boxes.
 enum class BoxSide { Left, Middle, Right, Lower, Centre, Upper };
 
-/// Each moved so that this side of its box, or its middle across, lies where that of the box round all does.
+/// Each part (refine/edit/parts.h) moved so that this side of its box, or its middle across, lies where that of the box
+/// round all does.
 Drawing alignedBy(const Drawing& drawing, BoxSide side);
 
-/// Each moved so that the gaps between boxes are equal, from the first to the last along x (`level`) or y; three or
-/// more.
+/// Each part moved so that the middle of its box is that of the part with the largest box.
+Drawing centredOnLargest(const Drawing& drawing);
+
+/// Each part moved so that the gaps between boxes are equal, from the first to the last along x (`level`) or y; three
+/// or more.
 Drawing spacedEvenly(const Drawing& drawing, bool level);
 
 /// The closed outlines with their areas combined, whatever layers they are on. With Unite all are; else what the
 /// largest encloses, with those that run round holes in it, comes first, and the others second. Open ones stay. Throws
 /// Cancelled; InputError when nothing is left, or fewer than two are closed.
 Drawing combinedAreas(const Drawing& drawing, AreaRule rule, const std::stop_token& stop = {});
+
+/// What the largest closed outline encloses, cut apart along the others: what lies outside of them and what lies
+/// inside, as closed outlines each. The others are gone, open ones stay. Throws Cancelled; InputError when nothing is
+/// cut, or fewer than two are closed.
+Drawing cutAlongOthers(const Drawing& drawing, const std::stop_token& stop = {});
 
 }  // namespace rim::refine

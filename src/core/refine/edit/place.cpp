@@ -57,8 +57,10 @@ Drawing mapped(const Drawing& drawing, const Affine& map, double toleranceMm) {
   return out;
 }
 
-Drawing rotated(const Drawing& drawing, double degrees) {
-  return mapped(drawing, about(middleOf(drawing), rotation(degrees * std::numbers::pi / 180)));
+Drawing rotated(const Drawing& drawing, double degrees) { return rotated(drawing, degrees, middleOf(drawing)); }
+
+Drawing rotated(const Drawing& drawing, double degrees, Point centre) {
+  return mapped(drawing, about(centre, rotation(degrees * std::numbers::pi / 180)));
 }
 
 Drawing mirrored(const Drawing& drawing, bool leftRight) {

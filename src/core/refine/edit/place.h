@@ -19,6 +19,9 @@ Drawing mapped(const Drawing& drawing, const Affine& map, double toleranceMm = 1
 /// The drawing turned counter-clockwise about the middle of its box.
 Drawing rotated(const Drawing& drawing, double degrees);
 
+/// The same about a point, mm.
+Drawing rotated(const Drawing& drawing, double degrees, Point centre);
+
 /// The drawing with left and right swapped (`leftRight`), or top and bottom, about the middle of its box.
 Drawing mirrored(const Drawing& drawing, bool leftRight);
 

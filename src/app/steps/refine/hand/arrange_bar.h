@@ -5,8 +5,11 @@
 
 #include "app/preferences.h"
 #include "core/refine/edit/chosen.h"
+#include "core/refine/step.h"
 
+class QCheckBox;
 class QComboBox;
+class QDoubleSpinBox;
 class QMenu;
 
 namespace rim::app {
@@ -14,7 +17,7 @@ namespace rim::app {
 class LengthField;
 
 /// Where the chosen outlines lie and how large they are, to be typed, and what is done to them as one: lined up,
-/// spaced, turned, mirrored, combined. Works on outlines in mm.
+/// spaced, turned, mirrored, combined, copied. Works on outlines in mm.
 class ArrangeBar : public QWidget {
   Q_OBJECT
 
@@ -31,7 +34,15 @@ class ArrangeBar : public QWidget {
 
  private:
   void buildFields();
+  void buildTurn();
   void buildMenu();
+  void offerCombining();
+  void offerLiningUp();
+  /// A line of the menu that does one thing to all.
+  void offer(const QString& name, const std::function<Drawing(const Drawing&)>& what);
+  /// Copies in the way that a dialog asks for, at first that of `step`.
+  void makeCopies(refine::Step step);
+  Drawing sizedTo(std::optional<double> width, std::optional<double> height) const;
   refine::Hold hold() const;
   /// Does one thing to all; what goes wrong is told.
   void doAll(const QString& name, const std::function<Drawing(const Drawing&)>& what);
@@ -43,6 +54,8 @@ class ArrangeBar : public QWidget {
   LengthField* y_;
   LengthField* width_;
   LengthField* height_;
+  QDoubleSpinBox* turn_;
+  QCheckBox* inProportion_;
   QMenu* menu_;
 };
 
