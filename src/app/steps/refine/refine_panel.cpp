@@ -28,6 +28,12 @@ constexpr double kLeastWithinMm = 0.001;
 constexpr double kMostWithinMm = 20;
 constexpr int kOffer = Qt::UserRole;
 
+/// No higher than it must be, so that the tools below come into sight, but where there is room to spare.
+class OfferTree : public QTreeWidget {
+ public:
+  QSize sizeHint() const override { return {QTreeWidget::sizeHint().width(), minimumHeight()}; }
+};
+
 }  // namespace
 
 RefinePanel::RefinePanel(Session& session, const RefineActions& actions, QWidget* parent)
@@ -62,13 +68,11 @@ void RefinePanel::buildOffers(const RefineActions& actions) {
   auto* column = static_cast<QVBoxLayout*>(layout());
   totals_ = addText(column);
   totals_->setObjectName("offers");
-  tree_ = new QTreeWidget;
+  tree_ = new OfferTree;
   tree_->setObjectName("offerList");
   tree_->setAccessibleName(tr("What is nearly exact"));
   tree_->setHeaderHidden(true);
   tree_->setMinimumHeight(150);
-  // What is below comes into sight sooner than more of the list.
-  tree_->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Ignored);
   column->addWidget(tree_, 1);
   connect(tree_, &QTreeWidget::currentItemChanged, this, [this] {
     showAllowed();

@@ -102,7 +102,7 @@ void ArrangeBar::buildTurn() {
   label->setBuddy(turn_);
   grid->addWidget(label, 3, 0);
   grid->addWidget(turn_, 3, 1);
-  inProportion_ = new QCheckBox(tr("in &proportion"));
+  inProportion_ = new QCheckBox(tr("in proportion"));
   inProportion_->setObjectName("inProportion");
   inProportion_->setChecked(true);
   inProportion_->setToolTip(tr("Width and height follow each other"));
