@@ -1,3 +1,4 @@
+#include <QCheckBox>
 #include <QLabel>
 #include <QMenu>
 #include <QPushButton>
@@ -11,6 +12,7 @@
 #include "app/steps/refine/refine_panel.h"
 #include "app/steps/refine/refine_room.h"
 #include "app/widgets/length_field.h"
+#include "core/geometry/circle.h"
 #include "refine_fixture.h"
 #include "support/spoil.h"
 #include "support/test_list.h"
@@ -25,6 +27,26 @@ void type(LengthField* field, const QString& text) {
   field->selectAll();
   QTest::keyClicks(field, text);
   QTest::keyClick(field, Qt::Key_Return);
+}
+
+/// Two wobbly rings of nearly one size, and a small one.
+Drawing nearCircles() {
+  const auto ring = [](Point middle, double radius) {
+    std::vector<Point> places;
+    for (int i = 0; i < 60; ++i) {
+      const double a = 2 * M_PI * i / 60;
+      places.push_back(middle + Point{std::cos(a), std::sin(a)} * (radius + 0.05 * ((i * 7) % 3 - 1)));
+    }
+    return polygonThrough(places);
+  };
+  return makeDrawing({ring({30, 30}, 10), ring({100, 30}, 10.1), ring({70, 60}, 4)});
+}
+
+void chooseOffer(RefineFixture& f, const QString& group) {
+  auto* tree = f.find<QTreeWidget>("offerList");
+  const QList<QTreeWidgetItem*> found = tree->findItems(group, Qt::MatchExactly);
+  QCOMPARE(found.size(), 1);
+  tree->setCurrentItem(found.front()->child(0));
 }
 
 }  // namespace
@@ -199,6 +221,47 @@ class TestRefineStep : public QObject {
     QVERIFY(f.settle());
     QVERIFY(QTest::qWaitFor([&] { return !told->isVisible(); }, 10'000));
     QVERIFY(!f.window->room<RefineRoom>().actions().nextFault->isEnabled());
+  }
+
+  /// A size that is typed goes into what is shown and what is made; those of nearly that size get it, too.
+  void aSizeIsTyped() {
+    RefineFixture f(nearCircles());
+    QVERIFY(f.offered());
+    chooseOffer(f, "Nearly circles");
+    QVERIFY(f.find<QWidget>("exactSize")->isVisible() && !f.find<LengthField>("exactHigh")->isVisible());
+    type(f.find<LengthField>("exactWide"), "21");
+    f.window->room<RefineRoom>().actions().takeLikeOffers->trigger();
+    QVERIFY(f.done());
+    std::vector<double> radii;
+    for (const Outline& outline : f.now().outlines) {
+      const auto circle = circleOf(outline.path());
+      if (circle) radii.push_back(circle->radius);
+    }
+    std::sort(radii.begin(), radii.end());
+    QCOMPARE(radii.size(), 3U);
+    QVERIFY(std::abs(radii[0] - 4) < 0.1 && std::abs(radii[1] - 10.5) < 1e-6 && std::abs(radii[2] - 10.5) < 1e-6);
+    QCOMPARE(f.job().refine.size(), 1U);
+  }
+
+  void onlyWhatIsChosenIsMadeExact() {
+    RefineFixture f(nearCircles());
+    QVERIFY(f.offered());
+    const std::size_t all = f.panel().offers()->size();
+    QVERIFY(!f.find<QCheckBox>("onlyChosen")->isEnabled());
+    f.click({110, 30});  // the border of the second
+    f.find<QCheckBox>("onlyChosen")->setChecked(true);
+    QVERIFY(f.offered());
+    QVERIFY(f.panel().offers()->size() < all && !f.panel().offers()->empty());
+    f.window->room<RefineRoom>().actions().takeOffers->trigger();
+    QVERIFY(f.done());
+    const Drawing now = f.now();
+    QVERIFY(!circleOf(now.path(0)) && circleOf(now.path(1)) && !circleOf(now.path(2)));
+    f.window->actions().undo->trigger();
+    QVERIFY(f.done());
+    QVERIFY(f.job().refine.empty() && !circleOf(f.now().path(1)));
+    f.find<QCheckBox>("onlyChosen")->setChecked(false);
+    QVERIFY(f.offered());
+    QCOMPARE(f.panel().offers()->size(), all);
   }
 };
 

@@ -1,6 +1,7 @@
 #include "app/steps/refine/offers.h"
 
 #include <cmath>
+#include <map>
 #include <numbers>
 
 #include "app/steps/refine/refine_text.h"
@@ -34,8 +35,23 @@ Offer offerOf(const refine::Proposal& proposal, const Drawing& mm, const Drawing
     }
   }
   offer.preview.most = offer.at;
+  // What lines end on keeps its size, as they would not come along.
+  const auto size = refine::sizeOf(proposal.kind, proposal.paths.front().path);
+  if (size && proposal.along.empty() && replace.outlines.size() == 1)
+    offer.shape = {proposal.kind, replace.outlines.front().was, proposal.paths.front().path, *size};
   offer.one = std::move(replace);
   return offer;
+}
+
+/// What makes one drawing of the other, by the outlines that differ; both mm.
+refine::Step replacing(const std::string& kind, const Drawing& was, const Drawing& becomes, double pxPerMm) {
+  refine::Replace replace{kind, {}};
+  for (const Outline& outline : changedOutlines(was, becomes)) {
+    const auto place = placeOf(was, outline.id);
+    if (place)
+      replace.outlines.push_back({scaled(markOf(was.outlines[*place]), pxPerMm), scaled(outline.path(), pxPerMm)});
+  }
+  return replace;
 }
 
 /// What a step would change, as one offer; none when it changes nothing.
@@ -79,32 +95,135 @@ std::vector<std::pair<Point, Point>> axesOf(const std::vector<refine::Symmetry>&
   return axes;
 }
 
+/// Looks for everything that can be offered for a drawing, or for some of its outlines.
+class Looking {
+ public:
+  Looking(const Drawing& mm, const Drawing& px, double pxPerMm, double withinMm,
+          const std::optional<std::set<OutlineId>>& only, const std::stop_token& stop)
+      : mm_(mm), px_(px), pxPerMm_(pxPerMm), within_(withinMm), only_(only), stop_(stop) {}
+
+  Offers run() {
+    offerShapes();
+    const Drawing some = only_ ? onlyOutlines(mm_, *only_) : mm_;
+    if (some.outlines.empty()) return {};
+    const refine::Refined sharp = refine::done(some, sharpen(), stop_);
+    if (auto corners = offerOf(sharpen(), sharp, refineText("Corners rounded or cut off"), some, pxPerMm_))
+      add(std::move(*corners), some, sharp.drawing);
+    const refine::Symmetrized made = symmetric(some);
+    auto offer = offerOf(symmetrize(), made.refined, refineText("Nearly symmetric"), some, pxPerMm_);
+    if (offer && offer->movedMm >= kSeenMm) {
+      offer->preview.axes = axesOf(made.about, boxOf(some), pxPerMm_);
+      add(std::move(*offer), some, made.refined.drawing);
+    }
+    if (!offers_.list.empty()) offers_.all = only_ ? std::vector<refine::Step>{allOfThese()} : allSteps();
+    return std::move(offers_);
+  }
+
+ private:
+  static constexpr double kSeenMm = 0.0005;  // what moves less is exact for every reader
+
+  refine::Step sharpen() const {
+    constexpr double kMissing = 2;
+    return refine::Sharpen{kMissing * within_};
+  }
+
+  refine::Step symmetrize() const {
+    return refine::Symmetrize{refine::SymmetryWish::Auto, refine::SymmetryFrom::Best, within_};
+  }
+
+  refine::Symmetrized symmetric(const Drawing& drawing) const {
+    return refine::madeSymmetric(drawing, refine::SymmetryWish::Auto, refine::SymmetryFrom::Best, within_, stop_);
+  }
+
+  void offerShapes() {
+    for (const refine::Proposal& proposal : refine::proposalsFor(mm_, allKinds(), within_, stop_)) {
+      if (proposal.movedMm < kSeenMm || (only_ && !refine::isAboutOnly(proposal, *only_))) continue;
+      Offer offer = offerOf(proposal, mm_, px_, pxPerMm_, within_);
+      if (only_) offer.all = allOfKind(proposal.kind);
+      offers_.list.push_back(std::move(offer));
+    }
+  }
+
+  /// An offer that is a step for a whole drawing; of some outlines it is what that step makes of them.
+  void add(Offer offer, const Drawing& was, const Drawing& becomes) {
+    if (only_) offer.one = offer.all = replacing(refine::nameOf(offer.one), was, becomes, pxPerMm_);
+    offers_.list.push_back(std::move(offer));
+  }
+
+  /// All of a kind, for outlines that are chosen.
+  refine::Step allOfKind(refine::TrueUpKind kind) {
+    auto& step = ofKind_[kind];
+    if (!step) {
+      const Drawing becomes = refine::truedUp(mm_, {kind}, within_, stop_, &*only_).drawing;
+      step = replacing(refine::nameOf(kind), mm_, becomes, pxPerMm_);
+    }
+    return *step;
+  }
+
+  std::vector<refine::Step> allSteps() const {
+    std::vector<refine::Step> steps;
+    std::set<refine::TrueUpKind> kinds;
+    for (const Offer& one : offers_.list) {
+      if (const auto* trueUp = std::get_if<refine::TrueUp>(&one.all)) {
+        kinds.insert(trueUp->kinds.begin(), trueUp->kinds.end());
+      } else {
+        steps.push_back(one.all);
+      }
+    }
+    if (!kinds.empty()) steps.push_back(refine::TrueUp{kinds, within_});
+    return steps;
+  }
+
+  /// Everything for outlines that are chosen, one after the other, in one step.
+  refine::Step allOfThese() const {
+    Drawing becomes = mm_;
+    const auto take = [&becomes](const Drawing& changed) {
+      for (const Outline& outline : changed.outlines) {
+        if (const auto place = placeOf(becomes, outline.id)) becomes.setPath(*place, outline.path());
+      }
+    };
+    take(refine::done(onlyOutlines(becomes, *only_), sharpen(), stop_).drawing);
+    take(symmetric(onlyOutlines(becomes, *only_)).refined.drawing);
+    becomes = refine::truedUp(becomes, allKinds(), within_, stop_, &*only_).drawing;
+    return replacing("exact", mm_, becomes, pxPerMm_);
+  }
+
+  const Drawing& mm_;
+  const Drawing& px_;
+  double pxPerMm_;
+  double within_;
+  const std::optional<std::set<OutlineId>>& only_;
+  const std::stop_token& stop_;
+  std::map<refine::TrueUpKind, std::optional<refine::Step>> ofKind_;
+  Offers offers_;
+};
+
 }  // namespace
 
-std::vector<Offer> offersFor(const job::Job& job, double withinMm, const std::stop_token& stop) {
-  std::vector<Offer> offers;
+Offers offersFor(const job::Job& job, double withinMm, const std::optional<std::set<OutlineId>>& only,
+                 const std::stop_token& stop) {
   const auto outlines = job::outlinesOf(job);
-  if (!outlines) return offers;
+  if (!outlines) return {};
   const Drawing mm = job::drawingOf(job);
-  const double pxPerMm = 1 / job::mmPerPixel(job);
-  constexpr double kSeenMm = 0.0005;  // what moves less is exact for every reader
-  for (const refine::Proposal& proposal : refine::proposalsFor(mm, allKinds(), withinMm, stop)) {
-    if (proposal.movedMm >= kSeenMm) offers.push_back(offerOf(proposal, mm, *outlines, pxPerMm, withinMm));
+  return Looking{mm, *outlines, 1 / job::mmPerPixel(job), withinMm, only, stop}.run();
+}
+
+refine::Step resized(const Offer::Shape& shape, const refine::ShapeSize& size, double pxPerMm) {
+  const Path path = refine::withSize(shape.kind, shape.path, size);
+  return refine::Replace{refine::nameOf(shape.kind), {{shape.was, scaled(path, pxPerMm)}}};
+}
+
+refine::Step resizedAlike(const std::vector<Offer>& list, const Offer& offer, const refine::ShapeSize& size,
+                          double pxPerMm) {
+  refine::Replace all{refine::nameOf(offer.shape->kind), {}};
+  for (const Offer& other : list) {
+    if (other.group != offer.group) continue;
+    const bool alike = other.shape && refine::nearlyOneSize(other.shape->size, offer.shape->size);
+    const refine::Step one = alike ? resized(*other.shape, size, pxPerMm) : other.one;
+    const auto& outlines = std::get<refine::Replace>(one).outlines;
+    all.outlines.insert(all.outlines.end(), outlines.begin(), outlines.end());
   }
-  constexpr double kMissing = 2;
-  const refine::Step sharpen = refine::Sharpen{kMissing * withinMm};
-  const auto corners =
-      offerOf(sharpen, refine::done(mm, sharpen, stop), refineText("Corners rounded or cut off"), mm, pxPerMm);
-  if (corners) offers.push_back(*corners);
-  const refine::Symmetrized made =
-      refine::madeSymmetric(mm, refine::SymmetryWish::Auto, refine::SymmetryFrom::Best, withinMm, stop);
-  auto symmetric = offerOf(refine::Symmetrize{refine::SymmetryWish::Auto, refine::SymmetryFrom::Best, withinMm},
-                           made.refined, refineText("Nearly symmetric"), mm, pxPerMm);
-  if (symmetric && symmetric->movedMm >= kSeenMm) {
-    symmetric->preview.axes = axesOf(made.about, boxOf(mm), pxPerMm);
-    offers.push_back(*symmetric);
-  }
-  return offers;
+  return all;
 }
 
 }  // namespace rim::app

@@ -1,5 +1,6 @@
 #include "app/steps/refine/refine_panel.h"
 
+#include <QCheckBox>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QMenu>
@@ -20,6 +21,7 @@
 #include "app/widgets/length_field.h"
 #include "app/widgets/length_text.h"
 #include "app/widgets/panel_parts.h"
+#include "core/error.h"
 
 namespace rim::app {
 namespace {
@@ -58,6 +60,7 @@ RefinePanel::RefinePanel(Session& session, const RefineActions& actions, QWidget
   connect(hand_, &Handwork::chosenChanged, this, [this] {
     layers_->setChosen(hand_->chosenMarks());
     simplify_->setChosen(hand_->chosenIds());
+    lookForOffers();
   });
   buildList();
 }
@@ -74,12 +77,12 @@ void RefinePanel::buildOffers(const RefineActions& actions) {
   tree_->setHeaderHidden(true);
   tree_->setMinimumHeight(150);
   column->addWidget(tree_, 1);
-  connect(tree_, &QTreeWidget::currentItemChanged, this, [this] {
-    showAllowed();
-    const Offer* chosen = offer();
-    emit previewed(chosen != nullptr ? chosen->preview : RepairPreview{});
-    if (chosen != nullptr) emit lookedAt(chosen->at);
-  });
+  connect(tree_, &QTreeWidget::currentItemChanged, this, &RefinePanel::lookAtOffer);
+  onlyChosen_ = new QCheckBox(tr("Only of what is chosen on the bench"));
+  onlyChosen_->setObjectName("onlyChosen");
+  column->addWidget(onlyChosen_);
+  connect(onlyChosen_, &QCheckBox::toggled, this, &RefinePanel::lookForOffers);
+  buildSizeRow();
   auto* row = new QHBoxLayout;
   row->addWidget(buttonFor(actions.takeOffer));
   row->addWidget(buttonFor(actions.takeLikeOffers));
@@ -98,25 +101,43 @@ void RefinePanel::buildOffers(const RefineActions& actions) {
   withinUnit_ = new QLabel;
   addRow(column, tr("No point moves &more than"), within_, tr("What would have to move farther is not offered"),
          withinUnit_);
-  connect(actions.takeOffer, &QAction::triggered, this, [this] {
-    if (const Offer* chosen = offer()) add(chosen->one);
-  });
-  connect(actions.takeLikeOffers, &QAction::triggered, this, [this] {
-    if (const Offer* chosen = offer()) add(chosen->all);
-  });
+  connectOffers(actions);
+}
+
+/// The size that a shape is to have, which can be typed.
+void RefinePanel::buildSizeRow() {
+  sizeRow_ = new QWidget;
+  sizeRow_->setObjectName("exactSize");
+  auto* row = new QHBoxLayout(sizeRow_);
+  row->setContentsMargins(0, 0, 0, 0);
+  const auto field = [this](const char* name, const QString& tip, bool wide) {
+    auto* one = new LengthField;
+    one->setObjectName(name);
+    one->setToolTip(tip);
+    one->setAccessibleName(tip);
+    connect(one, &LengthField::refused, this, &RefinePanel::refused);
+    connect(one, &LengthField::entered, this, [this, wide](double mm) { typeSize(mm, wide); });
+    return one;
+  };
+  wide_ = field("exactWide",
+                tr("How wide it is made, or its diameter; All like this gives it to those of nearly its size"), true);
+  high_ = field("exactHigh", tr("How high it is made, square to that"), false);
+  times_ = new QLabel(QStringLiteral("×"));
+  row->addWidget(new QLabel(tr("Exact size")));
+  row->addWidget(wide_);
+  row->addWidget(times_);
+  row->addWidget(high_);
+  layout()->addWidget(sizeRow_);
+}
+
+void RefinePanel::connectOffers(const RefineActions& actions) {
+  connect(actions.takeOffer, &QAction::triggered, this, [this] { takeOffer(false); });
+  connect(actions.takeLikeOffers, &QAction::triggered, this, [this] { takeOffer(true); });
   connect(actions.takeOffers, &QAction::triggered, this, [this] {
-    std::vector<refine::Step> steps;
-    std::set<refine::TrueUpKind> kinds;
-    for (const Offer& one : offers_ ? *offers_ : std::vector<Offer>{}) {
-      if (const auto* trueUp = std::get_if<refine::TrueUp>(&one.all)) {
-        kinds.insert(trueUp->kinds.begin(), trueUp->kinds.end());
-      } else {
-        steps.push_back(one.all);
-      }
-    }
-    if (!kinds.empty()) steps.push_back(refine::TrueUp{kinds, withinMm_});
-    session_.edit(tr("Make all exact"), {},
-                  [&steps](job::Job& job) { job.refine.insert(job.refine.end(), steps.begin(), steps.end()); });
+    if (!offers_) return;
+    session_.edit(tr("Make all exact"), {}, [this](job::Job& job) {
+      job.refine.insert(job.refine.end(), offers_->all.begin(), offers_->all.end());
+    });
   });
   const auto step = [this](int by) {
     const QTreeWidgetItem* now = tree_->currentItem();
@@ -129,6 +150,60 @@ void RefinePanel::buildOffers(const RefineActions& actions) {
   };
   connect(actions.nextOffer, &QAction::triggered, this, [step] { step(1); });
   connect(actions.previousOffer, &QAction::triggered, this, [step] { step(-1); });
+}
+
+void RefinePanel::lookAtOffer() {
+  typed_.reset();
+  showAllowed();
+  showSize();
+  const Offer* chosen = offer();
+  emit previewed(chosen != nullptr ? chosen->preview : RepairPreview{});
+  if (chosen != nullptr) emit lookedAt(chosen->at);
+}
+
+void RefinePanel::showSize() {
+  const Offer* chosen = offer();
+  sizeRow_->setVisible(chosen != nullptr && chosen->shape);
+  if (chosen == nullptr || !chosen->shape) return;
+  const refine::ShapeSize size = typed_.value_or(chosen->shape->size);
+  wide_->show(size.wide, unit_);
+  high_->show(size.high, unit_);
+  times_->setVisible(!size.one);
+  high_->setVisible(!size.one);
+}
+
+void RefinePanel::typeSize(double mm, bool wide) {
+  const Offer* chosen = offer();
+  if (chosen == nullptr || !chosen->shape) return;
+  refine::ShapeSize size = typed_.value_or(chosen->shape->size);
+  (wide ? size.wide : size.high) = mm;
+  try {
+    const refine::Step step = resized(*chosen->shape, size, 1 / job::mmPerPixel(session_.shown()));
+    RepairPreview preview = chosen->preview;
+    preview.comes = {std::get<refine::Replace>(step).outlines.front().path};
+    typed_ = size;
+    emit previewed(preview);
+  } catch (const InputError& error) {
+    emit refused(tr("This size cannot be: %1").arg(QString::fromUtf8(error.what())));
+  }
+  showSize();
+}
+
+void RefinePanel::takeOffer(bool allAlike) {
+  const Offer* chosen = offer();
+  if (chosen == nullptr) return;
+  if (!typed_) return add(allAlike ? chosen->all : chosen->one);
+  const double pxPerMm = 1 / job::mmPerPixel(session_.shown());
+  try {
+    add(allAlike ? resizedAlike(offers_->list, *chosen, *typed_, pxPerMm) : resized(*chosen->shape, *typed_, pxPerMm));
+  } catch (const InputError& error) {
+    emit refused(tr("This size cannot be: %1").arg(QString::fromUtf8(error.what())));
+  }
+}
+
+std::optional<std::set<OutlineId>> RefinePanel::wantedOutlines() const {
+  if (!onlyChosen_->isChecked() || hand_->chosenIds().empty()) return {};
+  return hand_->chosenIds();
 }
 
 void RefinePanel::buildSimplify() {
@@ -200,7 +275,7 @@ const Offer* RefinePanel::offer() const {
   const QTreeWidgetItem* item = tree_->currentItem();
   if (item == nullptr || !offers_ || !item->data(0, kOffer).isValid()) return nullptr;
   const auto number = static_cast<std::size_t>(item->data(0, kOffer).toULongLong());
-  return number < offers_->size() ? &(*offers_)[number] : nullptr;
+  return number < offers_->list.size() ? &offers_->list[number] : nullptr;
 }
 
 void RefinePanel::showEvent(QShowEvent* event) {
@@ -241,21 +316,24 @@ void RefinePanel::lookForOffers() {
   const job::Job& shown = session_.shown();
   const auto outlines = job::outlinesOf(shown);
   const double k = job::mmPerPixel(shown);
-  const bool known = outlines == offersOf_ && withinMm_ == offersWithin_ && k == offersAt_;
+  const auto only = wantedOutlines();
+  onlyChosen_->setEnabled(!hand_->chosenIds().empty() || onlyChosen_->isChecked());
+  const bool known = outlines == offersOf_ && withinMm_ == offersWithin_ && k == offersAt_ && only == offersOnly_;
   if (!isVisible() || known) return;
   offersOf_ = outlines;
   offersWithin_ = withinMm_;
   offersAt_ = k;
+  offersOnly_ = only;
   offers_.reset();
   listOffers();
   if (!outlines) return;
-  looking_.request([this, job = shown, within = withinMm_, outlines](const std::stop_token& overtaken, const auto&) {
-    const auto got =
-        outcomeOf([&] { return std::make_shared<const std::vector<Offer>>(offersFor(job, within, overtaken)); });
+  looking_.request([this, job = shown, within = withinMm_, outlines, only](const std::stop_token& overtaken,
+                                                                           const auto&) {
+    const auto got = outcomeOf([&] { return std::make_shared<const Offers>(offersFor(job, within, only, overtaken)); });
     if (overtaken.stop_requested()) return;
-    QMetaObject::invokeMethod(this, [this, got, outlines] {
-      if (outlines != offersOf_) return;
-      offers_ = got.result ? got.result : std::make_shared<const std::vector<Offer>>();
+    QMetaObject::invokeMethod(this, [this, got, outlines, only] {
+      if (outlines != offersOf_ || only != offersOnly_) return;
+      offers_ = got.result ? got.result : std::make_shared<const Offers>();
       listOffers();
     });
   });
@@ -269,12 +347,12 @@ void RefinePanel::listOffers() {
     showAllowed();
     return;
   }
-  totals_->setText(offers_->empty()
+  totals_->setText(offers_->list.empty()
                        ? tr("Nothing here is nearly exact without being so.")
-                       : tr("Nearly exact: %1.").arg(counted(offers_->size(), tr("1 place"), tr("%1 places"))));
+                       : tr("Nearly exact: %1.").arg(counted(offers_->list.size(), tr("1 place"), tr("%1 places"))));
   QTreeWidgetItem* group = nullptr;
-  for (std::size_t i = 0; i < offers_->size(); ++i) {
-    const Offer& one = (*offers_)[i];
+  for (std::size_t i = 0; i < offers_->list.size(); ++i) {
+    const Offer& one = offers_->list[i];
     if (group == nullptr || group->text(0) != one.group) {
       group = new QTreeWidgetItem(tree_);
       group->setText(0, one.group);
@@ -291,7 +369,7 @@ void RefinePanel::listOffers() {
 }
 
 void RefinePanel::showAllowed() {
-  const bool any = offers_ && !offers_->empty() && session_.upToDate();
+  const bool any = offers_ && !offers_->list.empty() && session_.upToDate();
   const QString none = tr("Nothing is nearly exact.");
   allow(actions_.takeOffers, any, none);
   allow(actions_.nextOffer, any, none);

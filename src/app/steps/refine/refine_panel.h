@@ -9,6 +9,7 @@
 #include "app/preferences.h"
 #include "app/steps/refine/offers.h"
 
+class QCheckBox;
 class QLabel;
 class QMenu;
 class QPushButton;
@@ -45,7 +46,9 @@ class RefinePanel : public QWidget {
   Handwork& handwork() { return *hand_; }
   const NewFaults& newFaults() const { return *faults_; }
   /// The offers that are listed; null while they are looked for.
-  const std::shared_ptr<const std::vector<Offer>>& offers() const { return offers_; }
+  std::shared_ptr<const std::vector<Offer>> offers() const {
+    return offers_ ? std::shared_ptr<const std::vector<Offer>>(offers_, &offers_->list) : nullptr;
+  }
   /// The one that is looked at; null: none.
   const Offer* offer() const;
 
@@ -62,10 +65,18 @@ class RefinePanel : public QWidget {
 
  private:
   void buildOffers(const RefineActions& actions);
+  void buildSizeRow();
+  void connectOffers(const RefineActions& actions);
   void buildList();
   void fillMenu();
   void lookForOffers();
   void listOffers();
+  void lookAtOffer();
+  void showSize();
+  void typeSize(double mm, bool wide);
+  void takeOffer(bool allAlike);
+  /// The outlines that offers are for; nothing: all.
+  std::optional<std::set<OutlineId>> wantedOutlines() const;
   void showAllowed();
   void add(const refine::Step& step);
   void buildSimplify();
@@ -80,6 +91,12 @@ class RefinePanel : public QWidget {
   LengthField* within_;
   QLabel* withinUnit_;
   QTreeWidget* tree_;
+  QCheckBox* onlyChosen_;
+  QWidget* sizeRow_;
+  LengthField* wide_;
+  QLabel* times_;
+  LengthField* high_;
+  std::optional<refine::ShapeSize> typed_;  ///< the size that the offer that is looked at is to have, mm
   QPushButton* addStep_;
   QMenu* menu_;
   RefineList* list_;
@@ -89,9 +106,10 @@ class RefinePanel : public QWidget {
   LayerList* layers_;
   SimplifyPart* simplify_;
   StockPart* stock_;
-  std::shared_ptr<const std::vector<Offer>> offers_;
+  std::shared_ptr<const Offers> offers_;
   std::shared_ptr<const Drawing> offersOf_;  ///< the outlines that they are about
   double offersWithin_ = 0;
+  std::optional<std::set<OutlineId>> offersOnly_;
   double offersAt_ = 0;  ///< mm a pixel
   NewestWorker looking_;
 };

@@ -100,11 +100,18 @@ Drawing withProposal(const Drawing& drawing, const Proposal& proposal) {
   return out;
 }
 
-Refined truedUp(const Drawing& drawing, const std::set<TrueUpKind>& kinds, double withinMm,
-                const std::stop_token& stop) {
+bool isAboutOnly(const Proposal& proposal, const std::set<OutlineId>& outlines) {
+  return std::all_of(proposal.paths.begin(), proposal.paths.end(),
+                     [&outlines](const ProposedPath& one) { return outlines.contains(one.outline); });
+}
+
+Refined truedUp(const Drawing& drawing, const std::set<TrueUpKind>& kinds, double withinMm, const std::stop_token& stop,
+                const std::set<OutlineId>* only) {
   Refined refined{drawing, {}};
   for (const std::set<TrueUpKind>& some : inOrder(kinds)) {
-    const std::vector<Proposal> proposals = proposalsOf(refined.drawing, *some.begin(), some, withinMm, stop);
+    std::vector<Proposal> proposals = proposalsOf(refined.drawing, *some.begin(), some, withinMm, stop);
+    if (only != nullptr)
+      std::erase_if(proposals, [only](const Proposal& proposal) { return !isAboutOnly(proposal, *only); });
     if (proposals.empty()) continue;
     const ProposalGuard guard(refined.drawing, withinMm);
     for (const Proposal& found : proposals) {

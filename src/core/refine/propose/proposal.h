@@ -71,8 +71,12 @@ struct Refined {
   std::vector<Change> changes;
 };
 
-/// The drawing with all proposals of these kinds taken, one kind after the other. Throws Cancelled.
+/// Whether a proposal is about none but these outlines; lines that come along do not count.
+bool isAboutOnly(const Proposal& proposal, const std::set<OutlineId>& outlines);
+
+/// The drawing with all proposals of these kinds taken, one kind after the other; with `only` those alone that are
+/// about none but these outlines. Throws Cancelled.
 Refined truedUp(const Drawing& drawing, const std::set<TrueUpKind>& kinds, double withinMm,
-                const std::stop_token& stop = {});
+                const std::stop_token& stop = {}, const std::set<OutlineId>* only = nullptr);
 
 }  // namespace rim::refine
