@@ -238,6 +238,36 @@ class TestByHandStep : public QObject {
     QVERIFY(f.window->findChild<QLabel*>("chosen")->text().contains("1 outline"));
   }
 
+  /// Traced anew, what was made by hand stays; that is said, and it can be let go.
+  void whatIsKeptOverANewTraceIsSaid() {
+    WindowFixture f;
+    QVERIFY(f.open(demoFile("badge.jpg")));
+    f.window->showStep(Step::Refine);
+    QVERIFY(QTest::qWaitFor([&f] { return f.session().upToDate(); }, 60'000));
+    const auto traced = job::outlinesOf(f.job());
+    const Outline first = *std::max_element(
+        traced->outlines.begin(), traced->outlines.end(),
+        [](const Outline& a, const Outline& b) { return a.path().segments.size() < b.path().segments.size(); });
+    f.session().edit("By hand", {}, [&first](job::Job& job) {
+      job.refine = refine::withHandwork({}, {refine::madeByHand(markOf(first), {scaled(first.path(), 1, {5, 0})})});
+    });
+    QVERIFY(QTest::qWaitFor([&f] { return f.session().upToDate(); }, 60'000));
+    QTest::qWait(1);
+    QVERIFY(!f.find<QLabel>("keptByHand")->isVisible());
+    f.session().edit("Smoothness", {}, [](job::Job& job) { job.trace.tolerancePx = 1.5; });
+    QVERIFY(QTest::qWaitFor([&f] { return f.session().upToDate(); }, 60'000));
+    QTRY_VERIFY(f.find<QLabel>("keptByHand")->isVisible());
+    QVERIFY(f.find<QLabel>("keptByHand")->text().contains("1 outline "));
+    f.find<QPushButton>("lookAtKept")->click();
+    f.find<QPushButton>("letKeptGo")->click();
+    QTRY_VERIFY(f.job().refine.empty() && !f.find<QLabel>("keptByHand")->isVisible());
+    QVERIFY(QTest::qWaitFor([&f] { return f.session().upToDate(); }, 60'000));
+    f.window->actions().undo->trigger();
+    QTRY_VERIFY(f.find<QLabel>("keptByHand")->isVisible());
+    f.find<QPushButton>("keepKept")->click();
+    QVERIFY(!f.find<QLabel>("keptByHand")->isVisible() && f.job().refine.size() == 1);
+  }
+
   void whatOnlyOneToolCanDoSleepsWithTheOthers() {
     HandFixture f;
     const HandActions& hand = f.window->room<RefineRoom>().actions().hand;

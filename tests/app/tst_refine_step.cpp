@@ -227,6 +227,7 @@ class TestRefineStep : public QObject {
   void aSizeIsTyped() {
     RefineFixture f(nearCircles());
     QVERIFY(f.offered());
+    QVERIFY(!f.find<QWidget>("exactSize")->isVisible());
     chooseOffer(f, "Nearly circles");
     QVERIFY(f.find<QWidget>("exactSize")->isVisible() && !f.find<LengthField>("exactHigh")->isVisible());
     type(f.find<LengthField>("exactWide"), "21");

@@ -139,6 +139,7 @@ Job withMending(Job job, const std::stop_token& stop) {
 Job withRefining(Job job, const std::stop_token& stop) {
   job.refined.reset();
   job.refineChanges.clear();
+  job.keptByHand.clear();
   const auto before = mendedOf(job);
   if (job.refine.empty() || !before) return job;
   JobMemo memo = job.memo ? *job.memo : JobMemo{};
@@ -148,6 +149,7 @@ Job withRefining(Job job, const std::stop_token& stop) {
   const refine::Refined& all = memo.refining.refined();
   job.refined = std::make_shared<const Drawing>(mendedIn(*before, *memo.mended.mm, all.drawing, k));
   job.refineChanges = all.changes;
+  job.keptByHand = all.kept;
   job.memo = std::make_shared<const JobMemo>(std::move(memo));
   return job;
 }

@@ -72,6 +72,7 @@ constexpr std::array<Stage, kStages> kAll{{
      [](Job& job) {
        job.refined.reset();
        job.refineChanges.clear();
+       job.keptByHand.clear();
      }},
 }};
 

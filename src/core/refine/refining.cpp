@@ -16,6 +16,7 @@ SoFar after(const SoFar& state, const Step& step, double mmPerUnit, const std::s
   next.steps.push_back(step);
   next.refined.drawing = std::move(one.drawing);
   next.refined.changes.insert(next.refined.changes.end(), one.changes.begin(), one.changes.end());
+  next.refined.kept.insert(next.refined.kept.end(), one.kept.begin(), one.kept.end());
   return next;
 }
 

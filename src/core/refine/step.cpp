@@ -10,6 +10,7 @@
 #include "core/refine/edit/corners.h"
 #include "core/refine/edit/groups.h"
 #include "core/refine/edit/layers.h"
+#include "core/refine/edit/mostly_under.h"
 #include "core/refine/propose/exact_shapes.h"
 
 namespace rim::refine {
@@ -69,8 +70,10 @@ class Doing {
   Refined operator()(const Remove& s) const { return {mend::withoutOutlines(drawing_, idsOf(s.outlines)), {}}; }
   Refined operator()(const Replace& s) const {
     Refined refined{drawing_, {}};
-    for (const Replace::One& one : s.outlines)
-      become(refined, s.kind, placeOf(refined.drawing, scaled(one.was, k_)), {rim::scaled(one.path, k_)});
+    for (const Replace::One& one : s.outlines) {
+      const Path path = rim::scaled(one.path, k_);
+      become(refined, s.kind, placeFor(refined, one.was, {path}), {path});
+    }
     return refined;
   }
   Refined operator()(const EditLayer& s) const { return {withLayerAs(drawing_, s.name, s.as), {}}; }
@@ -90,7 +93,7 @@ class Doing {
       std::vector<Path> paths;
       for (const auto& path : one.paths) paths.push_back(rim::scaled(*path, k_));
       const bool isNew = one.was.id == OutlineId::None;
-      const auto place = isNew ? std::nullopt : placeOf(refined.drawing, scaled(one.was, k_));
+      const auto place = isNew ? std::nullopt : placeFor(refined, one.was, paths);
       become(refined, "by-hand", place, std::move(paths), one.layer);
     }
     return refined;
@@ -103,6 +106,15 @@ class Doing {
       if (const auto place = placeOf(drawing_, scaled(mark, k_))) ids.insert(drawing_.outlines[*place].id);
     }
     return ids;
+  }
+
+  /// Where the outline stands that handwork is about: itself, or what lies there now, or what covers nearly the area
+  /// that was made of it. Remembers those that are no more what they were.
+  std::optional<std::size_t> placeFor(Refined& refined, const OutlineMark& was, const std::vector<Path>& paths) const {
+    if (const auto same = placeOf(refined.drawing, was.id)) return same;
+    refined.kept.push_back(was);
+    if (const auto alike = placeOf(refined.drawing, scaled(was, k_))) return alike;
+    return paths.empty() ? std::nullopt : mostlyUnder(refined.drawing, paths.front(), stop_);
   }
 
   /// The outline at a place along other paths: the first is still that one, the others stand behind it. With no path it
@@ -200,6 +212,25 @@ std::set<std::string> namesIn(const std::vector<Step>& steps) {
 
 }  // namespace
 
+std::vector<Step> withoutHandworkOn(std::vector<Step> steps, const std::set<OutlineId>& outlines) {
+  const auto isOn = [&outlines](const auto& one) {
+    return one.was.id != OutlineId::None && outlines.contains(one.was.id);
+  };
+  const auto isEmptied = [&isOn](Step& step) {
+    if (auto* byHand = std::get_if<ByHand>(&step)) {
+      std::erase_if(byHand->changes, isOn);
+      return byHand->changes.empty();
+    }
+    if (auto* replace = std::get_if<Replace>(&step)) {
+      std::erase_if(replace->outlines, isOn);
+      return replace->outlines.empty();
+    }
+    return false;
+  };
+  std::erase_if(steps, isEmptied);
+  return steps;
+}
+
 std::set<std::string> hiddenLayers(const std::vector<Step>& steps) { return namesIn<HideLayer>(steps); }
 std::set<std::string> lockedLayers(const std::vector<Step>& steps) { return namesIn<LockLayer>(steps); }
 
@@ -218,6 +249,7 @@ Refined done(const Drawing& drawing, const std::vector<Step>& steps, const std::
     Refined one = done(all.drawing, step, stop, mmPerUnit);
     all.drawing = std::move(one.drawing);
     all.changes.insert(all.changes.end(), one.changes.begin(), one.changes.end());
+    all.kept.insert(all.kept.end(), one.kept.begin(), one.kept.end());
   }
   return all;
 }

@@ -2,6 +2,7 @@
 #include <QtTest>
 
 #include "core/refine/edit/ends.h"
+#include "core/refine/edit/mostly_under.h"
 #include "core/refine/edit/nodes.h"
 #include "core/refine/step.h"
 #include "support/spoil.h"
@@ -48,6 +49,39 @@ class TestHandwork : public QObject {
     const refine::Refined refined = refine::done(
         drawing, refine::Step{refine::ByHand{{refine::madeByHand(gone, {scaled(squarePath(10), 1, {200, 0})})}}});
     QCOMPARE(refined.drawing.outlines.size(), 2U);
+    QCOMPARE(refined.kept.size(), 1U);
+    QVERIFY(refined.kept[0].id == gone.id);
+  }
+
+  /// What lies under most of the area that was made by hand is what it was made of, whatever its size is now.
+  void whatLiesUnderIsNotThereTwice() {
+    const Drawing before = makeDrawing({squarePath(10), scaled(squarePath(10), 1, {40, 0})});
+    const Path made = refine::withNodesMoved(squarePath(10), {0}, {-1, -1});
+    const std::vector<refine::Step> steps{refine::ByHand{{refine::madeByHand(markOf(before.outlines[0]), {made})}}};
+    QVERIFY(refine::done(before, steps).kept.empty());
+    // A third more area: neither the same box nor the same size.
+    const Drawing after = makeDrawing({scaled(squarePath(13), 1, {-1, -1}), scaled(squarePath(10), 1, {40, 0})});
+    const refine::Refined refined = refine::done(after, steps);
+    QCOMPARE(refined.drawing.outlines.size(), 2U);
+    QVERIFY(refined.drawing.path(0) == made);
+    QCOMPARE(refined.kept.size(), 1U);
+    QCOMPARE(refine::mostlyUnder(after, made), std::optional<std::size_t>(0));
+    QVERIFY(!refine::mostlyUnder(after, scaled(squarePath(10), 1, {33, 0})));
+    QVERIFY(!refine::mostlyUnder(after, Path{{0, 0}, {Segment::line({9, 9})}, false}));
+  }
+
+  void handworkIsLetGo() {
+    const Drawing drawing = makeDrawing({squarePath(10), scaled(squarePath(10), 1, {20, 0})});
+    const OutlineMark first = markOf(drawing.outlines[0]);
+    const OutlineMark second = markOf(drawing.outlines[1]);
+    std::vector<refine::Step> steps{
+        refine::Replace{"circle", {{first, circlePath({5, 5}, 5)}}},
+        refine::ByHand{{refine::madeByHand(second, {}), refine::madeByHand({}, {squarePath(3)})}}};
+    QCOMPARE(refine::withoutHandworkOn(steps, {first.id}).size(), 1U);
+    const auto left = refine::withoutHandworkOn(steps, {first.id, second.id});
+    QCOMPARE(left.size(), 1U);
+    QCOMPARE(std::get<refine::ByHand>(left[0]).changes.size(), 1U);
+    QVERIFY(refine::withoutHandworkOn(steps, {}) == steps);
   }
 };
 

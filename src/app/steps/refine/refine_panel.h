@@ -19,6 +19,7 @@ class QTreeWidgetItem;
 namespace rim::app {
 
 class Handwork;
+class KeptByHand;
 class LayerList;
 class LengthField;
 class NewFaults;
@@ -79,6 +80,7 @@ class RefinePanel : public QWidget {
   std::optional<std::set<OutlineId>> wantedOutlines() const;
   void showAllowed();
   void add(const refine::Step& step);
+  void buildKept();
   void buildSimplify();
   void buildStock();
   void centreOnStock();
@@ -102,6 +104,7 @@ class RefinePanel : public QWidget {
   RefineList* list_;
   QLabel* changes_;
   NewFaults* faults_;
+  KeptByHand* kept_;
   Handwork* hand_;
   LayerList* layers_;
   SimplifyPart* simplify_;

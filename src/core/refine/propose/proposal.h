@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/drawing/drawing.h"
+#include "core/drawing/mark.h"
 
 namespace rim::refine {
 
@@ -69,6 +70,9 @@ struct Change {
 struct Refined {
   Drawing drawing;
   std::vector<Change> changes;
+  /// The outlines that handwork is about of which none is there any more as it was then, as what made them is set
+  /// otherwise now: what was made of them by hand counts nevertheless.
+  std::vector<OutlineMark> kept{};
 };
 
 /// Whether a proposal is about none but these outlines; lines that come along do not count.
