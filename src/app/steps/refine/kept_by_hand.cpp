@@ -25,7 +25,7 @@ KeptByHand::KeptByHand(QWidget* parent) : QWidget(parent) {
   text_->setObjectName("keptByHand");
   auto* row = new QHBoxLayout;
   column->addLayout(row);
-  const auto button = [this, row](const char* name, const QString& text, const QString& tip) {
+  const auto button = [row](const char* name, const QString& text, const QString& tip) {
     auto* one = new QPushButton(text);
     one->setObjectName(name);
     one->setToolTip(tip);
