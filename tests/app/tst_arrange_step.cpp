@@ -34,8 +34,10 @@ Drawing parts() {
 
 struct ArrangeFixture : RefineFixture {
   ArrangeFixture() : RefineFixture(parts()) {}
+  template <class Field = LengthField>
   void type(const char* name, const QString& text) {
-    auto* field = find<LengthField>(name);
+    auto* field = find<Field>(name);
+    field->setFocus();
     field->selectAll();
     QTest::keyClicks(field, text);
     QTest::keyClick(field, Qt::Key_Return);
@@ -87,11 +89,7 @@ class TestArrangeStep : public QObject {
     ArrangeFixture f;
     f.click({90, 3});
     f.find<QComboBox>("chosenHold")->setCurrentIndex(static_cast<int>(refine::Hold::LowerLeft));
-    auto* turn = f.find<QDoubleSpinBox>("chosenTurn");
-    turn->setFocus();
-    turn->selectAll();
-    QTest::keyClicks(turn, "30");
-    QTest::keyClick(turn, Qt::Key_Return);
+    f.type<QDoubleSpinBox>("chosenTurn", "30");
     QVERIFY(f.done());
     // The lower left corner stays, the lower side rises by 30 degrees.
     const Path bar = f.now().path(3);
@@ -99,7 +97,7 @@ class TestArrangeStep : public QObject {
     for (const Segment& s : bar.segments)
       nearest = std::min(nearest, distance(s.end, {80 + 20 * std::cos(M_PI / 6), 3 + 20 * 0.5}));
     QVERIFY2(nearest < 1e-6, qPrintable(QString::number(nearest)));
-    QCOMPARE(turn->value(), 0.0);
+    QCOMPARE(f.find<QDoubleSpinBox>("chosenTurn")->value(), 0.0);
     f.window->actions().undo->trigger();
     QVERIFY(f.done());
     QVERIFY(f.job().refine.empty());

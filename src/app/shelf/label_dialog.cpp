@@ -1,6 +1,5 @@
 #include "app/shelf/label_dialog.h"
 
-#include <QDialogButtonBox>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QVBoxLayout>
@@ -24,12 +23,7 @@ LabelDialog::LabelDialog(const QString& name, const QString& source, QWidget* pa
   name_ = line("labelName", tr("&Name"), name, tr("What it is found by"));
   tags_ = line("labelTags", tr("&Tags"), {}, tr("Words to search for, with commas between"));
   source_ = line("labelSource", tr("&Source"), source, tr("Where it came from, and under what permission"));
-  auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
-  QPushButton* keep = buttons->addButton(tr("&Put it there"), QDialogButtonBox::AcceptRole);
-  keep->setProperty("role", "main");
-  column->addWidget(buttons);
-  connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
-  connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+  QPushButton* keep = addAnswers(this, column, tr("&Put it there"));
   const auto allow = [this, keep] { keep->setEnabled(!name_->text().trimmed().isEmpty()); };
   connect(name_, &QLineEdit::textChanged, this, allow);
   allow();

@@ -2,7 +2,6 @@
 
 #include <QBuffer>
 #include <QComboBox>
-#include <QDialogButtonBox>
 #include <QFile>
 #include <QFormLayout>
 #include <QHBoxLayout>
@@ -13,6 +12,7 @@
 #include <QVBoxLayout>
 #include <span>
 
+#include "app/widgets/panel_parts.h"
 #include "core/picture/load.h"
 
 namespace rim::app {
@@ -58,14 +58,7 @@ PracticeCameraDialog::PracticeCameraDialog(QWidget* parent) : QDialog(parent) {
   about->setProperty("role", "quiet");
   rows->addWidget(about);
   rows->addLayout(columns);
-  auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
-  auto* take = buttons->addButton(tr("&Take the photo"), QDialogButtonBox::AcceptRole);
-  take->setProperty("role", "main");
-  take->setObjectName("takePhoto");
-  take->setDefault(true);
-  connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
-  connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
-  rows->addWidget(buttons);
+  addAnswers(this, rows, tr("&Take the photo"))->setObjectName("takePhoto");
   connect(drawings_, &QComboBox::currentIndexChanged, this, &PracticeCameraDialog::loadDrawing);
   loadDrawing();
 }

@@ -1,6 +1,8 @@
 #include "app/widgets/panel_parts.h"
 
 #include <QAction>
+#include <QDialog>
+#include <QDialogButtonBox>
 #include <QDoubleSpinBox>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -65,6 +67,17 @@ QPushButton* addButton(QHBoxLayout* row, const char* objectName, const QString& 
   button->setToolTip(tip);
   row->addWidget(button);
   return button;
+}
+
+QPushButton* addAnswers(QDialog* dialog, QLayout* layout, const QString& text) {
+  auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
+  QPushButton* take = buttons->addButton(text, QDialogButtonBox::AcceptRole);
+  take->setProperty("role", "main");
+  take->setDefault(true);
+  QObject::connect(buttons, &QDialogButtonBox::accepted, dialog, &QDialog::accept);
+  QObject::connect(buttons, &QDialogButtonBox::rejected, dialog, &QDialog::reject);
+  layout->addWidget(buttons);
+  return take;
 }
 
 QToolButton* signButton(const QString& sign, const QString& name) {

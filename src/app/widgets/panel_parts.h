@@ -3,9 +3,11 @@
 #include <QString>
 
 class QAction;
+class QDialog;
 class QDoubleSpinBox;
 class QHBoxLayout;
 class QLabel;
+class QLayout;
 class QPushButton;
 class QToolButton;
 class QVBoxLayout;
@@ -23,6 +25,8 @@ QLabel* addText(QVBoxLayout* layout, const QString& text = {});
 QPushButton* buttonFor(QAction* action);
 /// A button of its own, at the end of a row.
 QPushButton* addButton(QHBoxLayout* row, const char* objectName, const QString& text, const QString& tip);
+/// The last row of a dialog that asks for something: a button that takes it, and Cancel.
+QPushButton* addAnswers(QDialog* dialog, QLayout* layout, const QString& text);
 /// A narrow button with a sign on it; its name is its tooltip.
 QToolButton* signButton(const QString& sign, const QString& name);
 /// A field for a number with a unit behind it, which is taken when it is whole.

@@ -92,4 +92,9 @@ Nesting nestingOf(const Paths& paths) {
   return nesting;
 }
 
+std::size_t outermostRound(const Nesting& nesting, std::size_t path) {
+  while (nesting.parent[path]) path = *nesting.parent[path];
+  return path;
+}
+
 }  // namespace rim

@@ -47,4 +47,7 @@ struct Nesting {
 /// The nesting of paths that do not cross; open paths have no parent and hold nothing.
 Nesting nestingOf(const Paths& paths);
 
+/// The outermost path round one, or that itself.
+std::size_t outermostRound(const Nesting& nesting, std::size_t path);
+
 }  // namespace rim

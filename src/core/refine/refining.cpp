@@ -12,11 +12,8 @@ bool isBeginningOf(const std::vector<Step>& first, const std::vector<Step>& all)
 /// A state after one more step.
 SoFar after(const SoFar& state, const Step& step, double mmPerUnit, const std::stop_token& stop) {
   SoFar next = state;
-  Refined one = done(state.refined.drawing, step, stop, mmPerUnit);
   next.steps.push_back(step);
-  next.refined.drawing = std::move(one.drawing);
-  next.refined.changes.insert(next.refined.changes.end(), one.changes.begin(), one.changes.end());
-  next.refined.kept.insert(next.refined.kept.end(), one.kept.begin(), one.kept.end());
+  append(next.refined, done(state.refined.drawing, step, stop, mmPerUnit));
   return next;
 }
 

@@ -245,12 +245,7 @@ Refined done(const Drawing& drawing, const Step& step, const std::stop_token& st
 
 Refined done(const Drawing& drawing, const std::vector<Step>& steps, const std::stop_token& stop, double mmPerUnit) {
   Refined all{drawing, {}};
-  for (const Step& step : steps) {
-    Refined one = done(all.drawing, step, stop, mmPerUnit);
-    all.drawing = std::move(one.drawing);
-    all.changes.insert(all.changes.end(), one.changes.begin(), one.changes.end());
-    all.kept.insert(all.kept.end(), one.kept.begin(), one.kept.end());
-  }
+  for (const Step& step : steps) append(all, done(all.drawing, step, stop, mmPerUnit));
   return all;
 }
 

@@ -25,21 +25,15 @@ KeptByHand::KeptByHand(QWidget* parent) : QWidget(parent) {
   text_->setObjectName("keptByHand");
   auto* row = new QHBoxLayout;
   column->addLayout(row);
-  const auto button = [row](const char* name, const QString& text, const QString& tip) {
-    auto* one = new QPushButton(text);
-    one->setObjectName(name);
-    one->setToolTip(tip);
-    row->addWidget(one);
-    return one;
-  };
-  auto* look = button("lookAtKept", tr("Look"), tr("Look at the next of them"));
+  auto* look = addButton(row, "lookAtKept", tr("Look"), tr("Look at the next of them"));
   connect(look, &QPushButton::clicked, this, &KeptByHand::next);
-  auto* keep = button("keepKept", tr("That is right"), tr("They stay, and this is not said of them again"));
+  auto* keep = addButton(row, "keepKept", tr("That is right"), tr("They stay, and this is not said of them again"));
   connect(keep, &QPushButton::clicked, this, [this] {
     right_.merge(idsOf(kept_));
     show({});
   });
-  auto* letGo = button("letKeptGo", tr("Let them go"), tr("What was made of them by hand goes; undo brings it back"));
+  auto* letGo =
+      addButton(row, "letKeptGo", tr("Let them go"), tr("What was made of them by hand goes; undo brings it back"));
   connect(letGo, &QPushButton::clicked, this, [this] { emit letGoWanted(idsOf(kept_)); });
   setVisible(false);
 }

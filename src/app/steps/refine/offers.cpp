@@ -115,7 +115,7 @@ class Looking {
       offer->preview.axes = axesOf(made.about, boxOf(some), pxPerMm_);
       add(std::move(*offer), some, made.refined.drawing);
     }
-    if (!offers_.list.empty()) offers_.all = only_ ? std::vector<refine::Step>{allOfThese()} : allSteps();
+    if (!offers_.list.empty()) offers_.all = only_ ? std::vector<refine::Step>{allOfThese(sharp.drawing)} : allSteps();
     return std::move(offers_);
   }
 
@@ -174,16 +174,16 @@ class Looking {
     return steps;
   }
 
-  /// Everything for outlines that are chosen, one after the other, in one step.
-  refine::Step allOfThese() const {
+  /// Everything for outlines that are chosen, of which corners are `sharp`, one after the other, in one step.
+  refine::Step allOfThese(const Drawing& sharp) const {
     Drawing becomes = mm_;
     const auto take = [&becomes](const Drawing& changed) {
       for (const Outline& outline : changed.outlines) {
         if (const auto place = placeOf(becomes, outline.id)) becomes.setPath(*place, outline.path());
       }
     };
-    take(refine::done(onlyOutlines(becomes, *only_), sharpen(), stop_).drawing);
-    take(symmetric(onlyOutlines(becomes, *only_)).refined.drawing);
+    take(sharp);
+    take(symmetric(sharp).refined.drawing);
     becomes = refine::truedUp(becomes, allKinds(), within_, stop_, &*only_).drawing;
     return replacing("exact", mm_, becomes, pxPerMm_);
   }

@@ -118,12 +118,8 @@ bool isDotOf(const Box& dot, const Box& stem) {
 /// inside them all.
 std::set<OutlineId> wholeLetters(const Drawing& drawing, const std::vector<std::size_t>& to) {
   const Nesting nesting = nestingOf(pathsOf(drawing));
-  const auto rootOf = [&nesting](std::size_t i) {
-    while (nesting.parent[i]) i = *nesting.parent[i];
-    return i;
-  };
   std::set<std::size_t> roots;
-  for (const std::size_t place : to) roots.insert(rootOf(place));
+  for (const std::size_t place : to) roots.insert(outermostRound(nesting, place));
   std::vector<Box> boxes;
   for (const Outline& outline : drawing.outlines) boxes.push_back(boxOf(outline.path()));
   const std::set<std::size_t> given = roots;
@@ -134,7 +130,7 @@ std::set<OutlineId> wholeLetters(const Drawing& drawing, const std::vector<std::
     });
     if (belongs) roots.insert(i);
   }
-  return thoseWhere(drawing, [&](std::size_t i) { return roots.contains(rootOf(i)); });
+  return thoseWhere(drawing, [&](std::size_t i) { return roots.contains(outermostRound(nesting, i)); });
 }
 
 }  // namespace

@@ -1,7 +1,8 @@
 #include "core/refine/edit/parts.h"
 
-#include <limits>
 #include <map>
+#include <numeric>
+#include <utility>
 
 #include "core/geometry/nesting.h"
 
@@ -10,25 +11,17 @@ namespace {
 
 using Parts = std::vector<std::vector<std::size_t>>;
 
-/// Places of one key together, in the order of their first; those of key 0 each for itself.
-Parts together(const std::vector<std::size_t>& keys) {
+/// The outlines together that belong to one group, or to one outline; `owner` says to which each does.
+Parts together(const Drawing& drawing, const std::vector<std::size_t>& owner) {
   Parts parts;
-  std::map<std::size_t, std::size_t> known;
-  for (std::size_t i = 0; i < keys.size(); ++i) {
-    const auto [at, isNew] = known.emplace(keys[i], parts.size());
-    if (keys[i] == 0 || isNew) {
-      parts.push_back({i});
-    } else {
-      parts[at->second].push_back(i);
-    }
+  std::map<std::pair<bool, std::size_t>, std::size_t> known;
+  for (std::size_t i = 0; i < owner.size(); ++i) {
+    const std::size_t group = drawing.outlines[owner[i]].group;
+    const auto [at, isNew] = known.try_emplace({group != 0, group != 0 ? group : owner[i]}, parts.size());
+    if (isNew) parts.emplace_back();
+    parts[at->second].push_back(i);
   }
   return parts;
-}
-
-Parts groupsOf(const Drawing& drawing) {
-  std::vector<std::size_t> keys;
-  for (const Outline& outline : drawing.outlines) keys.push_back(outline.group);
-  return together(keys);
 }
 
 }  // namespace
@@ -36,16 +29,12 @@ Parts groupsOf(const Drawing& drawing) {
 Parts partsOf(const Drawing& drawing) {
   const Paths paths = pathsOf(drawing);
   const Nesting nesting = nestingOf(paths);
-  // Each outline by the outermost one round it, and that one by its group.
-  std::vector<std::size_t> keys;
-  for (std::size_t i = 0; i < paths.size(); ++i) {
-    std::size_t outermost = i;
-    while (nesting.parent[outermost]) outermost = *nesting.parent[outermost];
-    const std::size_t group = drawing.outlines[outermost].group;
-    keys.push_back(group != 0 ? group : std::size_t{1} + std::numeric_limits<std::uint32_t>::max() + outermost);
-  }
-  Parts parts = together(keys);
-  return parts.size() > 1 ? parts : groupsOf(drawing);
+  std::vector<std::size_t> owner(paths.size());
+  for (std::size_t i = 0; i < owner.size(); ++i) owner[i] = outermostRound(nesting, i);
+  Parts parts = together(drawing, owner);
+  if (parts.size() > 1) return parts;
+  std::iota(owner.begin(), owner.end(), 0);
+  return together(drawing, owner);
 }
 
 Drawing copiesBehindTheirs(Drawing drawing, std::size_t originals) {

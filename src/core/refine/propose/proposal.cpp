@@ -100,6 +100,12 @@ Drawing withProposal(const Drawing& drawing, const Proposal& proposal) {
   return out;
 }
 
+void append(Refined& all, Refined next) {
+  all.drawing = std::move(next.drawing);
+  all.changes.insert(all.changes.end(), next.changes.begin(), next.changes.end());
+  all.kept.insert(all.kept.end(), next.kept.begin(), next.kept.end());
+}
+
 bool isAboutOnly(const Proposal& proposal, const std::set<OutlineId>& outlines) {
   return std::all_of(proposal.paths.begin(), proposal.paths.end(),
                      [&outlines](const ProposedPath& one) { return outlines.contains(one.outline); });

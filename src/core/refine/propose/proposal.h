@@ -75,6 +75,9 @@ struct Refined {
   std::vector<OutlineMark> kept{};
 };
 
+/// What was done next, added to all that was done before.
+void append(Refined& all, Refined next);
+
 /// Whether a proposal is about none but these outlines; lines that come along do not count.
 bool isAboutOnly(const Proposal& proposal, const std::set<OutlineId>& outlines);
 

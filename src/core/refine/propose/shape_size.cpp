@@ -14,6 +14,8 @@
 namespace rim::refine {
 namespace {
 
+constexpr double kSimilarMm = 1e-9;  // similarities approximate nothing
+
 /// A shape in the frame of its own axes, its middle at 0, 0.
 struct InFrame {
   Path path;
@@ -50,7 +52,6 @@ Point axisOf(const Path& path) {
 }
 
 InFrame inFrame(const Path& path) {
-  constexpr double kSimilarMm = 1e-9;  // similarities approximate nothing
   const Point axis = axisOf(path);
   const double quarter = std::numbers::pi / 2;
   const double angle = std::remainder(std::atan2(axis.y, axis.x), quarter);
@@ -108,7 +109,6 @@ Path withSize(TrueUpKind kind, const Path& exact, ShapeSize size) {
   if (!now) return exact;
   if (now->one) size.high = size.wide;
   if (!(size.wide > 0) || !(size.high > 0)) throw InputError("a size is more than 0.");
-  constexpr double kSimilarMm = 1e-9;
   if (now->one) {
     const Point middle = kind == TrueUpKind::Circle ? circleOf(exact)->centre : middleOfNodes(exact);
     const double factor = size.wide / now->wide;

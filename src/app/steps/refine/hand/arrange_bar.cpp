@@ -80,10 +80,14 @@ void ArrangeBar::buildFields() {
     doAll(tr("Place"), [this, held, mm](const Drawing& all) { return refine::placed(all, {held().x, mm}, hold()); });
   });
   connect(width_, &LengthField::entered, this, [this](double mm) {
-    doAll(tr("Size"), [this, mm](const Drawing&) { return sizedTo(mm, boxOf(chosen_).height()); });
+    doAll(tr("Size"), [this, mm](const Drawing& all) {
+      return refine::sizedTo(all, hold(), mm, kept(boxOf(all).height()), kSizeToleranceMm);
+    });
   });
   connect(height_, &LengthField::entered, this, [this](double mm) {
-    doAll(tr("Size"), [this, mm](const Drawing&) { return sizedTo(boxOf(chosen_).width(), mm); });
+    doAll(tr("Size"), [this, mm](const Drawing& all) {
+      return refine::sizedTo(all, hold(), kept(boxOf(all).width()), mm, kSizeToleranceMm);
+    });
   });
 }
 
@@ -117,17 +121,9 @@ void ArrangeBar::buildTurn() {
   });
 }
 
-/// The size that was typed; the other one stays as it is, or follows.
-Drawing ArrangeBar::sizedTo(std::optional<double> width, std::optional<double> height) const {
-  if (inProportion_->isChecked()) {
-    const bool byWidth = width != boxOf(chosen_).width();
-    (byWidth ? height : width).reset();
-  } else {
-    // What has no extent that way keeps none.
-    if (height == 0.0) height.reset();
-    if (width == 0.0) width.reset();
-  }
-  return refine::sizedTo(chosen_, hold(), width, height, kSizeToleranceMm);
+/// The extent that is not typed, where it stays; nothing: it follows, or there is none.
+std::optional<double> ArrangeBar::kept(double extent) const {
+  return inProportion_->isChecked() || extent == 0 ? std::nullopt : std::optional(extent);
 }
 
 void ArrangeBar::offer(const QString& name, const std::function<Drawing(const Drawing&)>& what) {

@@ -42,7 +42,7 @@ class ArrangeBar : public QWidget {
   void offer(const QString& name, const std::function<Drawing(const Drawing&)>& what);
   /// Copies in the way that a dialog asks for, at first that of `step`.
   void makeCopies(refine::Step step);
-  Drawing sizedTo(std::optional<double> width, std::optional<double> height) const;
+  std::optional<double> kept(double extent) const;
   refine::Hold hold() const;
   /// Does one thing to all; what goes wrong is told.
   void doAll(const QString& name, const std::function<Drawing(const Drawing&)>& what);

@@ -1,14 +1,13 @@
 #include "app/steps/refine/hand/copies_dialog.h"
 
-#include <QDialogButtonBox>
 #include <QFormLayout>
 #include <QLabel>
-#include <QPushButton>
 #include <QSpinBox>
 
 #include "app/steps/refine/refine_text.h"
 #include "app/widgets/length_field.h"
 #include "app/widgets/length_text.h"
+#include "app/widgets/panel_parts.h"
 
 namespace rim::app {
 
@@ -41,13 +40,7 @@ CopiesDialog::CopiesDialog(refine::Step step, Unit unit, QWidget* parent) : QDia
     }
   }
   form->addRow(wrong);
-  auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
-  auto* make = buttons->addButton(tr("&Make them"), QDialogButtonBox::AcceptRole);
-  make->setProperty("role", "main");
-  make->setDefault(true);
-  connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
-  connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
-  form->addRow(buttons);
+  addAnswers(this, form, tr("&Make them"));
 }
 
 }  // namespace rim::app
