@@ -38,12 +38,12 @@ struct RefineFixture : WindowFixture {
   app::RefinePanel& panel() { return *window->findChild<app::RefinePanel*>(); }
   app::Handwork& hand() { return panel().handwork(); }
   bool offered() {
-    return settle() && QTest::qWaitFor([this] { return panel().offers() != nullptr; }, 120'000);
+    return settle() && QTest::qWaitFor([this] { return panel().offers() != nullptr; }, kPatienceMs);
   }
   /// Waits until what was done is in the drawing; what is ticked or typed in a list is done a moment later.
   bool done() {
     QTest::qWait(1);
-    return settle() && QTest::qWaitFor([this] { return session().upToDate(); }, 60'000);
+    return settle() && QTest::qWaitFor([this] { return session().upToDate(); }, kPatienceMs);
   }
   void key(int key, Qt::KeyboardModifiers keys = {}) {
     QTest::keyClick(&window->bench(), static_cast<Qt::Key>(key), keys);

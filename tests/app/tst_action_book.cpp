@@ -78,7 +78,7 @@ class TestActionBook : public QObject {
     }
     QVERIFY(text.contains("P, held"));
     QTest::keyClick(page->window(), Qt::Key_Escape);
-    QTRY_VERIFY(f.find<QTextBrowser>("keysPage") == nullptr);
+    QTRY_VERIFY_WITH_TIMEOUT(f.find<QTextBrowser>("keysPage") == nullptr, kPatienceMs);
   }
 };
 

@@ -43,7 +43,7 @@ struct AidsFixture : RefineFixture {
   ReferenceDialog& references() {
     window->actions().references->trigger();
     auto* dialog = window->findChild<ReferenceDialog*>();
-    if (!QTest::qWaitFor([dialog] { return !dialog->looking(); }, 60'000)) qFatal("no end of looking");
+    if (!QTest::qWaitFor([dialog] { return !dialog->looking(); }, kPatienceMs)) qFatal("no end of looking");
     return *dialog;
   }
 };
@@ -152,7 +152,7 @@ class TestAidsStep : public QObject {
     QCOMPARE(copies->topLevelItemCount(), 2);
     // The nodes stand side by side.
     QCOMPARE(copies->topLevelItem(0)->text(2), copies->topLevelItem(1)->text(2));
-    QVERIFY(QTest::qWaitFor([&dialog] { return !dialog.looking(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&dialog] { return !dialog.looking(); }, kPatienceMs));
     QVERIFY(dialog.findChild<QLabel*>("differenceText")->text().contains("Nowhere"));
     // One corner moves by 1.5 mm.
     f.session().edit("Move", {}, [](job::Job& job) {
@@ -162,7 +162,7 @@ class TestAidsStep : public QObject {
       job.refine = refine::withHandwork({}, {refine::madeByHand(markOf(part), {path})});
     });
     QVERIFY(f.done());
-    QVERIFY(QTest::qWaitFor([&dialog] { return !dialog.looking(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&dialog] { return !dialog.looking(); }, kPatienceMs));
     auto* places = dialog.findChild<QListWidget*>("differences");
     QCOMPARE(places->count(), 1);
     QVERIFY2(places->item(0)->text().startsWith("1.5"), qPrintable(places->item(0)->text()));

@@ -3,6 +3,7 @@
 #include <QMimeData>
 #include <QPushButton>
 
+#include "app/steps/refine/refine_panel.h"
 #include "app/steps/refine/refine_room.h"
 #include "core/geometry/path_place.h"
 #include "core/geometry/segment.h"
@@ -243,7 +244,7 @@ class TestByHandStep : public QObject {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.jpg")));
     f.window->showStep(Step::Refine);
-    QVERIFY(QTest::qWaitFor([&f] { return f.session().upToDate(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.session().upToDate(); }, kPatienceMs));
     const auto traced = job::outlinesOf(f.job());
     const Outline first = *std::max_element(
         traced->outlines.begin(), traced->outlines.end(),
@@ -251,21 +252,65 @@ class TestByHandStep : public QObject {
     f.session().edit("By hand", {}, [&first](job::Job& job) {
       job.refine = refine::withHandwork({}, {refine::madeByHand(markOf(first), {scaled(first.path(), 1, {5, 0})})});
     });
-    QVERIFY(QTest::qWaitFor([&f] { return f.session().upToDate(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.session().upToDate(); }, kPatienceMs));
     QTest::qWait(1);
     QVERIFY(!f.find<QLabel>("keptByHand")->isVisible());
     f.session().edit("Smoothness", {}, [](job::Job& job) { job.trace.tolerancePx = 1.5; });
-    QVERIFY(QTest::qWaitFor([&f] { return f.session().upToDate(); }, 60'000));
-    QTRY_VERIFY(f.find<QLabel>("keptByHand")->isVisible());
+    QVERIFY(QTest::qWaitFor([&f] { return f.session().upToDate(); }, kPatienceMs));
+    QTRY_VERIFY_WITH_TIMEOUT(f.find<QLabel>("keptByHand")->isVisible(), kPatienceMs);
     QVERIFY(f.find<QLabel>("keptByHand")->text().contains("1 outline "));
-    f.find<QPushButton>("lookAtKept")->click();
-    f.find<QPushButton>("letKeptGo")->click();
-    QTRY_VERIFY(f.job().refine.empty() && !f.find<QLabel>("keptByHand")->isVisible());
-    QVERIFY(QTest::qWaitFor([&f] { return f.session().upToDate(); }, 60'000));
+    f.find<QPushButton>("keptByHandLook")->click();
+    f.find<QPushButton>("keptByHandLetGo")->click();
+    QTRY_VERIFY_WITH_TIMEOUT(f.job().refine.empty() && !f.find<QLabel>("keptByHand")->isVisible(), kPatienceMs);
+    QVERIFY(QTest::qWaitFor([&f] { return f.session().upToDate(); }, kPatienceMs));
     f.window->actions().undo->trigger();
-    QTRY_VERIFY(f.find<QLabel>("keptByHand")->isVisible());
-    f.find<QPushButton>("keepKept")->click();
+    QTRY_VERIFY_WITH_TIMEOUT(f.find<QLabel>("keptByHand")->isVisible(), kPatienceMs);
+    f.find<QPushButton>("keptByHandRight")->click();
     QVERIFY(!f.find<QLabel>("keptByHand")->isVisible() && f.job().refine.size() == 1);
+  }
+
+  /// What was deleted and comes back as another outline is told, and led to; then it may be forgotten, or left so.
+  void whatWasDeletedAndIsBackIsSaid() {
+    WindowFixture f;
+    QImage picture(200, 120, QImage::Format_Grayscale8);
+    picture.fill(255);
+    QPainter painter(&picture);
+    painter.fillRect(10, 40, 30, 30, Qt::black);
+    painter.fillRect(60, 40, 30, 30, Qt::black);
+    painter.fillRect(90, 40, 60, 30, QColor(150, 150, 150));
+    painter.end();
+    const QString file = f.folder.filePath("tail.png");
+    QVERIFY(picture.save(file) && f.open(file));
+    const auto tracedAt = [&f](int threshold) {
+      f.session().edit("Threshold", {}, [threshold](job::Job& job) { job.trace.threshold = threshold; });
+      return QTest::qWaitFor([&f] { return f.session().upToDate(); }, kPatienceMs);
+    };
+    QVERIFY(tracedAt(100));
+    f.window->showStep(Step::Refine);
+    const auto traced = job::outlinesOf(f.job());
+    QCOMPARE(traced->outlines.size(), 2U);
+    const bool firstIsRight = boxOf(traced->path(0)).low.x > 50;
+    const OutlineMark mark = markOf(traced->outlines[firstIsRight ? 0 : 1]);
+    f.session().edit("Delete", {}, [&mark](job::Job& job) { job.refine.push_back(refine::Remove{{mark}}); });
+    QVERIFY(QTest::qWaitFor([&f] { return f.session().upToDate(); }, kPatienceMs));
+    QCOMPARE(job::outlinesOf(f.job())->outlines.size(), 1U);
+    auto* told = f.find<QLabel>("lostByHand");
+    QVERIFY(!told->isVisible());
+    QVERIFY(tracedAt(200));
+    QCOMPARE(job::outlinesOf(f.job())->outlines.size(), 2U);
+    QTRY_VERIFY_WITH_TIMEOUT(told->isVisible() && told->text().startsWith("1 outline "), kPatienceMs);
+    QSignalSpy looked(f.window->findChild<RefinePanel*>(), &RefinePanel::lookedAt);
+    f.find<QPushButton>("lostByHandLook")->click();
+    QCOMPARE(looked.size(), 1);
+    QVERIFY(distance(looked[0][0].value<Point>(), mark.middle) < 1e-9);
+    f.find<QPushButton>("lostByHandLetGo")->click();
+    QTRY_VERIFY_WITH_TIMEOUT(f.job().refine.empty() && !told->isVisible(), kPatienceMs);
+    f.window->actions().undo->trigger();
+    QTRY_VERIFY_WITH_TIMEOUT(told->isVisible(), kPatienceMs);
+    // Set as it was, it is deleted as it was.
+    QVERIFY(tracedAt(100));
+    QTRY_VERIFY_WITH_TIMEOUT(!told->isVisible(), kPatienceMs);
+    QCOMPARE(job::outlinesOf(f.job())->outlines.size(), 1U);
   }
 
   void whatOnlyOneToolCanDoSleepsWithTheOthers() {

@@ -115,7 +115,7 @@ class TestCuttingStep : public QObject {
     CuttingFixture f;
     f.key(Qt::Key_O);
     f.drag({0, 30}, {-5, 30});
-    QVERIFY(QTest::qWaitFor([&f] { return !f.job().refine.empty(); }, 20'000));
+    QVERIFY(QTest::qWaitFor([&f] { return !f.job().refine.empty(); }, kPatienceMs));
     QVERIFY(f.done());
     QCOMPARE(f.count(), 7U);
     QVERIFY(std::abs(f.reach().low.x + 5) < 0.3);
@@ -125,14 +125,14 @@ class TestCuttingStep : public QObject {
     f.click({76, 60});
     for (const char letter : std::string("-2.5")) QTest::keyClick(&f.window->bench(), letter);
     f.key(Qt::Key_Return);
-    QVERIFY(QTest::qWaitFor([&f] { return !f.job().refine.empty(); }, 20'000));
+    QVERIFY(QTest::qWaitFor([&f] { return !f.job().refine.empty(); }, kPatienceMs));
     QVERIFY(f.done());
     QCOMPARE(f.count(), 7U);
     QVERIFY(std::abs(boxOf(f.now().path(6)).width() - 7) < 0.02);
     // Too far inside nothing is left, and that is said.
     f.click({101, 60});
     for (const char letter : std::string("-7")) QTest::keyClick(&f.window->bench(), letter);
-    QVERIFY(QTest::qWaitFor([&f] { return f.hand().tool().hint().contains("Nothing"); }, 20'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.hand().tool().hint().contains("Nothing"); }, kPatienceMs));
     f.key(Qt::Key_Return);
     QVERIFY(f.done());
     QCOMPARE(f.count(), 7U);
@@ -145,7 +145,7 @@ class TestCuttingStep : public QObject {
     f.click({70, 10});
     for (const char letter : std::string("2")) QTest::keyClick(&f.window->bench(), letter);
     f.key(Qt::Key_Return);
-    QVERIFY(QTest::qWaitFor([&f] { return !f.job().refine.empty(); }, 20'000));
+    QVERIFY(QTest::qWaitFor([&f] { return !f.job().refine.empty(); }, kPatienceMs));
     QVERIFY(f.done());
     QCOMPARE(f.count(), 6U);
     QVERIFY(f.now().path(2).closed);

@@ -186,7 +186,7 @@ class TestDrawingStep : public QObject {
     auto* take = f.find<QPushButton>("takeSimpler");
     QVERIFY(!take->isEnabled());
     slider->setValue(20);
-    QVERIFY(QTest::qWaitFor([take] { return take->isEnabled(); }, 20'000));
+    QVERIFY(QTest::qWaitFor([take] { return take->isEnabled(); }, kPatienceMs));
     QVERIFY2(told->text().contains("184 nodes become"), qPrintable(told->text()));
     QVERIFY(f.job().refine.empty());
     take->click();
@@ -202,10 +202,10 @@ class TestDrawingStep : public QObject {
     f.click({20, 20});
     QVERIFY2(told->text().contains("what is chosen"), qPrintable(told->text()));
     slider->setValue(30);
-    QVERIFY(QTest::qWaitFor([told] { return told->text().contains("4 nodes become 4"); }, 20'000));
+    QVERIFY(QTest::qWaitFor([told] { return told->text().contains("4 nodes become 4"); }, kPatienceMs));
     QVERIFY2(!take->isEnabled(), "a square has no node too many");
     f.click({80, 20});
-    QVERIFY(QTest::qWaitFor([take] { return take->isEnabled(); }, 20'000));
+    QVERIFY(QTest::qWaitFor([take] { return take->isEnabled(); }, kPatienceMs));
     take->click();
     QVERIFY(f.done());
     QVERIFY(std::holds_alternative<refine::ByHand>(f.job().refine.back()));

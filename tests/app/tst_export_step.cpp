@@ -45,7 +45,7 @@ class TestExportStep : public QObject {
     const QString file = f.folder.filePath("badge.dxf");
     f.session().exportTo(file, {});
     QVERIFY(f.settle());
-    QTRY_VERIFY(f.find<QWidget>("receipt")->isVisible());
+    QTRY_VERIFY_WITH_TIMEOUT(f.find<QWidget>("receipt")->isVisible(), kPatienceMs);
     QVERIFY(f.find<QLabel>("receiptTitle")->text().contains("badge.dxf is clean"));
     const QString text = f.find<QLabel>("receiptText")->text();
     for (const char* word : {"DXF 2000", "closed, 0 open, 0 doubled, 0 crossing", "thinnest web", "smallest gap"})
@@ -73,7 +73,7 @@ class TestExportStep : public QObject {
     f.window->showStep(Step::Export);
     f.session().exportTo(f.folder.filePath("bad.dxf"), {});
     QVERIFY(f.settle());
-    QTRY_VERIFY(f.find<QLabel>("receiptTitle")->text().contains("not clean"));
+    QTRY_VERIFY_WITH_TIMEOUT(f.find<QLabel>("receiptTitle")->text().contains("not clean"), kPatienceMs);
     QVERIFY(f.find<QLabel>("receiptText")->text().contains("cross"));
     QVERIFY(f.window->sentence().contains("not clean"));
     emit f.find<QLabel>("receiptText")->linkActivated("mend");
@@ -196,7 +196,7 @@ class TestExportStep : public QObject {
     chooseFile(file);
     QTest::keyClick(f.window.get(), Qt::Key_E, Qt::ControlModifier | Qt::ShiftModifier);
     QVERIFY(f.settle());
-    QTRY_VERIFY(QFile::exists(file));
+    QTRY_VERIFY_WITH_TIMEOUT(QFile::exists(file), kPatienceMs);
     QCOMPARE(io::readDrawing(file.toStdString()).drawing.outlines.size(), 2U);
   }
 
@@ -310,7 +310,7 @@ class TestExportStep : public QObject {
     QTest::keyClick(f.window.get(), Qt::Key_K, Qt::ControlModifier);
     auto* dialog = f.find<SketchDialog>("sketchDialog");
     QVERIFY(dialog != nullptr);
-    QVERIFY(QTest::qWaitFor([dialog] { return dialog->ready(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([dialog] { return dialog->ready(); }, kPatienceMs));
     auto* text = dialog->findChild<QLabel*>("sketchText");
     QVERIFY2(text->text().contains("open and were left out"), qPrintable(text->text()));
     QVERIFY(text->text().contains("cm³"));
@@ -327,7 +327,7 @@ class TestExportStep : public QObject {
     QTest::keyClicks(thickness, "6");
     QTest::keyClick(thickness, Qt::Key_Return);
     QVERIFY(!dialog->ready());
-    QVERIFY(QTest::qWaitFor([dialog] { return dialog->ready(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([dialog] { return dialog->ready(); }, kPatienceMs));
     const QString file = f.folder.filePath("plate.stl");
     QVERIFY(dialog->save(file));
     QVERIFY(QFileInfo(file).size() > 84);

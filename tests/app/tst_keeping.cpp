@@ -87,7 +87,7 @@ class TestKeeping : public QObject {
     QVERIFY(f.settle());
     answer(QMessageBox::Save);
     QVERIFY(!f.window->close());
-    QVERIFY(QTest::qWaitFor([&f] { return !f.window->isVisible(); }, 20'000));
+    QVERIFY(QTest::qWaitFor([&f] { return !f.window->isVisible(); }, kPatienceMs));
     QCOMPARE(io::loadJob(file.toStdString()).preparation.size(), std::size_t{2});
     f.window->show();
     thicken(f, 3);

@@ -179,7 +179,7 @@ class TestLayersStep : public QObject {
     dialog->setFolder(folder);
     dialog->findChild<QPushButton*>("batchStart")->click();
     QVERIFY(dialog->running());
-    QVERIFY(QTest::qWaitFor([dialog] { return !dialog->running(); }, 120'000));
+    QVERIFY(QTest::qWaitFor([dialog] { return !dialog->running(); }, kPatienceMs));
     auto* table = dialog->findChild<QTreeWidget*>("batchTable");
     QCOMPARE(table->topLevelItem(0)->text(1), QString("written"));
     QCOMPARE(table->topLevelItem(0)->text(3), QString("clean"));

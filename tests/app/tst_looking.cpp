@@ -135,7 +135,7 @@ class TestLooking : public QObject {
     QVERIFY(f.open(demoFile("badge.png")));
     const double before = f.window->bench().viewport().scale;
     f.window->resize(1600, 1100);
-    QVERIFY(QTest::qWaitFor([&] { return f.window->bench().viewport().scale > before * 1.2; }, 60'000));
+    QVERIFY(QTest::qWaitFor([&] { return f.window->bench().viewport().scale > before * 1.2; }, kPatienceMs));
   }
 
   void closedOutlinesAreFilledAndThePictureCanBeTakenAway() {

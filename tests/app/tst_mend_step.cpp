@@ -22,12 +22,12 @@ using namespace rim::test;
 namespace {
 
 bool inspected(WindowFixture& f) {
-  return QTest::qWaitFor([&f] { return f.session().upToDate() && f.session().findings() != nullptr; }, 60'000);
+  return QTest::qWaitFor([&f] { return f.session().upToDate() && f.session().findings() != nullptr; }, kPatienceMs);
 }
 
 bool openDrawing(WindowFixture& f, const QString& file) {
   f.window->openFile(file);
-  return QTest::qWaitFor([&f] { return f.job().drawing != nullptr; }, 60'000) && f.settle() && inspected(f);
+  return QTest::qWaitFor([&f] { return f.job().drawing != nullptr; }, kPatienceMs) && f.settle() && inspected(f);
 }
 
 std::size_t countOf(WindowFixture& f, mend::FindingKind kind) {
@@ -63,7 +63,7 @@ class TestMendStep : public QObject {
     QVERIFY2(f.window->sentence().contains("12 outlines were in 34 pieces"), qPrintable(f.window->sentence()));
     QSignalSpy previewed(&f.session(), &Session::repairPreviewed);
     f.session().previewProposals();
-    QVERIFY(previewed.wait(10'000));
+    QVERIFY(previewed.wait(kPatienceMs));
     const std::size_t before = f.session().findings()->size();
     QTest::keyClick(&f.window->bench(), Qt::Key_S, Qt::ShiftModifier);
     QVERIFY(f.settle() && inspected(f));
@@ -227,12 +227,12 @@ class TestMendStep : public QObject {
     f.find<FindingList>("findings")->choose(0);
     auto* repair = f.find<QComboBox>("repair");
     repair->setCurrentIndex(repair->findData("centre"));
-    QVERIFY(QTest::qWaitFor([&shown] { return shown == 3; }, 10'000));
+    QVERIFY(QTest::qWaitFor([&shown] { return shown == 3; }, kPatienceMs));
     // One by itself, then the rest.
     QTest::keyClick(&f.window->bench(), Qt::Key_Y);
     QVERIFY(f.settle() && inspected(f));
     QCOMPARE(countOf(f, mend::FindingKind::StrokePair), 2U);
-    QVERIFY(QTest::qWaitFor([&shown] { return shown == 2; }, 10'000));
+    QVERIFY(QTest::qWaitFor([&shown] { return shown == 2; }, kPatienceMs));
     QTest::keyClick(&f.window->bench(), Qt::Key_Y, Qt::ShiftModifier);
     QVERIFY(f.settle() && inspected(f));
     QCOMPARE(job::outlinesOf(f.job())->outlines.size(), 3U);
@@ -272,7 +272,8 @@ class TestMendStep : public QObject {
     list.choose(0);
     f.find<QComboBox>("repair")->setCurrentIndex(0);
     // Its own other end is no way out for a single line, and the circle is in the way of the other line.
-    QVERIFY(QTest::qWaitFor([&f] { return f.find<QLabel>("sentence")->text().contains("can be reached"); }, 10'000));
+    QVERIFY(
+        QTest::qWaitFor([&f] { return f.find<QLabel>("sentence")->text().contains("can be reached"); }, kPatienceMs));
     QVERIFY(!f.window->room<MendRoom>().actions().repairThis->isEnabled());
   }
 
@@ -353,7 +354,7 @@ class TestMendStep : public QObject {
     });
     poll.start(50);
     QVERIFY(openDrawing(f, file));
-    QVERIFY(QTest::qWaitFor([&f] { return boxOf(pathsOf(job::drawingOf(f.job()))).width() > 90; }, 30'000));
+    QVERIFY(QTest::qWaitFor([&f] { return boxOf(pathsOf(job::drawingOf(f.job()))).width() > 90; }, kPatienceMs));
     QCOMPARE(items.filter("25.4").size(), 1);
   }
 

@@ -48,7 +48,7 @@ class TestNothingLost : public QObject {
   void aDrawingIsSavedForTheFirstTime() {
     WindowFixture f;
     f.window->openFile(demoFile("spool-plate.dxf"));
-    QVERIFY(QTest::qWaitFor([&f] { return f.job().drawing != nullptr && f.session().findings(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.job().drawing != nullptr && f.session().findings(); }, kPatienceMs));
     f.session().edit("Note", {}, [](job::Job& job) { job.origin = "mine"; });
     QVERIFY(f.session().modified());
     const QString file = f.folder.filePath("plate.snugrim");
@@ -62,7 +62,7 @@ class TestNothingLost : public QObject {
     f.session().edit("Note", {}, [](job::Job& job) { job.origin = "yours"; });
     answer(QMessageBox::Save);
     QVERIFY(!f.window->close());
-    QVERIFY(QTest::qWaitFor([&f] { return !f.window->isVisible(); }, 20'000));
+    QVERIFY(QTest::qWaitFor([&f] { return !f.window->isVisible(); }, kPatienceMs));
     QCOMPARE(io::loadJob(file.toStdString()).origin, std::string("yours"));
   }
 
@@ -93,14 +93,14 @@ class TestNothingLost : public QObject {
     answer(QMessageBox::Save);
     chooseFile(file);
     another();
-    QVERIFY(QTest::qWaitFor([&f] { return f.job().original.name == "window-card.png"; }, 30'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.job().original.name == "window-card.png"; }, kPatienceMs));
     QVERIFY(f.settle());
     QCOMPARE(io::loadJob(file.toStdString()).preparation.size(), std::size_t{1});
     // Discarded it is still a step that can be taken back, and closing asks about it again.
     thicken(f, 1);
     answer(QMessageBox::Discard);
     f.window->openFile(demoFile("badge.png"));
-    QVERIFY(QTest::qWaitFor([&f] { return f.job().original.name == "badge.png"; }, 30'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.job().original.name == "badge.png"; }, kPatienceMs));
     QVERIFY(f.settle());
     f.window->actions().undo->trigger();
     QVERIFY(f.settle());
@@ -139,7 +139,7 @@ class TestNothingLost : public QObject {
   void lightAndDarkShowWhatWasMended() {
     WindowFixture f;
     f.window->openFile(demoFile("spool-plate.dxf"));
-    QVERIFY(QTest::qWaitFor([&f] { return f.job().drawing != nullptr && f.session().findings(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.job().drawing != nullptr && f.session().findings(); }, kPatienceMs));
     f.window->room<MendRoom>().actions().takeProposals->trigger();
     QVERIFY(f.settle());
     QVERIFY(f.job().mended && f.job().mended->outlines.size() < f.job().tracing->outlines.size());
@@ -163,7 +163,7 @@ class TestNothingLost : public QObject {
     // The large picture is overtaken while its borders are on their way.
     for (int round = 0; round < 3; ++round) {
       f.session().open(largePicture(f.folder));
-      QVERIFY(QTest::qWaitFor([&f] { return f.job().original.name == "large.png"; }, 30'000));
+      QVERIFY(QTest::qWaitFor([&f] { return f.job().original.name == "large.png"; }, kPatienceMs));
       f.session().undo();
       f.session().edit("t", {}, [round](job::Job& job) { job.trace.threshold = 100 + round; });
       QVERIFY(f.settle());
@@ -272,7 +272,7 @@ class TestNothingLost : public QObject {
   void theTypedSizeIsThatOfWhatIsLeftAfterMending() {
     WindowFixture f;
     f.window->openFile(demoFile("spool-plate.dxf"));
-    QVERIFY(QTest::qWaitFor([&f] { return f.job().drawing != nullptr && f.session().findings(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.job().drawing != nullptr && f.session().findings(); }, kPatienceMs));
     f.session().edit("Drop", {}, [](job::Job& job) {
       job.mend.steps.push_back({mend::MendStep::What::Kind, mend::FindingKind::Stray, {}, "drop"});
     });
@@ -282,7 +282,7 @@ class TestNothingLost : public QObject {
     const Drawing drawing = job::drawingOf(f.job());
     QVERIFY(std::abs(boxOf(pathsOf(drawing)).width() - 100) < 1e-6);
     // Findings lie in the same drawing.
-    QVERIFY(QTest::qWaitFor([&f] { return f.session().findings() != nullptr; }, 60'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.session().findings() != nullptr; }, kPatienceMs));
     const Box box = boxOf(pathsOf(drawing));
     for (const mend::Finding& finding : *f.session().findings()) QVERIFY(box.contains(finding.at));
   }

@@ -61,7 +61,7 @@ class TestPictureStep : public QObject {
     QVERIFY(f.open(demoFile("window-card-photo.jpg")));
     f.window->showStep(Step::Picture);
     f.find<QPushButton>("makeTraceable")->click();
-    QVERIFY(QTest::qWaitFor([&] { return !f.job().preparation.empty() && f.session().upToDate(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&] { return !f.job().preparation.empty() && f.session().upToDate(); }, kPatienceMs));
     QCOMPARE(f.job().tracing->outlines.size(), 27U);
     QVERIFY(!f.job().trace.lightIsInk);
     QCOMPARE(f.window->bench().grab().isNull(), false);
@@ -80,13 +80,13 @@ class TestPictureStep : public QObject {
     f.window->showStep(Step::Picture);
     QVERIFY(f.session().recipes().empty());
     f.find<QPushButton>("makeTraceable")->click();
-    QVERIFY(QTest::qWaitFor([&] { return !f.job().preparation.empty() && f.session().upToDate(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&] { return !f.job().preparation.empty() && f.session().upToDate(); }, kPatienceMs));
     const std::vector<picture::PictureRecipe> recipes = f.session().recipes();
     QVERIFY(recipes.size() > 1);
     QVERIFY(f.find<QToolButton>("recipe1")->isChecked());
     QVERIFY(!f.find<QToolButton>("recipe1")->icon().isNull());
     f.find<QToolButton>("recipe2")->click();
-    QVERIFY(QTest::qWaitFor([&] { return f.session().upToDate(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&] { return f.session().upToDate(); }, kPatienceMs));
     QVERIFY(f.job().preparation == recipes[1].steps);
     QVERIFY(f.find<QToolButton>("recipe2")->isChecked());
     QVERIFY(!f.find<QToolButton>("recipe1")->isChecked());
@@ -103,7 +103,7 @@ class TestPictureStep : public QObject {
     WindowFixture f;
     f.window->showStep(Step::Picture);
     QVERIFY(f.open(demoFile("window-card-photo.jpg")));
-    QVERIFY(QTest::qWaitFor([&] { return f.find<QLabel>("remark") != nullptr; }, 30'000));
+    QVERIFY(QTest::qWaitFor([&] { return f.find<QLabel>("remark") != nullptr; }, kPatienceMs));
     QStringList said;
     for (const QLabel* label : f.window->findChildren<QLabel*>("remark")) said << label->text();
     QVERIFY(said.join(" ").contains("Straighten"));
@@ -117,7 +117,7 @@ class TestPictureStep : public QObject {
     QVERIFY(f.open(demoFile("window-card-photo.jpg")));
     QVERIFY(f.find<QLabel>("remark") == nullptr);
     f.window->showStep(Step::Picture);
-    QVERIFY(QTest::qWaitFor([&] { return f.find<QLabel>("remark") != nullptr; }, 60'000));
+    QVERIFY(QTest::qWaitFor([&] { return f.find<QLabel>("remark") != nullptr; }, kPatienceMs));
   }
 
   void eachStepIsSwitchedAdjustedMovedAndRemoved() {
@@ -325,10 +325,10 @@ class TestPictureStep : public QObject {
       camera->findChild<QPushButton*>("takePhoto")->click();
     });
     f.window->actions().camera->trigger();
-    QVERIFY(QTest::qWaitFor([&] { return f.session().upToDate() && f.session().hasPicture(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&] { return f.session().upToDate() && f.session().hasPicture(); }, kPatienceMs));
     QCOMPARE(f.job().picture.width(), 1600);
     f.window->room<PictureRoom>().actions().traceable->trigger();
-    QVERIFY(QTest::qWaitFor([&] { return !f.job().preparation.empty() && f.session().upToDate(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&] { return !f.job().preparation.empty() && f.session().upToDate(); }, kPatienceMs));
     QCOMPARE(f.job().tracing->outlines.size(), 27U);
   }
 

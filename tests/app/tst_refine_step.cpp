@@ -191,7 +191,7 @@ class TestRefineStep : public QObject {
     RefineFixture f;
     QVERIFY(f.offered());
     f.session().edit("Offset", {}, [](job::Job& job) { job.refine = {refine::OffsetBy{-100, refine::Joins::Round}}; });
-    QVERIFY(QTest::qWaitFor([&f] { return f.window->sentence().contains("nothing is left"); }, 120'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.window->sentence().contains("nothing is left"); }, kPatienceMs));
     QVERIFY(f.settle());
     QVERIFY(f.job().refine.empty() && f.now().outlines.size() == 3);
   }
@@ -200,13 +200,13 @@ class TestRefineStep : public QObject {
     RefineFixture f;
     QVERIFY(f.offered());
     auto* told = f.window->findChild<QLabel*>("newFaults");
-    QVERIFY(QTest::qWaitFor([&] { return f.session().faultsByRefining() != nullptr; }, 10'000));
+    QVERIFY(QTest::qWaitFor([&] { return f.session().faultsByRefining() != nullptr; }, kPatienceMs));
     QVERIFY(!told->isVisible() && !f.window->room<RefineRoom>().actions().nextFault->isEnabled());
     // The part at the right is dragged over the plate.
     f.click({100, 20});
     f.drag({100, 20}, {70, 30});
     QVERIFY(f.settle());
-    QVERIFY(QTest::qWaitFor([&] { return told->isVisible(); }, 10'000));
+    QVERIFY(QTest::qWaitFor([&] { return told->isVisible(); }, kPatienceMs));
     QVERIFY2(told->text().contains("2 faults") && told->text().contains("cross each other: 2"),
              qPrintable(told->text()));
     QVERIFY(RefinePanel::stateLine(f.session()).contains("2 faults"));
@@ -219,7 +219,7 @@ class TestRefineStep : public QObject {
     QVERIFY(told->text().startsWith("2 of 2") && f.window->bench().viewport().origin != first);
     f.window->actions().undo->trigger();
     QVERIFY(f.settle());
-    QVERIFY(QTest::qWaitFor([&] { return !told->isVisible(); }, 10'000));
+    QVERIFY(QTest::qWaitFor([&] { return !told->isVisible(); }, kPatienceMs));
     QVERIFY(!f.window->room<RefineRoom>().actions().nextFault->isEnabled());
   }
 

@@ -35,7 +35,7 @@ bool isKept(const QString& state, const std::string& origin) {
         }
         return false;
       },
-      20'000);
+      kPatienceMs);
 }
 
 void note(WindowFixture& f, const std::string& text) {
@@ -64,19 +64,19 @@ class TestSafekeeping : public QObject {
     auto* bring = f.window->findChild<QPushButton*>("bringBack");
     QVERIFY(bring != nullptr && bring->isVisible());
     bring->click();
-    QVERIFY(QTest::qWaitFor([&f] { return f.session().hasWork() && f.session().upToDate(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.session().hasWork() && f.session().upToDate(); }, kPatienceMs));
     QCOMPARE(f.job().origin, std::string("ours"));
     QCOMPARE(f.job().preparation, (std::vector<picture::PreparationStep>{{picture::Thicken{2}}}));
     QVERIFY2(f.session().modified(), "it is in no file yet");
     QVERIFY(f.session().jobFile().isEmpty());
     // It is kept for this window now, and no longer for the other.
-    QVERIFY(QTest::qWaitFor([&] { return keptFolders(state.path()).size() == 1; }, 20'000));
+    QVERIFY(QTest::qWaitFor([&] { return keptFolders(state.path()).size() == 1; }, kPatienceMs));
     QVERIFY(isKept(state.path(), "ours"));
     // Saved, nothing has to be kept.
     f.session().saveTo(f.folder.filePath("job.snugrim"));
     QVERIFY(f.settle());
     QVERIFY(!f.session().modified());
-    QVERIFY(QTest::qWaitFor([&] { return keptFolders(state.path()).isEmpty(); }, 20'000));
+    QVERIFY(QTest::qWaitFor([&] { return keptFolders(state.path()).isEmpty(); }, kPatienceMs));
   }
 
   void workOnASavedJobKnowsItsFile() {
@@ -101,7 +101,7 @@ class TestSafekeeping : public QObject {
     emit menu->aboutToShow();
     QCOMPARE(menu->actions().size(), 1);
     menu->actions().first()->trigger();
-    QVERIFY(QTest::qWaitFor([&f] { return f.session().hasWork() && f.session().upToDate(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.session().hasWork() && f.session().upToDate(); }, kPatienceMs));
     QCOMPARE(f.session().jobFile(), file);
     QVERIFY(f.session().modified());
     f.window->actions().save->trigger();
@@ -121,7 +121,7 @@ class TestSafekeeping : public QObject {
     }
     WindowFixture f(false, state.path());
     f.window->findChild<QPushButton*>("bringBack")->click();
-    QVERIFY(QTest::qWaitFor([&f] { return f.job().drawing && f.session().upToDate(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.job().drawing && f.session().upToDate(); }, kPatienceMs));
     QCOMPARE(f.job().drawing->outlines.size(), before->outlines.size());
     for (std::size_t i = 0; i < before->outlines.size(); ++i) QCOMPARE(f.job().drawing->path(i), before->path(i));
   }
@@ -195,7 +195,7 @@ class TestSafekeeping : public QObject {
     }
     WindowFixture f(false, state.path());
     f.window->findChild<QPushButton*>("bringBack")->click();
-    QVERIFY(QTest::qWaitFor([&f] { return f.window->sentence().contains("cannot be brought back"); }, 20'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.window->sentence().contains("cannot be brought back"); }, kPatienceMs));
     QVERIFY(!f.session().hasWork());
     // Cut off, what was decided says nothing any more.
     QFile decided(folder + "/decisions.json");
@@ -210,7 +210,7 @@ class TestSafekeeping : public QObject {
     WindowFixture f(false, state.path());
     QVERIFY(f.open(demoFile("badge.png")));
     note(f, "x");
-    QVERIFY(QTest::qWaitFor([&f] { return f.window->sentence().contains("cannot be kept"); }, 20'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.window->sentence().contains("cannot be kept"); }, kPatienceMs));
   }
 
   void twoWindowsOnOneJobAreTold() {

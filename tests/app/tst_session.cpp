@@ -44,7 +44,7 @@ class TestSession : public QObject {
   void stepsWithoutResultsAreWorkedOutAgain() {
     Session session(nullptr, {300, 1000, 1'000'000'000});
     session.setOpensInInks(false);
-    const auto settled = [&] { return QTest::qWaitFor([&] { return !session.busy(); }, 60'000); };
+    const auto settled = [&] { return QTest::qWaitFor([&] { return !session.busy(); }, kPatienceMs); };
     const QTemporaryDir folder;
     QImage image(80, 80, QImage::Format_Grayscale8);
     image.fill(Qt::white);
@@ -86,7 +86,7 @@ class TestSession : public QObject {
     const auto tracing = f.job().tracing;
     QSignalSpy borders(&f.session(), &Session::bordersFollowed);
     f.window->openFile(slowPicture(f.folder));
-    QVERIFY(borders.wait(60'000));
+    QVERIFY(borders.wait(kPatienceMs));
     QTest::keyClick(&f.window->bench(), Qt::Key_Escape);
     QVERIFY(!f.session().busy());
     QCOMPARE(f.job().picture.name, std::string("badge.png"));
@@ -132,7 +132,7 @@ class TestSession : public QObject {
     auto f = std::make_unique<WindowFixture>();
     QSignalSpy borders(&f->session(), &Session::bordersFollowed);
     f->window->openFile(slowPicture(f->folder));
-    QVERIFY(borders.wait(60'000));
+    QVERIFY(borders.wait(kPatienceMs));
     QElapsedTimer clock;
     clock.start();
     f->window.reset();

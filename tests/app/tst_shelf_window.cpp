@@ -23,7 +23,7 @@ struct ShelfFixture : RefineFixture {
   QListWidget& list() { return *shelf().findChild<QListWidget*>("shelfList"); }
   void open() {
     window->actions().shelf->trigger();
-    QTRY_VERIFY(shelf().ready());
+    QTRY_VERIFY_WITH_TIMEOUT(shelf().ready(), kPatienceMs);
   }
   void press(const char* name) { shelf().findChild<QPushButton*>(name)->click(); }
   QString about() { return shelf().findChild<QLabel*>("shelfAbout")->text(); }
@@ -88,7 +88,7 @@ class TestShelfWindow : public QObject {
     });
     f.window->actions().toShelf->trigger();
     QVERIFY(f.window->sentence().contains("is on the shelf"));
-    QTRY_COMPARE(f.list().count(), 7);
+    QTRY_COMPARE_WITH_TIMEOUT(f.list().count(), 7, kPatienceMs);
     f.search("big");
     QCOMPARE(f.list().count(), 1);
     QVERIFY(f.about().contains("100 × 80"));
@@ -98,13 +98,13 @@ class TestShelfWindow : public QObject {
     QCOMPARE(f.list().count(), 1);
     answerWith(QMessageBox::AcceptRole);
     f.press("shelfOff");
-    QTRY_COMPARE(f.list().count(), 0);
+    QTRY_COMPARE_WITH_TIMEOUT(f.list().count(), 0, kPatienceMs);
     // Those that shipped do not come back by themselves.
     f.search("");
-    QTRY_COMPARE(f.list().count(), 6);
+    QTRY_COMPARE_WITH_TIMEOUT(f.list().count(), 6, kPatienceMs);
     answerWith(QMessageBox::AcceptRole);
     f.press("shelfOff");
-    QTRY_COMPARE(f.list().count(), 5);
+    QTRY_COMPARE_WITH_TIMEOUT(f.list().count(), 5, kPatienceMs);
     f.open();
     QCOMPARE(f.list().count(), 5);
   }
@@ -113,12 +113,12 @@ class TestShelfWindow : public QObject {
     WindowFixture f;
     f.window->actions().shelf->trigger();
     auto* shelf = f.window->findChild<ShelfDialog*>();
-    QTRY_VERIFY(shelf->ready());
+    QTRY_VERIFY_WITH_TIMEOUT(shelf->ready(), kPatienceMs);
     QVERIFY2(!shelf->findChild<QPushButton*>("shelfPlace")->isEnabled(), "nothing is open");
     QVERIFY(!f.window->actions().toShelf->isEnabled());
     shelf->findChild<QPushButton*>("shelfOpen")->click();
-    QVERIFY(QTest::qWaitFor([&f] { return f.job().drawing && f.session().upToDate(); }, 20'000));
-    QTRY_VERIFY(shelf->findChild<QPushButton*>("shelfPlace")->isEnabled());
+    QVERIFY(QTest::qWaitFor([&f] { return f.job().drawing && f.session().upToDate(); }, kPatienceMs));
+    QTRY_VERIFY_WITH_TIMEOUT(shelf->findChild<QPushButton*>("shelfPlace")->isEnabled(), kPatienceMs);
   }
 
  private:

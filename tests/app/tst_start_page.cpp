@@ -35,7 +35,7 @@ class TestStartPage : public QObject {
     QVERIFY(recent != nullptr && !recent->icon().isNull());
     QVERIFY(!savedThumbnail(demoFile("badge.png")).isNull());
     recent->click();
-    QVERIFY(QTest::qWaitFor([&f] { return f.session().hasWork(); }, 30'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.session().hasWork(); }, kPatienceMs));
     QVERIFY(f.settle());
     QCOMPARE(f.job().original.name, std::string("badge.png"));
   }
@@ -53,7 +53,7 @@ class TestStartPage : public QObject {
     QVERIFY(button != nullptr && !button->icon().isNull());
     button->setFocus();
     QTest::keyClick(button, Qt::Key_Space);
-    QVERIFY(QTest::qWaitFor([&f] { return f.session().hasWork(); }, 30'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.session().hasWork(); }, kPatienceMs));
     QVERIFY(f.settle());
     QVERIFY(f.job().tracing && !f.job().tracing->outlines.empty());
   }

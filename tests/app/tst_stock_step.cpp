@@ -136,7 +136,7 @@ class TestStockStep : public QObject {
     QTRY_VERIFY2(f.warnings().contains("does not get into a gap of 1.00 mm"), qPrintable(f.warnings()));
     QVERIFY(!f.warnings().contains("web"));
     f.type("cutter", "25");
-    QTRY_VERIFY(f.warnings().contains("A web of 20.00 mm"));
+    QTRY_VERIFY_WITH_TIMEOUT(f.warnings().contains("A web of 20.00 mm"), kPatienceMs);
     f.type("cutter", "0.5");
     QVERIFY(!f.warnings().contains("cutter"));
   }

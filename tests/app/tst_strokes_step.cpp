@@ -28,7 +28,7 @@ struct StrokesFixture : WindowFixture {
     return traced();
   }
   bool traced() {
-    return QTest::qWaitFor([this] { return session().upToDate() && !session().busy(); }, 120'000);
+    return QTest::qWaitFor([this] { return session().upToDate() && !session().busy(); }, kPatienceMs);
   }
   std::size_t closed() { return countsOf(pathsOf(*job().tracing)).closed; }
   std::size_t all() { return job().tracing->outlines.size(); }
@@ -70,7 +70,7 @@ class TestStrokesStep : public QObject {
     StrokesFixture f("swallow.jpg");
     QVERIFY(f.press("method:strokes"));
     f.window->showStep(Step::Mend);
-    QVERIFY(QTest::qWaitFor([&f] { return f.session().findings() && !f.session().busy(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.session().findings() && !f.session().busy(); }, kPatienceMs));
     QCOMPARE(f.session().findings()->size(), 5U);
     for (const mend::Finding& finding : *f.session().findings()) QCOMPARE(finding.repair, "bridge");
     f.window->room<MendRoom>().actions().nextFinding->trigger();
@@ -81,7 +81,8 @@ class TestStrokesStep : public QObject {
     f.window->actions().undo->trigger();
     QVERIFY(f.traced());
     QCOMPARE(job::outlinesOf(f.job())->outlines.size(), 17U);
-    QVERIFY(QTest::qWaitFor([&f] { return f.window->room<MendRoom>().actions().takeProposals->isEnabled(); }, 60'000));
+    QVERIFY(
+        QTest::qWaitFor([&f] { return f.window->room<MendRoom>().actions().takeProposals->isEnabled(); }, kPatienceMs));
     f.window->room<MendRoom>().actions().takeProposals->trigger();
     QVERIFY(f.traced());
     QCOMPARE(job::outlinesOf(f.job())->outlines.size(), 14U);
@@ -182,19 +183,19 @@ class TestStrokesStep : public QObject {
     QVERIFY(f.press("method:strokes"));
     const double scale = f.window->bench().viewport().scale;
     f.window->room<TraceRoom>().actions().worst->trigger();
-    QVERIFY(QTest::qWaitFor([&f] { return !f.session().measuring(); }, 120'000));
+    QVERIFY(QTest::qWaitFor([&f] { return !f.session().measuring(); }, kPatienceMs));
     QVERIFY(f.find<QLabel>("farthest")->text().contains("no distance"));
     QCOMPARE(f.window->bench().viewport().scale, scale);
     // Borders have one.
     QVERIFY(f.press("method:borders"));
-    QVERIFY(QTest::qWaitFor([&f] { return f.find<QLabel>("farthest")->text().contains("Farthest"); }, 120'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.find<QLabel>("farthest")->text().contains("Farthest"); }, kPatienceMs));
   }
 
   void severalInksHaveNoStrokes() {
     WindowFixture f(true);
     QVERIFY(f.open(demoFile("badge.jpg")));
     f.window->showStep(Step::Trace);
-    QVERIFY(QTest::qWaitFor([&f] { return f.session().upToDate(); }, 120'000));
+    QVERIFY(QTest::qWaitFor([&f] { return f.session().upToDate(); }, kPatienceMs));
     QVERIFY(!f.find<QPushButton>("method:strokes")->isVisible());
   }
 };

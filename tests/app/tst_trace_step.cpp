@@ -27,10 +27,10 @@ class TestTraceStep : public QObject {
     WindowFixture f;
     QVERIFY(f.open(demoFile("badge.png")));
     f.session().edit("two tones", {}, [](job::Job& job) { job.colours.on = false; });
-    QVERIFY(QTest::qWaitFor([&] { return f.session().upToDate(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&] { return f.session().upToDate(); }, kPatienceMs));
     f.window->showStep(Step::Trace);
     auto* curve = f.find<SmoothnessCurve>("smoothnessCurve");
-    QVERIFY(QTest::qWaitFor([&] { return !curve->nodes().empty(); }, 120'000));
+    QVERIFY(QTest::qWaitFor([&] { return !curve->nodes().empty(); }, kPatienceMs));
     QVERIFY(curve->isVisible());
     QVERIFY(curve->nodes().front().nodes > curve->nodes().back().nodes);
     // A click near the right end sets a large tolerance, as a step of undo; the curve stays.
@@ -44,7 +44,8 @@ class TestTraceStep : public QObject {
     QCOMPARE(f.job().trace.tolerancePx, before);
     // Another picture has another curve.
     QVERIFY(f.open(demoFile("window-card.png")));
-    QVERIFY(QTest::qWaitFor([&] { return !curve->nodes().empty() && curve->nodes().front().nodes > 300; }, 120'000));
+    QVERIFY(
+        QTest::qWaitFor([&] { return !curve->nodes().empty() && curve->nodes().front().nodes > 300; }, kPatienceMs));
   }
 
   void aStartingPointIsOneStep() {
@@ -93,7 +94,7 @@ class TestTraceStep : public QObject {
     QVERIFY(f.open(demoFile("badge.png")));
     QSignalSpy failed(&f.session(), &Session::failed);
     f.window->openFile(file);
-    QTRY_VERIFY_WITH_TIMEOUT(failed.count() == 1, 60'000);
+    QTRY_VERIFY_WITH_TIMEOUT(failed.count() == 1, kPatienceMs);
     QVERIFY(f.settle());
     const QString sentence = failed.front().front().toString();
     QVERIFY2(sentence.contains("more than 6 million points") && sentence.endsWith('.'), qPrintable(sentence));
@@ -108,7 +109,7 @@ class TestTraceStep : public QObject {
     f.session().seal();
     // A setting that cannot be traced is taken back.
     f.find<QDoubleSpinBox>("smallest")->setValue(4);
-    QTRY_COMPARE_WITH_TIMEOUT(failed.count(), 2, 60'000);
+    QTRY_COMPARE_WITH_TIMEOUT(failed.count(), 2, kPatienceMs);
     QVERIFY(f.settle());
     QCOMPARE(f.job().trace.minAreaPx2, 3000.0);
     QCOMPARE(f.job().original.name, "stripes.png");
@@ -173,7 +174,7 @@ class TestTraceStep : public QObject {
     QSignalSpy measured(&f.session(), &Session::deviationMeasured);
     const QImage plain = f.window->bench().grab().toImage();
     QTest::keyClick(f.window.get(), Qt::Key_D);
-    QVERIFY(measured.wait(60'000));
+    QVERIFY(measured.wait(kPatienceMs));
     QVERIFY(f.window->bench().grab().toImage() != plain);
     QVERIFY(f.find<QLabel>("farthest")->text().contains("px"));
     const auto deviation = measured.at(0).at(0).value<std::shared_ptr<const trace::Deviation>>();
@@ -184,7 +185,7 @@ class TestTraceStep : public QObject {
     QVERIFY(f.window->bench().viewport().scale > 10);
     // It is measured anew for other outlines.
     f.session().edit("t", {}, [](job::Job& job) { job.trace.tolerancePx = 2; });
-    QVERIFY(measured.wait(60'000));
+    QVERIFY(measured.wait(kPatienceMs));
     f.window->room<TraceRoom>().actions().deviation->setChecked(false);
     QVERIFY(!f.find<QLabel>("farthest")->isVisible());
   }

@@ -217,7 +217,7 @@ class TestWindow : public QObject {
     }
     QApplication::clipboard()->setImage(image);
     QTest::keyClick(&f.window->bench(), Qt::Key_V, Qt::ControlModifier);
-    QVERIFY(QTest::qWaitFor([&] { return f.session().hasPicture() && !f.session().busy(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&] { return f.session().hasPicture() && !f.session().busy(); }, kPatienceMs));
     QCOMPARE(f.job().picture.width(), 50);
     QCOMPARE(f.job().tracing->outlines.size(), 1U);
   }
@@ -239,7 +239,7 @@ class TestWindow : public QObject {
     QVERIFY(enter.isAccepted());
     QDropEvent drop(QPointF(100, 100), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
     QApplication::sendEvent(&f.window->bench(), &drop);
-    QVERIFY(QTest::qWaitFor([&] { return f.session().hasPicture() && !f.session().busy(); }, 60'000));
+    QVERIFY(QTest::qWaitFor([&] { return f.session().hasPicture() && !f.session().busy(); }, kPatienceMs));
     QCOMPARE(f.job().picture.name, std::string("badge.png"));
   }
 

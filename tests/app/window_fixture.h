@@ -15,6 +15,7 @@
 #include "app/bench/bench.h"
 #include "app/look.h"
 #include "app/main_window.h"
+#include "patience.h"
 
 namespace rim::test {
 
@@ -84,12 +85,12 @@ struct WindowFixture {
   /// Opens a drawing.
   bool openDrawing(const QString& file) {
     window->openFile(file);
-    return QTest::qWaitFor([this] { return job().drawing && session().upToDate(); }, 60'000);
+    return QTest::qWaitFor([this] { return job().drawing && session().upToDate(); }, kPatienceMs);
   }
 
   /// Waits until nothing runs beside the window.
   bool settle() {
-    return QTest::qWaitFor([this] { return !session().busy(); }, 60'000);
+    return QTest::qWaitFor([this] { return !session().busy(); }, kPatienceMs);
   }
 
   template <typename Widget>

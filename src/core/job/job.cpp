@@ -140,6 +140,7 @@ Job withRefining(Job job, const std::stop_token& stop) {
   job.refined.reset();
   job.refineChanges.clear();
   job.keptByHand.clear();
+  job.lostByHand.clear();
   const auto before = mendedOf(job);
   if (job.refine.empty() || !before) return job;
   JobMemo memo = job.memo ? *job.memo : JobMemo{};
@@ -150,6 +151,7 @@ Job withRefining(Job job, const std::stop_token& stop) {
   job.refined = std::make_shared<const Drawing>(mendedIn(*before, *memo.mended.mm, all.drawing, k));
   job.refineChanges = all.changes;
   job.keptByHand = all.kept;
+  job.lostByHand = all.lost;
   job.memo = std::make_shared<const JobMemo>(std::move(memo));
   return job;
 }

@@ -118,6 +118,7 @@ struct Job : Recipe {
   std::shared_ptr<const Drawing> refined;
   std::vector<refine::Change> refineChanges;  ///< what that changed, mm
   std::vector<OutlineMark> keptByHand;        ///< what handwork is about that was made anew since
+  std::vector<OutlineMark> lostByHand;        ///< what was taken out, or put somewhere, by hand and is found no more
   /// What makes the next change quick (job/job_memo.h); a hint, null: nothing is known.
   std::shared_ptr<const JobMemo> memo;
   /// The key of each stage's result: the recipe that it was made of. Null: it is not there. A result belongs when both

@@ -73,6 +73,7 @@ constexpr std::array<Stage, kStages> kAll{{
        job.refined.reset();
        job.refineChanges.clear();
        job.keptByHand.clear();
+       job.lostByHand.clear();
      }},
 }};
 

@@ -67,7 +67,9 @@ class Doing {
   Refined operator()(const FitInto& s) const { return {fitted(drawing_, s.widthMm, s.heightMm), {}}; }
   Refined operator()(const Array& s) const { return {inRows(drawing_, s.columns, s.rows, s.gapsMm), {}}; }
   Refined operator()(const ArrayRound& s) const { return {onCircle(drawing_, s.count, s.centre), {}}; }
-  Refined operator()(const Remove& s) const { return {mend::withoutOutlines(drawing_, idsOf(s.outlines)), {}}; }
+  Refined operator()(const Remove& s) const {
+    return toThose(s.outlines, [this](const auto& ids) { return mend::withoutOutlines(drawing_, ids); });
+  }
   Refined operator()(const Replace& s) const {
     Refined refined{drawing_, {}};
     for (const Replace::One& one : s.outlines) {
@@ -78,14 +80,16 @@ class Doing {
   }
   Refined operator()(const EditLayer& s) const { return {withLayerAs(drawing_, s.name, s.as), {}}; }
   Refined operator()(const HideLayer& s) const { return {withoutLayers(drawing_, {s.name}), {}}; }
-  Refined operator()(const PutOnLayer& s) const { return {onLayer(drawing_, idsOf(s.outlines), s.layer), {}}; }
+  Refined operator()(const PutOnLayer& s) const {
+    return toThose(s.outlines, [&](const auto& ids) { return onLayer(drawing_, ids, s.layer); });
+  }
   Refined operator()(const LockLayer&) const { return {drawing_, {}}; }
   Refined operator()(const MoveLayer& s) const {
     return {withLayerAt(drawing_, s.name, static_cast<std::size_t>(std::max(0, s.place))), {}};
   }
   Refined operator()(const Group& s) const {
-    const std::set<OutlineId> outlines = idsOf(s.outlines);
-    return {s.together ? grouped(drawing_, outlines) : ungrouped(drawing_, outlines), {}};
+    return toThose(s.outlines,
+                   [&](const auto& ids) { return s.together ? grouped(drawing_, ids) : ungrouped(drawing_, ids); });
   }
   Refined operator()(const ByHand& s) const {
     Refined refined{drawing_, {}};
@@ -100,21 +104,38 @@ class Doing {
   }
 
  private:
-  std::set<OutlineId> idsOf(const std::vector<OutlineMark>& marks) const {
+  /// What comes of the outlines that were chosen by hand.
+  template <class Change>
+  Refined toThose(const std::vector<OutlineMark>& marks, const Change& change) const {
+    Refined refined{drawing_, {}};
     std::set<OutlineId> ids;
     for (const OutlineMark& mark : marks) {
-      if (const auto place = placeOf(drawing_, scaled(mark, k_))) ids.insert(drawing_.outlines[*place].id);
+      auto place = placeOf(drawing_, scaled(mark, k_));
+      if (!place) place = whatCameOf(refined, mark);
+      if (place) ids.insert(drawing_.outlines[*place].id);
     }
-    return ids;
+    refined.drawing = change(ids);
+    return refined;
   }
 
-  /// Where the outline stands that handwork is about: itself, or what lies there now, or what covers nearly the area
-  /// that was made of it. Remembers those that are no more what they were.
+  /// Where that stands which covers nearly what the outline did. Remembers that it is no more what it was, or that none
+  /// does though something is there.
+  std::optional<std::size_t> whatCameOf(Refined& refined, const OutlineMark& was) const {
+    const OutlineMark mark = scaled(was, k_);
+    const auto now = mostlyUnder(refined.drawing, mark);
+    if (now) refined.kept.push_back(was);
+    if (!now && isAnythingAt(refined.drawing, mark)) refined.lost.push_back(was);
+    return now;
+  }
+
+  /// Where the outline stands that other paths were made of: itself, or what lies there now, or what covers nearly the
+  /// area of the first. Remembers those that are no more what they were.
   std::optional<std::size_t> placeFor(Refined& refined, const OutlineMark& was, const std::vector<Path>& paths) const {
     if (const auto same = placeOf(refined.drawing, was.id)) return same;
+    const auto alike = placeOf(refined.drawing, scaled(was, k_));
+    if (!alike && paths.empty()) return whatCameOf(refined, was);
     refined.kept.push_back(was);
-    if (const auto alike = placeOf(refined.drawing, scaled(was, k_))) return alike;
-    return paths.empty() ? std::nullopt : mostlyUnder(refined.drawing, paths.front(), stop_);
+    return alike ? alike : mostlyUnder(refined.drawing, paths.front(), stop_);
   }
 
   /// The outline at a place along other paths: the first is still that one, the others stand behind it. With no path it
@@ -210,24 +231,29 @@ std::set<std::string> namesIn(const std::vector<Step>& steps) {
   return names;
 }
 
+/// The outlines that a step is about which were chosen by hand; null: it is about none.
+std::vector<OutlineMark>* chosenIn(Step& step) {
+  if (auto* remove = std::get_if<Remove>(&step)) return &remove->outlines;
+  if (auto* put = std::get_if<PutOnLayer>(&step)) return &put->outlines;
+  if (auto* group = std::get_if<Group>(&step)) return &group->outlines;
+  return nullptr;
+}
+
 }  // namespace
 
 std::vector<Step> withoutHandworkOn(std::vector<Step> steps, const std::set<OutlineId>& outlines) {
-  const auto isOn = [&outlines](const auto& one) {
-    return one.was.id != OutlineId::None && outlines.contains(one.was.id);
+  const auto emptied = [&outlines](auto& all, const auto& idOf) {
+    std::erase_if(all, [&](const auto& one) { return idOf(one) != OutlineId::None && outlines.contains(idOf(one)); });
+    return all.empty();
   };
-  const auto isEmptied = [&isOn](Step& step) {
-    if (auto* byHand = std::get_if<ByHand>(&step)) {
-      std::erase_if(byHand->changes, isOn);
-      return byHand->changes.empty();
-    }
-    if (auto* replace = std::get_if<Replace>(&step)) {
-      std::erase_if(replace->outlines, isOn);
-      return replace->outlines.empty();
-    }
-    return false;
-  };
-  std::erase_if(steps, isEmptied);
+  const auto idOfMark = [](const OutlineMark& mark) { return mark.id; };
+  const auto idOfMade = [](const auto& one) { return one.was.id; };
+  std::erase_if(steps, [&](Step& step) {
+    if (auto* byHand = std::get_if<ByHand>(&step)) return emptied(byHand->changes, idOfMade);
+    if (auto* replace = std::get_if<Replace>(&step)) return emptied(replace->outlines, idOfMade);
+    auto* marks = chosenIn(step);
+    return marks != nullptr && emptied(*marks, idOfMark);
+  });
   return steps;
 }
 

@@ -199,7 +199,8 @@ ByHand::One madeByHand(const OutlineMark& was, std::vector<Path> paths, std::siz
 /// change of an outline takes the place of the change before.
 std::vector<Step> withHandwork(std::vector<Step> steps, const std::vector<ByHand::One>& changes);
 
-/// The steps without what was made by hand of these outlines (ByHand, Replace), but what else was drawn by hand.
+/// The steps without what was done by hand to these outlines (ByHand, Replace, Remove, PutOnLayer, Group), but with
+/// what else was drawn by hand.
 std::vector<Step> withoutHandworkOn(std::vector<Step> steps, const std::set<OutlineId>& outlines);
 
 /// The word for a step, as on the command line: "true-up", "offset", …

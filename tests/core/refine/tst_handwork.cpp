@@ -70,6 +70,42 @@ class TestHandwork : public QObject {
     QVERIFY(!refine::mostlyUnder(after, Path{{0, 0}, {Segment::line({9, 9})}, false}));
   }
 
+  /// What was deleted and comes back larger or in pieces is deleted again where that is plain, else told.
+  void whatWasDeletedAndIsThereAgainIsTold() {
+    const Path deleted = scaled(squarePath(10), 1, {40, 0});
+    const Drawing before = makeDrawing({squarePath(10), deleted});
+    const OutlineMark mark = markOf(before.outlines[1]);
+    const refine::ByHand joined{{refine::madeByHand(mark, {})}};
+    for (const refine::Step& step : {refine::Step{refine::Remove{{mark}}}, refine::Step{joined}}) {
+      const auto left = [&step](const Path& now) {
+        return refine::done(makeDrawing({squarePath(10), now}), std::vector<refine::Step>{step});
+      };
+      QCOMPARE(refine::done(before, step).drawing.outlines.size(), 1U);
+      const refine::Refined larger = left(scaled(squarePath(13), 1, {39, -1}));
+      QCOMPARE(larger.drawing.outlines.size(), 1U);
+      QCOMPARE(larger.kept.size(), 1U);
+      QVERIFY(larger.lost.empty());
+      const refine::Refined grown = left(scaled(squarePath(10), 2, {38, -2}));
+      QCOMPARE(grown.drawing.outlines.size(), 2U);
+      QCOMPARE(grown.lost.size(), 1U);
+      QVERIFY(grown.kept.empty() && grown.lost[0] == mark);
+      QCOMPARE(left(scaled(squarePath(3), 1, {42, 2})).lost.size(), 1U);
+      // Nothing is there: that it was deleted is of no account any more.
+      QVERIFY(left(scaled(squarePath(10), 1, {70, 0})).lost.empty());
+      QVERIFY(refine::withoutHandworkOn({step}, {mark.id}).empty());
+    }
+  }
+
+  void aLayerOrAGroupThatFindsNothingIsTold() {
+    const Drawing before = makeDrawing({squarePath(10), scaled(squarePath(10), 1, {40, 0})});
+    const Drawing after = makeDrawing({squarePath(10), scaled(squarePath(3), 1, {42, 2})});
+    const std::vector<OutlineMark> marks{markOf(before.outlines[1])};
+    const std::vector<refine::Step> steps{refine::PutOnLayer{marks, {"fine", 0}}, refine::Group{marks, true}};
+    QCOMPARE(refine::done(after, steps).lost.size(), 2U);
+    QVERIFY(refine::done(before, steps).lost.empty());
+    QVERIFY(refine::withoutHandworkOn(steps, {marks[0].id}).empty());
+  }
+
   void handworkIsLetGo() {
     const Drawing drawing = makeDrawing({squarePath(10), scaled(squarePath(10), 1, {20, 0})});
     const OutlineMark first = markOf(drawing.outlines[0]);

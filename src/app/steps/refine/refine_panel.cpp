@@ -10,7 +10,7 @@
 
 #include "app/session.h"
 #include "app/steps/refine/hand/handwork.h"
-#include "app/steps/refine/kept_by_hand.h"
+#include "app/steps/refine/handwork_notice.h"
 #include "app/steps/refine/layer_list.h"
 #include "app/steps/refine/new_faults.h"
 #include "app/steps/refine/refine_actions.h"
@@ -46,7 +46,7 @@ RefinePanel::RefinePanel(Session& session, const RefineActions& actions, QWidget
   connect(faults_, &NewFaults::changed, this, &RefinePanel::faultsChanged);
   connect(faults_, &NewFaults::lookedAt, this,
           [this](const mend::Finding& fault) { emit lookedAt(fault.at * (1 / job::mmPerPixel(session_.shown()))); });
-  buildKept();
+  buildNotices();
   buildOffers(actions);
   hand_ = new Handwork(session, actions);
   layout()->addWidget(hand_);
@@ -105,15 +105,23 @@ void RefinePanel::buildOffers(const RefineActions& actions) {
   connectOffers(actions);
 }
 
-void RefinePanel::buildKept() {
-  kept_ = new KeptByHand;
-  layout()->addWidget(kept_);
-  connect(kept_, &KeptByHand::lookedAt, this, &RefinePanel::lookedAt);
-  connect(kept_, &KeptByHand::letGoWanted, this, [this](const std::set<OutlineId>& outlines) {
-    session_.edit(tr("Let handwork go"), {}, [&outlines](job::Job& job) {
-      job.refine = refine::withoutHandworkOn(std::move(job.refine), outlines);
+void RefinePanel::buildNotices() {
+  kept_ = new HandworkNotice({"keptByHand", tr("What is set above made %1 anew; what was made of it by hand was kept."),
+                              tr("Let them go"), tr("What was made of them by hand goes; undo brings it back")});
+  lost_ = new HandworkNotice(
+      {"lostByHand",
+       tr("%1 that you deleted, joined or put somewhere by hand cannot be told from others any more, as what is set "
+          "above was changed. Look whether any is there again."),
+       tr("Forget that"), tr("What was done to them by hand is taken out of the steps; undo brings it back")});
+  for (HandworkNotice* notice : {kept_, lost_}) {
+    layout()->addWidget(notice);
+    connect(notice, &HandworkNotice::lookedAt, this, &RefinePanel::lookedAt);
+    connect(notice, &HandworkNotice::letGoWanted, this, [this](const std::set<OutlineId>& outlines) {
+      session_.edit(tr("Let handwork go"), {}, [&outlines](job::Job& job) {
+        job.refine = refine::withoutHandworkOn(std::move(job.refine), outlines);
+      });
     });
-  });
+  }
 }
 
 void RefinePanel::buildSimplify() {
@@ -202,7 +210,10 @@ void RefinePanel::show(Unit unit) {
   list_->show(job.refine, unit);
   faults_->show(session_.faultsByRefining(), unit);
   const job::Job& shown = session_.shown();
-  if (session_.upToDate()) kept_->show(job.keptByHand);
+  if (session_.upToDate()) {
+    kept_->show(job.keptByHand);
+    lost_->show(job.lostByHand);
+  }
   hand_->show(unit);
   if (session_.upToDate() && session_.hasWork()) layers_->show(*job::outlinesOf(session_.job()), job.refine);
   const bool there = session_.upToDate() && session_.hasWork();
@@ -297,10 +308,12 @@ QString RefinePanel::stateLine(const Session& session) {
   if (!session.hasWork()) return tr("nothing yet");
   const std::size_t steps = session.job().refine.size();
   if (steps == 0) return tr("as mended");
-  const QString done = counted(steps, tr("1 step"), tr("%1 steps"));
+  QStringList all{counted(steps, tr("1 step"), tr("%1 steps"))};
   const auto& faults = session.faultsByRefining();
-  if (!faults || faults->empty()) return done;
-  return tr("%1, %2").arg(done, counted(faults->size(), tr("1 fault"), tr("%1 faults")));
+  if (faults && !faults->empty()) all += counted(faults->size(), tr("1 fault"), tr("%1 faults"));
+  const std::size_t lost = session.job().lostByHand.size();
+  if (lost > 0) all += tr("%1 by hand lost").arg(lost);
+  return all.join(tr(", "));
 }
 
 }  // namespace rim::app

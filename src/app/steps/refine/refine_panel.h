@@ -19,7 +19,7 @@ class QTreeWidgetItem;
 namespace rim::app {
 
 class Handwork;
-class KeptByHand;
+class HandworkNotice;
 class LayerList;
 class LengthField;
 class NewFaults;
@@ -80,7 +80,7 @@ class RefinePanel : public QWidget {
   std::optional<std::set<OutlineId>> wantedOutlines() const;
   void showAllowed();
   void add(const refine::Step& step);
-  void buildKept();
+  void buildNotices();
   void buildSimplify();
   void buildStock();
   void centreOnStock();
@@ -104,7 +104,8 @@ class RefinePanel : public QWidget {
   RefineList* list_;
   QLabel* changes_;
   NewFaults* faults_;
-  KeptByHand* kept_;
+  HandworkNotice* kept_;
+  HandworkNotice* lost_;
   Handwork* hand_;
   LayerList* layers_;
   SimplifyPart* simplify_;

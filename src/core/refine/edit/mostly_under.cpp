@@ -22,12 +22,15 @@ double inCommon(const Box& a, const Box& b) {
   return wide * high / (a.width() * a.height() + b.width() * b.height() - wide * high);
 }
 
+Box boxAt(const OutlineMark& mark) { return {mark.middle - mark.size * 0.5, mark.middle + mark.size * 0.5}; }
+
+// Boxes may have less in common than what they hold; so much less is out of the question.
+constexpr double kLeastOfBoxes = 0.25;
+constexpr double kLeast = 0.5;
+
 }  // namespace
 
 std::optional<std::size_t> mostlyUnder(const Drawing& drawing, const Path& path, const std::stop_token& stop) {
-  constexpr double kLeast = 0.5;
-  // Boxes may have less in common than what they hold; so much less is out of the question.
-  constexpr double kLeastOfBoxes = 0.25;
   if (!path.closed) return {};
   const Box box = boxOf(path);
   std::optional<std::size_t> most;
@@ -42,6 +45,28 @@ std::optional<std::size_t> mostlyUnder(const Drawing& drawing, const Path& path,
     most = i;
   }
   return most;
+}
+
+std::optional<std::size_t> mostlyUnder(const Drawing& drawing, const OutlineMark& mark) {
+  const Box box = boxAt(mark);
+  std::optional<std::size_t> most;
+  double share = kLeast;
+  for (std::size_t i = 0; i < drawing.outlines.size(); ++i) {
+    const double area = std::abs(signedArea(drawing.path(i)));
+    const double common = inCommon(box, drawing.outlines[i].box());
+    if (common < share || std::min(area, mark.area) < kLeast * std::max(area, mark.area)) continue;
+    share = common;
+    most = i;
+  }
+  return most;
+}
+
+bool isAnythingAt(const Drawing& drawing, const OutlineMark& mark) {
+  const Box box = boxAt(mark);
+  return std::any_of(drawing.outlines.begin(), drawing.outlines.end(), [&box](const Outline& outline) {
+    const bool isWithin = box.contains(outline.box().low) && box.contains(outline.box().high);
+    return isWithin || inCommon(box, outline.box()) >= kLeastOfBoxes;
+  });
 }
 
 }  // namespace rim::refine

@@ -104,6 +104,7 @@ void append(Refined& all, Refined next) {
   all.drawing = std::move(next.drawing);
   all.changes.insert(all.changes.end(), next.changes.begin(), next.changes.end());
   all.kept.insert(all.kept.end(), next.kept.begin(), next.kept.end());
+  all.lost.insert(all.lost.end(), next.lost.begin(), next.lost.end());
 }
 
 bool isAboutOnly(const Proposal& proposal, const std::set<OutlineId>& outlines) {

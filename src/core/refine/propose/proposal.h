@@ -73,6 +73,9 @@ struct Refined {
   /// The outlines that handwork is about of which none is there any more as it was then, as what made them is set
   /// otherwise now: what was made of them by hand counts nevertheless.
   std::vector<OutlineMark> kept{};
+  /// Those that handwork took out, joined to others or put somewhere, of which nothing is found any more though other
+  /// outlines lie where they did: nothing was done to these.
+  std::vector<OutlineMark> lost{};
 };
 
 /// What was done next, added to all that was done before.
