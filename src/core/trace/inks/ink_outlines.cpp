@@ -1,6 +1,9 @@
 #include "core/trace/inks/ink_outlines.h"
 
 #include <algorithm>
+#include <cmath>
+
+#include "core/geometry/segment.h"
 
 namespace rim::trace::inks {
 namespace {
@@ -29,6 +32,10 @@ struct Side {
     return endTangent(segmentStart(p, last), p.segments[last]);
   }
 };
+
+/// What is left of an ink between two borders that came to lie on each other.
+constexpr double kNoAreaPx2 = 1e-3;
+constexpr double kNothingPx = 1e-9;
 
 bool isIn(const std::vector<bool>& inside, std::uint8_t ink) { return ink < inside.size() && inside[ink]; }
 
@@ -88,7 +95,7 @@ bool turnsBack(const Path& path, std::size_t i) {
 Path withoutSpikes(Path path) {
   constexpr std::size_t kFewest = 3;
   for (std::size_t i = 0; i < path.segments.size() && path.segments.size() > kFewest;) {
-    const bool nothing = path.segments[i].kind == SegmentKind::Line && segmentStart(path, i) == path.segments[i].end;
+    const bool nothing = lengthOf(pieceOf(path, i)) < kNothingPx;
     if (!nothing && !turnsBack(path, i)) {
       ++i;
       continue;
@@ -131,7 +138,8 @@ std::vector<Path> outlinesRound(const InkBorders& borders, const std::vector<boo
       k = nextOf(sides[k], sides, leaving[static_cast<std::size_t>(at)], used);
     }
     path.segments.back().end = path.start;
-    outlines.push_back(withoutSpikes(std::move(path)));
+    path = withoutSpikes(std::move(path));
+    if (std::abs(signedArea(path)) > kNoAreaPx2) outlines.push_back(std::move(path));
   }
   return outlines;
 }

@@ -77,6 +77,15 @@ bool passes(const contour::Border& border, const cv::Mat& marked) {
   });
 }
 
+/// Whether an outline was left as the polygon that was measured, of places a part of a pixel apart: a fit of the border
+/// is better than that.
+bool isAsMeasured(const Path& outline) {
+  constexpr std::size_t kMany = 50;
+  constexpr double kUsualPx = 0.5;
+  return outline.segments.size() > kMany &&
+         pathLength(outline) < kUsualPx * static_cast<double>(outline.segments.size());
+}
+
 }  // namespace
 
 std::vector<OutlineNode> nodesNear(const Path& outline, Point place) {
@@ -104,6 +113,7 @@ LoneInks::LoneInks(const CrackGraph& graph, const cv::Mat& bgr, const colour::In
     // Later rounds take as long as all else together and hardly move a border.
     const outline::FitScope scope{[&shown](const contour::Border& border) { return passes(border, shown); }, 1};
     own.outlines = outline::traceTones(std::move(tones), settings, {control.stop, {}}, scope).outlines;
+    std::erase_if(own.outlines, isAsMeasured);
     for (const Path& outline : own.outlines) own.boxes.push_back(grown(boxOf(outline), kOffPx));
   });
 }

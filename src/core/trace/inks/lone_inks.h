@@ -37,9 +37,9 @@ class LoneInks {
   /// None is traced.
   LoneInks() = default;
 
-  /// Of every two inks that have a border one is traced, of few inks as many as that needs; its outlines that show no
-  /// border of which another one has none are left as polygons. None in pictures so large that greys say no more than
-  /// borders do, nor with more than 1000 borders. Throws Cancelled.
+  /// Of every two inks that have a border one is traced, of few inks as many as that needs, without its outlines that
+  /// show no border of which another one has none. None in pictures so large that greys say no more than borders do,
+  /// nor with more than 1000 borders. Throws Cancelled.
   LoneInks(const CrackGraph& graph, const cv::Mat& bgr, const colour::InkMap& map, const TraceSettings& settings,
            const WorkControl& control);
 

@@ -4,9 +4,13 @@
 
 namespace rim::trace::outline {
 
-/// The path without lines shorter than `tinyPx`, which say nothing; what came before ends where they did, and its last
-/// handle goes with it. The first line of a closed path stays, and so do all of one of less than four segments; an open
-/// path begins and ends where it did, and keeps one segment.
+/// The path without lines shorter than `tinyPx`, an open one without any segment so short, as they say nothing; what
+/// came before ends where they did, and its last handle goes with it. The first line of a closed path stays, and so do
+/// all of one of less than four segments; an open path begins and ends where it did, and keeps one segment.
 Path withoutTinyLines(const Path& path, double tinyPx);
+
+/// The open path without a first or last line shorter than `shortPx` that turns back nearly along what follows or comes
+/// before; that begins or ends where it did. (Between the ends: trace/outline/without_backsteps.h.)
+Path withoutHooks(const Path& path, double shortPx);
 
 }  // namespace rim::trace::outline
