@@ -26,6 +26,7 @@ namespace {
 constexpr int kSide = 160;
 const std::vector<colour::Rgb> kColours{{255, 255, 255}, {23, 41, 84}, {194, 35, 40}, {245, 186, 33}};
 
+Point spot(double x, double y) { return {x, y}; }
 Segment to(double x, double y) { return Segment::line({x, y}); }
 
 /// Ink 2 between inks 1 and 3, no wider than `wide` for 2 px from the junction at (0, 0) on, then ever wider.
@@ -53,13 +54,13 @@ class TestSlivers : public QObject {
     const Point at = parted.junctions[0];
     QVERIFY2(distance(at, {2, 0.1}) < 0.2, qPrintable(QString("%1, %2").arg(at.x).arg(at.y)));
     QVERIFY(parted.borders[0].path.start == at && endOf(parted.borders[1].path) == at);
-    QVERIFY(endOf(parted.borders[2].path) == at && parted.borders[2].path.start == Point(-10, 0));
+    QVERIFY(endOf(parted.borders[2].path) == at && parted.borders[2].path.start == spot(-10, 0));
     QCOMPARE(parted.borders[0].path.segments.size(), 1U);
     QVERIFY(nearestOn(parted.borders[2].path, {0, 0}).off < 1e-9);
 
     moved.clear();
-    QVERIFY(trace::inks::withoutSlivers(wedge(1.2), none, moved).junctions[0] == Point(0, 0));
-    QVERIFY(trace::inks::withoutSlivers(wedge(0.2), {true, true, true, true}, moved).junctions[0] == Point(0, 0));
+    QVERIFY(trace::inks::withoutSlivers(wedge(1.2), none, moved).junctions[0] == spot(0, 0));
+    QVERIFY(trace::inks::withoutSlivers(wedge(0.2), {true, true, true, true}, moved).junctions[0] == spot(0, 0));
     QVERIFY(moved.empty());
   }
 
@@ -67,7 +68,7 @@ class TestSlivers : public QObject {
     const Path out{{0, 0}, {to(10, 0), to(8.5, 0.1), to(4, 9)}, false};
     const Path without = trace::outline::withoutSpikes(out, 0.4, 3);
     QCOMPARE(without.segments.size(), 2U);
-    QVERIFY(distance(without.segments[0].end, {8.5, 0.1}) < 1e-9 && endOf(without) == Point(4, 9));
+    QVERIFY(distance(without.segments[0].end, {8.5, 0.1}) < 1e-9 && endOf(without) == spot(4, 9));
     QVERIFY(trace::outline::withoutSpikes(out, 0.01, 3).segments.size() == 3);
     QVERIFY(trace::outline::withoutSpikes(out, 0.4, 1).segments.size() == 3);
     const Path corner{{0, 0}, {to(10, 0), to(8.5, 2), to(4, 9)}, false};
@@ -77,9 +78,9 @@ class TestSlivers : public QObject {
   void hooksAtTheEndsGo() {
     const Path atTheEnd{{0, 0}, {to(5, 0), to(4.2, 0.1)}, false};
     const Path ended = trace::outline::withoutHooks(atTheEnd, 1.1);
-    QVERIFY(ended.segments.size() == 1 && endOf(ended) == Point(4.2, 0.1));
+    QVERIFY(ended.segments.size() == 1 && endOf(ended) == spot(4.2, 0.1));
     const Path begun = trace::outline::withoutHooks(reversed(atTheEnd), 1.1);
-    QVERIFY(begun.segments.size() == 1 && begun.start == Point(4.2, 0.1) && endOf(begun) == Point(0, 0));
+    QVERIFY(begun.segments.size() == 1 && begun.start == spot(4.2, 0.1) && endOf(begun) == spot(0, 0));
     QVERIFY(trace::outline::withoutHooks(atTheEnd, 0.5) == atTheEnd);
     const Path aCorner{{0, 0}, {to(5, 0), to(5, 0.8)}, false};
     QVERIFY(trace::outline::withoutHooks(aCorner, 1.1) == aCorner);
