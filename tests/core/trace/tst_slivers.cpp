@@ -1,4 +1,4 @@
-// What is too thin to be seen: slivers between borders of inks, and what a border runs out and back.
+// What is too thin to be seen: slivers between borders of inks, and hooks at their ends.
 
 #include <QTest>
 #include <numbers>
@@ -13,8 +13,7 @@
 #include "core/trace/inks/ink_outlines.h"
 #include "core/trace/inks/lone_inks.h"
 #include "core/trace/inks/slivers.h"
-#include "core/trace/outline/without_spikes.h"
-#include "core/trace/outline/without_tiny_lines.h"
+#include "core/trace/outline/without_backsteps.h"
 #include "support/artwork.h"
 #include "support/test_list.h"
 
@@ -62,17 +61,6 @@ class TestSlivers : public QObject {
     QVERIFY(trace::inks::withoutSlivers(wedge(1.2), none, moved).junctions[0] == spot(0, 0));
     QVERIFY(trace::inks::withoutSlivers(wedge(0.2), {true, true, true, true}, moved).junctions[0] == spot(0, 0));
     QVERIFY(moved.empty());
-  }
-
-  void whatABorderRunsOutAndBackGoes() {
-    const Path out{{0, 0}, {to(10, 0), to(8.5, 0.1), to(4, 9)}, false};
-    const Path without = trace::outline::withoutSpikes(out, 0.4, 3);
-    QCOMPARE(without.segments.size(), 2U);
-    QVERIFY(distance(without.segments[0].end, {8.5, 0.1}) < 1e-9 && endOf(without) == spot(4, 9));
-    QVERIFY(trace::outline::withoutSpikes(out, 0.01, 3).segments.size() == 3);
-    QVERIFY(trace::outline::withoutSpikes(out, 0.4, 1).segments.size() == 3);
-    const Path corner{{0, 0}, {to(10, 0), to(8.5, 2), to(4, 9)}, false};
-    QVERIFY(trace::outline::withoutSpikes(corner, 0.4, 3) == corner);
   }
 
   void hooksAtTheEndsGo() {

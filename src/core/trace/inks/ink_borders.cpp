@@ -7,116 +7,23 @@
 
 #include "core/colour/reduce.h"
 #include "core/for_all.h"
-#include "core/geometry/grown_box.h"
-#include "core/trace/inks/ink_outlines.h"
+#include "core/trace/inks/ink_crossings.h"
 #include "core/trace/inks/junction.h"
 #include "core/trace/inks/own_outlines.h"
-#include "core/trace/inks/slivers.h"
+#include "core/trace/inks/unseen.h"
 #include "core/trace/inks/ways.h"
 #include "core/trace/outline/fewer_pieces.h"
 #include "core/trace/outline/fit_outline.h"
 #include "core/trace/outline/fit_settings.h"
 #include "core/trace/outline/guard.h"
 #include "core/trace/outline/measured_near.h"
-#include "core/trace/outline/outline_crossings.h"
-#include "core/trace/outline/without_backsteps.h"
-#include "core/trace/outline/without_spikes.h"
-#include "core/trace/outline/without_tiny_lines.h"
 
 namespace rim::trace::inks {
 namespace {
 
 constexpr double kEverywherePx = 1e9;
-/// Such lines are left where a way is cut beside a node, or follows its points again.
-constexpr double kNoLengthPx = 0.06;
-/// No border has a zigzag of less than this.
-constexpr double kShortPx = 1.1;
-/// Nothing that is seen in a picture is so thin.
-constexpr double kSpikeWidthPx = 0.4;
-constexpr double kMostOfSpikePx = 1.5;
-
-/// Where the outlines of an ink cross themselves or each other; where they only meet at a junction they may.
-std::vector<Point> crossingPlacesOf(std::uint8_t ink, const InkBorders& borders, const std::stop_token& stop) {
-  std::vector<bool> only(static_cast<std::size_t>(ink) + 1, false);
-  only[ink] = true;
-  const std::vector<Path> outlines = outlinesRound(borders, only);
-  std::vector<Point> places;
-  for (const Crossing& crossing : outline::OutlineCrossings(outlines, borders.junctions).find(stop))
-    places.push_back(crossing.place);
-  return places;
-}
-
-/// The same for all inks.
-std::vector<Point> crossingPlaces(const InkBorders& borders, const std::stop_token& stop) {
-  std::set<std::uint8_t> inks;
-  for (const FittedBorder& border : borders.borders) inks.insert({border.left, border.right});
-  inks.erase(kOutside);
-  const std::vector<std::uint8_t> each(inks.begin(), inks.end());
-  std::vector<std::vector<Point>> found(each.size());
-  forAll(each.size(), {stop, {}}, [&](std::size_t i) { found[i] = crossingPlacesOf(each[i], borders, stop); });
-  std::vector<Point> places;
-  for (const std::vector<Point>& own : found) places.insert(places.end(), own.begin(), own.end());
-  return places;
-}
-
-/// Whether a border that does not end in the junction runs over it.
-bool isRunOver(std::size_t junction, const InkBorders& borders) {
-  constexpr double kOverPx = 0.15;
-  const Point place = borders.junctions[junction];
-  const int j = static_cast<int>(junction);
-  return std::any_of(borders.borders.begin(), borders.borders.end(), [&](const FittedBorder& border) {
-    if (border.start == j || border.end == j || border.path.segments.empty()) return false;
-    return grown(boxOf(border.path), kOverPx).contains(place) && nearestOn(border.path, place).off < kOverPx;
-  });
-}
-
-/// The borders without slivers (trace/inks/slivers.h), but at junctions near which they would cross by that.
-InkBorders partedLater(InkBorders borders, const std::stop_token& stop) {
-  constexpr int kRounds = 3;
-  constexpr double kNearPx = 4;
-  std::vector<bool> stay(borders.junctions.size(), false);
-  for (int round = 0; round < kRounds; ++round) {
-    std::vector<std::size_t> moved;
-    InkBorders parted = withoutSlivers(borders, stay, moved);
-    if (moved.empty()) break;
-    const std::vector<Point> places = crossingPlaces(parted, stop);
-    for (const std::size_t j : moved) {
-      const Point at = parted.junctions[j];
-      stay[j] = isRunOver(j, parted) ||
-                std::any_of(places.begin(), places.end(), [&](Point p) { return distance(p, at) < kNearPx; });
-    }
-    if (places.empty() && std::none_of(moved.begin(), moved.end(), [&](std::size_t j) { return stay[j]; }))
-      return parted;
-  }
-  return borders;
-}
-
-bool passes(const Path& path, const std::vector<Point>& places) {
-  constexpr double kOnItPx = 0.05;
-  const Box box = grown(boxOf(path), kOnItPx);
-  return std::any_of(places.begin(), places.end(),
-                     [&](Point p) { return box.contains(p) && nearestOn(path, p).off < kOnItPx; });
-}
-
-/// Open borders without what is too thin or too short to be seen, but those that would cross others without.
-InkBorders withoutWhatIsUnseen(const InkBorders& borders, const std::stop_token& stop) {
-  constexpr int kRounds = 3;
-  InkBorders without = borders;
-  for (FittedBorder& border : without.borders) {
-    if (border.start < 0) continue;
-    border.path = outline::withoutSpikes(std::move(border.path), kSpikeWidthPx, kMostOfSpikePx);
-    border.path = outline::withoutBacksteps(outline::withoutHooks(border.path, kShortPx), kShortPx);
-    border.path = outline::withoutTinyLines(border.path, kNoLengthPx);
-  }
-  for (int round = 0; round < kRounds; ++round) {
-    const std::vector<Point> places = crossingPlaces(without, stop);
-    if (places.empty()) return without;
-    for (std::size_t i = 0; i < borders.borders.size(); ++i) {
-      if (passes(without.borders[i].path, places)) without.borders[i].path = borders.borders[i].path;
-    }
-  }
-  return borders;
-}
+/// Junctions nearer to each other are one.
+constexpr double kOnePlacePx = 0.06;
 
 class Fitter {
  public:
@@ -142,8 +49,7 @@ class Fitter {
     for (std::size_t w = 0; w < paths_.size(); ++w) cut(w, result.borders);
     std::vector<Point> crossings = leaveCrossingsAsMeasured(result, control);
     if (crossings.empty() && withinPx_ > settings_.tolerancePx) takeFewerPieces(result, control);
-    if (crossings.empty())
-      result = withoutWhatIsUnseen(partedLater(withoutWhatIsUnseen(result, control.stop), control.stop), control.stop);
+    if (crossings.empty()) result = withoutUnseen(result, control.stop);
     return {std::move(result), std::move(crossings)};
   }
 
@@ -218,7 +124,7 @@ class Fitter {
       if (border.start < 0 || border.start == border.end) continue;
       const auto one = static_cast<std::size_t>(border.start);
       const auto other = static_cast<std::size_t>(border.end);
-      if (distance(places_[one], places_[other]) >= kNoLengthPx) continue;
+      if (distance(places_[one], places_[other]) >= kOnePlacePx) continue;
       const bool otherIsKnown = ways_.junctions[other].fixed && !ways_.junctions[one].fixed;
       (otherIsKnown ? places_[one] : places_[other]) = places_[otherIsKnown ? other : one];
     }

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/geometry/path_place.h"
+#include "core/geometry/segment.h"
 
 namespace rim::trace::outline {
 namespace {
@@ -13,8 +14,6 @@ constexpr double kNothingPx = 0.03;
 constexpr double kAsidePx = 0.5;
 constexpr double kFoldPx = 3;
 constexpr double kFold = -0.9;  // cosine of the turns of a line folded into three
-
-bool isLine(const Segment& segment) { return segment.kind == SegmentKind::Line; }
 
 bool stepsBack(const Path& path, std::size_t i, double anyPx) {
   const Segment& segment = path.segments[i];
@@ -32,10 +31,12 @@ bool stepsBack(const Path& path, std::size_t i, double anyPx) {
   return isLine(previous) && isLine(next) && turn < kFold && (length(step) < kFoldPx || aside < kAsidePx);
 }
 
+/// A segment that started at `from` with other ends.
+Segment withOwnEnds(Point from, const Segment& segment, Point start, Point end) {
+  return withEnds({from, {segment}, false}, start, end).segments.front();
+}
+
 void takeOut(Path& path, std::size_t i) {
-  const auto withOwnEnds = [](Point from, const Segment& segment, Point start, Point end) {
-    return withEnds({from, {segment}, false}, start, end).segments.front();
-  };
   Segment& previous = path.segments[i - 1];
   Segment& next = path.segments[i + 1];
   const Point from = segmentStart(path, i - 1);
@@ -58,6 +59,14 @@ Path withoutInnerBacksteps(Path path, double anyPx) {
   return path;
 }
 
+/// Whether a line is shorter than that and turns back from a direction.
+bool isHook(const Piece& piece, Point direction, double shortPx) {
+  constexpr double kNearlyBack = -0.7;  // cosine
+  const Point way = piece.segment.end - piece.start;
+  const double size = length(way);
+  return isLine(piece.segment) && size > 0 && size < shortPx && dot(way, direction) < kNearlyBack * size;
+}
+
 }  // namespace
 
 Path withoutBacksteps(Path path, double anyPx) {
@@ -67,6 +76,23 @@ Path withoutBacksteps(Path path, double anyPx) {
   // Where it begins and ends is in the middle once it begins elsewhere.
   Path turned = withoutInnerBacksteps(begunAt(path, count / 2), anyPx);
   return turned.segments.size() < count ? turned : path;
+}
+
+Path withoutHooks(Path path, double shortPx) {
+  std::vector<Segment>& segments = path.segments;
+  if (segments.size() > 1) {
+    const std::size_t last = segments.size() - 1;
+    const Point from = segmentStart(path, last - 1);
+    if (isHook(pieceOf(path, last), endTangent(from, segments[last - 1]), shortPx)) {
+      segments[last - 1] = withOwnEnds(from, segments[last - 1], from, segments[last].end);
+      segments.pop_back();
+    }
+  }
+  if (segments.size() > 1 && isHook(pieceOf(path, 0), tangentAt(pieceOf(path, 1), 0), shortPx)) {
+    segments[1] = withOwnEnds(segments[0].end, segments[1], path.start, segments[1].end);
+    segments.erase(segments.begin());
+  }
+  return path;
 }
 
 }  // namespace rim::trace::outline

@@ -11,4 +11,8 @@ namespace rim::trace::outline {
 /// the last segment of an open path stay; a closed one may begin at another node.
 Path withoutBacksteps(Path path, double anyPx = 0.5);
 
+/// The open path (px) without a first or last line shorter than `shortPx` that turns back nearly along what follows or
+/// comes before; that begins or ends where it did.
+Path withoutHooks(Path path, double shortPx);
+
 }  // namespace rim::trace::outline

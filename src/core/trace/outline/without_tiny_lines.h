@@ -9,8 +9,4 @@ namespace rim::trace::outline {
 /// all of one of less than four segments; an open path begins and ends where it did, and keeps one segment.
 Path withoutTinyLines(const Path& path, double tinyPx);
 
-/// The open path without a first or last line shorter than `shortPx` that turns back nearly along what follows or comes
-/// before; that begins or ends where it did. (Between the ends: trace/outline/without_backsteps.h.)
-Path withoutHooks(const Path& path, double shortPx);
-
 }  // namespace rim::trace::outline
