@@ -190,26 +190,32 @@ class Joining {
     take(std::move(pairs));
   }
 
-  /// All points of lines as they are now, and whose they are.
+  /// Points of lines as they are now, and whose they are: those in reach of an end of which it is not known yet how it
+  /// goes on. Of many strokes they are few.
   struct Lines {
     std::vector<Point> points;
     std::vector<std::size_t> track;
     std::vector<std::size_t> at;
   };
   Lines linesNow() const {
+    std::vector<Point> tips;
+    for (std::size_t e = 0; e < ends_.size(); ++e) {
+      if (open_[e]) tips.push_back(on_[e].tip);
+    }
+    const BoxIndex index(boxesAt(tips));
     Lines lines;
+    const auto add = [&](Point p, std::size_t track, std::size_t at) {
+      bool inReach = false;
+      index.near({p, p}, kRunOnReach * width_ + kMeetsPx, [&inReach](std::size_t) { inReach = true; });
+      if (!inReach) return;
+      lines.points.push_back(p);
+      lines.track.push_back(track);
+      lines.at.push_back(at);
+    };
     for (std::size_t t = 0; t < tracks_.size(); ++t) {
-      for (std::size_t i = 0; i < tracks_[t].points.size(); ++i) {
-        lines.points.push_back(tracks_[t].points[i]);
-        lines.track.push_back(t);
-        lines.at.push_back(i);
-      }
+      for (std::size_t i = 0; i < tracks_[t].points.size(); ++i) add(tracks_[t].points[i], t, i);
       for (const std::size_t e : {2 * t, 2 * t + 1}) {
-        for (const Point p : links_.more[e]) {
-          lines.points.push_back(p);
-          lines.track.push_back(t);
-          lines.at.push_back(e % 2 == 0 ? 0 : tracks_[t].points.size());
-        }
+        for (const Point p : links_.more[e]) add(p, t, e % 2 == 0 ? 0 : tracks_[t].points.size());
       }
     }
     return lines;
@@ -249,9 +255,7 @@ class Joining {
   }
 
   std::optional<std::vector<Point>> wayOn(std::size_t e, const Lines& lines, const BoxIndex& index) const {
-    constexpr double kMeetsPx = 0.6;
-    constexpr double kReach = 2.5;  // widths
-    const double reach = kReach * width_;
+    const double reach = kRunOnReach * width_;
     const auto own = static_cast<double>(e % 2 == 0 ? 0 : tracks_[e / 2].points.size());
     std::vector<Point> way;
     for (double ahead = kTrackStepPx; ahead < reach; ahead += kTrackStepPx) {
@@ -393,6 +397,8 @@ class Joining {
     return step > 0 ? 2 * r : 2 * t + 1;
   }
 
+  static constexpr double kRunOnReach = 2.5;    ///< widths: so far an end that is left over runs on
+  static constexpr double kMeetsPx = 0.6;       ///< and so near to a line it is there
   static constexpr std::size_t kTipPoints = 3;  ///< of a track that is no more than a tip
 
   const BorderNearby& border_;

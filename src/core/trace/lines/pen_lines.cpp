@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/geometry/nearest_on_paths.h"
+#include "core/geometry/segment_distance.h"
 #include "core/median.h"
 #include "core/trace/lines/join_stretches.h"
 #include "core/trace/lines/switch_parts.h"
@@ -42,6 +42,25 @@ std::optional<double> oneWidthOf(const std::vector<double>& widths) {
   return width;
 }
 
+/// How far it is from each place to the nearest line, px; no more than `reach` is told. Of many strokes the places are
+/// few and the points of lines millions, so the places are what is indexed.
+std::vector<double> waysToLines(const std::vector<Point>& places, const std::vector<StrokeLine>& lines, double reach) {
+  std::vector<double> ways(places.size(), reach);
+  const BoxIndex index(boxesAt(places));
+  for (const StrokeLine& line : lines) {
+    const std::size_t count = line.points.size();
+    for (std::size_t i = 1; i < count + (line.closed ? 1 : 0); ++i) {
+      const Point a = line.points[i - 1];
+      const Point b = line.points[i % count];
+      const Box box{{std::min(a.x, b.x), std::min(a.y, b.y)}, {std::max(a.x, b.x), std::max(a.y, b.y)}};
+      index.near(box, reach, [&](std::size_t place) {
+        ways[place] = std::min(ways[place], distanceToSegment(places[place], a, b));
+      });
+    }
+  }
+  return ways;
+}
+
 }  // namespace
 
 std::optional<double> penWidthOf(const StrokeNet& net) {
@@ -75,20 +94,15 @@ std::vector<StrokeLine> penLines(const MedialAxis& axis, double width) {
 }
 
 Description described(const MedialAxis& axis, std::vector<StrokeLine> lines, double width) {
-  std::vector<Path> paths;
-  for (const StrokeLine& line : lines) {
-    if (line.points.size() >= 2) paths.push_back(pathThrough(line.points, line.closed));
-  }
   const double most = width / 10;
-  if (paths.empty()) return {std::move(lines), most};
-  const NearestOnPaths nearest{Paths(paths)};
   constexpr std::size_t kEnough = 20'000;
   const std::size_t every = 1 + axis.samples.size() / kEnough;
-  std::vector<double> away;
-  for (std::size_t i = 0; i < axis.samples.size(); i += every)
-    away.push_back(nearest.distanceTo(axis.samples[i].place));
-  if (away.empty()) return {std::move(lines), 0};
-  const double half = std::clamp(medianOf(away), (1 - kWidthOff) * width / 2, (1 + kWidthOff) * width / 2);
+  std::vector<Point> places;
+  for (std::size_t i = 0; i < axis.samples.size(); i += every) places.push_back(axis.samples[i].place);
+  if (places.empty()) return {std::move(lines), most};
+  const double widest = (1 + kWidthOff) * width / 2;
+  const std::vector<double> away = waysToLines(places, lines, widest + most);
+  const double half = std::clamp(medianOf(away), (1 - kWidthOff) * width / 2, widest);
   double sum = 0;
   for (const double a : away) sum += std::min(most, std::abs(a - half));
   return {std::move(lines), sum / static_cast<double>(away.size())};

@@ -5,6 +5,7 @@
 #include <numbers>
 
 #include "core/trace/fit/moments.h"
+#include "core/trace/lines/close_rings.h"
 #include "core/trace/lines/end_to_end.h"
 #include "core/trace/lines/follow_tracks.h"
 #include "core/trace/lines/meetings.h"
@@ -151,8 +152,9 @@ std::vector<StrokeLine> linesOf(StrokeNet net, std::optional<double> penPx) {
   constexpr double kPoor = 0.004;
   constexpr double kThinner = 0.95;
   constexpr std::size_t kMany = 20'000;
-  if (!penPx || net.axis.samples.size() > kMany || best.misfitPx < kPoor * pens.back()) return std::move(best.lines);
-  return orByPen(std::move(best), net.axis, kThinner * pens.back()).lines;
+  if (penPx && net.axis.samples.size() <= kMany && best.misfitPx >= kPoor * pens.back())
+    best = orByPen(std::move(best), net.axis, kThinner * pens.back());
+  return withRingsClosed(std::move(best.lines), pens.back());
 }
 
 }  // namespace rim::trace::lines
