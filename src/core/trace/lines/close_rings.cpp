@@ -78,7 +78,9 @@ class Rings {
       close(*ring);
       any = true;
     }
-    return any ? rebuilt() : std::move(lines_);
+    if (!any) return std::move(lines_);
+    for (const Fork& fork : forks_) redraw(fork);
+    return rebuilt();
   }
 
  private:
@@ -233,6 +235,52 @@ class Rings {
       partner_[t.in] = t.out;
       partner_[t.out] = t.in;
     }
+  }
+
+  /// Draws anew how arms meet at a fork that has other pairs now: what they were there came of how they were joined.
+  void redraw(const Fork& fork) {
+    if (partner_[fork.through[0]] == fork.through[1]) return;
+    const std::size_t in = fork.ending;
+    const std::size_t out = partner_[in];
+    if (out == kNone) return;
+    const std::size_t third = out == fork.through[0] ? fork.through[1] : fork.through[0];
+    const Continuation from = cutBack(in);
+    const Continuation to = cutBack(out);
+    const auto corner = meetingOf(from, to, width_, 2 * width_);
+    std::vector<Point> between = corner ? pointsOnTo(from, *corner) : bridge(from, to);
+    if (corner) {
+      const std::vector<Point> back = pointsOnTo(to, *corner);
+      between.insert(between.end(), back.rbegin(), back.rend());
+    }
+    between.push_back(to.tip);
+    addAtEnd(in, between);
+    const Continuation on = cutBack(third);
+    const auto beside = [&on](Point p) { return distance(p, fit::project(on.shape, p)); };
+    const auto met =
+        std::min_element(between.begin(), between.end(), [&beside](Point p, Point q) { return beside(p) < beside(q); });
+    addAtEnd(third, pointsOnTo(on, *met));
+  }
+
+  /// Takes half a width off an end of an arm, or a third of a short one. How it would run on.
+  Continuation cutBack(std::size_t e) {
+    std::vector<Point>& points = branches_[e / 2].points;
+    if (e % 2 == 0) std::reverse(points.begin(), points.end());
+    const auto size = static_cast<std::ptrdiff_t>(points.size());
+    const auto half = static_cast<std::ptrdiff_t>(width_ / 2 / kTrackStepPx);
+    points.resize(static_cast<std::size_t>(std::max<std::ptrdiff_t>(2, size - std::min(half, size / 3))));
+    const auto window = static_cast<std::size_t>(3 * width_ / kTrackStepPx);
+    Continuation on = continuationOf(std::span(points).last(std::min(points.size(), window)), width_);
+    points.back() = on.tip;
+    if (e % 2 == 0) std::reverse(points.begin(), points.end());
+    return on;
+  }
+
+  void addAtEnd(std::size_t e, const std::vector<Point>& more) {
+    std::vector<Point>& points = branches_[e / 2].points;
+    if (e % 2 == 1)
+      points.insert(points.end(), more.begin(), more.end());
+    else
+      points.insert(points.begin(), more.rbegin(), more.rend());
   }
 
   std::vector<StrokeLine> rebuilt() const {
